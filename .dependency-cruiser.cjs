@@ -1,0 +1,59 @@
+/** The arrows of the house: web -> core, server -> core, never back, never across. */
+module.exports = {
+  forbidden: [
+    { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },
+    {
+      name: 'core-stands-alone',
+      severity: 'error',
+      from: { path: '^packages/core/src' },
+      to: { path: '^(apps|e2e|bin)/' },
+    },
+    {
+      name: 'core-has-no-framework-or-node',
+      severity: 'error',
+      from: { path: '^packages/core/src', pathNot: '\\.test\\.ts$' },
+      to: { dependencyTypes: ['core'] },
+    },
+    {
+      name: 'core-uses-only-pure-packages',
+      severity: 'error',
+      from: { path: '^packages/core/src', pathNot: '\\.test\\.ts$' },
+      to: { path: 'node_modules', pathNot: 'node_modules/(d3-contour|dxf-parser|fast-xml-parser|papaparse|svgpath|@types)' },
+    },
+    {
+      name: 'web-and-server-do-not-meet',
+      severity: 'error',
+      from: { path: '^apps/web' },
+      to: { path: '^apps/server' },
+    },
+    { name: 'server-not-web', severity: 'error', from: { path: '^apps/server' }, to: { path: '^apps/web' } },
+    {
+      name: 'core-through-its-door',
+      severity: 'error',
+      from: { path: '^apps/' },
+      to: { path: '^packages/core/src/.+', pathNot: '^packages/core/src/index\\.ts$' },
+    },
+    {
+      name: 'core-folders-through-their-index',
+      comment: 'A folder of the core is reached through its index, so that its inside can change.',
+      severity: 'error',
+      from: { path: '^packages/core/src/([^/]+)/' },
+      to: {
+        path: '^packages/core/src/([^/]+)/.+',
+        pathNot: ['^packages/core/src/$1/', '^packages/core/src/[^/]+/index\\.ts$'],
+      },
+    },
+    {
+      name: 'no-test-in-product',
+      severity: 'error',
+      from: { pathNot: '(\\.test\\.tsx?$|/test/)' },
+      to: { path: '\\.test\\.tsx?$' },
+    },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsPreCompilationDeps: true,
+    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['source', 'import', 'require', 'default'] },
+    tsConfig: { fileName: 'tsconfig.base.json' },
+  },
+};

@@ -1,0 +1,30 @@
+/**
+ * A first band in millimetres for each kind of plate, for makers who go by number and for a build that has no target yet.
+ * Ordinary workshop practice, made editable; the piece of wood at hand may want to leave it. SI [m].
+ */
+import type { Family } from '../outline';
+import type { TargetSpec } from './target';
+
+interface Band {
+  thickness: number;
+  tolerance: number;
+  limit: number;
+}
+
+const TOPS: Record<Family, Band> = {
+  'steel-string': { thickness: 2.75e-3, tolerance: 6e-5, limit: 2.3e-3 },
+  'nylon-string': { thickness: 2.3e-3, tolerance: 6e-5, limit: 1.8e-3 },
+  'arched-guitar': { thickness: 5e-3, tolerance: 2e-4, limit: 3e-3 },
+  mandolin: { thickness: 4e-3, tolerance: 1.5e-4, limit: 2.5e-3 },
+  ukulele: { thickness: 1.8e-3, tolerance: 5e-5, limit: 1.4e-3 },
+  other: { thickness: 2.8e-3, tolerance: 1e-4, limit: 2e-3 },
+};
+
+const BACK_SHARE = 0.95;
+
+export function defaultTarget(family: Family, plate: 'top' | 'back'): TargetSpec {
+  const { thickness, tolerance, limit } = TOPS[family];
+  const share = plate === 'back' ? BACK_SHARE : 1;
+  const rounded = Math.round(thickness * share * 2e4) / 2e4;
+  return { base: { kind: 'even', thickness: rounded }, rim: null, tolerance, limit: Math.round(limit * share * 2e4) / 2e4 };
+}

@@ -1,0 +1,1 @@
+export { learnRemovalSpread, settle, summarize, type LedgerEntry, type LedgerLine, type LedgerSummary } from './outcome';

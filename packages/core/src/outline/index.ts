@@ -1,0 +1,8 @@
+export { boundsOf, centroid, contains, distanceToLine, signedArea, widthAt, type Bounds, type Point, type Polygon } from './polygon';
+export {
+  checkParametric, drawParametric,
+  type ParametricOutline, type RectangleOutline, type TeardropOutline, type WaistedOutline,
+} from './parametric-outline'; // prettier-ignore
+export { type HoleSpec, type RoundHole, type SlotHoles } from './holes';
+export { isWood, plateArea, plateShape, type DrawnOutline, type OutlineSpec, type PlateShape } from './plate-shape';
+export { defaultHoles, defaultOutline, type Family } from './family-defaults';

@@ -1,0 +1,2 @@
+export { seededRandom, seedOf, type RandomSource } from './seeded-random';
+export { planeByHand, readCaliper, roughPlate, trueThickness, type RoughPlate, type SimulatedPlate } from './simulated-plate';

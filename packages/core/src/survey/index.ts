@@ -1,0 +1,16 @@
+export {
+  columnLetters, DEFAULT_LAYOUT, layStations, mirrorStation, ownStationName, type Station, type StationLayout,
+} from './station'; // prettier-ignore
+export { nextUnread, orderStations, type StationOrder } from './station-order';
+export { averageByStation, checkThickness, standingReadings, type Reading, type StationReading } from './reading';
+export {
+  fillSurface, fitSurface, planSurface, surfaceAt, type GridFrame, type Surface, type SurfacePlan,
+} from './scattered-surface'; // prettier-ignore
+export { cellAt, createMapGrid, gridX, gridY, type MapGrid } from './map-grid';
+export {
+  CALIPER, integrate, mapStatistics, mapThickness, robustDeviation, roughness, type MapStatistics, type ThicknessMap,
+} from './thickness-map'; // prettier-ignore
+export { asymmetry, type Asymmetry } from './asymmetry';
+export { questionableReadings, questionReading, type Question } from './question-reading';
+export { contourAreas, roundLevels, type ContourArea } from './contour';
+export { DEFAULT_SPAN_SHARE, plateCompliance, type Direction } from './plate-compliance';

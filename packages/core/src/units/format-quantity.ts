@@ -1,0 +1,81 @@
+/** Turns SI values into what the maker reads. Decimals follow the instrument: a caliper reads 0.01 mm, a bench scale 1 g. */
+import { unitOf } from './parse-quantity';
+import type { Quantity } from './unit-table';
+
+/** How a maker likes to read figures. `thickness` is for caliper readings, `length` for plans. */
+export interface UnitChoice {
+  thickness: 'mm' | 'in' | 'in-fraction' | 'thou';
+  length: 'mm' | 'in';
+  mass: 'g' | 'oz';
+  temperature: '°C' | '°F';
+}
+
+export const METRIC: UnitChoice = { thickness: 'mm', length: 'mm', mass: 'g', temperature: '°C' };
+
+export interface FormattedQuantity {
+  /** The figure alone, with a true minus sign. */
+  figure: string;
+  symbol: string;
+}
+
+const DECIMALS: Record<string, number> = {
+  mm: 2, in: 3, thou: 0, cm: 1, m: 3, ft: 2, g: 0, oz: 1, kg: 3, lb: 2, N: 1, kgf: 2, lbf: 2,
+  'kg/m³': 0, 'g/cm³': 3, GPa: 2, MPa: 0, '%': 0, '°C': 1, '°F': 0,
+}; // prettier-ignore
+
+const FRACTION_PARTS = 64;
+
+/** @param value in SI @param decimals overrides the unit's own */
+export function formatQuantity(value: number, quantity: Quantity, unitKey: string, decimals?: number): FormattedQuantity {
+  if (unitKey === 'in-fraction') return formatFraction(value);
+  const unit = unitOf(quantity, unitKey);
+  const figure = ((value - (unit.offset ?? 0)) / unit.si).toFixed(decimals ?? DECIMALS[unitKey] ?? 2);
+  return { figure: trueMinus(figure), symbol: unit.symbol };
+}
+
+/** A thickness as the maker reads calipers. */
+export function formatThickness(value: number, units: UnitChoice): FormattedQuantity {
+  return formatQuantity(value, 'length', units.thickness);
+}
+
+/** A signed change of thickness, always with its sign: "+0.17", "−0.05". */
+export function formatThicknessChange(value: number, units: UnitChoice): FormattedQuantity {
+  const { figure, symbol } = formatThickness(value, units);
+  const isZero = !/[1-9]/.test(figure);
+  return { figure: value > 0 && !isZero ? `+${figure}` : isZero ? figure.replace('−', '') : figure, symbol };
+}
+
+/** A length of the plan (no hundredths of a millimetre). */
+export function formatPlanLength(value: number, units: UnitChoice): FormattedQuantity {
+  return formatQuantity(value, 'length', units.length, units.length === 'mm' ? 0 : 2);
+}
+
+export function formatMass(value: number, units: UnitChoice): FormattedQuantity {
+  return formatQuantity(value, 'mass', units.mass);
+}
+
+/** The words "2.81 mm" of a formatted quantity. */
+export function inWords(formatted: FormattedQuantity): string {
+  return `${formatted.figure} ${formatted.symbol}`;
+}
+
+/** Nearest 64th of an inch, reduced: 7/64, 1/8, 1 3/32. */
+function formatFraction(value: number): FormattedQuantity {
+  const parts = Math.round(Math.abs(value / unitOf('length', 'in').si) * FRACTION_PARTS);
+  const whole = Math.floor(parts / FRACTION_PARTS);
+  const rest = parts % FRACTION_PARTS;
+  const sign = value < 0 && parts > 0 ? '−' : '';
+  if (rest === 0) return { figure: `${sign}${whole}`, symbol: 'in' };
+  const divisor = greatestCommonDivisor(rest, FRACTION_PARTS);
+  const fraction = `${rest / divisor}/${FRACTION_PARTS / divisor}`;
+  return { figure: sign + (whole ? `${whole} ${fraction}` : fraction), symbol: 'in' };
+}
+
+function greatestCommonDivisor(a: number, b: number): number {
+  return b === 0 ? a : greatestCommonDivisor(b, a % b);
+}
+
+function trueMinus(figure: string): string {
+  const negativeZero = /^-0(\.0*)?$/.test(figure);
+  return negativeZero ? figure.slice(1) : figure.replace('-', '−');
+}

@@ -1,0 +1,51 @@
+import { formatQuantity, formatThickness, formatThicknessChange, METRIC, parseQuantity } from '.';
+
+const length = (text: string, unit = 'mm') => parseQuantity('thickness', text, 'length', unit).value;
+
+describe('parseQuantity', () => {
+  it.each([
+    ['2.8', 2.8e-3],
+    ['2,81', 2.81e-3],
+    ['+02.81 mm', 2.81e-3],
+    ['0.110in', 0.11 * 0.0254],
+    ['7/64', (7 / 64) * 0.0254],
+    ['1 7/64 in', (71 / 64) * 0.0254],
+    ['1-1/2"', 1.5 * 0.0254],
+    ['110 thou', 0.11 * 0.0254],
+    ['.11 in', 0.11 * 0.0254],
+    ['2.8e0', 2.8e-3],
+  ])('reads %s', (text, metres) => expect(length(text)).toBeCloseTo(metres, 12));
+
+  it('takes a bare number in the unit of the maker', () => expect(length('0.125', 'in')).toBeCloseTo(0.003175, 12));
+  it('keeps what was typed', () => expect(parseQuantity('t', ' 7/64 ', 'length', 'mm')).toMatchObject({ typed: '7/64', unit: 'in' }));
+  it('knows that 70 °F are 21.1 °C', () =>
+    expect(parseQuantity('t', '70 F', 'temperature', '°C').value).toBeCloseTo(21.111, 3));
+  it('knows that 1 kgf is 9.80665 N', () => expect(parseQuantity('f', '1 kgf', 'force', 'N').value).toBe(9.80665));
+
+  it.each(['abc', '', '  ', '2.8.1', '1,000.5', '2 8', '7/0', 'NaN', 'Infinity', '--2', '2.8 furlongs', '.', '1e999'])(
+    'refuses %j, naming the field',
+    (text) => expect(() => length(text)).toThrow(/thickness/),
+  );
+});
+
+describe('format', () => {
+  it.each([
+    ['mm', '2.81'],
+    ['in', '0.111'],
+    ['thou', '111'],
+    ['in-fraction', '7/64'],
+  ] as const)('writes 2.81 mm in %s', (unit, figure) =>
+    expect(formatThickness(2.81e-3, { ...METRIC, thickness: unit }).figure).toBe(figure),
+  );
+  it('reduces fractions and keeps whole inches', () =>
+    expect(formatQuantity(1.25 * 0.0254, 'length', 'in-fraction').figure).toBe('1 1/4'));
+  it('signs a change, but not a zero', () => {
+    expect(formatThicknessChange(1.7e-4, METRIC).figure).toBe('+0.17');
+    expect(formatThicknessChange(-5e-5, METRIC).figure).toBe('−0.05');
+    expect(formatThicknessChange(-1e-9, METRIC).figure).toBe('0.00');
+  });
+  it('gives back what was read, to the last decimal shown', () => {
+    for (const [unit, text] of [['mm', '3.07'], ['in', '0.121'], ['thou', '97']] as const)
+      expect(formatQuantity(length(text, unit), 'length', unit).figure).toBe(text);
+  });
+});
