@@ -9,3 +9,4 @@ export * from './verdict';
 export * from './ledger';
 export * from './simulate';
 export * from './formats';
+export * from './build';

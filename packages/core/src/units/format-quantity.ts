@@ -20,7 +20,7 @@ export interface FormattedQuantity {
 
 const DECIMALS: Record<string, number> = {
   mm: 2, in: 3, thou: 0, cm: 1, m: 3, ft: 2, g: 0, oz: 1, kg: 3, lb: 2, N: 1, kgf: 2, lbf: 2,
-  'kg/m³': 0, 'g/cm³': 3, GPa: 2, MPa: 0, '%': 0, '°C': 1, '°F': 0,
+  'cm²': 0, 'in²': 1, 'cm³': 0, 'in³': 1, 'kg/m³': 0, 'g/cm³': 3, GPa: 2, MPa: 0, '%': 0, '°C': 1, '°F': 0,
 }; // prettier-ignore
 
 const FRACTION_PARTS = 64;
@@ -52,6 +52,14 @@ export function formatPlanLength(value: number, units: UnitChoice): FormattedQua
 
 export function formatMass(value: number, units: UnitChoice): FormattedQuantity {
   return formatQuantity(value, 'mass', units.mass);
+}
+
+export function formatArea(value: number, units: UnitChoice): FormattedQuantity {
+  return formatQuantity(value, 'area', units.length === 'mm' ? 'cm²' : 'in²');
+}
+
+export function formatVolume(value: number, units: UnitChoice): FormattedQuantity {
+  return formatQuantity(value, 'volume', units.length === 'mm' ? 'cm³' : 'in³');
 }
 
 /** The words "2.81 mm" of a formatted quantity. */

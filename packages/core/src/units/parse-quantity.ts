@@ -61,6 +61,8 @@ function findUnit(field: string, word: string, quantity: Quantity): string {
 function exampleFor(quantity: Quantity): string {
   const examples: Record<Quantity, string> = {
     length: '2.8, 0.110 in, 7/64 or 110 thou',
+    area: '120 cm² or 18 in²',
+    volume: '480 cm³ or 29 in³',
     mass: '214 g or 7.5 oz',
     force: '9.8 N, 1 kgf or 2.2 lbf',
     density: '420 kg/m³ or 0.42 g/cm³',

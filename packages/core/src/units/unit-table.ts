@@ -1,6 +1,6 @@
 /** Every factor between what people say and SI, written once. `si` is what one of the unit is in the base unit. */
 
-export type Quantity = 'length' | 'mass' | 'force' | 'density' | 'modulus' | 'ratio' | 'temperature';
+export type Quantity = 'length' | 'area' | 'volume' | 'mass' | 'force' | 'density' | 'modulus' | 'ratio' | 'temperature';
 
 export interface Unit {
   /** The name shown after a figure. */
@@ -23,6 +23,16 @@ export const LENGTH_UNITS = {
   in: { symbol: 'in', spellings: ['in', 'inch', 'inches', '"', '″', '”'], si: METRES_PER_INCH },
   thou: { symbol: 'thou', spellings: ['thou', 'mil', 'mils', 'th'], si: METRES_PER_INCH / 1000 },
   ft: { symbol: 'ft', spellings: ['ft', 'foot', 'feet', "'", '′'], si: 12 * METRES_PER_INCH },
+} as const satisfies Record<string, Unit>;
+
+export const AREA_UNITS = {
+  'cm²': { symbol: 'cm²', spellings: ['cm²', 'cm2'], si: 1e-4 },
+  'in²': { symbol: 'in²', spellings: ['in²', 'in2'], si: METRES_PER_INCH ** 2 },
+} as const satisfies Record<string, Unit>;
+
+export const VOLUME_UNITS = {
+  'cm³': { symbol: 'cm³', spellings: ['cm³', 'cm3', 'cc'], si: 1e-6 },
+  'in³': { symbol: 'in³', spellings: ['in³', 'in3'], si: METRES_PER_INCH ** 3 },
 } as const satisfies Record<string, Unit>;
 
 export const MASS_UNITS = {
@@ -60,6 +70,8 @@ export const TEMPERATURE_UNITS = {
 
 export const UNITS: Record<Quantity, Readonly<Record<string, Unit>>> = {
   length: LENGTH_UNITS,
+  area: AREA_UNITS,
+  volume: VOLUME_UNITS,
   mass: MASS_UNITS,
   force: FORCE_UNITS,
   density: DENSITY_UNITS,

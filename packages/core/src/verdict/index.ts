@@ -6,4 +6,5 @@ export { DEFAULT_DEPTH, planPasses, type PassPlan, type PassTool, type PlanInput
 export { FIRST_REMOVAL_SPREAD, forecastPasses, type FlexForecast, type PassForecast, type WoodEstimate } from './pass-forecast';
 export { judgeTearOut, type TearOut } from './tear-out';
 export { divideIntoZones, type Region, type Zone, type ZoneMap } from './zones';
+export { summarizeAssessment, type AssessmentSummary, type StepSummary } from './summary';
 export { evidence, flexChangeWords, headline, overUnderWords, ruleWords, stepWords, zoneWords } from './words';

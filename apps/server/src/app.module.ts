@@ -1,0 +1,20 @@
+import { Module, RequestMethod } from '@nestjs/common';
+import { LoggerModule } from 'nestjs-pino';
+import { BuildsModule } from './builds/builds.module';
+import { DatabaseModule } from './database/database.module';
+import { DemoModule } from './demo/demo.module';
+import { DevicesModule } from './devices/devices.module';
+import { HealthController } from './health.controller';
+import { SurveysModule } from './surveys/surveys.module';
+import { WorkshopModule } from './workshop/workshop.module';
+
+const logging = LoggerModule.forRoot({
+  forRoutes: [{ path: '{*path}', method: RequestMethod.ALL }],
+  pinoHttp: { level: process.env.LOG_LEVEL ?? 'info', autoLogging: { ignore: (request) => request.url?.startsWith('/assets') ?? false } },
+});
+
+@Module({
+  imports: [logging, DatabaseModule, WorkshopModule, BuildsModule, SurveysModule, DevicesModule, DemoModule],
+  controllers: [HealthController],
+})
+export class AppModule {}

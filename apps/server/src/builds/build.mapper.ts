@@ -1,0 +1,54 @@
+import { plateContext, createMapGrid, plateShape, type PlateContext, type TrebleSign } from '@nimble/core';
+import type { Build } from './models/build.model';
+
+/** What the API shows of a build. */
+export function buildView(build: Build) {
+  return {
+    id: build.id,
+    number: build.number,
+    name: build.name,
+    family: build.family,
+    construction: build.construction,
+    plate: build.plate,
+    leftHanded: build.leftHanded,
+    scaleLength: build.scaleLength,
+    wood: build.wood,
+    outline: build.outline,
+    holes: build.holes,
+    stations: build.stations,
+    units: build.units,
+    tool: build.tool,
+    stage: build.stage,
+    stagesDone: build.stagesDone,
+    waitsFor: build.waitsFor,
+    demo: build.demo,
+    archivedAt: build.archivedAt,
+    createdAt: build.createdAt,
+    updatedAt: build.updatedAt,
+  };
+}
+
+export type BuildView = ReturnType<typeof buildView>;
+
+const KEPT_CONTEXTS = 64;
+const contexts = new Map<string, PlateContext>();
+
+/** The plate's grid and zones, kept for the shapes used last: they cost more than the verdict itself. */
+export function contextOf(build: Pick<Build, 'outline' | 'holes' | 'leftHanded'>): PlateContext {
+  const key = JSON.stringify([build.outline, build.holes, build.leftHanded]);
+  const kept = contexts.get(key);
+  if (kept) {
+    contexts.delete(key);
+    contexts.set(key, kept);
+    return kept;
+  }
+  const shape = plateShape(build.outline, build.holes);
+  const context = plateContext(shape, createMapGrid(shape), trebleSign(build));
+  contexts.set(key, context);
+  if (contexts.size > KEPT_CONTEXTS) contexts.delete(contexts.keys().next().value!);
+  return context;
+}
+
+export function trebleSign({ leftHanded }: Pick<Build, 'leftHanded'>): TrebleSign {
+  return leftHanded ? 1 : -1;
+}

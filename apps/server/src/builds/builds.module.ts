@@ -1,0 +1,13 @@
+import { Module } from '@nestjs/common';
+import { GraduationController } from '../graduation/graduation.controller';
+import { GraduationModule } from '../graduation/graduation.module';
+import { SurveysModule } from '../surveys/surveys.module';
+import { BuildsController } from './builds.controller';
+import { BuildsService } from './builds.service';
+
+@Module({
+  imports: [SurveysModule, GraduationModule],
+  controllers: [BuildsController, GraduationController],
+  providers: [BuildsService],
+})
+export class BuildsModule {}

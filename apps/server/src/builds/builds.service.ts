@@ -1,0 +1,155 @@
+import { Injectable } from '@nestjs/common';
+import { checkBuildWood, layStations, plateShape, type BuildWood } from '@nimble/core';
+import { randomUUID } from 'node:crypto';
+import { Op, QueryTypes, UniqueConstraintError, type WhereOptions } from 'sequelize';
+import { Sequelize } from 'sequelize-typescript';
+import { conflict, notFound, refusing } from '../problem';
+import { buildView, type BuildView } from './build.mapper';
+import type { AddNoteDto, BuildFieldsDto, ChangeBuildDto, CreateBuildDto, DuplicateBuildDto } from './dto/build.dto';
+import { Build } from './models/build.model';
+import { BuildEvent } from './models/build-event.model';
+
+/** What the bench shows of a build beside its plate: where the newest survey stands. */
+interface NewestSurvey {
+  buildId: string;
+  number: number;
+  at: Date;
+  mean: number | null;
+  headline: string | null;
+  verdict: string | null;
+}
+
+@Injectable()
+export class BuildsService {
+  constructor(private readonly sequelize: Sequelize) {}
+
+  async list(archived: boolean) {
+    const where: WhereOptions = { archivedAt: archived ? { [Op.ne]: null } : null };
+    const [builds, newest] = await Promise.all([Build.findAll({ where, order: [['updatedAt', 'DESC']] }), this.newestSurveys()]);
+    const surveyOf = new Map(newest.map((survey) => [survey.buildId, survey]));
+    return builds.map((build) => {
+      const { stations: _, ...view } = buildView(build);
+      return { ...view, newestSurvey: surveyOf.get(build.id) ?? null };
+    });
+  }
+
+  /** The newest survey of every build with the last moment anything was read. */
+  private newestSurveys(): Promise<NewestSurvey[]> {
+    return this.sequelize.query<NewestSurvey>(
+      `select distinct on (build_id) build_id as "buildId", number,
+              coalesce((select max(at) from readings where survey_id = surveys.id), started_at) as at,
+              (assessment->'statistics'->>'mean')::float as mean,
+              assessment->'verdict'->>'headline' as headline, assessment->'verdict'->>'kind' as verdict
+         from surveys order by build_id, number desc`,
+      { type: QueryTypes.SELECT },
+    );
+  }
+
+  async find(id: string): Promise<Build> {
+    const build = await Build.findByPk(id);
+    if (!build) throw notFound('build');
+    return build;
+  }
+
+  async show(id: string): Promise<BuildView> {
+    return buildView(await this.find(id));
+  }
+
+  /** A second request with the same id (a retry) gives the build that is already there. */
+  async create(dto: CreateBuildDto): Promise<BuildView> {
+    const existing = await Build.findByPk(dto.id);
+    if (existing) return buildView(existing);
+    checkPlate(dto);
+    const stations = dto.stations ?? layStations(plateShape(dto.outline, dto.holes));
+    const build = await this.storing(() => Build.create({ ...dto, stations, stage: 'thickness', stagesDone: [], waitsFor: null, demo: false }));
+    return buildView(build);
+  }
+
+  async change(id: string, dto: ChangeBuildDto): Promise<Build> {
+    const build = await this.find(id);
+    const changed = { ...buildView(build), ...dto };
+    if (dto.outline || dto.holes || dto.wood) checkPlate(changed);
+    const outlineMoved = dto.outline && !dto.stations && JSON.stringify(dto.outline) !== JSON.stringify(build.outline);
+    const stations = outlineMoved ? { stations: layStations(plateShape(changed.outline, changed.holes)) } : {};
+    await this.storing(() =>
+      this.sequelize.transaction(async (transaction) => {
+        if (dto.stage && dto.stage !== build.stage) {
+          await BuildEvent.create({ id: randomUUID(), buildId: id, kind: 'stage', at: new Date(), person: '', body: { stage: dto.stage } }, { transaction });
+        }
+        await build.update({ ...dto, ...stations }, { transaction });
+      }),
+    );
+    return build;
+  }
+
+  /** A recipe: the plan of a build for another piece of wood, without its readings. */
+  async duplicate(id: string, dto: DuplicateBuildDto): Promise<BuildView> {
+    const source = await this.find(id);
+    const existing = await Build.findByPk(dto.id);
+    if (existing) return buildView(existing);
+    const { createdAt: _c, updatedAt: _u, ...plan } = buildView(source);
+    const copy = { ...plan, ...dto, stage: 'wood', stagesDone: [], waitsFor: null, demo: false, archivedAt: null };
+    const build = await this.storing(() =>
+      this.sequelize.transaction(async (transaction) => {
+        const created = await Build.create(copy, { transaction });
+        await this.sequelize.query(
+          `insert into targets (id, build_id, at, person, body)
+             select :newId, :copyId, now(), person, body from targets where build_id = :id order by at desc limit 1`,
+          { transaction, replacements: { newId: randomUUID(), copyId: dto.id, id } },
+        );
+        return created;
+      }),
+    );
+    return buildView(build);
+  }
+
+  async archive(id: string, archived: boolean): Promise<BuildView> {
+    const build = await this.find(id);
+    await this.storing(() => build.update({ archivedAt: archived ? new Date() : null }));
+    return buildView(build);
+  }
+
+  async notes(id: string) {
+    await this.find(id);
+    const events = await BuildEvent.findAll({ where: { buildId: id }, order: [['at', 'ASC']] });
+    return events.map(({ id: eventId, kind, at, person, body }) => ({ id: eventId, kind, at, person, body }));
+  }
+
+  async addNote(id: string, dto: AddNoteDto) {
+    await this.find(id);
+    const { stage, text, person } = dto;
+    await BuildEvent.findOrCreate({
+      where: { id: dto.id },
+      defaults: { id: dto.id, buildId: id, kind: 'note', at: new Date(), person, body: { stage, text } },
+    });
+    return this.notes(id);
+  }
+
+  /** The number of a build on the bench is its own; the database watches over that. */
+  private async storing<T>(write: () => Promise<T>): Promise<T> {
+    try {
+      return await write();
+    } catch (error) {
+      if (error instanceof UniqueConstraintError) throw conflict('number', 'Another build on the bench has this number');
+      throw error;
+    }
+  }
+}
+
+/** The core refuses outlines, holes and woods that can't be; its field names are the DTO's. */
+function checkPlate({ outline, holes, wood }: Pick<BuildFieldsDto, 'outline' | 'holes' | 'wood'>): void {
+  refusing('', () => {
+    try {
+      plateShape(outline, holes);
+    } catch (error) {
+      throw isOutlineField(error) ? (error as { under(path: string): Error }).under('outline') : error;
+    }
+  });
+  refusing('wood', () => checkBuildWood(wood as BuildWood));
+}
+
+/** A length of a parametric outline is named alone ("waist"); holes and whole-outline faults carry their own path. */
+function isOutlineField(error: unknown): boolean {
+  const field = (error as { field?: string }).field ?? '';
+  return field !== '' && field !== 'outline' && !field.startsWith('holes[');
+}

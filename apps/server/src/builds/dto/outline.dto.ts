@@ -1,0 +1,77 @@
+import type { HoleSpec, OutlineSpec } from '@nimble/core';
+import { Type } from 'class-transformer';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsNumber } from 'class-validator';
+
+export class OutlineDto {
+  @IsIn(['waisted', 'teardrop', 'rectangle', 'drawn']) kind: OutlineSpec['kind'];
+}
+
+export class WaistedOutlineDto extends OutlineDto {
+  @IsNumber() bodyLength: number;
+  @IsNumber() upperBout: number;
+  @IsNumber() waist: number;
+  @IsNumber() lowerBout: number;
+  @IsNumber() upperBoutAt: number;
+  @IsNumber() waistAt: number;
+  @IsNumber() lowerBoutAt: number;
+  @IsNumber() cutaway: number;
+}
+
+export class TeardropOutlineDto extends OutlineDto {
+  @IsNumber() bodyLength: number;
+  @IsNumber() neckWidth: number;
+  @IsNumber() lowerBout: number;
+  @IsNumber() lowerBoutAt: number;
+}
+
+export class RectangleOutlineDto extends OutlineDto {
+  @IsNumber() bodyLength: number;
+  @IsNumber() width: number;
+}
+
+export class DrawnOutlineDto extends OutlineDto {
+  /** [[x, y] …] in metres; each pair is checked with the outline itself. */
+  @IsArray() @ArrayMinSize(4) @ArrayMaxSize(4000) @IsArray({ each: true }) points: [number, number][];
+}
+
+export class HoleDto {
+  @IsIn(['round', 'f-holes']) kind: HoleSpec['kind'];
+  @IsNumber() x: number;
+}
+
+export class RoundHoleDto extends HoleDto {
+  @IsNumber() y: number;
+  @IsNumber() diameter: number;
+}
+
+export class SlotHolesDto extends HoleDto {
+  @IsNumber() length: number;
+  @IsNumber() spread: number;
+}
+
+/** Tells the kinds apart by `kind`; an unknown one falls back to the base class, whose `@IsIn` refuses it. */
+export const outlineType = () =>
+  Type(() => OutlineDto, {
+    keepDiscriminatorProperty: true,
+    discriminator: {
+      property: 'kind',
+      subTypes: [
+        { name: 'waisted', value: WaistedOutlineDto },
+        { name: 'teardrop', value: TeardropOutlineDto },
+        { name: 'rectangle', value: RectangleOutlineDto },
+        { name: 'drawn', value: DrawnOutlineDto },
+      ],
+    },
+  });
+
+export const holeType = () =>
+  Type(() => HoleDto, {
+    keepDiscriminatorProperty: true,
+    discriminator: {
+      property: 'kind',
+      subTypes: [
+        { name: 'round', value: RoundHoleDto },
+        { name: 'f-holes', value: SlotHolesDto },
+      ],
+    },
+  });

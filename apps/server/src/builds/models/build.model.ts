@@ -1,0 +1,32 @@
+import type { BuildWood, HoleSpec, OutlineSpec, PassTool, Stage, Station, UnitChoice } from '@nimble/core';
+import { Column, CreatedAt, DataType, Model, PrimaryKey, Table, UpdatedAt } from 'sequelize-typescript';
+
+export interface WaitsFor {
+  what: string;
+  until: string | null;
+}
+
+@Table({ tableName: 'builds', underscored: true })
+export class Build extends Model {
+  @PrimaryKey @Column(DataType.UUID) declare id: string;
+  @Column(DataType.INTEGER) declare number: number;
+  @Column(DataType.TEXT) declare name: string;
+  @Column(DataType.TEXT) declare family: string;
+  @Column(DataType.TEXT) declare construction: string;
+  @Column(DataType.TEXT) declare plate: string;
+  @Column(DataType.BOOLEAN) declare leftHanded: boolean;
+  @Column(DataType.DOUBLE) declare scaleLength: number | null;
+  @Column(DataType.JSONB) declare wood: BuildWood;
+  @Column(DataType.JSONB) declare outline: OutlineSpec;
+  @Column(DataType.JSONB) declare holes: HoleSpec[];
+  @Column(DataType.JSONB) declare stations: Station[];
+  @Column(DataType.JSONB) declare units: UnitChoice;
+  @Column(DataType.JSONB) declare tool: PassTool;
+  @Column(DataType.TEXT) declare stage: Stage;
+  @Column(DataType.JSONB) declare stagesDone: Stage[];
+  @Column(DataType.JSONB) declare waitsFor: WaitsFor | null;
+  @Column(DataType.BOOLEAN) declare demo: boolean;
+  @Column(DataType.DATE) declare archivedAt: Date | null;
+  @CreatedAt declare createdAt: Date;
+  @UpdatedAt declare updatedAt: Date;
+}

@@ -1,0 +1,77 @@
+import { ValidationPipe } from '@nestjs/common';
+import { NestFactory } from '@nestjs/core';
+import type { NestExpressApplication } from '@nestjs/platform-express';
+import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
+import compression from 'compression';
+import type { NextFunction, Request, Response } from 'express';
+import helmet from 'helmet';
+import { Logger } from 'nestjs-pino';
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import { AppModule } from './app.module';
+import { flattenErrors, invalid, ProblemFilter } from './problem';
+
+const BODY_LIMIT = '2mb';
+
+/** The whole application, configured but not listening. @param webRoot folder of the built pages, if they are to be served */
+export async function createApp(webRoot?: string): Promise<NestExpressApplication> {
+  const app = await NestFactory.create<NestExpressApplication>(AppModule, { bufferLogs: true, forceCloseConnections: true, bodyParser: false });
+  app.useLogger(app.get(Logger));
+  app.enableShutdownHooks();
+  app.use(securityHeaders());
+  app.use(compression({ filter: (req, res) => !isEventStream(res) && compression.filter(req, res) }));
+  app.useBodyParser('json', { limit: BODY_LIMIT });
+  app.setGlobalPrefix('api/v1');
+  app.useGlobalFilters(new ProblemFilter());
+  app.useGlobalPipes(
+    new ValidationPipe({
+      whitelist: true,
+      forbidNonWhitelisted: true,
+      transform: true,
+      exceptionFactory: (errors) => invalid(flattenErrors(errors)),
+    }),
+  );
+  describeApi(app);
+  if (webRoot && existsSync(webRoot)) servePages(app, webRoot);
+  return app;
+}
+
+/** Plain http on loopback: no transport security, and nothing from anywhere else. */
+function securityHeaders() {
+  return helmet({
+    strictTransportSecurity: false,
+    contentSecurityPolicy: {
+      directives: {
+        upgradeInsecureRequests: null,
+        connectSrc: ["'self'", 'ws:'],
+        workerSrc: ["'self'", 'blob:'],
+        imgSrc: ["'self'", 'data:', 'blob:'],
+        styleSrc: ["'self'", "'unsafe-inline'"],
+      },
+    },
+  });
+}
+
+function isEventStream(response: Response): boolean {
+  return String(response.getHeader('content-type') ?? '').startsWith('text/event-stream');
+}
+
+function describeApi(app: NestExpressApplication): void {
+  const config = new DocumentBuilder()
+    .setTitle('Nimble Spruce')
+    .setDescription('Readings, targets and verdicts of soundboards. All quantities are SI; errors are problem+json.')
+    .setVersion('1')
+    .build();
+  SwaggerModule.setup('api/docs', app, () => SwaggerModule.createDocument(app, config));
+}
+
+/** Hashed assets for a year, everything else fresh; any page address gives the application. */
+function servePages(app: NestExpressApplication, root: string): void {
+  app.useStaticAssets(join(root, 'assets'), { prefix: '/assets', immutable: true, maxAge: '1y' });
+  app.useStaticAssets(root, { setHeaders: (response: Response) => response.setHeader('cache-control', 'no-cache') });
+  app.use((request: Request, response: Response, next: NextFunction) => {
+    const isPage = request.method === 'GET' && request.accepts('html') && !/^\/(api|assets)\//.test(request.path);
+    if (isPage) response.setHeader('cache-control', 'no-cache').sendFile(join(root, 'index.html'));
+    else next();
+  });
+}

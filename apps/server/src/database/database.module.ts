@@ -1,0 +1,32 @@
+import { Global, Inject, Module, type OnApplicationShutdown } from '@nestjs/common';
+import { Sequelize } from 'sequelize-typescript';
+import { Build } from '../builds/models/build.model';
+import { BuildEvent } from '../builds/models/build-event.model';
+import { Target } from '../graduation/target.model';
+import { TargetTemplate } from '../graduation/target-template.model';
+import { PassForecastRecord } from '../surveys/models/pass-forecast.model';
+import { ReadingRecord } from '../surveys/models/reading.model';
+import { Survey } from '../surveys/models/survey.model';
+import { Person } from '../workshop/person.model';
+import { Workshop } from '../workshop/workshop.model';
+import { migrate } from './migrate';
+
+const MODELS = [Workshop, Person, Build, BuildEvent, Target, TargetTemplate, Survey, ReadingRecord, PassForecastRecord];
+
+async function connect(): Promise<Sequelize> {
+  const url = process.env.DATABASE_URL;
+  if (!url) throw new Error('DATABASE_URL is not set: it names the PostgreSQL database to use');
+  const sequelize = new Sequelize(url, { dialect: 'postgres', logging: false, models: MODELS, pool: { max: 10 } });
+  await migrate(sequelize);
+  return sequelize;
+}
+
+@Global()
+@Module({ providers: [{ provide: Sequelize, useFactory: connect }], exports: [Sequelize] })
+export class DatabaseModule implements OnApplicationShutdown {
+  constructor(@Inject(Sequelize) private readonly sequelize: Sequelize) {}
+
+  async onApplicationShutdown(): Promise<void> {
+    await this.sequelize.close();
+  }
+}

@@ -1,0 +1,5 @@
+import type { Migration } from '../migrate';
+import { firstTables } from './0001-first-tables';
+
+/** In the order they run. A migration that has shipped is never edited. */
+export const MIGRATIONS: readonly Migration[] = [firstTables];

@@ -1,0 +1,95 @@
+import { Injectable, Logger } from '@nestjs/common';
+import { layStations, woodOfSpecies } from '@nimble/core';
+import { randomUUID } from 'node:crypto';
+import type { Transaction } from 'sequelize';
+import { Sequelize } from 'sequelize-typescript';
+import { contextOf } from '../builds/build.mapper';
+import { Build } from '../builds/models/build.model';
+import { BuildEvent } from '../builds/models/build-event.model';
+import { Target } from '../graduation/target.model';
+import { PassForecastRecord } from '../surveys/models/pass-forecast.model';
+import { ReadingRecord } from '../surveys/models/reading.model';
+import { Survey } from '../surveys/models/survey.model';
+import { Person } from '../workshop/person.model';
+import { Workshop } from '../workshop/workshop.model';
+import { DEMO_BUILDS, DEMO_PEOPLE, doneBefore, type DemoBuild } from './demo-builds';
+import { simulateThicknessing, type SimulatedSurvey } from './simulate-thicknessing';
+
+const HOUR = 3_600_000;
+const DAY = 24 * HOUR;
+const SECONDS_PER_READING = 9;
+
+/** Fills an empty database with the made-up bench, so that a newcomer sees work in progress. Marked as demo throughout. */
+@Injectable()
+export class DemoService {
+  private readonly logger = new Logger('demo');
+
+  constructor(private readonly sequelize: Sequelize) {}
+
+  async loadWhenEmpty(now = new Date()): Promise<boolean> {
+    if ((await Workshop.count()) > 0 || (await Build.count()) > 0) return false;
+    await this.sequelize.transaction(async (transaction) => {
+      await Workshop.create({ id: 1, name: 'Larkspur Bench', demo: true }, { transaction });
+      await Person.bulkCreate(DEMO_PEOPLE, { transaction });
+      for (const build of DEMO_BUILDS) await this.loadBuild(build, now, transaction);
+    });
+    this.logger.log('loaded the demo bench');
+    return true;
+  }
+
+  private async loadBuild(demo: DemoBuild, now: Date, transaction: Transaction): Promise<void> {
+    const { species, thicknessing, notes, waitsFor, ...plan } = demo;
+    const context = contextOf({ ...plan, leftHanded: false });
+    const stations = layStations(context.shape);
+    const ago = (days: number) => new Date(now.getTime() - days * DAY);
+    await Build.create(
+      {
+        ...plan,
+        plate: 'top',
+        leftHanded: false,
+        wood: woodOfSpecies(species),
+        stations,
+        stagesDone: doneBefore(demo.stage),
+        waitsFor: waitsFor && { what: waitsFor.what, until: new Date(now.getTime() + waitsFor.days * DAY).toISOString() },
+        demo: true,
+      },
+      { transaction },
+    );
+    for (const { stage, person, text, daysAgo } of notes) {
+      await BuildEvent.create({ id: randomUUID(), buildId: demo.id, kind: 'note', at: ago(daysAgo), person, body: { stage, text } }, { transaction });
+    }
+    const surveys = simulateThicknessing(demo, context, stations);
+    for (const [index, survey] of surveys.entries()) {
+      const daysAgo = thicknessing!.daysAgo - (index * thicknessing!.hoursApart) / 24;
+      await this.loadSurvey(demo, { survey, index, at: ago(daysAgo), isLast: index === surveys.length - 1 }, transaction);
+    }
+  }
+
+  private async loadSurvey(
+    demo: DemoBuild,
+    { survey, index, at, isLast }: { survey: SimulatedSurvey; index: number; at: Date; isLast: boolean },
+    transaction: Transaction,
+  ): Promise<void> {
+    const person = DEMO_PEOPLE[demo.number % DEMO_PEOPLE.length]!.name;
+    const id = randomUUID();
+    const { readings, mass, relativeHumidity, temperatureC, assessment, target } = survey;
+    const minutes = (count: number) => new Date(at.getTime() + count * SECONDS_PER_READING * 1000);
+    await Target.create({ id: randomUUID(), buildId: demo.id, at, person, body: target }, { transaction });
+    await Survey.create(
+      {
+        id, buildId: demo.id, number: index + 1, person, startedAt: at, finishedAt: minutes(readings.length), relativeHumidity, temperatureC, mass,
+        typed: {}, note: '', assessment,
+      },
+      { transaction },
+    ); // prettier-ignore
+    const rows = readings.map(({ station, x, y, thickness }, i) => ({
+      id: randomUUID(), surveyId: id, station, x, y, thickness, typed: (thickness * 1000).toFixed(2), source: 'caliper', kept: false, supersedes: null,
+      person, at: minutes(i),
+    })); // prettier-ignore
+    await ReadingRecord.bulkCreate(rows, { transaction });
+    if (isLast) return;
+    const { forecast, statistics, steps } = assessment;
+    const body = { ...forecast, meanNow: statistics.mean, steps };
+    await PassForecastRecord.create({ id: randomUUID(), buildId: demo.id, surveyId: id, at: minutes(readings.length + 20), person, body }, { transaction });
+  }
+}

@@ -1,0 +1,77 @@
+import { Injectable } from '@nestjs/common';
+import { createMapGrid, defaultTarget, mapThickness, plateShape, readCaliper, roughPlate, seededRandom, seedOf } from '@nimble/core';
+import type { Family, PlateRole, RandomSource, SimulatedPlate } from '@nimble/core';
+import { Subject } from 'rxjs';
+import { Build } from '../builds/models/build.model';
+import { notFound } from '../problem';
+import { ReadingRecord } from '../surveys/models/reading.model';
+import { Survey } from '../surveys/models/survey.model';
+import { toStationReadings } from '../surveys/survey.mapper';
+
+/** What a cabled caliper sends when its button is pressed: a line of text, and no word of where it is. */
+export interface CaliperLine {
+  line: string;
+}
+
+interface Plate {
+  plate: SimulatedPlate;
+  random: RandomSource;
+  /** The survey whose plate this is; another one means wood came off. */
+  madeFrom: string;
+}
+
+/** A first guess of what planing took off since the last survey [m]. */
+const TAKEN_SINCE = 1.2e-4;
+
+/**
+ * A stand-in for a caliper on a cable. It measures a simulated plate: the last finished survey's map less a pass of the plane,
+ * or a rough plate somewhat over its target where nothing was read yet.
+ */
+@Injectable()
+export class SimulatedCaliperService {
+  private readonly streams = new Map<string, Subject<CaliperLine>>();
+  private readonly plates = new Map<string, Plate>();
+
+  stream(buildId: string): Subject<CaliperLine> {
+    const existing = this.streams.get(buildId);
+    if (existing) return existing;
+    const created = new Subject<CaliperLine>();
+    this.streams.set(buildId, created);
+    return created;
+  }
+
+  /** Presses the button with the jaws at a place. */
+  async press(buildId: string, place: { x: number; y: number }): Promise<CaliperLine> {
+    const { plate, random } = await this.plateOf(buildId);
+    const reading = readCaliper(plate, place, random);
+    const line = { line: `+${(reading * 1000).toFixed(2).padStart(6, '0')} mm` };
+    this.stream(buildId).next(line);
+    return line;
+  }
+
+  private async plateOf(buildId: string): Promise<Plate> {
+    const build = await Build.findByPk(buildId);
+    if (!build) throw notFound('build');
+    const before = await Survey.findAll({ where: { buildId }, order: [['number', 'DESC']], limit: 2 });
+    const last = before[1] ?? null;
+    const madeFrom = last?.id ?? 'rough';
+    const kept = this.plates.get(buildId);
+    if (kept?.madeFrom === madeFrom) return kept;
+    const made = { ...(await this.makePlate(build, last)), madeFrom };
+    this.plates.set(buildId, made);
+    return made;
+  }
+
+  private async makePlate(build: Build, last: Survey | null): Promise<Omit<Plate, 'madeFrom'>> {
+    const grid = createMapGrid(plateShape(build.outline, build.holes));
+    const random = seededRandom(seedOf(`${build.id}${last?.number ?? 0}`));
+    const readings = last ? toStationReadings(await ReadingRecord.findAll({ where: { surveyId: last.id }, order: ['sequence'] })) : [];
+    if (readings.length > 0) {
+      const { thickness } = mapThickness(grid, readings);
+      return { plate: { grid, thickness: thickness.map((h) => h - TAKEN_SINCE) }, random };
+    }
+    const { base } = defaultTarget(build.family as Family, build.plate as PlateRole);
+    const wanted = base.kind === 'even' ? base.thickness : 2.8e-3;
+    return { plate: roughPlate(grid, { mean: 1.15 * wanted, waviness: 0.03 * wanted, tilt: 0.02 * wanted }, random), random };
+  }
+}

@@ -1,0 +1,41 @@
+import { Body, Controller, Delete, Get, Param, ParseUUIDPipe, Post, Put } from '@nestjs/common';
+import { ApiTags } from '@nestjs/swagger';
+import { SurveysService } from '../surveys/surveys.service';
+import { SaveTemplateDto, SetTargetDto } from './dto/target.dto';
+import { GraduationService } from './graduation.service';
+
+@ApiTags('graduation')
+@Controller()
+export class GraduationController {
+  constructor(
+    private readonly graduation: GraduationService,
+    private readonly surveys: SurveysService,
+  ) {}
+
+  @Get('builds/:id/target')
+  show(@Param('id', ParseUUIDPipe) id: string) {
+    return this.graduation.show(id);
+  }
+
+  @Put('builds/:id/target')
+  async set(@Param('id', ParseUUIDPipe) id: string, @Body() body: SetTargetDto) {
+    const target = await this.graduation.set(id, body);
+    await this.surveys.reassessNewest(id);
+    return target;
+  }
+
+  @Get('target-templates')
+  templates() {
+    return this.graduation.templates();
+  }
+
+  @Post('target-templates')
+  save(@Body() body: SaveTemplateDto) {
+    return this.graduation.saveTemplate(body);
+  }
+
+  @Delete('target-templates/:id')
+  remove(@Param('id', ParseUUIDPipe) id: string) {
+    return this.graduation.deleteTemplate(id);
+  }
+}

@@ -1,0 +1,55 @@
+import { Injectable } from '@nestjs/common';
+import { checkTarget, defaultTarget, type Family, type PlateRole, type TargetSpec } from '@nimble/core';
+import { UniqueConstraintError } from 'sequelize';
+import { Build } from '../builds/models/build.model';
+import { conflict, notFound, refusing } from '../problem';
+import type { SaveTemplateDto, SetTargetDto } from './dto/target.dto';
+import { Target } from './target.model';
+import { TargetTemplate } from './target-template.model';
+
+@Injectable()
+export class GraduationService {
+  /** The newest target, or the family's band by number while the maker has set none. */
+  async targetOf(build: Pick<Build, 'id' | 'family' | 'plate'>): Promise<TargetSpec> {
+    const newest = await Target.findOne({ where: { buildId: build.id }, order: [['at', 'DESC']] });
+    return newest?.body ?? defaultTarget(build.family as Family, build.plate as PlateRole);
+  }
+
+  async show(buildId: string): Promise<TargetSpec> {
+    const build = await Build.findByPk(buildId);
+    if (!build) throw notFound('build');
+    return this.targetOf(build);
+  }
+
+  async set(buildId: string, dto: SetTargetDto): Promise<TargetSpec> {
+    if (!(await Build.findByPk(buildId))) throw notFound('build');
+    refusing('body', () => checkTarget(dto.body));
+    await Target.findOrCreate({
+      where: { id: dto.id },
+      defaults: { id: dto.id, buildId, at: new Date(), person: dto.person, body: { ...dto.body, rim: dto.body.rim ?? null } },
+    });
+    return this.show(buildId);
+  }
+
+  async templates() {
+    const rows = await TargetTemplate.findAll({ order: ['name'] });
+    return rows.map(({ id, name, body }) => ({ id, name, body }));
+  }
+
+  async saveTemplate(dto: SaveTemplateDto) {
+    refusing('body', () => checkTarget(dto.body));
+    try {
+      await TargetTemplate.findOrCreate({ where: { id: dto.id }, defaults: { ...dto, body: { ...dto.body, rim: dto.body.rim ?? null } } });
+    } catch (error) {
+      if (error instanceof UniqueConstraintError) throw conflict('name', 'Another saved target has this name');
+      throw error;
+    }
+    return this.templates();
+  }
+
+  async deleteTemplate(id: string) {
+    const removed = await TargetTemplate.destroy({ where: { id } });
+    if (removed === 0) throw notFound('saved target');
+    return this.templates();
+  }
+}

@@ -1,0 +1,19 @@
+import type { AssessmentSummary } from '@nimble/core';
+import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
+
+@Table({ tableName: 'surveys', timestamps: false, underscored: true })
+export class Survey extends Model {
+  @PrimaryKey @Column(DataType.UUID) declare id: string;
+  @Column(DataType.UUID) declare buildId: string;
+  @Column(DataType.INTEGER) declare number: number;
+  @Column(DataType.TEXT) declare person: string;
+  @Column(DataType.DATE) declare startedAt: Date;
+  @Column(DataType.DATE) declare finishedAt: Date | null;
+  @Column(DataType.DOUBLE) declare relativeHumidity: number | null;
+  @Column({ type: DataType.DOUBLE, field: 'temperature_c' }) declare temperatureC: number | null;
+  @Column(DataType.DOUBLE) declare mass: number | null;
+  /** What was typed for each of the conditions, by field. */
+  @Column(DataType.JSONB) declare typed: Record<string, string>;
+  @Column(DataType.TEXT) declare note: string;
+  @Column(DataType.JSONB) declare assessment: AssessmentSummary | null;
+}

@@ -1,0 +1,50 @@
+/** Talks to the server. Every failure is one of two: it can't be reached, or it refused with a problem that names fields. */
+
+export interface FieldError {
+  field: string;
+  message: string;
+}
+
+export class Unreachable extends Error {
+  constructor() {
+    super('The server can’t be reached. What you entered is kept and sent when it is back.');
+  }
+}
+
+export class Refused extends Error {
+  constructor(
+    readonly status: number,
+    title: string,
+    readonly errors: FieldError[] = [],
+  ) {
+    super(title);
+  }
+
+  /** What the server says of one field, if anything. */
+  at(field: string): string | undefined {
+    return this.errors.find((error) => error.field === field)?.message;
+  }
+}
+
+export async function request<T>(method: string, path: string, body?: unknown): Promise<T> {
+  const response = await send(method, path, body);
+  if (response.ok) return (await response.json()) as T;
+  if (response.status >= 502 && response.status <= 504) throw new Unreachable();
+  throw await toRefused(response);
+}
+
+export const get = <T>(path: string) => request<T>('GET', path);
+
+async function send(method: string, path: string, body: unknown): Promise<Response> {
+  try {
+    const headers = body === undefined ? undefined : { 'content-type': 'application/json' };
+    return await fetch(`/api/v1${path}`, { method, headers, body: body === undefined ? undefined : JSON.stringify(body) });
+  } catch {
+    throw new Unreachable();
+  }
+}
+
+async function toRefused(response: Response): Promise<Refused> {
+  const problem = (await response.json().catch(() => ({}))) as { title?: string; detail?: string; errors?: FieldError[] };
+  return new Refused(response.status, problem.title ?? `The server answered ${response.status}.`, problem.errors);
+}

@@ -1,0 +1,96 @@
+import type { TargetSpec } from '@nimble/core';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMemo } from 'react';
+import { outbox, useOutbox } from './bench-outbox';
+import { get, request } from './client';
+import { keys } from './keys';
+import { blankSurvey, withPendingReadings, withPendingSurveys } from './pending';
+import type {
+  Build, BuildSummary, Ledger, Note, PassForecastView, Survey, SurveyReading, SurveyWithReadings, TargetTemplate, Workshop,
+} from './types'; // prettier-ignore
+
+export const useWorkshop = () => useQuery({ queryKey: keys.workshop, queryFn: () => get<Workshop>('/workshop') });
+
+export const useBuilds = (archived = false) =>
+  useQuery({ queryKey: keys.buildList(archived), queryFn: () => get<BuildSummary[]>(`/builds?archived=${archived}`) });
+
+export const useBuild = (id: string) =>
+  useQuery({ queryKey: keys.build(id), queryFn: () => get<Build>(`/builds/${id}`), enabled: id !== '' });
+
+export const useTarget = (id: string) =>
+  useQuery({ queryKey: keys.target(id), queryFn: () => get<TargetSpec>(`/builds/${id}/target`) });
+
+export const useForecasts = (id: string) =>
+  useQuery({ queryKey: keys.forecasts(id), queryFn: () => get<PassForecastView[]>(`/builds/${id}/forecasts`) });
+
+export const useLedger = (id: string) => useQuery({ queryKey: keys.ledger(id), queryFn: () => get<Ledger>(`/builds/${id}/ledger`) });
+
+export const useNotes = (id: string) => useQuery({ queryKey: keys.notes(id), queryFn: () => get<Note[]>(`/builds/${id}/notes`) });
+
+export const useTemplates = () => useQuery({ queryKey: keys.templates, queryFn: () => get<TargetTemplate[]>('/target-templates') });
+
+/** Surveys of a build, those that still wait to be sent included. */
+export function useSurveys(buildId: string) {
+  const { writes } = useOutbox();
+  const query = useQuery({ queryKey: keys.surveys(buildId), queryFn: () => get<Survey[]>(`/builds/${buildId}/surveys`) });
+  const data = useMemo(() => query.data && withPendingSurveys(query.data, writes, buildId), [query.data, writes, buildId]);
+  return { ...query, data };
+}
+
+/** A survey with all its readings, those that still wait to be sent included. */
+export function useSurvey(buildId: string, surveyId: string | null) {
+  const { writes } = useOutbox();
+  const query = useQuery({
+    queryKey: keys.survey(buildId, surveyId ?? 'none'),
+    queryFn: () => get<SurveyWithReadings>(`/surveys/${surveyId}`),
+    enabled: surveyId !== null,
+  });
+  const isNew = surveyId !== null && writes.some((w) => w.path === `/builds/${buildId}/surveys` && (w.body as { id: string }).id === surveyId);
+  const data = useMemo(() => {
+    const known = query.data ?? (isNew && surveyId ? { ...blankSurvey(buildId, 0, { id: surveyId }), readings: [] } : undefined);
+    return known && withPendingReadings(known, writes);
+  }, [query.data, writes, isNew, surveyId, buildId]);
+  return { ...query, data };
+}
+
+/** Writes of the thickness stage: shown at once, sent when the server can be reached. */
+export function useSurveyWrites(buildId: string) {
+  const client = useQueryClient();
+  return useMemo(() => {
+    const queue = (method: 'POST' | 'PUT' | 'PATCH', path: string, body: unknown, label: string) =>
+      outbox.add({ id: crypto.randomUUID(), method, path, body, buildId, label });
+    return {
+      startSurvey(conditions: Partial<Survey>): string {
+        const id = crypto.randomUUID();
+        queue('POST', `/builds/${buildId}/surveys`, { ...conditions, id }, 'the new survey');
+        return id;
+      },
+      addReadings(surveyId: string, readings: SurveyReading[]): void {
+        queue('POST', `/surveys/${surveyId}/readings`, { readings }, `the reading at ${readings[0]?.station}`);
+      },
+      changeSurvey(surveyId: string, change: Partial<Survey> & { finished?: boolean }): void {
+        queue('PATCH', `/surveys/${surveyId}`, change, 'the change of the survey');
+      },
+      keepForecast(surveyId: string, person: string): void {
+        queue('POST', `/surveys/${surveyId}/forecasts`, { id: crypto.randomUUID(), person }, 'the forecast');
+      },
+      setTarget(body: TargetSpec, person: string): void {
+        client.setQueryData(keys.target(buildId), body);
+        queue('PUT', `/builds/${buildId}/target`, { id: crypto.randomUUID(), person, body }, 'the target');
+      },
+      changeBuild(change: Partial<Build>): void {
+        client.setQueryData<Build>(keys.build(buildId), (build) => build && { ...build, ...change });
+        queue('PATCH', `/builds/${buildId}`, change, 'the change of the build');
+      },
+    };
+  }, [buildId, client]);
+}
+
+/** A write whose answer the page waits for: forms that show the server's word at the field. */
+export function useWrite<Body, Result>(method: 'POST' | 'PATCH' | 'DELETE', path: (body: Body) => string, invalidates: readonly (readonly unknown[])[]) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (body: Body) => request<Result>(method, path(body), method === 'DELETE' ? undefined : body),
+    onSuccess: () => Promise.all(invalidates.map((queryKey) => client.invalidateQueries({ queryKey }))),
+  });
+}

@@ -1,0 +1,14 @@
+/** Query keys, general to particular, so that a write invalidates by prefix. */
+export const keys = {
+  workshop: ['workshop'] as const,
+  builds: ['builds'] as const,
+  buildList: (archived: boolean) => ['builds', 'list', archived] as const,
+  build: (id: string) => ['builds', id] as const,
+  target: (id: string) => ['builds', id, 'target'] as const,
+  surveys: (id: string) => ['builds', id, 'surveys'] as const,
+  survey: (buildId: string, surveyId: string) => ['builds', buildId, 'surveys', surveyId] as const,
+  forecasts: (id: string) => ['builds', id, 'forecasts'] as const,
+  ledger: (id: string) => ['builds', id, 'ledger'] as const,
+  notes: (id: string) => ['builds', id, 'notes'] as const,
+  templates: ['target-templates'] as const,
+};

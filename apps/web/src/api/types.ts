@@ -1,0 +1,102 @@
+/** What the API sends. Dates are ISO text in UTC; quantities SI. */
+import type {
+  AssessmentSummary, BuildWood, Construction, Estimate, Family, FlexForecast, HoleSpec, LedgerLine, LedgerSummary, OutlineSpec, PassTool, PlateRole,
+  Reading, Stage, Station, StepSummary, TargetSpec, UnitChoice,
+} from '@nimble/core'; // prettier-ignore
+
+export interface Person {
+  id: string;
+  name: string;
+  role: string;
+}
+
+export interface Workshop {
+  name: string;
+  demo: boolean;
+  people: Person[];
+}
+
+export interface Build {
+  id: string;
+  number: number;
+  name: string;
+  family: Family;
+  construction: Construction;
+  plate: PlateRole;
+  leftHanded: boolean;
+  scaleLength: number | null;
+  wood: BuildWood;
+  outline: OutlineSpec;
+  holes: HoleSpec[];
+  stations: Station[];
+  units: UnitChoice;
+  tool: PassTool;
+  stage: Stage;
+  stagesDone: Stage[];
+  waitsFor: { what: string; until: string | null } | null;
+  demo: boolean;
+  archivedAt: string | null;
+  updatedAt: string;
+}
+
+export interface BuildSummary extends Omit<Build, 'stations'> {
+  newestSurvey: { number: number; at: string; mean: number | null; headline: string | null; verdict: string | null } | null;
+}
+
+export interface Survey {
+  id: string;
+  buildId: string;
+  number: number;
+  person: string;
+  startedAt: string;
+  finishedAt: string | null;
+  relativeHumidity: number | null;
+  temperatureC: number | null;
+  mass: number | null;
+  typed: Record<string, string>;
+  note: string;
+  assessment: AssessmentSummary | null;
+}
+
+export interface SurveyReading extends Reading {
+  typed: string;
+  source: 'typed' | 'caliper' | 'csv';
+  person: string;
+  at: string;
+}
+
+export interface SurveyWithReadings extends Survey {
+  readings: SurveyReading[];
+}
+
+export interface PassForecastView {
+  id: string;
+  surveyId: string;
+  at: string;
+  person: string;
+  massNow: Estimate;
+  massAfter: Estimate;
+  meanNow: number;
+  meanAfter: Estimate;
+  flex: FlexForecast[];
+  steps: StepSummary[];
+}
+
+export interface Ledger {
+  passes: { forecastId: string; surveyId: string; settledBy: string; at: string; lines: LedgerLine[] }[];
+  summary: LedgerSummary;
+}
+
+export interface Note {
+  id: string;
+  kind: 'note' | 'stage';
+  at: string;
+  person: string;
+  body: { stage?: Stage; text?: string };
+}
+
+export interface TargetTemplate {
+  id: string;
+  name: string;
+  body: TargetSpec;
+}

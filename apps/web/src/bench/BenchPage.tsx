@@ -1,0 +1,170 @@
+import { formatThickness, inWords } from '@nimble/core';
+import { useQueryClient } from '@tanstack/react-query';
+import { format, formatDistanceToNow, isPast } from 'date-fns';
+import { Archive, Copy, EllipsisVertical, Pencil, Plus } from 'lucide-react';
+import { useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { toast } from 'sonner';
+import { request } from '../api/client';
+import { useBuilds } from '../api/hooks';
+import { keys } from '../api/keys';
+import type { BuildSummary } from '../api/types';
+import { KeysButton, PersonMenu, ThemeMenu } from '../shell/BenchMenus';
+import { KeysDialog } from '../shell/KeysDialog';
+import { Loading } from '../shell/Loading';
+import { HomeLink } from '../shell/Shell';
+import { useShortcuts } from '../shell/shortcuts';
+import { STAGE_WORDS } from '../shell/stage-words';
+import { Waiting } from '../shell/Waiting';
+import { Button, Menu, MenuItem } from '../ui';
+import { DuplicateDialog } from './DuplicateDialog';
+import { Silhouette } from './silhouette';
+
+const PIXELS_PER_METRE = 560;
+
+/** What lies on the bench: every build as its plate, with where it stands, what was read last, and what it waits for. */
+export function BenchPage() {
+  const [archived, setArchived] = useState(false);
+  const [keysOpen, setKeysOpen] = useState(false);
+  const builds = useBuilds(archived);
+  const navigate = useNavigate();
+  useShortcuts([
+    { key: 'b', label: 'New build', run: () => void navigate('/new') },
+    { key: '?', label: 'All keys', run: () => setKeysOpen(true) },
+  ]);
+  return (
+    <div className="flex min-h-full flex-col">
+      <Waiting />
+      <header className="flex flex-wrap items-center gap-x-4 border-b border-line bg-paper px-4 lg:px-6">
+        <HomeLink title={archived ? 'Put away' : 'On the bench'} />
+        <div className="ml-auto flex items-center gap-1">
+          <Button kind="quiet" onClick={() => setArchived(!archived)}>
+            {archived ? 'Back to the bench' : 'Put away'}
+          </Button>
+          <ThemeMenu />
+          <KeysButton onOpen={() => setKeysOpen(true)} />
+          <PersonMenu />
+        </div>
+      </header>
+      <main className="flex-1 px-4 py-3 lg:px-6">
+        {!builds.data ? (
+          <Loading queries={[builds]} what="the bench" />
+        ) : builds.data.length === 0 ? (
+          <EmptyBench archived={archived} />
+        ) : (
+          <>
+            <ul className="grid grid-cols-1 gap-x-6 md:grid-cols-2 xl:grid-cols-3">
+              {builds.data.map((build) => (
+                <BuildOnBench key={build.id} build={build} />
+              ))}
+            </ul>
+            {!archived && (
+              <div className="mt-4 flex justify-center">
+                <Link to="/new" className="inline-flex min-h-12 items-center gap-2 rounded-md bg-spruce px-5 text-[1.05rem] font-medium text-on-spruce">
+                  <Plus aria-hidden size={20} /> New build
+                </Link>
+              </div>
+            )}
+          </>
+        )}
+      </main>
+      <KeysDialog open={keysOpen} onClose={() => setKeysOpen(false)} />
+    </div>
+  );
+}
+
+function EmptyBench({ archived }: { archived: boolean }) {
+  if (archived) return <p className="pt-16 text-center text-soft">Nothing is put away.</p>;
+  return (
+    <div className="mx-auto max-w-md space-y-5 pt-16 text-center">
+      <p className="text-[1.6rem] font-bold">The bench is clear.</p>
+      <p>Lay down the first plate: its number, its outline, its wood. Then read it with a caliper, and the map tells you where the next shaving comes off.</p>
+      <Link to="/new" className="inline-flex min-h-14 items-center gap-2 rounded-md bg-spruce px-6 text-[1.15rem] font-medium text-on-spruce">
+        <Plus aria-hidden size={22} /> Lay down the first build
+      </Link>
+    </div>
+  );
+}
+
+const VERDICT_MARK: Record<string, { sign: string; ink: string }> = {
+  'go-on': { sign: '▸', ink: 'text-spruce' },
+  nearly: { sign: '▹', ink: 'text-spruce' },
+  stop: { sign: '■', ink: 'text-ink' },
+  'too-thin': { sign: '▼', ink: 'text-lake' },
+  'look-again': { sign: '?', ink: 'text-ember-ink' },
+};
+
+function BuildOnBench({ build }: { build: BuildSummary }) {
+  const { newestSurvey: survey } = build;
+  const mark = survey?.verdict ? VERDICT_MARK[survey.verdict] : undefined;
+  return (
+    <li className="relative border-b border-line py-4">
+      <Link to={`/builds/${build.id}/${build.stage}`} className="block hover:bg-grain/30">
+        <div className="flex items-baseline gap-2 pr-12">
+          <span className="figures text-[1.05rem] text-soft">{build.number}</span>
+          <span className="text-[1.35rem] font-bold">{build.name}</span>
+          <span className="ml-auto text-spruce">{STAGE_WORDS[build.stage]}</span>
+        </div>
+        <div className="grid h-[250px] place-items-center">
+          <Silhouette outline={build.outline} holes={build.holes} pixelsPerMetre={PIXELS_PER_METRE} />
+        </div>
+        <p className="text-[1.1rem]">
+          {survey?.headline ? (
+            <span className={`font-medium ${mark?.ink ?? ''}`}>
+              <span aria-hidden>{mark?.sign} </span>
+              {survey.headline}
+            </span>
+          ) : (
+            <span className="text-soft">{survey ? 'Survey begun' : 'No thickness read'}</span>
+          )}
+        </p>
+        <p className="text-soft">
+          {survey?.mean != null && <span className="figures">{inWords(formatThickness(survey.mean, build.units))}</span>}
+          {survey?.mean != null && ' mean, '}
+          {survey ? `read ${formatDistanceToNow(new Date(survey.at), { addSuffix: true })}` : `laid down ${formatDistanceToNow(new Date(build.updatedAt), { addSuffix: true })}`}
+        </p>
+        {build.waitsFor && <p className="text-ember-ink">{waitingWords(build.waitsFor)}</p>}
+      </Link>
+      <BuildMenu build={build} />
+    </li>
+  );
+}
+
+function waitingWords({ what, until }: { what: string; until: string | null }): string {
+  if (!until) return `Waits for ${what}`;
+  const day = new Date(until);
+  return isPast(day) ? `Due: waited for ${what}` : `Waits for ${what} until ${format(day, 'EEE d MMM')}`;
+}
+
+function BuildMenu({ build }: { build: BuildSummary }) {
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const [copying, setCopying] = useState(false);
+  const put = async (path: 'archive' | 'restore') => {
+    try {
+      await request('POST', `/builds/${build.id}/${path}`);
+      await client.invalidateQueries({ queryKey: keys.builds });
+      if (path === 'archive') {
+        toast(`No. ${build.number} ${build.name} is put away`, { action: { label: 'Undo', onClick: () => void put('restore') } });
+      }
+    } catch (failure) {
+      toast.error((failure as Error).message);
+    }
+  };
+  return (
+    <div className="absolute top-2 right-0">
+      <Menu label={`More for No. ${build.number}`} trigger={<EllipsisVertical aria-hidden size={20} />} className="min-w-12 justify-center">
+        <MenuItem onSelect={() => void navigate(`/builds/${build.id}/edit`)}>
+          <Pencil aria-hidden size={18} /> Change
+        </MenuItem>
+        <MenuItem onSelect={() => setCopying(true)}>
+          <Copy aria-hidden size={18} /> Repeat as a recipe
+        </MenuItem>
+        <MenuItem onSelect={() => void put(build.archivedAt ? 'restore' : 'archive')}>
+          <Archive aria-hidden size={18} /> {build.archivedAt ? 'Take back to the bench' : 'Put away'}
+        </MenuItem>
+      </Menu>
+      <DuplicateDialog build={build} open={copying} onClose={() => setCopying(false)} />
+    </div>
+  );
+}

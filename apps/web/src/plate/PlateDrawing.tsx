@@ -1,0 +1,93 @@
+import type { PlateShape } from '@nimble/core';
+import { useId, useMemo, useRef, type PointerEvent, type ReactNode, type RefObject } from 'react';
+import { grainPath, MM, polygonPath, woodPath } from './plate-paths';
+import { usePixelsPerMm } from './use-pixels-per-mm';
+
+interface Props {
+  shape: PlateShape;
+  leftHanded: boolean;
+  label: string;
+  /** Lies on the wood and is cut off at its edge: maps. */
+  map?: ReactNode;
+  /** Lies over everything: stations, handles. Gets how many pixels a millimetre takes. */
+  children?: (pixelsPerMm: number) => ReactNode;
+  onPlace?: (place: { x: number; y: number }) => void;
+}
+
+const MARGIN_MM = 26;
+
+/** The one drawing of the plate: true proportion, neck end to the left, seen from outside. Stages change only what lies on it. */
+export function PlateDrawing({ shape, leftHanded, label, map, children, onPlace }: Props) {
+  const svg = useRef<SVGSVGElement>(null);
+  const clip = useId();
+  const pixelsPerMm = usePixelsPerMm(svg);
+  const { wood, outline, holes, grain } = useMemo(
+    () => ({ wood: woodPath(shape), outline: polygonPath(shape.outline), holes: shape.holes.map(polygonPath), grain: grainPath(shape) }),
+    [shape],
+  );
+  const { bounds } = shape;
+  const box = {
+    x: bounds.xMin * MM - MARGIN_MM,
+    y: bounds.yMin * MM - MARGIN_MM / 2,
+    width: shape.length * MM + MARGIN_MM * 1.6,
+    height: shape.width * MM + MARGIN_MM,
+  };
+  const place = (event: PointerEvent<SVGSVGElement>) => onPlace?.(placeOf(svg, event));
+  const [top, bottom] = leftHanded ? ['bass side', 'treble side'] : ['treble side', 'bass side'];
+  const small = 15 / pixelsPerMm;
+  const quarter = (bounds.yMax - bounds.yMin) * MM * 0.25;
+  return (
+    <svg
+      ref={svg}
+      role="group"
+      aria-label={label}
+      viewBox={`${box.x} ${box.y} ${box.width} ${box.height}`}
+      className="min-h-0 w-full flex-1 touch-manipulation select-none"
+      onPointerDown={place}
+    >
+      <defs>
+        <clipPath id={clip}>
+          <path d={wood} clipRule="evenodd" />
+        </clipPath>
+        <pattern id="under-hatch" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <line x1="0" y1="0" x2="0" y2="5" stroke="var(--lake)" strokeWidth="1.4" />
+        </pattern>
+        <pattern id="unread-hatch" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
+          <line x1="0" y1="0" x2="0" y2="7" stroke="var(--soft)" strokeWidth="0.7" strokeDasharray="2 2" />
+        </pattern>
+      </defs>
+      <path d={wood} fillRule="evenodd" fill="var(--wood)" />
+      <g clipPath={`url(#${clip})`}>
+        {map}
+        <path d={grain} fill="none" stroke="var(--grain)" strokeWidth="0.5" opacity={map ? 0.45 : 0.9} />
+      </g>
+      <line
+        x1={box.x + 4}
+        x2={box.x + box.width - 4}
+        y1="0"
+        y2="0"
+        stroke="var(--soft)"
+        strokeWidth="0.5"
+        strokeDasharray="9 3 2 3"
+        opacity="0.8"
+      />
+      <path d={outline} fill="none" stroke="var(--ink)" strokeWidth="1.1" />
+      {holes.map((hole) => (
+        <path key={hole} d={hole} fill="var(--bench)" stroke="var(--ink)" strokeWidth="0.8" />
+      ))}
+      <g fill="var(--soft)" fontSize={small} textAnchor="middle" aria-hidden>
+        <text transform={`translate(${box.x + small} ${-quarter}) rotate(-90)`}>{top}</text>
+        <text transform={`translate(${box.x + small} ${quarter}) rotate(-90)`}>{bottom}</text>
+      </g>
+      {children?.(pixelsPerMm)}
+    </svg>
+  );
+}
+
+/** A pointer's place on the plate [m]. */
+export function placeOf(svg: RefObject<SVGSVGElement | null>, event: { clientX: number; clientY: number }): { x: number; y: number } {
+  const matrix = svg.current?.getScreenCTM();
+  if (!matrix) return { x: 0, y: 0 };
+  const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse());
+  return { x: point.x / MM, y: point.y / MM };
+}

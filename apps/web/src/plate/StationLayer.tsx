@@ -1,0 +1,112 @@
+import { MM } from './plate-paths';
+
+export interface StationView {
+  name: string;
+  x: number;
+  y: number;
+  skipped: boolean;
+  figure: string | null;
+  band: 'over' | 'within' | 'under';
+  /** Should the figure be written, or only a dot? */
+  shown: boolean;
+  questioned: boolean;
+  /** What a screen reader says. */
+  spoken: string;
+}
+
+interface Props {
+  stations: readonly StationView[];
+  current: string | null;
+  pixelsPerMm: number;
+  onPick: (name: string) => void;
+  /** Moving stations by hand. */
+  onMove?: (name: string, place: { x: number; y: number }) => void;
+}
+
+const FIGURE_PIXELS = 15;
+const DOT_PIXELS = 3;
+const TOUCH_PIXELS = 24;
+const LIT_PIXELS = 24;
+
+/** Stations with what was read at them; the one being read is lit. */
+export function StationLayer({ stations, current, pixelsPerMm, onPick, onMove }: Props) {
+  const px = (pixels: number) => pixels / pixelsPerMm;
+  return (
+    <g>
+      {stations.map((station) => (
+        <g
+          key={station.name}
+          role="button"
+          tabIndex={-1}
+          aria-label={station.spoken}
+          data-station={station.name}
+          transform={`translate(${station.x * MM} ${station.y * MM})`}
+          className="cursor-pointer"
+          onClick={() => onPick(station.name)}
+          onPointerDown={(event) => onMove && event.currentTarget.setPointerCapture(event.pointerId)}
+          onPointerMove={(event) => {
+            if (!onMove || !event.currentTarget.hasPointerCapture(event.pointerId)) return;
+            const matrix = event.currentTarget.ownerSVGElement?.getScreenCTM();
+            if (!matrix) return;
+            const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse());
+            onMove(station.name, { x: point.x / MM, y: point.y / MM });
+          }}
+        >
+          <circle r={px(TOUCH_PIXELS)} fill="transparent" />
+          {station.name === current && <circle r={px(LIT_PIXELS)} fill="var(--slip)" stroke="var(--brass)" strokeWidth={px(3.5)} />}
+          {station.name === current && <circle r={px(LIT_PIXELS + 5)} fill="none" stroke="var(--brass)" strokeWidth={px(1)} strokeDasharray={`${px(4)} ${px(4)}`} />}
+          <StationMark station={station} isCurrent={station.name === current} px={px} />
+        </g>
+      ))}
+    </g>
+  );
+}
+
+function StationMark({ station, isCurrent, px }: { station: StationView; isCurrent: boolean; px: (pixels: number) => number }) {
+  if (station.skipped) {
+    const s = px(5);
+    return <path d={`M${-s} ${-s}L${s} ${s}M${s} ${-s}L${-s} ${s}`} stroke="var(--soft)" strokeWidth={px(1.5)} />;
+  }
+  if (isCurrent && station.figure === null) {
+    return (
+      <text textAnchor="middle" dominantBaseline="central" fontSize={px(16)} fontWeight="700" fill="var(--ink)">
+        {station.name}
+      </text>
+    );
+  }
+  if (station.figure === null || (!station.shown && !isCurrent)) {
+    return <circle r={px(DOT_PIXELS)} fill={station.figure === null ? 'var(--slip)' : 'var(--ink)'} stroke="var(--ink)" strokeWidth={px(1.2)} />;
+  }
+  const ink = { over: 'var(--ember-ink)', under: 'var(--lake)', within: 'var(--ink)' }[station.band];
+  return (
+    <>
+      <text
+        className="figures"
+        textAnchor="middle"
+        dominantBaseline="central"
+        fontSize={px(FIGURE_PIXELS)}
+        fontWeight={station.band === 'within' ? 400 : 700}
+        fill="var(--ink)"
+        stroke="var(--slip)"
+        strokeWidth={px(2.6)}
+        strokeOpacity="0.75"
+        paintOrder="stroke"
+      >
+        {station.figure}
+      </text>
+      {station.band !== 'within' && (
+        <path
+          d={station.band === 'over' ? `M${-px(4)} ${px(13)}h${px(8)}l${-px(4)} ${px(5)}Z` : `M${-px(4)} ${-px(12)}h${px(8)}`}
+          fill={station.band === 'over' ? ink : 'none'}
+          stroke={ink}
+          strokeWidth={px(station.band === 'over' ? 0.5 : 2)}
+        />
+      )}
+      {station.questioned && (
+        <text x={px(20)} y={-px(9)} fontSize={px(17)} fontWeight="700" fill="var(--ember-ink)">
+          ?
+        </text>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,5 @@
+export { PlateDrawing } from './PlateDrawing';
+export { DragHandle } from './DragHandle';
+export { MM, polygonPath, ringsPath, woodPath } from './plate-paths';
+export { MapLayer, MapLegend } from './MapLayer';
+export { StationLayer, type StationView } from './StationLayer';

@@ -1,0 +1,76 @@
+import type { Stage, UnitChoice } from '@nimble/core';
+import { useState, type ReactNode } from 'react';
+import { Link } from 'react-router';
+import { useWorkshop } from '../api/hooks';
+import type { Build } from '../api/types';
+import { KeysButton, PersonMenu, ThemeMenu, UNIT_SETS, UnitsMenu } from './BenchMenus';
+import { KeysDialog } from './KeysDialog';
+import { Rule } from './Rule';
+import { useShortcuts } from './shortcuts';
+import { Waiting } from './Waiting';
+
+interface BuildShellProps {
+  build: Build;
+  stage: Stage;
+  onUnits: (units: UnitChoice) => void;
+  /** What lies on the plate, the slip beside it, the ribbon below. */
+  children: ReactNode;
+  slip: ReactNode;
+  ribbon?: ReactNode;
+}
+
+/** The frame of every view of a build: rule above, plate in the middle, slip at the right, shavings below. */
+export function BuildShell({ build, stage, onUnits, children, slip, ribbon }: BuildShellProps) {
+  const [keysOpen, setKeysOpen] = useState(false);
+  const nextUnits = () => {
+    const at = UNIT_SETS.findIndex(({ units }) => units.thickness === build.units.thickness);
+    onUnits(UNIT_SETS[(at + 1) % UNIT_SETS.length]!.units);
+  };
+  useShortcuts([
+    { key: 'u', label: 'Next units', run: nextUnits },
+    { key: '?', label: 'All keys', run: () => setKeysOpen(true) },
+  ]);
+  return (
+    <div className="flex min-h-full flex-col lg:h-full">
+      <Waiting />
+      <header className="flex flex-wrap items-stretch gap-x-4 border-b border-line bg-paper px-4 lg:flex-nowrap lg:px-6">
+        <HomeLink title={`No. ${build.number} ${build.name}`} />
+        <div className="order-last flex w-full min-w-0 lg:order-none lg:w-auto lg:flex-1">
+          <Rule buildId={build.id} open={stage} stands={build.stage} done={build.stagesDone} />
+        </div>
+        <div className="no-print ml-auto flex items-center">
+          <UnitsMenu units={build.units} onChange={onUnits} />
+          <ThemeMenu />
+          <KeysButton onOpen={() => setKeysOpen(true)} />
+          <PersonMenu />
+        </div>
+      </header>
+      <main className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_340px]">
+        <section aria-label="The plate" className="flex min-h-[330px] min-w-0 flex-col">
+          {children}
+        </section>
+        <aside aria-label="Slip" className="min-h-0 px-3 pt-2 lg:pr-6 lg:pb-3 lg:pl-0">
+          <div className="flex h-full flex-col">
+            <div className="slip-edge" aria-hidden />
+            <div className="min-h-0 flex-1 overflow-y-auto border-x border-b border-line/60 bg-slip px-5 pt-1 pb-4">{slip}</div>
+          </div>
+        </aside>
+      </main>
+      {ribbon}
+      <KeysDialog open={keysOpen} onClose={() => setKeysOpen(false)} />
+    </div>
+  );
+}
+
+export function HomeLink({ title }: { title?: string }) {
+  const workshop = useWorkshop();
+  return (
+    <Link to="/" className="flex min-h-12 flex-col justify-center py-1 pr-2 leading-tight">
+      <span className="text-[0.95rem] text-soft">
+        {workshop.data?.name ?? 'The bench'}
+        {workshop.data?.demo && <span className="ml-2 border border-line px-1 text-[0.85rem]">demo</span>}
+      </span>
+      {title && <h1 className="text-[1.25rem] font-bold">{title}</h1>}
+    </Link>
+  );
+}

@@ -1,0 +1,46 @@
+/** What this device prefers: who stands at it, light or dark, how much is written on the plate, spoken prompts. */
+import { useSyncExternalStore } from 'react';
+
+export interface Preferences {
+  person: string;
+  theme: 'auto' | 'light' | 'dark';
+  numbers: 'all' | 'out-of-band' | 'none';
+  speech: boolean;
+  order: 'serpentine' | 'lines' | 'free';
+}
+
+const PLACE = 'nimble-spruce-preferences';
+const FIRST: Preferences = { person: '', theme: 'auto', numbers: 'all', speech: false, order: 'serpentine' };
+
+const listeners = new Set<() => void>();
+let current = read();
+
+function read(): Preferences {
+  try {
+    return { ...FIRST, ...(JSON.parse(localStorage.getItem(PLACE) ?? '{}') as Partial<Preferences>) };
+  } catch {
+    return FIRST; // a broken note from another version: start fresh
+  }
+}
+
+export function setPreferences(change: Partial<Preferences>): void {
+  current = { ...current, ...change };
+  localStorage.setItem(PLACE, JSON.stringify(current));
+  applyTheme();
+  listeners.forEach((listener) => listener());
+}
+
+export function usePreferences(): Preferences {
+  return useSyncExternalStore(
+    (listener) => {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    },
+    () => current,
+  );
+}
+
+export function applyTheme(): void {
+  const dark = current.theme === 'dark' || (current.theme === 'auto' && matchMedia('(prefers-color-scheme: dark)').matches);
+  document.documentElement.dataset.theme = dark ? 'dark' : 'light';
+}

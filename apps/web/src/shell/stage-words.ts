@@ -1,0 +1,12 @@
+import type { Stage } from '@nimble/core';
+
+export const STAGE_WORDS: Record<Stage, string> = {
+  wood: 'Wood',
+  thickness: 'Thickness',
+  layout: 'Layout',
+  arch: 'Arch',
+  'glue-up': 'Glue-up',
+  shape: 'Shape',
+  voice: 'Voice',
+  close: 'Close',
+};

@@ -1,0 +1,157 @@
+import {
+  flexChangeWords, formatArea, formatMass, formatQuantity, formatThickness, formatVolume, halfInterval, inWords,
+  type AssessmentSummary, type FlexForecast, type UnitChoice,
+} from '@nimble/core'; // prettier-ignore
+import type { Build, Ledger } from '../../api/types';
+import { Button } from '../../ui';
+import { DustCaution } from './DustCaution';
+import { TearOutForm, type JudgeTear } from './TearOutForm';
+
+interface Props {
+  build: Build;
+  summary: AssessmentSummary | null;
+  ledger: Ledger | undefined;
+  /** The plate as it was: nothing to do there. */
+  past: boolean;
+  onPlaned: () => void;
+  judgeTear: JudgeTear;
+  currentStation: { name: string; x: number; y: number } | null;
+}
+
+const VERDICT_INK = { 'go-on': 'text-spruce', nearly: 'text-spruce', stop: 'text-ink', 'too-thin': 'text-lake', 'look-again': 'text-ember-ink' } as const;
+
+/** The verdict, what to take off where and in what order, and what that will do. */
+export function PassSlip({ build, summary, ledger, past, onPlaned, judgeTear, currentStation }: Props) {
+  if (!summary) return <p className="pt-3">No verdict yet: read the plate first.</p>;
+  const { verdict, steps, forecast } = summary;
+  const { units } = build;
+  return (
+    <div className="space-y-3 pt-1">
+      <section aria-label="Verdict">
+        <h2 data-testid="verdict" className={`text-[1.6rem] leading-tight font-bold ${VERDICT_INK[verdict.kind]}`}>
+          {verdict.headline}
+        </h2>
+        <ul className="mt-1 space-y-0.5">
+          {verdict.evidence.map((line) => (
+            <li key={line}>{line}</li>
+          ))}
+        </ul>
+        <details className="text-soft">
+          <summary className="min-h-9 cursor-pointer pt-1">Why?</summary>
+          {verdict.ruleWords}
+        </details>
+      </section>
+      {steps.length > 0 && (
+        <section aria-label="What to take off">
+          <h3 className="text-soft">In this order</h3>
+          <ol>
+            {steps.map((step) => (
+              <li key={step.place} className="border-b border-grain py-1.5">
+                <div className="flex items-baseline justify-between gap-2">
+                  <span className="font-medium">{step.place}</span>
+                  <span className="figures font-medium text-ember-ink">−{formatThickness(step.meanDepth, units).figure}</span>
+                </div>
+                <div className="text-[0.97rem] text-soft">
+                  {step.words}
+                  {step.passes > 1 && `, most where ${inWords(formatThickness(step.largestDepth, units))} over`} ·{' '}
+                  {inWords(formatArea(step.area, units))} · {inWords(formatMass(step.mass, units))}
+                </div>
+              </li>
+            ))}
+          </ol>
+        </section>
+      )}
+      {steps.length > 0 && (
+        <section aria-label="After these passes">
+          <h3 className="text-soft">After these passes</h3>
+          <dl className="space-y-0.5">
+            <Row
+              name="weight"
+              value={`${formatMass(forecast.massAfter.value, units).figure} ± ${Math.max(1, Number(formatMass(halfInterval(forecast.massAfter), units).figure))} ${units.mass}`}
+            />
+            <Row name="mean" value={`${formatThickness(forecast.meanAfter.value, units).figure} ± ${inWords(formatThickness(halfInterval(forecast.meanAfter), units))}`} />
+            {forecast.flex.map((flex) => (
+              <Row key={flex.direction} name={`flex ${flex.direction}`} value={flexChangeWords(flex.ratio)} hint={sagWords(flex, units)} />
+            ))}
+          </dl>
+          <p className="mt-1 text-[0.92rem] text-soft">Nine in ten should fall within ±. The wood is {build.wood.source === 'prior' ? 'not tested yet: its species’ mean stands in' : 'as you entered it'}.</p>
+        </section>
+      )}
+      <Weights summary={summary} units={units} weighed={forecast.massNow.sd < 0.001} />
+      {ledger && ledger.passes.length > 0 && <LastPass ledger={ledger} units={units} />}
+      {!past && (
+        <>
+          <TearOutForm judge={judgeTear} station={currentStation} units={units} />
+          <DustCaution build={build} />
+          <Button kind="main" className="sticky bottom-0 w-full" onClick={onPlaned}>
+            I’ve planed: read again
+          </Button>
+        </>
+      )}
+    </div>
+  );
+}
+
+function Row({ name, value, hint }: { name: string; value: string; hint?: string }) {
+  return (
+    <div>
+      <div className="flex items-baseline justify-between gap-3">
+        <dt>{name}</dt>
+        <dd className="figures">{value}</dd>
+      </div>
+      {hint && <dd className="text-right text-[0.92rem] text-soft">{hint}</dd>}
+    </div>
+  );
+}
+
+const TEST_LOAD = 9.80665;
+
+/** Sag under a kilogram in the middle of supports four fifths of the plate apart. */
+function sagWords({ now, after }: FlexForecast, units: UnitChoice): string {
+  const unit = units.length;
+  const sag = (compliance: number) => formatQuantity(compliance * TEST_LOAD, 'length', unit, unit === 'mm' ? 2 : 3).figure;
+  return `sags ${sag(now.value)} → ${sag(after.value)} ± ${sag(halfInterval(after))} ${unit} under 1 kg`;
+}
+
+function Weights({ summary, units, weighed }: { summary: AssessmentSummary; units: UnitChoice; weighed: boolean }) {
+  const { statistics, forecast } = summary;
+  return (
+    <section aria-label="The plate now">
+      <h3 className="text-soft">The plate now</h3>
+      <dl className="space-y-0.5">
+        <Row name={weighed ? 'weight, scale' : 'weight, by density'} value={inWords(formatMass(forecast.massNow.value, units))} />
+        <Row name="volume" value={inWords(formatVolume(statistics.volume, units))} />
+        <Row name="mean" value={`${formatThickness(statistics.mean, units).figure} ± ${inWords(formatThickness(statistics.spread, units))}`} hint="± is how uneven it is" />
+        <Row name={`thinnest, ${statistics.thinnest.station}`} value={inWords(formatThickness(statistics.thinnest.thickness, units))} />
+        <Row name={`thickest, ${statistics.thickest.station}`} value={inWords(formatThickness(statistics.thickest.thickness, units))} />
+        <Row name="bass less treble" value={inWords(formatThickness(summary.asymmetry.bassLessTreble, units))} />
+      </dl>
+    </section>
+  );
+}
+
+function LastPass({ ledger, units }: { ledger: Ledger; units: UnitChoice }) {
+  const last = ledger.passes.at(-1)!;
+  const words = (quantity: string, value: number) => (quantity === 'mass' ? formatMass(value, units) : formatThickness(value, units));
+  return (
+    <section aria-label="Forecast and outcome">
+      <h3 className="text-soft">The last pass: said and came</h3>
+      <dl>
+        {last.lines.map((line) => {
+          const said = words(line.quantity, line.forecast.value);
+          return (
+            <Row
+              key={line.quantity}
+              name={line.quantity === 'mass' ? 'weight' : 'mean'}
+              value={`${said.figure} → ${inWords(words(line.quantity, line.outcome.value))}`}
+              hint={line.held ? `within ± ${words(line.quantity, halfInterval(line.forecast)).figure}: it held` : `outside ± ${words(line.quantity, halfInterval(line.forecast)).figure}: it missed`}
+            />
+          );
+        })}
+      </dl>
+      <p className="text-[0.92rem] text-soft">
+        {ledger.summary.held} of {ledger.summary.count} forecasts of this plate held{ledger.summary.count < 8 ? '; too few to judge by yet' : ''}.
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,226 @@
+import { formatThickness, inWords, overUnderWords, type StationReading } from '@nimble/core';
+import { Volume2, VolumeX } from 'lucide-react';
+import { useEffect, useRef, useState } from 'react';
+import { toast } from 'sonner';
+import type { Build, SurveyReading } from '../../api/types';
+import { setPreferences, usePreferences } from '../../shell/preferences';
+import { useShortcuts } from '../../shell/shortcuts';
+import { Button } from '../../ui';
+import { pressCaliper, useCaliper } from './use-caliper';
+import type { ReadingEntry } from './use-reading-entry';
+
+interface Props {
+  build: Build;
+  entry: ReadingEntry;
+  averages: readonly StationReading[];
+  /** Target at the lit station [m]. */
+  target: number | null;
+}
+
+const ORDER_WORDS = { serpentine: 'back and forth', lines: 'along the grain', free: 'as laid' } as const;
+const PRESS_EVERY_MS = 1400;
+
+/** The live reading: the lit station, a very large figure, and one field that takes any unit. */
+export function ReadSlip({ build, entry, averages, target }: Props) {
+  const [text, setText] = useState('');
+  const [cabled, setCabled] = useState(false);
+  const [walking, setWalking] = useState(false);
+  const field = useRef<HTMLInputElement>(null);
+  const { speech, order } = usePreferences();
+  const { current, question } = entry;
+  const caliper = useCaliper(build.id, cabled, (line) => entry.enter(line, 'caliper'));
+  const here = averages.find((reading) => reading.station === current?.name);
+
+  useEffect(() => {
+    if (matchMedia('(pointer: fine)').matches) field.current?.focus({ preventScroll: true });
+  }, [current?.name]);
+
+  const submit = (source: SurveyReading['source'] = 'typed') => {
+    if (text.trim() !== '' && entry.enter(text, source)) setText('');
+  };
+  const press = () => {
+    if (!current) return;
+    if (!cabled) setCabled(true);
+    pressCaliper(build.id, current).catch((error: Error) => toast.error(error.message));
+  };
+  const undo = () => {
+    const undone = entry.undoLast();
+    if (undone) toast(`Taken back: ${undone.station} ${undone.typed}`);
+  };
+  useWalkingHand(walking && caliper === 'on' && !question && entry.read < entry.walk.length, current?.name ?? '', press);
+  useShortcuts([
+    { key: ' ', label: 'Take a reading from the caliper', run: press },
+    { key: 'ArrowRight', label: 'Next station', run: () => entry.step(1) },
+    { key: 'ArrowLeft', label: 'Station before', run: () => entry.step(-1) },
+    { key: 'Backspace', shown: 'Backspace', label: 'Take back the last reading', run: undo },
+    { key: 'Enter', shown: 'Enter', label: question ? 'It is right: keep it' : 'Accept the reading', run: () => (question ? entry.confirmQuestion() : submit()) },
+    ...(question ? [{ key: 'Escape', shown: 'Esc', label: 'Read it again', run: entry.dropQuestion }] : []),
+  ]);
+  if (!current) return <p className="pt-2">No stations: lay some under Stations.</p>;
+  return (
+    <div className="space-y-3">
+      <div className="flex items-baseline justify-between pt-1">
+        <span className="text-soft">
+          Station <strong className="figures ml-1 text-[1.25rem] text-ink">{current.name}</strong>
+        </span>
+        <span className="text-soft">
+          {entry.read} of {entry.walk.length} read
+        </span>
+      </div>
+      <LiveFigure reading={here} target={target} units={build.units} />
+      {question ? (
+        <QuestionBox entry={entry} build={build} />
+      ) : (
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            submit();
+          }}
+        >
+          <label htmlFor="reading" className="block text-soft">
+            {here ? 'Read it again (readings are averaged)' : 'Caliper reading'}
+          </label>
+          <div className="flex gap-2">
+            <input
+              id="reading"
+              ref={field}
+              data-keys="when-empty"
+              inputMode="decimal"
+              autoComplete="off"
+              placeholder={example(build)}
+              value={text}
+              aria-invalid={entry.error ? true : undefined}
+              aria-describedby="reading-error"
+              onChange={(event) => {
+                setText(event.target.value);
+                entry.clearError();
+              }}
+              className={`figures min-h-14 w-full min-w-0 rounded-md border bg-paper px-3 text-[1.6rem] ${entry.error ? 'border-ember' : 'border-line'}`}
+            />
+            <Button kind="main" type="submit" className="min-h-14 shrink-0">
+              Keep
+            </Button>
+          </div>
+          <p id="reading-error" role="alert" className="min-h-6 text-[0.97rem] font-medium text-ember-ink">
+            {entry.error}
+          </p>
+        </form>
+      )}
+      <div className="grid grid-cols-3 gap-2">
+        <Button onClick={() => entry.step(-1)} aria-label="Station before">
+          ←
+        </Button>
+        <Button onClick={undo}>Undo</Button>
+        <Button onClick={() => entry.step(1)} aria-label="Next station">
+          →
+        </Button>
+      </div>
+      <section aria-label="Caliper" className="border-t border-grain pt-2">
+        <div className="flex items-center justify-between gap-2">
+          <span>
+            Simulated caliper{' '}
+            <span className="text-soft">{{ off: '', connecting: 'connecting …', on: 'on the cable', lost: 'lost, trying again' }[caliper]}</span>
+          </span>
+          <Button kind="quiet" onClick={() => setCabled(!cabled)} aria-pressed={cabled}>
+            {cabled ? 'Unplug' : 'Plug in'}
+          </Button>
+        </div>
+        {cabled && (
+          <div className="grid grid-cols-2 gap-2">
+            <Button onClick={press}>Press (Space)</Button>
+            <Button onClick={() => setWalking(!walking)} aria-pressed={walking}>
+              {walking ? 'Stop walking' : 'Walk on by itself'}
+            </Button>
+          </div>
+        )}
+      </section>
+      <div className="flex items-center justify-between gap-2 border-t border-grain pt-1">
+        <label className="flex min-h-12 items-center gap-2">
+          <span className="text-soft">Walk</span>
+          <select className="min-h-11 border border-line bg-slip px-2" value={order} onChange={(e) => setPreferences({ order: e.target.value as typeof order })}>
+            {Object.entries(ORDER_WORDS).map(([key, words]) => (
+              <option key={key} value={key}>
+                {words}
+              </option>
+            ))}
+          </select>
+        </label>
+        <Button kind="quiet" onClick={() => setPreferences({ speech: !speech })} aria-pressed={speech}>
+          {speech ? <Volume2 aria-hidden size={20} /> : <VolumeX aria-hidden size={20} />}
+          {speech ? 'Speaks' : 'Silent'}
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+function LiveFigure({ reading, target, units }: { reading: StationReading | undefined; target: number | null; units: Build['units'] }) {
+  if (!reading) {
+    return (
+      <p className="text-soft">
+        <span className="figures block text-[4rem] leading-none text-line">—</span>
+        {target === null ? 'not read yet' : `not read yet; target ${inWords(formatThickness(target, units))}`}
+      </p>
+    );
+  }
+  const { figure, symbol } = formatThickness(reading.thickness, units);
+  const off = target === null ? null : reading.thickness - target;
+  return (
+    <div>
+      <p className="flex items-baseline gap-3">
+        <span data-testid="live-figure" className="figures text-[4.4rem] leading-none font-medium tracking-tight">
+          {figure}
+        </span>
+        <span className="text-[1.3rem] text-soft">{symbol}</span>
+      </p>
+      <p className="mt-1">
+        {off !== null && <strong className={off > 0 ? 'text-ember-ink' : 'text-lake'}>{overUnderWords(off, units)}</strong>}{' '}
+        {target !== null && <span className="text-soft">target {inWords(formatThickness(target, units))}</span>}
+      </p>
+      {reading.count > 1 && (
+        <p className="text-soft">
+          mean of {reading.count}, spread {inWords(formatThickness(reading.spread, units))}
+        </p>
+      )}
+    </div>
+  );
+}
+
+function QuestionBox({ entry, build }: { entry: ReadingEntry; build: Build }) {
+  const { question } = entry;
+  if (!question) return null;
+  const words = (value: number) => inWords(formatThickness(value, build.units));
+  const why = {
+    neighbours: `${words(question.thickness)} where about ${words(question.question.expected)} would fit. Read it again?`,
+    size: `${words(question.thickness)} is unlike the rest of this plate. Read it again?`,
+    slip: `${words(question.thickness)}: did you mean ${words(question.question.expected)}?`,
+  }[question.question.reason];
+  return (
+    <div role="alertdialog" aria-label="Is this reading right?" className="border-l-4 border-brass bg-brass/10 p-3">
+      <p className="mb-2 text-[1.1rem]">{why}</p>
+      <div className="grid grid-cols-2 gap-2">
+        <Button kind="main" onClick={entry.dropQuestion}>
+          Read again
+        </Button>
+        <Button onClick={entry.confirmQuestion}>It is right</Button>
+      </div>
+    </div>
+  );
+}
+
+/** Lets the stand-in's hand press again at each newly lit station. */
+function useWalkingHand(active: boolean, station: string, press: () => void): void {
+  const latest = useRef(press);
+  useEffect(() => {
+    latest.current = press;
+  });
+  useEffect(() => {
+    if (!active) return;
+    const timer = setTimeout(() => latest.current(), PRESS_EVERY_MS);
+    return () => clearTimeout(timer);
+  }, [active, station]);
+}
+
+function example({ units }: Build): string {
+  return { mm: '2.81', in: '0.111', 'in-fraction': '7/64', thou: '111' }[units.thickness];
+}

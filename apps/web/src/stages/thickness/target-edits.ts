@@ -1,0 +1,42 @@
+/** Changes of a target that keep what they can of the one before. Pure. */
+import type { ControlPoint, TargetSpec } from '@nimble/core';
+
+type Base = TargetSpec['base'];
+
+const LAYOUT: readonly [u: number, v: number][] = [
+  [0.15, 0], [0.4, -0.45], [0.4, 0.45], [0.72, -0.6], [0.72, 0], [0.72, 0.6], [0.95, 0],
+]; // prettier-ignore
+
+export function changeKind(target: TargetSpec, kind: Base['kind']): TargetSpec {
+  if (kind === target.base.kind) return target;
+  const middle = middleOf(target.base);
+  const bases: Record<Base['kind'], Base> = {
+    even: { kind: 'even', thickness: middle },
+    graded: { kind: 'graded', treble: middle, bass: middle },
+    drawn: { kind: 'drawn', points: LAYOUT.map(([u, v]): ControlPoint => ({ u, v, thickness: thicknessAt(target.base, v) })) },
+  };
+  return { ...target, base: bases[kind] };
+}
+
+/** The whole target thicker or thinner; band, rim and limit stay. */
+export function moveWholeTarget(target: TargetSpec, by: number): TargetSpec {
+  const { base } = target;
+  const moved: Base =
+    base.kind === 'even'
+      ? { ...base, thickness: base.thickness + by }
+      : base.kind === 'graded'
+        ? { ...base, treble: base.treble + by, bass: base.bass + by }
+        : { ...base, points: base.points.map((point) => ({ ...point, thickness: point.thickness + by })) };
+  return { ...target, base: moved };
+}
+
+function middleOf(base: Base): number {
+  if (base.kind === 'even') return base.thickness;
+  if (base.kind === 'graded') return (base.treble + base.bass) / 2;
+  return base.points.reduce((sum, point) => sum + point.thickness, 0) / base.points.length;
+}
+
+function thicknessAt(base: Base, v: number): number {
+  if (base.kind !== 'graded') return middleOf(base);
+  return base.treble + ((v + 1) / 2) * (base.bass - base.treble);
+}

@@ -1,0 +1,93 @@
+/** Turns records into what the thickness screen draws. Pure: tested without React. */
+import {
+  averageByStation, formatMass, formatThickness, formatThicknessChange, inWords, overUnderWords,
+  type Station, type StationReading, type UnitChoice,
+} from '@nimble/core'; // prettier-ignore
+import type { PassForecastView, Survey, SurveyReading } from '../../api/types';
+import type { StationView } from '../../plate';
+import type { Preferences } from '../../shell/preferences';
+import type { RibbonItem } from '../../shell/Ribbon';
+
+export interface StationFacts {
+  stations: readonly Station[];
+  readings: readonly StationReading[];
+  /** Target at each station [m], parallel to `stations`; empty while it is being computed. */
+  targetAt: readonly number[];
+  tolerance: number;
+  questioned: readonly string[];
+  numbers: Preferences['numbers'];
+  units: UnitChoice;
+}
+
+export function stationViews(facts: StationFacts): StationView[] {
+  const readingOf = new Map(facts.readings.map((reading) => [reading.station, reading]));
+  return facts.stations.map((station, i) => {
+    const reading = readingOf.get(station.name);
+    const target = facts.targetAt[i];
+    const off = reading && target !== undefined ? reading.thickness - target : 0;
+    const band = off > facts.tolerance ? 'over' : off < -facts.tolerance ? 'under' : 'within';
+    const figure = reading ? formatThickness(reading.thickness, facts.units).figure : null;
+    return {
+      name: station.name,
+      x: station.x,
+      y: station.y,
+      skipped: station.skipped,
+      figure,
+      band,
+      shown: facts.numbers === 'all' || (facts.numbers === 'out-of-band' && band !== 'within'),
+      questioned: facts.questioned.includes(station.name),
+      spoken: spokenStation(station, reading, target, facts.units),
+    };
+  });
+}
+
+function spokenStation(station: Station, reading: StationReading | undefined, target: number | undefined, units: UnitChoice): string {
+  if (station.skipped) return `Station ${station.name}, skipped`;
+  if (!reading) return `Station ${station.name}, not read`;
+  const off = target === undefined ? '' : `, ${overUnderWords(reading.thickness - target, units)}`;
+  return `Station ${station.name}: ${inWords(formatThickness(reading.thickness, units))}${off}`;
+}
+
+/** The last reading that still stands, for stepping back. */
+export function lastStanding(readings: readonly SurveyReading[]): SurveyReading | null {
+  const superseded = new Set(readings.map((reading) => reading.supersedes));
+  return readings.findLast((reading) => reading.thickness !== null && !superseded.has(reading.id)) ?? null;
+}
+
+/** Where the maker stopped: the station of the last reading, or none. */
+export function stoppedAt(readings: readonly SurveyReading[]): string | null {
+  return lastStanding(readings)?.station ?? null;
+}
+
+export const averages = (readings: readonly SurveyReading[]): StationReading[] => averageByStation(readings);
+
+/** The build's history in time order: surveys, and between them what came off. */
+export function ribbonItems(surveys: readonly Survey[], forecasts: readonly PassForecastView[], units: UnitChoice): RibbonItem[] {
+  return surveys.flatMap((survey, i): RibbonItem[] => {
+    const mean = survey.assessment?.statistics.mean;
+    const node: RibbonItem = {
+      kind: 'survey',
+      id: survey.id,
+      title: `Survey ${survey.number}`,
+      figure: mean === undefined ? 'no readings' : inWords(formatThickness(mean, units)),
+      at: survey.startedAt,
+    };
+    const next = surveys[i + 1];
+    return next ? [node, shaving(survey, next, forecasts, units)] : [node];
+  });
+}
+
+/** By the scale where both surveys were weighed, else by the mean thickness. */
+function shaving(before: Survey, after: Survey, forecasts: readonly PassForecastView[], units: UnitChoice): RibbonItem {
+  const planned = forecasts.some((forecast) => forecast.surveyId === before.id);
+  const title = planned ? 'Planed' : 'Wood off';
+  const [thick, thin] = [before.assessment?.statistics.mean, after.assessment?.statistics.mean];
+  const share = thick && thin ? (thick - thin) / thick : 0;
+  const size = Math.max(0.45, Math.min(1, share * 8));
+  if (before.mass !== null && after.mass !== null) {
+    const { figure, symbol } = formatMass(before.mass - after.mass, units);
+    return { kind: 'shaving', id: `${before.id}-shaving`, title, figure: `−${figure} ${symbol}`.replace('−−', '+'), size };
+  }
+  const change = thick && thin ? inWords(formatThicknessChange(thin - thick, units)) : '';
+  return { kind: 'shaving', id: `${before.id}-shaving`, title, figure: change, size };
+}

@@ -1,0 +1,69 @@
+import { useId, type InputHTMLAttributes, type ReactNode, type Ref, type SelectHTMLAttributes } from 'react';
+
+interface Frame {
+  label: string;
+  /** What is wrong and what to do; shown at the field. */
+  error?: string | null;
+  hint?: string;
+  suffix?: string;
+}
+
+function FieldFrame({ label, error, hint, suffix, id, children }: Frame & { id: string; children: ReactNode }) {
+  return (
+    <div className="min-w-0">
+      <label htmlFor={id} className="mb-0.5 block text-soft">
+        {label}
+      </label>
+      <div className="flex items-center gap-2">
+        {children}
+        {suffix && <span className="shrink-0 text-soft">{suffix}</span>}
+      </div>
+      {hint && !error && <p className="mt-0.5 text-[0.95rem] text-soft">{hint}</p>}
+      {error && (
+        <p id={`${id}-error`} role="alert" className="mt-0.5 text-[0.95rem] font-medium text-ember-ink">
+          {error}
+        </p>
+      )}
+    </div>
+  );
+}
+
+const BOX = 'min-h-12 w-full min-w-0 rounded-md border bg-slip px-3';
+
+export function TextField({ label, error, hint, suffix, className = '', ref, ...rest }: Frame & InputHTMLAttributes<HTMLInputElement> & { ref?: Ref<HTMLInputElement> }) {
+  const id = useId();
+  return (
+    <FieldFrame {...{ label, error, hint, suffix, id }}>
+      <input
+        id={id}
+        ref={ref}
+        autoComplete="off"
+        aria-invalid={error ? true : undefined}
+        aria-describedby={error ? `${id}-error` : undefined}
+        className={`${BOX} ${error ? 'border-ember' : 'border-line'} ${className}`}
+        {...rest}
+      />
+    </FieldFrame>
+  );
+}
+
+export function SelectField({ label, error, hint, children, ref, ...rest }: Frame & SelectHTMLAttributes<HTMLSelectElement> & { ref?: Ref<HTMLSelectElement> }) {
+  const id = useId();
+  return (
+    <FieldFrame {...{ label, error, hint, id }}>
+      <select id={id} ref={ref} className={`${BOX} ${error ? 'border-ember' : 'border-line'}`} {...rest}>
+        {children}
+      </select>
+    </FieldFrame>
+  );
+}
+
+export function CheckField({ label, ref, ...rest }: { label: string } & InputHTMLAttributes<HTMLInputElement> & { ref?: Ref<HTMLInputElement> }) {
+  const id = useId();
+  return (
+    <div className="flex min-h-12 items-center gap-3">
+      <input id={id} ref={ref} type="checkbox" className="size-5 accent-spruce" {...rest} />
+      <label htmlFor={id}>{label}</label>
+    </div>
+  );
+}

@@ -1,0 +1,4 @@
+export { Button } from './Button';
+export { Dialog } from './Dialog';
+export { CheckField, SelectField, TextField } from './Field';
+export { Menu, MenuHeading, MenuItem } from './Menu';

@@ -1,0 +1,1 @@
+export { positiveBelow, QuantityField } from './QuantityField';

@@ -1,0 +1,4 @@
+import { expose } from 'comlink';
+import { PlateComputer } from './plate-computer';
+
+expose(new PlateComputer());

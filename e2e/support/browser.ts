@@ -1,0 +1,115 @@
+/** A headless Chromium of a stated page size, driven through Debian's chromedriver; nothing is fetched. */
+import { existsSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Browser, Builder, By, logging, until, type WebDriver, type WebElement } from 'selenium-webdriver';
+import { Options, ServiceBuilder, type Driver } from 'selenium-webdriver/chrome';
+
+export interface PageSize {
+  width: number;
+  height: number;
+  mobile?: boolean;
+}
+
+export const LAPTOP: PageSize = { width: 1280, height: 800 };
+export const PHONE: PageSize = { width: 390, height: 844, mobile: true };
+export const TABLET: PageSize = { width: 820, height: 1180, mobile: true };
+
+const CHROMIUM = ['/usr/bin/chromium', '/usr/bin/chromium-browser'];
+const DRIVER = ['/usr/bin/chromedriver', '/usr/lib/chromium/chromedriver'];
+const FLAGS = [
+  '--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking',
+  '--disable-component-update', '--disable-sync', '--disable-dev-shm-usage', '--force-color-profile=srgb',
+]; // prettier-ignore
+
+export interface OpenBrowser {
+  driver: WebDriver;
+  close(): Promise<void>;
+}
+
+export async function openBrowser(size: PageSize = LAPTOP, flags: readonly string[] = []): Promise<OpenBrowser> {
+  const profile = mkdtempSync(join(tmpdir(), 'nimble-spruce-browser-'));
+  const options = new Options();
+  options.setChromeBinaryPath(firstOf(CHROMIUM));
+  options.addArguments(...FLAGS, `--user-data-dir=${profile}`, ...flags);
+  const log = new logging.Preferences();
+  log.setLevel(logging.Type.BROWSER, logging.Level.ALL);
+  options.setLoggingPrefs(log);
+  const builder = new Builder().forBrowser(Browser.CHROME).setChromeOptions(options);
+  const driver = (await builder.setChromeService(new ServiceBuilder(firstOf(DRIVER))).build()) as Driver;
+  await setPageSize(driver, size);
+  const close = async () => {
+    await driver.quit();
+    rmSync(profile, { recursive: true, force: true });
+  };
+  return { driver, close };
+}
+
+export async function setPageSize(driver: WebDriver, { width, height, mobile = false }: PageSize): Promise<void> {
+  await (driver as Driver).sendDevToolsCommand('Emulation.setDeviceMetricsOverride', { width, height, deviceScaleFactor: 1, mobile });
+}
+
+export async function saveScreenshot(driver: WebDriver, file: string): Promise<void> {
+  writeFileSync(file, await driver.takeScreenshot(), 'base64');
+}
+
+/** Errors the page wrote to its console, the expected ones of an unreachable server left out. */
+export async function consoleErrors(driver: WebDriver): Promise<string[]> {
+  const entries = await driver.manage().logs().get(logging.Type.BROWSER);
+  return entries.filter((entry) => entry.level.value >= logging.Level.SEVERE.value).map((entry) => entry.message);
+}
+
+const PATIENCE_MS = 15_000;
+
+/** Waits for an element that holds the text (or whose label is it). */
+export function findText(driver: WebDriver, text: string): Promise<WebElement> {
+  const literal = JSON.stringify(text);
+  return driver.wait(until.elementLocated(By.xpath(`//*[not(self::script) and contains(normalize-space(.), ${literal}) and not(.//*[contains(normalize-space(.), ${literal})])]`)), PATIENCE_MS, `waiting for "${text}"`);
+}
+
+export function findButton(driver: WebDriver, name: string): Promise<WebElement> {
+  const literal = JSON.stringify(name);
+  return driver.wait(
+    until.elementLocated(By.xpath(`//*[(self::button or self::a or @role='button' or @role='menuitem' or @role='tab') and (normalize-space(.)=${literal} or @aria-label=${literal})]`)),
+    PATIENCE_MS,
+    `waiting for the button "${name}"`,
+  );
+}
+
+export async function press(driver: WebDriver, name: string): Promise<void> {
+  await driver.wait(
+    async () => {
+      try {
+        await (await findButton(driver, name)).click();
+        return true;
+      } catch (error) {
+        if (/stale|intercepted|not interactable/i.test((error as Error).name + (error as Error).message)) return false;
+        throw error;
+      }
+    },
+    PATIENCE_MS,
+    `pressing "${name}"`,
+  );
+}
+
+export function findField(driver: WebDriver, label: string): Promise<WebElement> {
+  const literal = JSON.stringify(label);
+  return driver.wait(until.elementLocated(By.xpath(`//*[@id=//label[normalize-space(.)=${literal}]/@for] | //*[@aria-label=${literal}]`)), PATIENCE_MS, `waiting for the field "${label}"`);
+}
+
+/** Replaces what stands in a field. */
+export async function fill(driver: WebDriver, label: string, value: string): Promise<void> {
+  const field = await findField(driver, label);
+  await field.sendKeys('\uE009a\uE000', value);
+}
+
+/** Waits until the page reads as asked. */
+export async function untilReads(driver: WebDriver, read: () => Promise<unknown>, what: string): Promise<void> {
+  await driver.wait(async () => Boolean(await read().catch(() => false)), PATIENCE_MS, `waiting until ${what}`);
+}
+
+function firstOf(paths: readonly string[]): string {
+  const found = paths.find((path) => existsSync(path));
+  if (!found) throw new Error(`None of ${paths.join(', ')} is there`);
+  return found;
+}

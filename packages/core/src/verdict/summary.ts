@@ -1,0 +1,64 @@
+/** An assessment without its maps: what is stored with a survey and given through the API. SI, with the words in the maker's units. */
+import type { TargetSpec } from '../graduation';
+import type { UnitChoice } from '../units';
+import type { Assessment, PlateContext, ThicknessVerdict } from './assess-thickness';
+import type { PassForecast } from './pass-forecast';
+import type { PlanStep } from './pass-plan';
+import { evidence, headline, ruleWords, stepWords, zoneWords } from './words';
+
+export interface StepSummary extends Omit<PlanStep, 'zone'> {
+  /** "Lower bout, bass side"; "The whole plate" for the sander. */
+  place: string;
+  words: string;
+  /** [kg] */
+  mass: number;
+}
+
+export interface AssessmentSummary {
+  statistics: {
+    mean: number;
+    spread: number;
+    volume: number;
+    volumeSd: number;
+    unreadShare: number;
+    thinnest: { station: string; thickness: number };
+    thickest: { station: string; thickness: number };
+  };
+  /** Root mean square of left against right, and bass half less treble half [m]. */
+  asymmetry: { rms: number; bassLessTreble: number };
+  verdict: ThicknessVerdict & { headline: string; ruleWords: string; evidence: string[] };
+  steps: StepSummary[];
+  nearLimit: { place: string; margin: number }[];
+  forecast: PassForecast;
+  /** Mean depth that the plan takes off the whole plate [m]. */
+  plannedMeanRemoval: number;
+}
+
+export function summarizeAssessment(assessment: Assessment, plate: PlateContext, target: TargetSpec, units: UnitChoice): AssessmentSummary {
+  const { statistics, verdict, plan, forecast, mirror } = assessment;
+  const { thinnest, thickest, ...rest } = statistics;
+  const density = forecast.massNow.value / statistics.volume;
+  return {
+    statistics: {
+      ...rest,
+      thinnest: { station: thinnest.station, thickness: thinnest.thickness },
+      thickest: { station: thickest.station, thickness: thickest.thickness },
+    },
+    asymmetry: { rms: mirror.rms, bassLessTreble: -plate.treble * mirror.halves },
+    verdict: {
+      ...verdict,
+      headline: headline(verdict),
+      ruleWords: ruleWords(verdict, target.tolerance, target.limit, units),
+      evidence: evidence(assessment, plate.zones, units),
+    },
+    steps: plan.steps.map(({ zone, ...step }) => ({
+      ...step,
+      place: zone === null ? 'The whole plate' : zoneWords(plate.zones.zones[zone]),
+      words: stepWords({ zone, ...step }, units),
+      mass: step.volume * density,
+    })),
+    nearLimit: plan.nearLimit.map(({ zone, margin }) => ({ place: zoneWords(plate.zones.zones[zone]), margin })),
+    forecast,
+    plannedMeanRemoval: statistics.mean - forecast.meanAfter.value,
+  };
+}
