@@ -63,12 +63,12 @@ const PATIENCE_MS = 15_000;
 
 /** Waits for an element that holds the text (or whose label is it). */
 export function findText(driver: WebDriver, text: string): Promise<WebElement> {
-  const literal = JSON.stringify(text);
+  const literal = quoted(text);
   return driver.wait(until.elementLocated(By.xpath(`//*[not(self::script) and contains(normalize-space(.), ${literal}) and not(.//*[contains(normalize-space(.), ${literal})])]`)), PATIENCE_MS, `waiting for "${text}"`);
 }
 
 export function findButton(driver: WebDriver, name: string): Promise<WebElement> {
-  const literal = JSON.stringify(name);
+  const literal = quoted(name);
   return driver.wait(
     until.elementLocated(By.xpath(`//*[(self::button or self::a or @role='button' or @role='menuitem' or @role='tab') and (normalize-space(.)=${literal} or @aria-label=${literal})]`)),
     PATIENCE_MS,
@@ -93,8 +93,8 @@ export async function press(driver: WebDriver, name: string): Promise<void> {
 }
 
 export function findField(driver: WebDriver, label: string): Promise<WebElement> {
-  const literal = JSON.stringify(label);
-  return driver.wait(until.elementLocated(By.xpath(`//*[@id=//label[normalize-space(.)=${literal}]/@for] | //*[@aria-label=${literal}]`)), PATIENCE_MS, `waiting for the field "${label}"`);
+  const literal = quoted(label);
+  return driver.wait(until.elementLocated(By.xpath(`//*[@id=//label[normalize-space(.)=${literal}]/@for] | //*[self::input or self::select][@aria-label=${literal}]`)), PATIENCE_MS, `waiting for the field "${label}"`);
 }
 
 /** Replaces what stands in a field. */
@@ -106,6 +106,11 @@ export async function fill(driver: WebDriver, label: string, value: string): Pro
 /** Waits until the page reads as asked. */
 export async function untilReads(driver: WebDriver, read: () => Promise<unknown>, what: string): Promise<void> {
   await driver.wait(async () => Boolean(await read().catch(() => false)), PATIENCE_MS, `waiting until ${what}`);
+}
+
+/** XPath has no escapes: a text with double quotes is put in single ones. */
+function quoted(text: string): string {
+  return text.includes('"') ? `'${text}'` : `"${text}"`;
 }
 
 function firstOf(paths: readonly string[]): string {

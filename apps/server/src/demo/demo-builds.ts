@@ -18,6 +18,7 @@ export interface DemoBuild {
   units: UnitChoice;
   stage: Stage;
   waitsFor: { what: string; days: number } | null;
+  daysOld: number;
   notes: { stage: Stage; person: string; text: string; daysAgo: number }[];
   /** Rough plate and the targets it was brought down to, one survey before each and one after the last; null: not surveyed. */
   thicknessing: { rough: number; waviness: number; tilt: number; targets: TargetSpec[]; evenness: number; daysAgo: number; hoursApart: number } | null;
@@ -54,37 +55,37 @@ export const doneBefore = before;
 
 export const DEMO_BUILDS: readonly DemoBuild[] = [
   {
-    id: buildId(36), number: 36, name: 'Plover', family: 'steel-string', construction: 'flat', species: 'sitka-spruce', scaleLength: 0.632,
+    id: buildId(36), number: 36, daysOld: 210, name: 'Plover', family: 'steel-string', construction: 'flat', species: 'sitka-spruce', scaleLength: 0.632,
     outline: smallBody, holes: [{ kind: 'round', x: 0.148, y: 0, diameter: 0.096 }], tool: plane, units: METRIC, stage: 'close', waitsFor: null,
     notes: [{ stage: 'close', person: 'Ines Okafor', text: 'Strung up. Turned out too stiff: clear, but slow to answer. The top stayed at 3.0 for fear of the light feel of it.', daysAgo: 96 }],
     thicknessing: null,
   },
   {
-    id: buildId(38), number: 38, name: 'Turnstone', family: 'steel-string', construction: 'flat', species: 'engelmann-spruce', scaleLength: 0.632,
+    id: buildId(38), number: 38, daysOld: 130, name: 'Turnstone', family: 'steel-string', construction: 'flat', species: 'engelmann-spruce', scaleLength: 0.632,
     outline: smallBody, holes: [{ kind: 'round', x: 0.148, y: 0, diameter: 0.096 }], tool: plane, units: METRIC, stage: 'close', waitsFor: null,
     notes: [{ stage: 'close', person: 'Ines Okafor', text: 'Strung up and played in for a month. The one to repeat.', daysAgo: 41 }],
     thicknessing: { rough: 3.2e-3, waviness: 7e-5, tilt: 5e-5, evenness: 0.1, targets: [even(2.95e-3, 6e-5, 2.4e-3), even(2.75e-3, 8e-5, 2.4e-3)], daysAgo: 120, hoursApart: 26 },
   },
   {
-    id: buildId(41), number: 41, name: 'Sandpiper', family: 'steel-string', construction: 'flat', species: 'engelmann-spruce', scaleLength: 0.632,
+    id: buildId(41), number: 41, daysOld: 30, name: 'Sandpiper', family: 'steel-string', construction: 'flat', species: 'engelmann-spruce', scaleLength: 0.632,
     outline: smallBody, holes: [{ kind: 'round', x: 0.148, y: 0, diameter: 0.096 }], tool: plane, units: METRIC, stage: 'voice', waitsFor: { what: 'fresh ears', days: 1 },
     notes: [{ stage: 'voice', person: 'Tomas Brandl', text: 'Round 3. Left it on the shelf overnight before touching the upper tone bar.', daysAgo: 0 }],
     thicknessing: { rough: 3.3e-3, waviness: 8e-5, tilt: -6e-5, evenness: 0.1, targets: [even(3e-3, 6e-5, 2.4e-3), even(2.8e-3, 8e-5, 2.4e-3)], daysAgo: 24, hoursApart: 22 },
   },
   {
-    id: buildId(42), number: 42, name: 'Dunlin', family: 'nylon-string', construction: 'domed', species: 'redwood', scaleLength: 0.65,
+    id: buildId(42), number: 42, daysOld: 6, name: 'Dunlin', family: 'nylon-string', construction: 'domed', species: 'redwood', scaleLength: 0.65,
     outline: concert, holes: [{ kind: 'round', x: 0.15, y: 0, diameter: 0.086 }], tool: plane, units: METRIC, stage: 'thickness', waitsFor: null,
     notes: [{ stage: 'wood', person: 'Ines Okafor', text: 'Redwood set 7, quartered, straight. Brittle: take light shavings and keep the iron keen.', daysAgo: 6 }],
     thicknessing: { rough: 3.1e-3, waviness: 9e-5, tilt: 9e-5, evenness: 0.16, targets: [even(2.75e-3, 6e-5, 1.9e-3), even(2.48e-3, 6e-5, 1.9e-3), even(2.36e-3, 6e-5, 1.9e-3)], daysAgo: 4, hoursApart: 25 },
   },
   {
-    id: buildId(43), number: 43, name: 'Curlew', family: 'mandolin', construction: 'carved', species: 'red-spruce', scaleLength: 0.43,
+    id: buildId(43), number: 43, daysOld: 19, name: 'Curlew', family: 'mandolin', construction: 'carved', species: 'red-spruce', scaleLength: 0.43,
     outline: cittern, holes: [{ kind: 'f-holes', x: 0.235, length: 0.11, spread: 0.15 }], tool: { kind: 'scraper', depthPerPass: 2e-5 }, units: METRIC, stage: 'arch', waitsFor: null,
     notes: [{ stage: 'arch', person: 'Tomas Brandl', text: 'Outside finished. Taking wood from the inside, two tone bars to come.', daysAgo: 2 }],
     thicknessing: null,
   },
   {
-    id: buildId(44), number: 44, name: 'Whimbrel', family: 'steel-string', construction: 'sandwich', species: 'european-spruce', scaleLength: 0.686,
+    id: buildId(44), number: 44, daysOld: 9, name: 'Whimbrel', family: 'steel-string', construction: 'sandwich', species: 'european-spruce', scaleLength: 0.686,
     outline: large, holes: [{ kind: 'round', x: 0.162, y: 0, diameter: 0.102 }], tool: { kind: 'sander', depthPerPass: 1e-4 }, units: METRIC, stage: 'layout', waitsFor: { what: 'skins to settle', days: 3 },
     notes: [{ stage: 'layout', person: 'Wren Halloran', text: 'Lattice drawn twice; the second has the even spacing.', daysAgo: 1 }],
     thicknessing: null,

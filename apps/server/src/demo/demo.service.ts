@@ -38,7 +38,7 @@ export class DemoService {
   }
 
   private async loadBuild(demo: DemoBuild, now: Date, transaction: Transaction): Promise<void> {
-    const { species, thicknessing, notes, waitsFor, ...plan } = demo;
+    const { species, thicknessing, notes, waitsFor, daysOld, ...plan } = demo;
     const context = contextOf({ ...plan, leftHanded: false });
     const stations = layStations(context.shape);
     const ago = (days: number) => new Date(now.getTime() - days * DAY);
@@ -52,8 +52,10 @@ export class DemoService {
         stagesDone: doneBefore(demo.stage),
         waitsFor: waitsFor && { what: waitsFor.what, until: new Date(now.getTime() + waitsFor.days * DAY).toISOString() },
         demo: true,
+        createdAt: ago(daysOld),
+        updatedAt: ago(0),
       },
-      { transaction },
+      { transaction, silent: true },
     );
     for (const { stage, person, text, daysAgo } of notes) {
       await BuildEvent.create({ id: randomUUID(), buildId: demo.id, kind: 'note', at: ago(daysAgo), person, body: { stage, text } }, { transaction });

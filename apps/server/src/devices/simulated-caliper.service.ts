@@ -44,7 +44,7 @@ export class SimulatedCaliperService {
   async press(buildId: string, place: { x: number; y: number }): Promise<CaliperLine> {
     const { plate, random } = await this.plateOf(buildId);
     const reading = readCaliper(plate, place, random);
-    const line = { line: `+${(reading * 1000).toFixed(2).padStart(6, '0')} mm` };
+    const line = { line: `+${(reading * 1000).toFixed(2).padStart(5, '0')} mm` };
     this.stream(buildId).next(line);
     return line;
   }

@@ -36,6 +36,7 @@ export interface Build {
   waitsFor: { what: string; until: string | null } | null;
   demo: boolean;
   archivedAt: string | null;
+  createdAt: string;
   updatedAt: string;
 }
 

@@ -20,7 +20,7 @@ import { Button, Menu, MenuItem } from '../ui';
 import { DuplicateDialog } from './DuplicateDialog';
 import { Silhouette } from './silhouette';
 
-const PIXELS_PER_METRE = 560;
+const PIXELS_PER_METRE = 440;
 
 /** What lies on the bench: every build as its plate, with where it stands, what was read last, and what it waits for. */
 export function BenchPage() {
@@ -54,7 +54,7 @@ export function BenchPage() {
         ) : (
           <>
             <ul className="grid grid-cols-1 gap-x-6 md:grid-cols-2 xl:grid-cols-3">
-              {builds.data.map((build) => (
+              {[...builds.data].sort((a, b) => b.number - a.number).map((build) => (
                 <BuildOnBench key={build.id} build={build} />
               ))}
             </ul>
@@ -98,14 +98,14 @@ function BuildOnBench({ build }: { build: BuildSummary }) {
   const { newestSurvey: survey } = build;
   const mark = survey?.verdict ? VERDICT_MARK[survey.verdict] : undefined;
   return (
-    <li className="relative border-b border-line py-4">
+    <li className="relative border-b border-line py-2.5">
       <Link to={`/builds/${build.id}/${build.stage}`} className="block hover:bg-grain/30">
         <div className="flex items-baseline gap-2 pr-12">
           <span className="figures text-[1.05rem] text-soft">{build.number}</span>
           <span className="text-[1.35rem] font-bold">{build.name}</span>
           <span className="ml-auto text-spruce">{STAGE_WORDS[build.stage]}</span>
         </div>
-        <div className="grid h-[250px] place-items-center">
+        <div className="grid h-[198px] place-items-center">
           <Silhouette outline={build.outline} holes={build.holes} pixelsPerMetre={PIXELS_PER_METRE} />
         </div>
         <p className="text-[1.1rem]">
@@ -121,7 +121,7 @@ function BuildOnBench({ build }: { build: BuildSummary }) {
         <p className="text-soft">
           {survey?.mean != null && <span className="figures">{inWords(formatThickness(survey.mean, build.units))}</span>}
           {survey?.mean != null && ' mean, '}
-          {survey ? `read ${formatDistanceToNow(new Date(survey.at), { addSuffix: true })}` : `laid down ${formatDistanceToNow(new Date(build.updatedAt), { addSuffix: true })}`}
+          {survey ? `read ${formatDistanceToNow(new Date(survey.at), { addSuffix: true })}` : `laid down ${formatDistanceToNow(new Date(build.createdAt), { addSuffix: true })}`}
         </p>
         {build.waitsFor && <p className="text-ember-ink">{waitingWords(build.waitsFor)}</p>}
       </Link>

@@ -27,10 +27,13 @@ const FIGURE_PIXELS = 15;
 const DOT_PIXELS = 3;
 const TOUCH_PIXELS = 24;
 const LIT_PIXELS = 24;
+/** Figures nearer than this to the next station would run into each other. */
+const ROOM_PIXELS = 44;
 
 /** Stations with what was read at them; the one being read is lit. */
 export function StationLayer({ stations, current, pixelsPerMm, onPick, onMove }: Props) {
   const px = (pixels: number) => pixels / pixelsPerMm;
+  const crowded = nearestDistance(stations) * MM * pixelsPerMm < ROOM_PIXELS;
   return (
     <g>
       {stations.map((station) => (
@@ -55,11 +58,17 @@ export function StationLayer({ stations, current, pixelsPerMm, onPick, onMove }:
           <circle r={px(TOUCH_PIXELS)} fill="transparent" />
           {station.name === current && <circle r={px(LIT_PIXELS)} fill="var(--slip)" stroke="var(--brass)" strokeWidth={px(3.5)} />}
           {station.name === current && <circle r={px(LIT_PIXELS + 5)} fill="none" stroke="var(--brass)" strokeWidth={px(1)} strokeDasharray={`${px(4)} ${px(4)}`} />}
-          <StationMark station={station} isCurrent={station.name === current} px={px} />
+          <StationMark station={crowded ? { ...station, shown: false } : station} isCurrent={station.name === current} px={px} />
         </g>
       ))}
     </g>
   );
+}
+
+/** Usual distance of neighbours in a column: the median of the steps between stations as they are laid [m]. */
+function nearestDistance(stations: readonly StationView[]): number {
+  const steps = stations.slice(1).map((station, i) => Math.hypot(station.x - stations[i]!.x, station.y - stations[i]!.y));
+  return steps.sort((a, b) => a - b)[steps.length >> 1] ?? Infinity;
 }
 
 function StationMark({ station, isCurrent, px }: { station: StationView; isCurrent: boolean; px: (pixels: number) => number }) {
@@ -75,7 +84,8 @@ function StationMark({ station, isCurrent, px }: { station: StationView; isCurre
     );
   }
   if (station.figure === null || (!station.shown && !isCurrent)) {
-    return <circle r={px(DOT_PIXELS)} fill={station.figure === null ? 'var(--slip)' : 'var(--ink)'} stroke="var(--ink)" strokeWidth={px(1.2)} />;
+    const ink = station.band === 'over' ? 'var(--ember-ink)' : station.band === 'under' ? 'var(--lake)' : 'var(--ink)';
+    return <circle r={px(DOT_PIXELS)} fill={station.figure === null ? 'var(--slip)' : ink} stroke={ink} strokeWidth={px(1.2)} />;
   }
   const ink = { over: 'var(--ember-ink)', under: 'var(--lake)', within: 'var(--ink)' }[station.band];
   return (

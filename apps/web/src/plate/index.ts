@@ -3,3 +3,4 @@ export { DragHandle } from './DragHandle';
 export { MM, polygonPath, ringsPath, woodPath } from './plate-paths';
 export { MapLayer, MapLegend } from './MapLayer';
 export { StationLayer, type StationView } from './StationLayer';
+export { StepMarks } from './StepMarks';

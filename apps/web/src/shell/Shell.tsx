@@ -45,20 +45,32 @@ export function BuildShell({ build, stage, onUnits, children, slip, ribbon }: Bu
           <PersonMenu />
         </div>
       </header>
-      <main className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_340px]">
+      <main className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_372px]">
         <section aria-label="The plate" className="flex min-h-[330px] min-w-0 flex-col">
           {children}
         </section>
         <aside aria-label="Slip" className="min-h-0 px-3 pt-2 lg:pr-6 lg:pb-3 lg:pl-0">
           <div className="flex h-full flex-col">
-            <div className="slip-edge" aria-hidden />
-            <div className="min-h-0 flex-1 overflow-y-auto border-x border-b border-line/60 bg-slip px-5 pt-1 pb-4">{slip}</div>
+            <TornEdge />
+            <div className="min-h-0 flex-1 overflow-y-auto border-x border-b border-line/60 bg-slip px-5 pt-1 pb-4 [scrollbar-width:thin]">{slip}</div>
           </div>
         </aside>
       </main>
       {ribbon}
       <KeysDialog open={keysOpen} onClose={() => setKeysOpen(false)} />
     </div>
+  );
+}
+
+/** The torn upper edge of the paper slip. */
+function TornEdge() {
+  return (
+    <svg aria-hidden className="block h-[7px] w-full shrink-0">
+      <pattern id="torn-edge" width="12" height="7" patternUnits="userSpaceOnUse">
+        <path d="M0 7L6 1L12 7Z" fill="var(--slip)" stroke="var(--line)" strokeWidth="0.7" />
+      </pattern>
+      <rect width="100%" height="7" fill="url(#torn-edge)" />
+    </svg>
   );
 }
 

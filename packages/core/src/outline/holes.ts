@@ -24,7 +24,7 @@ export interface SlotHoles {
 export type HoleSpec = RoundHole | SlotHoles;
 
 const CIRCLE_CORNERS = 48;
-const SLOT_STEPS = 24;
+const SLOT_STEPS = 64;
 /** Widest and narrowest half-width of a slot, and its sideways sweep, as shares of its length. */
 const SLOT = { eye: 0.062, stem: 0.028, sweep: 0.16 };
 
@@ -53,12 +53,12 @@ function slot({ x, length, spread }: SlotHoles): Polygon {
   const spine = (t: number): Point => [x + (t - 0.5) * length, spread / 2 + SLOT.sweep * length * Math.sin((t - 0.5) * Math.PI)];
   const halfWidth = (t: number) => {
     const fromMiddle = Math.abs(2 * t - 1);
-    const end = Math.sqrt(Math.max(0, 1 - ((fromMiddle - 0.8) / 0.2) ** 2));
-    const body = SLOT.stem + (SLOT.eye - SLOT.stem) * fromMiddle ** 3;
-    return length * (fromMiddle > 0.8 ? body * end : body);
+    const body = SLOT.stem + (SLOT.eye - SLOT.stem) * fromMiddle ** 4;
+    const toEnd = (1 - fromMiddle) / (2 * SLOT.eye);
+    return length * body * (toEnd < 1 ? Math.sqrt(toEnd * (2 - toEnd)) : 1);
   };
   const sides = Array.from({ length: SLOT_STEPS + 1 }, (_, i) => {
-    const t = i / SLOT_STEPS;
+    const t = (1 - Math.cos((Math.PI * i) / SLOT_STEPS)) / 2; // closer together at the round ends
     const [px, py] = spine(t);
     return { px, py, w: halfWidth(t) };
   });

@@ -54,6 +54,11 @@ export function formatMass(value: number, units: UnitChoice): FormattedQuantity 
   return formatQuantity(value, 'mass', units.mass);
 }
 
+/** A mass that comes off: tenths of a gram matter there. */
+export function formatMassRemoved(value: number, units: UnitChoice): FormattedQuantity {
+  return formatQuantity(value, 'mass', units.mass, units.mass === 'g' ? 1 : 2);
+}
+
 export function formatArea(value: number, units: UnitChoice): FormattedQuantity {
   return formatQuantity(value, 'area', units.length === 'mm' ? 'cm²' : 'in²');
 }

@@ -3,7 +3,7 @@
  * and never below the floor, which is the target less its tolerance or the hard limit, whichever is higher. SI.
  */
 import { requirePositive } from '../invalid-input';
-import type { MapGrid } from '../survey';
+import { gridX, gridY, type MapGrid } from '../survey';
 import type { ZoneMap } from './zones';
 
 /** A sander takes the whole plate at once; a plane or a scraper goes where it is led. */
@@ -27,6 +27,8 @@ export interface PlanStep {
   largestDepth: number;
   /** [m3] */
   volume: number;
+  /** Middle of the worked area, for a mark on the plate [m]. */
+  centre: { x: number; y: number };
   /** Least thickness above the floor in the zone before the work [m]: what there is to spare. */
   margin: number;
 }
@@ -72,13 +74,21 @@ export function planPasses(input: PlanInput): PassPlan {
     if (workedZones.has(input.zones.zoneOf[cell])) removal[cell] += passes[cell] * handTool.depthPerPass;
   }
   return {
-    steps: [...(sanding ? [sanding] : []), ...worked.sort((a, b) => b.margin - a.margin)],
+    steps: [...(sanding ? [sanding] : []), ...inOrderOfWork(worked, handTool)],
     removal,
     after: thickness.map((h, cell) => (grid.wood[cell] > 0 ? h - removal[cell] : h)),
     nearLimit: tallies
       .filter((step) => step.margin < tool.depthPerPass)
       .map(({ zone, margin }) => ({ zone: zone!, margin })),
   };
+}
+
+/** The most wood first; parts with little to spare, and in any case the one nearest its limit, last, when the tool is well known. */
+function inOrderOfWork(steps: readonly PlanStep[], { depthPerPass }: PassTool): PlanStep[] {
+  const least = Math.min(...steps.map((step) => step.margin));
+  const tight = (step: PlanStep) => step.margin < Math.max(2 * depthPerPass, least + ROUND_OFF);
+  const easy = steps.filter((step) => !tight(step)).sort((a, b) => b.volume - a.volume);
+  return [...easy, ...steps.filter(tight).sort((a, b) => b.margin - a.margin)];
 }
 
 /** The lowest the place may come: the target less its tolerance, or the hard limit. */
@@ -104,7 +114,8 @@ function sandWhole(input: PlanInput, removal: Float64Array): PlanStep | null {
     removal[cell] = grid.wood[cell] > 0 ? depth : 0;
     area += grid.wood[cell] * grid.pitch ** 2;
   }
-  return { zone: null, passes, tool, area, meanDepth: depth, largestDepth: depth, volume: area * depth, margin };
+  const centre = { x: grid.x0 + (grid.nx / 2) * grid.pitch, y: 0 };
+  return { zone: null, passes, tool, area, meanDepth: depth, largestDepth: depth, volume: area * depth, centre, margin };
 }
 
 /** Per cell: none within the band, else the number that ends nearest the target and not below the floor. */
@@ -123,7 +134,9 @@ function wholePasses(available: number, depth: number): number {
 
 function tallyZones(input: PlanInput, thickness: Float64Array, passes: Uint16Array, tool: PassTool): PlanStep[] {
   const { grid, zones, target } = input;
-  const steps = zones.zones.map((_, zone): PlanStep => ({ zone, passes: 0, tool, area: 0, meanDepth: 0, largestDepth: 0, volume: 0, margin: Infinity }));
+  const steps = zones.zones.map((_, zone): PlanStep => ({
+    zone, passes: 0, tool, area: 0, meanDepth: 0, largestDepth: 0, volume: 0, centre: { x: 0, y: 0 }, margin: Infinity,
+  }));
   for (let cell = 0; cell < passes.length; cell++) {
     if (zones.zoneOf[cell] < 0) continue;
     const step = steps[zones.zoneOf[cell]];
@@ -132,9 +145,15 @@ function tallyZones(input: PlanInput, thickness: Float64Array, passes: Uint16Arr
     const cellArea = grid.wood[cell] * grid.pitch ** 2;
     step.passes = Math.max(step.passes, passes[cell]);
     step.area += cellArea;
+    step.centre.x += cellArea * gridX(grid, cell);
+    step.centre.y += cellArea * gridY(grid, cell);
     step.volume += passes[cell] * tool.depthPerPass * cellArea;
     step.largestDepth = Math.max(step.largestDepth, thickness[cell] - target[cell]);
   }
-  for (const step of steps) step.meanDepth = step.area > 0 ? step.volume / step.area : 0;
+  for (const step of steps) {
+    if (step.area === 0) continue;
+    step.meanDepth = step.volume / step.area;
+    step.centre = { x: step.centre.x / step.area, y: step.centre.y / step.area };
+  }
   return steps;
 }

@@ -69,8 +69,9 @@ export function evidence({ verdict, plan, statistics }: Assessment, zones: ZoneM
   if (verdict.massToGo > 0) lines.push(`${inWords(formatMass(verdict.massToGo, units))} to go.`);
   const tight = [...plan.nearLimit].sort((a, b) => a.margin - b.margin).slice(0, 2);
   for (const { zone, margin } of tight) {
-    const spare = margin > 0 ? `has only ${thickness(margin)} to spare` : 'is at its limit';
-    lines.push(`${zoneWords(zones.zones[zone])} ${spare}: leave it.`);
+    const spare = margin > 0 ? `has ${thickness(margin)} to spare at its thinnest` : 'is at its limit in a place';
+    const worked = plan.steps.some((step) => step.zone === zone);
+    lines.push(`${zoneWords(zones.zones[zone])} ${spare}: ${worked ? 'go carefully there' : 'leave it'}.`);
   }
   if (statistics.unreadShare > 0.05) lines.push(`No reading reaches ${percent(statistics.unreadShare)} of the plate: the map only carries on there.`);
   if (verdict.densityClash) {

@@ -1,10 +1,11 @@
 import {
-  flexChangeWords, formatArea, formatMass, formatQuantity, formatThickness, formatVolume, halfInterval, inWords,
-  type AssessmentSummary, type FlexForecast, type UnitChoice,
+  flexChangeWords, formatArea, formatMass, formatMassRemoved, formatQuantity, formatThickness, formatVolume, halfInterval, inWords,
+  type AssessmentSummary, type FlexForecast, type StepSummary, type UnitChoice,
 } from '@nimble/core'; // prettier-ignore
 import type { Build, Ledger } from '../../api/types';
 import { Button } from '../../ui';
 import { DustCaution } from './DustCaution';
+import { MARKED_STEPS } from './view-model';
 import { TearOutForm, type JudgeTear } from './TearOutForm';
 
 interface Props {
@@ -43,22 +44,13 @@ export function PassSlip({ build, summary, ledger, past, onPlaned, judgeTear, cu
       </section>
       {steps.length > 0 && (
         <section aria-label="What to take off">
-          <h3 className="text-soft">In this order</h3>
-          <ol>
-            {steps.map((step) => (
-              <li key={step.place} className="border-b border-grain py-1.5">
-                <div className="flex items-baseline justify-between gap-2">
-                  <span className="font-medium">{step.place}</span>
-                  <span className="figures font-medium text-ember-ink">−{formatThickness(step.meanDepth, units).figure}</span>
-                </div>
-                <div className="text-[0.97rem] text-soft">
-                  {step.words}
-                  {step.passes > 1 && `, most where ${inWords(formatThickness(step.largestDepth, units))} over`} ·{' '}
-                  {inWords(formatArea(step.area, units))} · {inWords(formatMass(step.mass, units))}
-                </div>
-              </li>
-            ))}
-          </ol>
+          <StepList steps={steps.slice(0, MARKED_STEPS)} from={1} units={units} />
+          {steps.length > MARKED_STEPS && (
+            <details>
+              <summary className="min-h-11 cursor-pointer pt-2 text-soft">then {steps.length - MARKED_STEPS} more {steps.length - MARKED_STEPS === 1 ? 'place' : 'places'}, the nearest to its limit last</summary>
+              <StepList steps={steps.slice(MARKED_STEPS)} from={MARKED_STEPS + 1} units={units} />
+            </details>
+          )}
         </section>
       )}
       {steps.length > 0 && (
@@ -89,6 +81,27 @@ export function PassSlip({ build, summary, ledger, past, onPlaned, judgeTear, cu
         </>
       )}
     </div>
+  );
+}
+
+function StepList({ steps, from, units }: { steps: readonly StepSummary[]; from: number; units: UnitChoice }) {
+  return (
+    <ol start={from}>
+      {steps.map((step, i) => (
+        <li key={step.place} className="flex gap-2 border-b border-grain py-1.5">
+          <span className="figures mt-0.5 grid size-6 shrink-0 place-items-center rounded-full border-2 border-ember text-[0.9rem] font-bold text-ember-ink">{from + i}</span>
+          <div className="min-w-0 flex-1">
+            <div className="flex items-baseline justify-between gap-2">
+              <span className="font-medium">{step.place}</span>
+              <span className="figures font-medium text-ember-ink">−{formatThickness(step.meanDepth, units).figure}</span>
+            </div>
+            <div className="text-[0.97rem] text-soft">
+              {step.words} · {inWords(formatArea(step.area, units))} · {inWords(formatMassRemoved(step.mass, units))}
+            </div>
+          </div>
+        </li>
+      ))}
+    </ol>
   );
 }
 

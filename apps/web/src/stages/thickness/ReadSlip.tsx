@@ -15,13 +15,14 @@ interface Props {
   averages: readonly StationReading[];
   /** Target at the lit station [m]. */
   target: number | null;
+  onTakeOff: () => void;
 }
 
 const ORDER_WORDS = { serpentine: 'back and forth', lines: 'along the grain', free: 'as laid' } as const;
 const PRESS_EVERY_MS = 1400;
 
 /** The live reading: the lit station, a very large figure, and one field that takes any unit. */
-export function ReadSlip({ build, entry, averages, target }: Props) {
+export function ReadSlip({ build, entry, averages, target, onTakeOff }: Props) {
   const [text, setText] = useState('');
   const [cabled, setCabled] = useState(false);
   const [walking, setWalking] = useState(false);
@@ -32,8 +33,17 @@ export function ReadSlip({ build, entry, averages, target }: Props) {
   const here = averages.find((reading) => reading.station === current?.name);
 
   useEffect(() => {
-    if (matchMedia('(pointer: fine)').matches) field.current?.focus({ preventScroll: true });
-  }, [current?.name]);
+    if (!matchMedia('(pointer: coarse)').matches) field.current?.focus({ preventScroll: true });
+  }, [current?.name, question]);
+  useEffect(() => {
+    // A figure typed anywhere on the page is a reading.
+    const onKey = (event: KeyboardEvent) => {
+      const inField = (event.target as HTMLElement | null)?.matches('input, textarea, select');
+      if (!inField && /^[\d.,+]$/.test(event.key)) field.current?.focus({ preventScroll: true });
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
 
   const submit = (source: SurveyReading['source'] = 'typed') => {
     if (text.trim() !== '' && entry.enter(text, source)) setText('');
@@ -115,6 +125,11 @@ export function ReadSlip({ build, entry, averages, target }: Props) {
           →
         </Button>
       </div>
+      {entry.read === entry.walk.length && (
+        <Button kind="main" className="w-full" onClick={onTakeOff}>
+          All read: see what to take off
+        </Button>
+      )}
       <section aria-label="Caliper" className="border-t border-grain pt-2">
         <div className="flex items-center justify-between gap-2">
           <span>

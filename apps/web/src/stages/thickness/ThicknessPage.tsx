@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import { useBuild, useForecasts, useLedger, useSurvey, useSurveys, useSurveyWrites, useTarget } from '../../api/hooks';
 import type { Build, Survey } from '../../api/types';
-import { DragHandle, MapLayer, MapLegend, MM, PlateDrawing, StationLayer } from '../../plate';
+import { DragHandle, MapLayer, MapLegend, MM, PlateDrawing, StationLayer, StepMarks } from '../../plate';
 import { Loading } from '../../shell/Loading';
 import { usePreferences, setPreferences } from '../../shell/preferences';
 import { Ribbon } from '../../shell/Ribbon';
@@ -18,7 +18,7 @@ import { StationsSlip } from './StationsSlip';
 import { SurveyTools } from './SurveyTools';
 import { TargetSlip } from './TargetSlip';
 import { useReadingEntry } from './use-reading-entry';
-import { averages, ribbonItems, stationViews } from './view-model';
+import { averages, clearOfMarks, ribbonItems, stationViews, stepMarks } from './view-model';
 
 const VIEWS: readonly [MapView, string][] = [
   ['thickness', 'Thickness'],
@@ -29,7 +29,7 @@ const VIEWS: readonly [MapView, string][] = [
 
 const TABS = [
   ['read', 'Read'],
-  ['pass', 'Next pass'],
+  ['pass', 'Take off'],
   ['target', 'Target'],
   ['stations', 'Stations'],
 ] as const;
@@ -146,6 +146,8 @@ function Thickness({ build, keptTarget, surveys }: { build: Build; keptTarget: T
     units: build.units,
   });
 
+  const marks = stepMarks(summary);
+
   return (
     <BuildShell
       build={build}
@@ -177,7 +179,7 @@ function Thickness({ build, keptTarget, surveys }: { build: Build; keptTarget: T
             <FirstSurvey onStart={startSurvey} />
           ) : (
             <>
-              {tab === 'read' && !past && <ReadSlip build={build} entry={entry} averages={means} target={entry.current ? (targetOf(entry.current.name) ?? null) : null} />}
+              {tab === 'read' && !past && <ReadSlip build={build} entry={entry} averages={means} target={entry.current ? (targetOf(entry.current.name) ?? null) : null} onTakeOff={() => set({ slip: 'pass' })} />}
               {(tab === 'pass' || (past && tab === 'read')) && (
                 <PassSlip
                   build={build}
@@ -248,8 +250,8 @@ function Thickness({ build, keptTarget, surveys }: { build: Build; keptTarget: T
         {(pixelsPerMm) => (
           <>
             <StationLayer
-              stations={views}
-              current={past ? null : (entry.current?.name ?? null)}
+              stations={tab === 'pass' ? clearOfMarks(views, marks, pixelsPerMm) : views}
+              current={past || (tab === 'pass' && !entry.isPicked) ? null : (entry.current?.name ?? null)}
               pixelsPerMm={pixelsPerMm}
               onPick={(name) => {
                 entry.light(name);
@@ -257,6 +259,7 @@ function Thickness({ build, keptTarget, surveys }: { build: Build; keptTarget: T
               }}
               onMove={tab === 'stations' ? moveStation : undefined}
             />
+            {tab === 'pass' && <StepMarks pixelsPerMm={pixelsPerMm} marks={marks} />}
             {tab === 'target' && target.base.kind === 'drawn' && (
               <ControlPoints target={target} shape={shape} leftHanded={build.leftHanded} pixelsPerMm={pixelsPerMm} selected={point} onSelect={setPoint} onDraft={setDraft} onKeep={keepTarget} />
             )}

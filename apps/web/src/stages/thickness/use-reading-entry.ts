@@ -99,6 +99,8 @@ export function useReadingEntry({ surveyId, stations, readings, averages, units,
 
   return {
     current,
+    /** Chosen by hand, not merely next. */
+    isPicked: pickedHere !== null,
     walk,
     read: walk.filter((station) => readNames.has(station.name)).length,
     question,

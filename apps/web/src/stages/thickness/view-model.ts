@@ -1,10 +1,10 @@
 /** Turns records into what the thickness screen draws. Pure: tested without React. */
 import {
   averageByStation, formatMass, formatThickness, formatThicknessChange, inWords, overUnderWords,
-  type Station, type StationReading, type UnitChoice,
+  type AssessmentSummary, type Station, type StationReading, type UnitChoice,
 } from '@nimble/core'; // prettier-ignore
 import type { PassForecastView, Survey, SurveyReading } from '../../api/types';
-import type { StationView } from '../../plate';
+import { MM, type StationView } from '../../plate';
 import type { Preferences } from '../../shell/preferences';
 import type { RibbonItem } from '../../shell/Ribbon';
 
@@ -90,4 +90,26 @@ function shaving(before: Survey, after: Survey, forecasts: readonly PassForecast
   }
   const change = thick && thin ? inWords(formatThicknessChange(thin - thick, units)) : '';
   return { kind: 'shaving', id: `${before.id}-shaving`, title, figure: change, size };
+}
+
+/** How many places of the plan are marked on the plate; the slip lists the rest. */
+export const MARKED_STEPS = 4;
+const MARK_REACH_PIXELS = 34;
+
+export interface StepMark {
+  x: number;
+  y: number;
+  label: string;
+}
+
+export function stepMarks(summary: AssessmentSummary | null): StepMark[] {
+  if (!summary) return [];
+  return summary.steps.slice(0, MARKED_STEPS).map(({ centre, place }) => ({ ...centre, label: place }));
+}
+
+/** Stations under a mark keep a dot instead of a figure. */
+export function clearOfMarks(stations: readonly StationView[], marks: readonly StepMark[], pixelsPerMm: number): StationView[] {
+  const reach = MARK_REACH_PIXELS / (pixelsPerMm * MM);
+  const isUnder = ({ x, y }: StationView) => marks.some((mark) => Math.abs(mark.x - x) < reach && Math.abs(mark.y - y) < 0.75 * reach);
+  return stations.map((station) => (isUnder(station) ? { ...station, shown: false } : station));
 }

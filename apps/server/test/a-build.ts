@@ -1,0 +1,33 @@
+import { defaultHoles, defaultOutline, layStations, METRIC, plateShape, woodOfSpecies, type Station } from '@nimble/core';
+import { randomUUID } from 'node:crypto';
+
+/** A build as the form sends it. */
+export function aBuild(change: Record<string, unknown> = {}) {
+  return {
+    id: randomUUID(),
+    number: Math.floor(1 + Math.random() * 900_000),
+    name: 'Lapwing',
+    family: 'steel-string',
+    construction: 'flat',
+    plate: 'top',
+    leftHanded: false,
+    scaleLength: 0.645,
+    wood: woodOfSpecies('sitka-spruce'),
+    outline: defaultOutline('steel-string'),
+    holes: defaultHoles('steel-string'),
+    units: METRIC,
+    tool: { kind: 'plane', depthPerPass: 5e-5 },
+    ...change,
+  };
+}
+
+export const STATIONS: Station[] = layStations(plateShape(defaultOutline('steel-string'), defaultHoles('steel-string')));
+
+/** A reading as the bench sends it. */
+export function aReading(station: Station, thickness: number | null, change: Record<string, unknown> = {}) {
+  const { name, x, y } = station;
+  return {
+    id: randomUUID(), station: name, x, y, thickness, typed: thickness === null ? '' : `${thickness * 1000}`, source: 'typed', kept: false, supersedes: null,
+    person: 'Wren Halloran', at: new Date().toISOString(), ...change,
+  }; // prettier-ignore
+}

@@ -1,0 +1,41 @@
+/** The real application on a database of its own, made from the template that the test script migrated once. */
+import type { NestExpressApplication } from '@nestjs/platform-express';
+import { randomUUID } from 'node:crypto';
+import { Client } from 'pg';
+import request from 'supertest';
+
+export interface Application {
+  http: ReturnType<typeof request>;
+  app: NestExpressApplication;
+  databaseUrl: string;
+  close(): Promise<void>;
+}
+
+/** @param demo loads the demo bench */
+export async function openApplication({ demo = false } = {}): Promise<Application> {
+  const server = process.env.TEST_POSTGRES_URL;
+  if (!server) throw new Error('TEST_POSTGRES_URL is not set: run these tests through npm test');
+  const name = `api_${randomUUID().replaceAll('-', '')}`;
+  await onServer(server, `create database ${name}`);
+  const databaseUrl = new URL(server);
+  databaseUrl.pathname = `/${name}`;
+  process.env.DATABASE_URL = databaseUrl.href;
+  process.env.LOG_LEVEL = 'silent';
+  const { createApp } = await import('../src/create-app');
+  const { DemoService } = await import('../src/demo/demo.service');
+  const app = await createApp();
+  await app.init();
+  if (demo) await app.get(DemoService).loadWhenEmpty();
+  const close = async () => {
+    await app.close();
+    await onServer(server, `drop database ${name} with (force)`);
+  };
+  return { http: request(app.getHttpServer()), app, databaseUrl: databaseUrl.href, close };
+}
+
+async function onServer(url: string, statement: string): Promise<void> {
+  const client = new Client({ connectionString: url });
+  await client.connect();
+  await client.query(statement);
+  await client.end();
+}

@@ -1,0 +1,76 @@
+import { randomUUID } from 'node:crypto';
+import { Sequelize } from 'sequelize-typescript';
+import { migrate } from '../src/database/migrate';
+import { MIGRATIONS } from '../src/database/migrations';
+import { aBuild } from './a-build';
+import { openApplication, type Application } from './application';
+
+describe('the demo bench', () => {
+  let api: Application;
+  beforeAll(async () => {
+    api = await openApplication({ demo: true });
+  });
+  afterAll(() => api.close());
+
+  it('has six builds, one in the middle of thicknessing and two finished, all marked as demo', async () => {
+    const { body } = await api.http.get('/api/v1/builds').expect(200);
+    const builds = body as { number: number; name: string; demo: boolean; newestSurvey: { number: number; verdict: string } | null }[];
+    expect(builds.map((b) => b.name).sort()).toEqual(['Curlew', 'Dunlin', 'Plover', 'Sandpiper', 'Turnstone', 'Whimbrel']);
+    expect(builds.every((b) => b.demo)).toBe(true);
+    const of = (number: number) => builds.find((b) => b.number === number)?.newestSurvey;
+    expect(of(42)).toMatchObject({ number: 3, verdict: 'go-on' });
+    expect([of(41)?.verdict, of(38)?.verdict]).toEqual(['stop', 'stop']);
+  });
+  it('forecasts its own passes well enough: outcomes fall within said intervals more often than not', async () => {
+    const { body } = await api.http.get('/api/v1/builds');
+    const dunlin = body.find((b: { number: number }) => b.number === 42);
+    const ledger = await api.http.get(`/api/v1/builds/${dunlin.id}/ledger`).expect(200);
+    expect(ledger.body.summary.count).toBe(4);
+    expect(ledger.body.summary.held).toBeGreaterThanOrEqual(2);
+  });
+  it('describes itself in OpenAPI', async () => {
+    const { body } = await api.http.get('/api/docs-json').expect(200);
+    expect(Object.keys(body.paths)).toEqual(expect.arrayContaining(['/api/v1/builds', '/api/v1/surveys/{id}/assessment', '/api/v1/devices/caliper/{buildId}/press']));
+  });
+  it('sends security headers and no word of its framework', async () => {
+    const { headers } = await api.http.get('/api/v1/health').expect(200);
+    expect(headers['content-security-policy']).toContain("default-src 'self'");
+    expect(headers['x-powered-by']).toBeUndefined();
+  });
+});
+
+describe('the workshop', () => {
+  let api: Application;
+  beforeAll(async () => {
+    api = await openApplication();
+  });
+  afterAll(() => api.close());
+
+  it('starts unnamed and empty, takes a name and people, each once', async () => {
+    expect((await api.http.get('/api/v1/workshop')).body).toEqual({ name: 'My bench', demo: false, people: [] });
+    await api.http.patch('/api/v1/workshop').send({ name: 'Larkspur Bench' }).expect(200);
+    const person = { id: randomUUID(), name: 'Wren Halloran' };
+    await api.http.post('/api/v1/workshop/people').send(person).expect(201);
+    const { body } = await api.http.post('/api/v1/workshop/people').send(person).expect(201);
+    expect(body).toMatchObject({ name: 'Larkspur Bench', people: [{ name: 'Wren Halloran' }] });
+    await api.http.post('/api/v1/workshop/people').send({ id: randomUUID(), name: '' }).expect(400);
+    await api.http.patch('/api/v1/workshop').send({ name: 7 }).expect(400);
+  });
+  it('presses a simulated caliper that reads as a cabled one, near what such a plate has', async () => {
+    const build = aBuild();
+    await api.http.post('/api/v1/builds').send(build);
+    const { body } = await api.http.post(`/api/v1/devices/caliper/${build.id}/press`).send({ x: 0.3, y: 0.02 }).expect(200);
+    expect(body.line).toMatch(/^\+0\d\.\d\d mm$/);
+    expect(Math.abs(parseFloat(body.line) - 2.75 * 1.15)).toBeLessThan(0.4);
+    await api.http.post(`/api/v1/devices/caliper/${build.id}/press`).send({ x: 'left', y: 0 }).expect(400);
+    await api.http.post(`/api/v1/devices/caliper/${randomUUID()}/press`).send({ x: 0.3, y: 0 }).expect(404);
+  });
+  it('migrates from empty once, and keeps what is there on the next start', async () => {
+    const sequelize = new Sequelize(api.databaseUrl, { logging: false });
+    expect(await migrate(sequelize)).toEqual([]);
+    const [rows] = await sequelize.query('select name from migrations order by name');
+    expect(rows).toEqual(MIGRATIONS.map(({ name }) => ({ name })));
+    expect((await api.http.get('/api/v1/builds')).body).toHaveLength(1);
+    await sequelize.close();
+  });
+});

@@ -1,0 +1,96 @@
+#!/usr/bin/env node
+// Everything, from nothing: format, lint, types, layers, unit, API and browser tests. Ends with "N passed, N failed".
+// Names after `--` run only those steps: npm test -- unit api
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { buildWhenChanged } from './lib/build.mjs';
+import { ensureChromium } from './lib/chromium.mjs';
+import { databaseUrl, openCluster, removeCluster } from './lib/postgres.mjs';
+import { checkNode, ensureModules } from './lib/prepare.mjs';
+import { runTool, stopRunning } from './lib/run.mjs';
+import { endOnStop, say } from './lib/say.mjs';
+
+const CHECKS = {
+  types: [
+    ['tsc', '-p', 'packages/core'],
+    ['tsc', '-p', 'apps/server'],
+    ['tsc', '-p', 'apps/web'],
+    ['tsc', '-p', 'e2e'],
+  ],
+  format: [['prettier', '--check', '--log-level', 'warn', '.']],
+  lint: [['eslint', '.', '--max-warnings', '0']],
+  layers: [['depcruise', 'packages/core/src', 'apps/server/src', 'apps/web/src', '--config', '.dependency-cruiser.cjs']],
+};
+const SUITES = { unit: ['core', 'server-unit', 'web'], api: ['api'], browser: ['e2e'] };
+const STEP_LIMIT_MS = 12 * 60_000;
+
+const counts = { passed: 0, failed: 0 };
+
+endOnStop(async () => {
+  checkNode();
+  await ensureModules();
+  const wanted = process.argv.slice(2).filter((name) => name !== '--');
+  const isWanted = (name) => wanted.length === 0 || wanted.includes(name);
+  for (const [name, commands] of Object.entries(CHECKS)) if (isWanted(name)) await check(name, commands);
+  if (isWanted('unit')) await suite('unit', {});
+  if (isWanted('api') || isWanted('browser')) await withDatabase(isWanted);
+  say(`\n${counts.passed} passed, ${counts.failed} failed`);
+  process.exitCode = counts.failed > 0 ? 1 : 0;
+});
+
+async function withDatabase(isWanted) {
+  const folder = mkdtempSync(join(tmpdir(), 'nimble-spruce-test-'));
+  const cluster = await openCluster(join(folder, 'postgres'), { throwAway: true });
+  const clear = () => {
+    removeCluster(cluster);
+    rmSync(folder, { recursive: true, force: true });
+  };
+  for (const signal of ['SIGINT', 'SIGTERM']) {
+    process.on(signal, () => {
+      stopRunning();
+      clear();
+      process.exit(1);
+    });
+  }
+  try {
+    const env = { TEST_POSTGRES_URL: databaseUrl(cluster, 'postgres') };
+    if (isWanted('api')) await suite('api', env);
+    if (isWanted('browser')) {
+      await ensureChromium();
+      await buildWhenChanged();
+      await suite('browser', { ...env, SE_OFFLINE: 'true' });
+    }
+  } finally {
+    clear();
+  }
+}
+
+/** A check counts as one test. */
+async function check(name, commands) {
+  say(`\n== ${name}`);
+  let failed = false;
+  for (const [tool, ...args] of commands) {
+    const { code } = await runTool(tool, args, { timeout: STEP_LIMIT_MS });
+    failed ||= code !== 0;
+  }
+  if (failed) counts.failed++;
+  else counts.passed++;
+}
+
+async function suite(name, env) {
+  say(`\n== ${name} tests`);
+  const folder = mkdtempSync(join(tmpdir(), 'nimble-spruce-results-'));
+  const file = join(folder, 'results.json');
+  const args = ['--selectProjects', ...SUITES[name], '--json', `--outputFile=${file}`, ...(name === 'browser' ? ['--runInBand', '--testTimeout=120000'] : [])];
+  const { code } = await runTool('jest', args, { timeout: STEP_LIMIT_MS, env: { ...process.env, ...env }, stdio: ['ignore', 'ignore', 'inherit'] });
+  try {
+    const result = JSON.parse(readFileSync(file, 'utf8'));
+    counts.passed += result.numPassedTests;
+    counts.failed += result.numFailedTests + result.numRuntimeErrorTestSuites;
+  } catch {
+    counts.failed++;
+    say(`The ${name} tests ended without a result (exit ${code}).`);
+  }
+  rmSync(folder, { recursive: true, force: true });
+}

@@ -1,0 +1,59 @@
+/** The built application as its users run it: a server process of its own on a fresh database. */
+import { spawn, type ChildProcess } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { createServer, type AddressInfo } from 'node:net';
+import { join, resolve } from 'node:path';
+import { setTimeout as wait } from 'node:timers/promises';
+import { Client } from 'pg';
+
+const ROOT = resolve(__dirname, '..', '..');
+
+export interface ServedApp {
+  address: string;
+  /** Ends the server as a crash would, and starts it again on the same database and port. */
+  crash(): void;
+  start(): Promise<void>;
+  close(): Promise<void>;
+}
+
+export async function serveApp({ demo }: { demo: boolean }): Promise<ServedApp> {
+  const url = await makeDatabase();
+  const port = await freePort();
+  const address = `http://127.0.0.1:${port}`;
+  let child: ChildProcess | null = null;
+  const start = async () => {
+    const env = { ...process.env, NODE_ENV: 'production', DATABASE_URL: url, PORT: String(port), WEB_ROOT: join(ROOT, 'apps/web/dist'), DEMO: demo ? 'on' : 'off', LOG_LEVEL: 'error' };
+    child = spawn(process.execPath, ['--disable-warning=ExperimentalWarning', join(ROOT, 'apps/server/dist/main.js')], { env, stdio: 'ignore' });
+    for (let attempt = 0; attempt < 200; attempt++) {
+      const answer = await fetch(`${address}/api/v1/health`).catch(() => null);
+      if (answer?.ok) return;
+      await wait(100);
+    }
+    throw new Error('the server did not answer');
+  };
+  const crash = () => void child?.kill('SIGKILL');
+  await start();
+  return { address, start, crash, close: () => Promise.resolve(crash()) };
+}
+
+async function makeDatabase(): Promise<string> {
+  const server = process.env.TEST_POSTGRES_URL;
+  if (!server) throw new Error('TEST_POSTGRES_URL is not set: run these tests through npm test');
+  const name = `browser_${randomUUID().replaceAll('-', '')}`;
+  const client = new Client({ connectionString: server });
+  await client.connect();
+  await client.query(`create database ${name}`);
+  await client.end();
+  const url = new URL(server);
+  url.pathname = `/${name}`;
+  return url.href;
+}
+
+function freePort(): Promise<number> {
+  return new Promise((accept) => {
+    const probe = createServer().listen(0, '127.0.0.1', () => {
+      const { port } = probe.address() as AddressInfo;
+      probe.close(() => accept(port));
+    });
+  });
+}
