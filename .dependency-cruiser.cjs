@@ -18,7 +18,10 @@ module.exports = {
       name: 'core-uses-only-pure-packages',
       severity: 'error',
       from: { path: '^packages/core/src', pathNot: '\\.test\\.ts$' },
-      to: { path: 'node_modules', pathNot: 'node_modules/(d3-contour|dxf-parser|fast-xml-parser|papaparse|svgpath|@types)' },
+      to: {
+        path: 'node_modules',
+        pathNot: 'node_modules/(d3-contour|dxf-parser|fast-xml-parser|papaparse|svgpath|@types)',
+      },
     },
     {
       name: 'web-and-server-do-not-meet',

@@ -15,7 +15,19 @@ const swc = (decorators, tsx = false) => [
   },
 ];
 // Packages that ship only ES modules; Jest's own loader reads CommonJS.
-const esmOnly = ['d3-contour', 'd3-array', 'internmap', 'd3-scale', 'd3-shape', 'd3-path', 'd3-interpolate', 'd3-format', 'd3-time', 'd3-time-format', 'd3-color'];
+const esmOnly = [
+  'd3-contour',
+  'd3-array',
+  'internmap',
+  'd3-scale',
+  'd3-shape',
+  'd3-path',
+  'd3-interpolate',
+  'd3-format',
+  'd3-time',
+  'd3-time-format',
+  'd3-color',
+];
 const node = {
   testEnvironment: 'node',
   testEnvironmentOptions: { customExportConditions: ['source', 'umd', 'node', 'node-addons'] },

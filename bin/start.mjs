@@ -67,7 +67,9 @@ function readOptions() {
     const port = Number(values.port);
     if (!Number.isInteger(port) || port < 1 || port > 65535) throw new Error(`--port ${values.port} is not a port`);
     if (!['127.0.0.1', 'localhost', '::1'].includes(values.host)) {
-      throw new Error('--host: other machines may come in only once sign-in is set up, which this version does not have yet. Leave it out.');
+      throw new Error(
+        '--host: other machines may come in only once sign-in is set up, which this version does not have yet. Leave it out.',
+      );
     }
     return { ...values, port };
   } catch (error) {
@@ -81,7 +83,9 @@ function holdData(data) {
   const file = join(data, 'running.pid');
   const other = existsSync(file) ? Number(readFileSync(file, 'utf8')) : 0;
   if (other > 0 && other !== process.pid && isAlive(other)) {
-    throw new Stop(`Nimble Spruce is already running on this data folder (process ${other}). Use that one, stop it, or name another folder with --data.`);
+    throw new Stop(
+      `Nimble Spruce is already running on this data folder (process ${other}). Use that one, stop it, or name another folder with --data.`,
+    );
   }
   writeFileSync(file, String(process.pid));
   return () => rmSync(file, { force: true });
@@ -99,7 +103,9 @@ function isAlive(pid) {
 function checkPort(port, host) {
   return new Promise((accept, refuse) => {
     const probe = createServer();
-    probe.on('error', () => refuse(new Stop(`Port ${port} is in use. Choose another: npm start -- --port ${port + 1}`)));
+    probe.on('error', () =>
+      refuse(new Stop(`Port ${port} is in use. Choose another: npm start -- --port ${port + 1}`)),
+    );
     probe.listen(port, host, () => probe.close(() => accept()));
   });
 }

@@ -20,7 +20,9 @@ const CHECKS = {
   ],
   format: [['prettier', '--check', '--log-level', 'warn', '.']],
   lint: [['eslint', '.', '--max-warnings', '0']],
-  layers: [['depcruise', 'packages/core/src', 'apps/server/src', 'apps/web/src', '--config', '.dependency-cruiser.cjs']],
+  layers: [
+    ['depcruise', 'packages/core/src', 'apps/server/src', 'apps/web/src', '--config', '.dependency-cruiser.cjs'],
+  ],
 };
 const SUITES = { unit: ['core', 'server-unit', 'web'], api: ['api'], browser: ['e2e'] };
 const STEP_LIMIT_MS = 12 * 60_000;
@@ -82,8 +84,18 @@ async function suite(name, env) {
   say(`\n== ${name} tests`);
   const folder = mkdtempSync(join(tmpdir(), 'nimble-spruce-results-'));
   const file = join(folder, 'results.json');
-  const args = ['--selectProjects', ...SUITES[name], '--json', `--outputFile=${file}`, ...(name === 'browser' ? ['--runInBand', '--testTimeout=120000'] : [])];
-  const { code } = await runTool('jest', args, { timeout: STEP_LIMIT_MS, env: { ...process.env, ...env }, stdio: ['ignore', 'ignore', 'inherit'] });
+  const args = [
+    '--selectProjects',
+    ...SUITES[name],
+    '--json',
+    `--outputFile=${file}`,
+    ...(name === 'browser' ? ['--runInBand', '--testTimeout=120000'] : []),
+  ];
+  const { code } = await runTool('jest', args, {
+    timeout: STEP_LIMIT_MS,
+    env: { ...process.env, ...env },
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
   try {
     const result = JSON.parse(readFileSync(file, 'utf8'));
     counts.passed += result.numPassedTests;

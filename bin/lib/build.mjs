@@ -5,7 +5,15 @@ import { join } from 'node:path';
 import { ROOT, run, runTool } from './run.mjs';
 import { say, Stop } from './say.mjs';
 
-const SOURCES = ['packages/core/src', 'apps/server/src', 'apps/web/src', 'apps/web/public', 'apps/web/index.html', 'apps/web/vite.config.ts', 'package-lock.json'];
+const SOURCES = [
+  'packages/core/src',
+  'apps/server/src',
+  'apps/web/src',
+  'apps/web/public',
+  'apps/web/index.html',
+  'apps/web/vite.config.ts',
+  'package-lock.json',
+];
 const NOTE = join(ROOT, 'apps', 'web', 'dist', '.built-from');
 
 export const WEB_ROOT = join(ROOT, 'apps', 'web', 'dist');
@@ -15,10 +23,25 @@ export async function buildWhenChanged() {
   if (existsSync(NOTE) && readFileSync(NOTE, 'utf8') === state) return;
   say('Building …');
   for (const workspace of ['packages/core', 'apps/server']) {
-    const args = ['src', '-d', 'dist', '--strip-leading-paths', '--config-file', '.swcrc', '--ignore', '**/*.test.ts', '--quiet'];
+    const args = [
+      'src',
+      '-d',
+      'dist',
+      '--strip-leading-paths',
+      '--config-file',
+      '.swcrc',
+      '--ignore',
+      '**/*.test.ts',
+      '--quiet',
+    ];
     await orStop(runTool('swc', args, { cwd: join(ROOT, workspace) }), workspace);
   }
-  await orStop(run(process.execPath, [join(ROOT, 'node_modules', 'vite', 'bin', 'vite.js'), 'build', '--logLevel', 'warn'], { cwd: join(ROOT, 'apps', 'web') }), 'apps/web');
+  await orStop(
+    run(process.execPath, [join(ROOT, 'node_modules', 'vite', 'bin', 'vite.js'), 'build', '--logLevel', 'warn'], {
+      cwd: join(ROOT, 'apps', 'web'),
+    }),
+    'apps/web',
+  );
   writeFileSync(NOTE, state);
 }
 

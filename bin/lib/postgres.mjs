@@ -25,7 +25,10 @@ export async function findPostgres() {
 
 function lookForPostgres() {
   const versions = existsSync(DEBIAN_FOLDER) ? readdirSync(DEBIAN_FOLDER).sort((a, b) => Number(b) - Number(a)) : [];
-  const folders = [...versions.map((version) => join(DEBIAN_FOLDER, version, 'bin')), ...(process.env.PATH ?? '').split(delimiter)];
+  const folders = [
+    ...versions.map((version) => join(DEBIAN_FOLDER, version, 'bin')),
+    ...(process.env.PATH ?? '').split(delimiter),
+  ];
   return folders.find((folder) => existsSync(join(folder, 'initdb')) && existsSync(join(folder, 'pg_ctl')));
 }
 
@@ -48,7 +51,11 @@ export function databaseUrl({ port, password }, name = 'nimble_spruce') {
 export function createDatabase(cluster, name = 'nimble_spruce') {
   const env = { ...process.env, PGPASSWORD: cluster.password };
   const target = ['-h', '127.0.0.1', '-p', String(cluster.port), '-U', USER];
-  const listed = spawnSync(join(cluster.programs, 'psql'), [...target, '-d', 'postgres', '-Atc', `select 1 from pg_database where datname = '${name}'`], { env, encoding: 'utf8' });
+  const listed = spawnSync(
+    join(cluster.programs, 'psql'),
+    [...target, '-d', 'postgres', '-Atc', `select 1 from pg_database where datname = '${name}'`],
+    { env, encoding: 'utf8' },
+  );
   if (listed.stdout?.trim() === '1') return;
   const made = spawnSync(join(cluster.programs, 'createdb'), [...target, name], { env, encoding: 'utf8' });
   if (made.status !== 0) throw new Stop(`The database could not be created: ${made.stderr}`);
@@ -69,7 +76,8 @@ function serverOwner() {
   if (process.getuid?.() !== 0) return null;
   const ask = (flag) => Number(spawnSync('id', [flag, 'postgres'], { encoding: 'utf8' }).stdout);
   const owner = { uid: ask('-u'), gid: ask('-g') };
-  if (!(owner.uid > 0)) throw new Stop('There is no user "postgres" to run the database as; PostgreSQL does not run as root.');
+  if (!(owner.uid > 0))
+    throw new Stop('There is no user "postgres" to run the database as; PostgreSQL does not run as root.');
   return owner;
 }
 
@@ -103,7 +111,11 @@ function initialise(cluster) {
   writeFileSync(handed, readFileSync(passwordFile(cluster)), { mode: 0o600 });
   if (owner) chownSync(handed, owner.uid, owner.gid);
   const args = ['-D', data, '-U', USER, '-A', 'scram-sha-256', '--pwfile', handed, '-E', 'UTF8', '--locale=C.UTF-8'];
-  const made = spawnSync(join(programs, 'initdb'), [...args, ...(throwAway ? ['--no-sync'] : [])], { ...owner, cwd: '/', encoding: 'utf8' });
+  const made = spawnSync(join(programs, 'initdb'), [...args, ...(throwAway ? ['--no-sync'] : [])], {
+    ...owner,
+    cwd: '/',
+    encoding: 'utf8',
+  });
   rmSync(handed, { force: true });
   if (made.status !== 0) throw new Stop(`The database could not be set up:\n${made.stderr}`);
 }
@@ -116,7 +128,9 @@ async function start(cluster) {
     const speed = cluster.throwAway ? ' -c fsync=off -c synchronous_commit=off -c full_page_writes=off' : '';
     const options = `-p ${cluster.port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=''${speed}`;
     pgCtl(cluster, ['start', '-w', '-l', join(cluster.data, 'server.log'), '-o', options]);
-    const ready = spawnSync(join(cluster.programs, 'pg_isready'), ['-h', '127.0.0.1', '-p', String(cluster.port)], { stdio: 'ignore' });
+    const ready = spawnSync(join(cluster.programs, 'pg_isready'), ['-h', '127.0.0.1', '-p', String(cluster.port)], {
+      stdio: 'ignore',
+    });
     if (ready.status === 0) return;
     await wait(250);
   }

@@ -14,7 +14,9 @@ export function checkNode() {
 
 /** `npm ci` when the lock is not the one that was installed last. */
 export async function ensureModules() {
-  const lock = createHash('sha256').update(readFileSync(join(ROOT, 'package-lock.json'))).digest('hex');
+  const lock = createHash('sha256')
+    .update(readFileSync(join(ROOT, 'package-lock.json')))
+    .digest('hex');
   const note = join(ROOT, 'node_modules', '.installed-lock');
   if (existsSync(note) && readFileSync(note, 'utf8') === lock) return;
   say('Installing the program’s packages (a minute or so the first time) …');

@@ -20,7 +20,11 @@ export async function startServer({ url, port, host = '127.0.0.1', demo = true, 
     LOG_LEVEL: process.env.LOG_LEVEL ?? (quiet ? 'error' : 'warn'),
   };
   // A group of its own: Ctrl-C in the terminal reaches only the starter, which then stops things in order.
-  const child = spawn(process.execPath, ['--disable-warning=ExperimentalWarning', join(ROOT, 'apps', 'server', 'dist', 'main.js')], { env, stdio: 'inherit', detached: true });
+  const child = spawn(
+    process.execPath,
+    ['--disable-warning=ExperimentalWarning', join(ROOT, 'apps', 'server', 'dist', 'main.js')],
+    { env, stdio: 'inherit', detached: true },
+  );
   let ended = null;
   child.on('exit', (code) => (ended = code ?? 1));
   const address = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`;

@@ -46,7 +46,12 @@ export async function openBrowser(size: PageSize = LAPTOP, flags: readonly strin
 }
 
 export async function setPageSize(driver: WebDriver, { width, height, mobile = false }: PageSize): Promise<void> {
-  await (driver as Driver).sendDevToolsCommand('Emulation.setDeviceMetricsOverride', { width, height, deviceScaleFactor: 1, mobile });
+  await (driver as Driver).sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
+    width,
+    height,
+    deviceScaleFactor: 1,
+    mobile,
+  });
 }
 
 export async function saveScreenshot(driver: WebDriver, file: string): Promise<void> {
@@ -64,13 +69,25 @@ const PATIENCE_MS = 15_000;
 /** Waits for an element that holds the text (or whose label is it). */
 export function findText(driver: WebDriver, text: string): Promise<WebElement> {
   const literal = quoted(text);
-  return driver.wait(until.elementLocated(By.xpath(`//*[not(self::script) and contains(normalize-space(.), ${literal}) and not(.//*[contains(normalize-space(.), ${literal})])]`)), PATIENCE_MS, `waiting for "${text}"`);
+  return driver.wait(
+    until.elementLocated(
+      By.xpath(
+        `//*[not(self::script) and contains(normalize-space(.), ${literal}) and not(.//*[contains(normalize-space(.), ${literal})])]`,
+      ),
+    ),
+    PATIENCE_MS,
+    `waiting for "${text}"`,
+  );
 }
 
 export function findButton(driver: WebDriver, name: string): Promise<WebElement> {
   const literal = quoted(name);
   return driver.wait(
-    until.elementLocated(By.xpath(`//*[(self::button or self::a or @role='button' or @role='menuitem' or @role='tab') and (normalize-space(.)=${literal} or @aria-label=${literal})]`)),
+    until.elementLocated(
+      By.xpath(
+        `//*[(self::button or self::a or @role='button' or @role='menuitem' or @role='tab') and (normalize-space(.)=${literal} or @aria-label=${literal})]`,
+      ),
+    ),
     PATIENCE_MS,
     `waiting for the button "${name}"`,
   );
@@ -94,7 +111,15 @@ export async function press(driver: WebDriver, name: string): Promise<void> {
 
 export function findField(driver: WebDriver, label: string): Promise<WebElement> {
   const literal = quoted(label);
-  return driver.wait(until.elementLocated(By.xpath(`//*[@id=//label[normalize-space(.)=${literal}]/@for] | //*[self::input or self::select][@aria-label=${literal}]`)), PATIENCE_MS, `waiting for the field "${label}"`);
+  return driver.wait(
+    until.elementLocated(
+      By.xpath(
+        `//*[@id=//label[normalize-space(.)=${literal}]/@for] | //*[self::input or self::select][@aria-label=${literal}]`,
+      ),
+    ),
+    PATIENCE_MS,
+    `waiting for the field "${label}"`,
+  );
 }
 
 /** Replaces what stands in a field. */

@@ -22,8 +22,19 @@ export async function serveApp({ demo }: { demo: boolean }): Promise<ServedApp> 
   const address = `http://127.0.0.1:${port}`;
   let child: ChildProcess | null = null;
   const start = async () => {
-    const env = { ...process.env, NODE_ENV: 'production', DATABASE_URL: url, PORT: String(port), WEB_ROOT: join(ROOT, 'apps/web/dist'), DEMO: demo ? 'on' : 'off', LOG_LEVEL: 'error' };
-    child = spawn(process.execPath, ['--disable-warning=ExperimentalWarning', join(ROOT, 'apps/server/dist/main.js')], { env, stdio: 'ignore' });
+    const env = {
+      ...process.env,
+      NODE_ENV: 'production',
+      DATABASE_URL: url,
+      PORT: String(port),
+      WEB_ROOT: join(ROOT, 'apps/web/dist'),
+      DEMO: demo ? 'on' : 'off',
+      LOG_LEVEL: 'error',
+    };
+    child = spawn(process.execPath, ['--disable-warning=ExperimentalWarning', join(ROOT, 'apps/server/dist/main.js')], {
+      env,
+      stdio: 'ignore',
+    });
     for (let attempt = 0; attempt < 200; attempt++) {
       const answer = await fetch(`${address}/api/v1/health`).catch(() => null);
       if (answer?.ok) return;

@@ -4,7 +4,16 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { By, Key, type WebDriver } from 'selenium-webdriver';
-import { consoleErrors, fill, findField, findText, openBrowser, press, untilReads, type OpenBrowser } from '../support/browser';
+import {
+  consoleErrors,
+  fill,
+  findField,
+  findText,
+  openBrowser,
+  press,
+  untilReads,
+  type OpenBrowser,
+} from '../support/browser';
 import { serveApp, type ServedApp } from '../support/served-app';
 
 describe('from caliper readings to the next pass', () => {
@@ -14,7 +23,8 @@ describe('from caliper readings to the next pass', () => {
   const files = mkdtempSync(join(tmpdir(), 'nimble-spruce-files-'));
   const stations = layStations(plateShape(defaultOutline('steel-string'), defaultHoles('steel-string')));
   const figure = () => driver.findElement(By.css('[data-testid=live-figure]')).getText();
-  const progress = (words: string) => untilReads(driver, async () => (await (await findText(driver, ' read')).getText()).includes(words), words);
+  const progress = (words: string) =>
+    untilReads(driver, async () => (await (await findText(driver, ' read')).getText()).includes(words), words);
   const lit = async () => (await driver.findElement(By.css('[aria-label=Slip] strong.figures')).getText()).trim();
 
   beforeAll(async () => {
@@ -61,7 +71,7 @@ describe('from caliper readings to the next pass', () => {
     await findText(driver, '28.00 mm: did you mean 2.80 mm?');
     await driver.actions().sendKeys(Key.ESCAPE).perform();
     await driver.switchTo().activeElement().sendKeys('nonsense', Key.ENTER);
-    await findText(driver, 'can\'t be read as a figure');
+    await findText(driver, "can't be read as a figure");
     await fillActive(driver, '');
     await driver.actions().sendKeys(Key.BACK_SPACE).perform();
     await progress(`9 of ${stations.length}`);
@@ -94,7 +104,14 @@ describe('from caliper readings to the next pass', () => {
 
   it('says what to take off, where, and what it will do', async () => {
     await press(driver, 'Take off');
-    await untilReads(driver, async () => /^Go on: (four|five|six|seven) more passes$/.test(await driver.findElement(By.css('[data-testid=verdict]')).getText()), 'the verdict');
+    await untilReads(
+      driver,
+      async () =>
+        /^Go on: (four|five|six|seven) more passes$/.test(
+          await driver.findElement(By.css('[data-testid=verdict]')).getText(),
+        ),
+      'the verdict',
+    );
     const slip = await driver.findElement(By.css('[aria-label=Slip]')).getText();
     expect(slip).toMatch(/Lower bout, (bass|treble) side/);
     expect(slip).toMatch(/shavings of 0\.05 mm/);
@@ -104,11 +121,19 @@ describe('from caliper readings to the next pass', () => {
   it('shows it again in thou, after a reload and after the server crashed', async () => {
     const verdict = await driver.findElement(By.css('[data-testid=verdict]')).getText();
     await driver.navigate().refresh();
-    await untilReads(driver, async () => (await driver.findElement(By.css('[data-testid=verdict]')).getText()) === verdict, 'the verdict after a reload');
+    await untilReads(
+      driver,
+      async () => (await driver.findElement(By.css('[data-testid=verdict]')).getText()) === verdict,
+      'the verdict after a reload',
+    );
     app.crash();
     await app.start();
     await driver.navigate().refresh();
-    await untilReads(driver, async () => (await driver.findElement(By.css('[data-testid=verdict]')).getText()) === verdict, 'the verdict after a crash');
+    await untilReads(
+      driver,
+      async () => (await driver.findElement(By.css('[data-testid=verdict]')).getText()) === verdict,
+      'the verdict after a crash',
+    );
     await press(driver, 'Units');
     await (await findText(driver, 'thou, g')).click();
     await press(driver, 'Read');
@@ -122,14 +147,23 @@ describe('from caliper readings to the next pass', () => {
     await findText(driver, 'The server can’t be reached. One entry is kept on this device and will be sent.');
     await app.start();
     await press(driver, 'Try now');
-    await untilReads(driver, async () => (await driver.findElements(By.css('[role=status]'))).length === 0, 'the entry was sent');
+    await untilReads(
+      driver,
+      async () => (await driver.findElements(By.css('[role=status]'))).length === 0,
+      'the entry was sent',
+    );
     await driver.navigate().refresh();
-    const mark = await driver.wait(async () => (await driver.findElements(By.css(`[data-station=${station}]`)))[0], 10_000);
+    const mark = await driver.wait(
+      async () => (await driver.findElements(By.css(`[data-station=${station}]`)))[0],
+      10_000,
+    );
     expect(await mark!.getAttribute('aria-label')).toMatch(new RegExp(`Station ${station}: 11\\d thou`));
   });
 
   it('kept the page free of errors that nobody expected', async () => {
-    const errors = (await consoleErrors(driver)).filter((line) => !/ERR_CONNECTION|ERR_INCOMPLETE|status of 400|net::ERR/.test(line));
+    const errors = (await consoleErrors(driver)).filter(
+      (line) => !/ERR_CONNECTION|ERR_INCOMPLETE|status of 400|net::ERR/.test(line),
+    );
     expect(errors).toEqual([]);
   });
 });

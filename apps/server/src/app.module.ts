@@ -10,7 +10,10 @@ import { WorkshopModule } from './workshop/workshop.module';
 
 const logging = LoggerModule.forRoot({
   forRoutes: [{ path: '{*path}', method: RequestMethod.ALL }],
-  pinoHttp: { level: process.env.LOG_LEVEL ?? 'info', autoLogging: { ignore: (request) => request.url?.startsWith('/assets') ?? false } },
+  pinoHttp: {
+    level: process.env.LOG_LEVEL ?? 'info',
+    autoLogging: { ignore: (request) => request.url?.startsWith('/assets') ?? false },
+  },
 });
 
 @Module({

@@ -15,7 +15,11 @@ const BODY_LIMIT = '2mb';
 
 /** The whole application, configured but not listening. @param webRoot folder of the built pages, if they are to be served */
 export async function createApp(webRoot?: string): Promise<NestExpressApplication> {
-  const app = await NestFactory.create<NestExpressApplication>(AppModule, { bufferLogs: true, forceCloseConnections: true, bodyParser: false });
+  const app = await NestFactory.create<NestExpressApplication>(AppModule, {
+    bufferLogs: true,
+    forceCloseConnections: true,
+    bodyParser: false,
+  });
   app.useLogger(app.get(Logger));
   app.enableShutdownHooks();
   app.use(securityHeaders());

@@ -1,4 +1,12 @@
-import { defaultHoles, defaultOutline, layStations, METRIC, plateShape, woodOfSpecies, type Station } from '@nimble/core';
+import {
+  defaultHoles,
+  defaultOutline,
+  layStations,
+  METRIC,
+  plateShape,
+  woodOfSpecies,
+  type Station,
+} from '@nimble/core';
 import { randomUUID } from 'node:crypto';
 
 /** A build as the form sends it. */
@@ -21,7 +29,9 @@ export function aBuild(change: Record<string, unknown> = {}) {
   };
 }
 
-export const STATIONS: Station[] = layStations(plateShape(defaultOutline('steel-string'), defaultHoles('steel-string')));
+export const STATIONS: Station[] = layStations(
+  plateShape(defaultOutline('steel-string'), defaultHoles('steel-string')),
+);
 
 /** A reading as the bench sends it. */
 export function aReading(station: Station, thickness: number | null, change: Record<string, unknown> = {}) {

@@ -14,8 +14,20 @@ describe('the demo bench', () => {
 
   it('has six builds, one in the middle of thicknessing and two finished, all marked as demo', async () => {
     const { body } = await api.http.get('/api/v1/builds').expect(200);
-    const builds = body as { number: number; name: string; demo: boolean; newestSurvey: { number: number; verdict: string } | null }[];
-    expect(builds.map((b) => b.name).sort()).toEqual(['Curlew', 'Dunlin', 'Plover', 'Sandpiper', 'Turnstone', 'Whimbrel']);
+    const builds = body as {
+      number: number;
+      name: string;
+      demo: boolean;
+      newestSurvey: { number: number; verdict: string } | null;
+    }[];
+    expect(builds.map((b) => b.name).sort()).toEqual([
+      'Curlew',
+      'Dunlin',
+      'Plover',
+      'Sandpiper',
+      'Turnstone',
+      'Whimbrel',
+    ]);
     expect(builds.every((b) => b.demo)).toBe(true);
     const of = (number: number) => builds.find((b) => b.number === number)?.newestSurvey;
     expect(of(42)).toMatchObject({ number: 3, verdict: 'go-on' });
@@ -30,7 +42,13 @@ describe('the demo bench', () => {
   });
   it('describes itself in OpenAPI', async () => {
     const { body } = await api.http.get('/api/docs-json').expect(200);
-    expect(Object.keys(body.paths)).toEqual(expect.arrayContaining(['/api/v1/builds', '/api/v1/surveys/{id}/assessment', '/api/v1/devices/caliper/{buildId}/press']));
+    expect(Object.keys(body.paths)).toEqual(
+      expect.arrayContaining([
+        '/api/v1/builds',
+        '/api/v1/surveys/{id}/assessment',
+        '/api/v1/devices/caliper/{buildId}/press',
+      ]),
+    );
   });
   it('sends security headers and no word of its framework', async () => {
     const { headers } = await api.http.get('/api/v1/health').expect(200);
@@ -59,7 +77,10 @@ describe('the workshop', () => {
   it('presses a simulated caliper that reads as a cabled one, near what such a plate has', async () => {
     const build = aBuild();
     await api.http.post('/api/v1/builds').send(build);
-    const { body } = await api.http.post(`/api/v1/devices/caliper/${build.id}/press`).send({ x: 0.3, y: 0.02 }).expect(200);
+    const { body } = await api.http
+      .post(`/api/v1/devices/caliper/${build.id}/press`)
+      .send({ x: 0.3, y: 0.02 })
+      .expect(200);
     expect(body.line).toMatch(/^\+0\d\.\d\d mm$/);
     expect(Math.abs(parseFloat(body.line) - 2.75 * 1.15)).toBeLessThan(0.4);
     await api.http.post(`/api/v1/devices/caliper/${build.id}/press`).send({ x: 'left', y: 0 }).expect(400);

@@ -33,17 +33,30 @@ describe('builds', () => {
     const build = aBuild();
     await create(build);
     await api.http.post(`/api/v1/builds/${build.id}/archive`).expect(200);
-    expect((await api.http.get('/api/v1/builds?archived=true')).body.map((b: { id: string }) => b.id)).toContain(build.id);
+    expect((await api.http.get('/api/v1/builds?archived=true')).body.map((b: { id: string }) => b.id)).toContain(
+      build.id,
+    );
     const { body } = await api.http.post(`/api/v1/builds/${build.id}/restore`).expect(200);
     expect(body.archivedAt).toBeNull();
   });
   it('repeats a build as a recipe with its target and without its readings', async () => {
     const build = aBuild();
     await create(build);
-    const target = { base: { kind: 'graded', treble: 2.9e-3, bass: 2.6e-3 }, rim: null, tolerance: 5e-5, limit: 2.2e-3 };
-    await api.http.put(`/api/v1/builds/${build.id}/target`).send({ id: randomUUID(), person: '', body: target }).expect(200);
+    const target = {
+      base: { kind: 'graded', treble: 2.9e-3, bass: 2.6e-3 },
+      rim: null,
+      tolerance: 5e-5,
+      limit: 2.2e-3,
+    };
+    await api.http
+      .put(`/api/v1/builds/${build.id}/target`)
+      .send({ id: randomUUID(), person: '', body: target })
+      .expect(200);
     const id = randomUUID();
-    const copy = await api.http.post(`/api/v1/builds/${build.id}/duplicate`).send({ id, number: build.number + 1_000, name: 'Again' }).expect(201);
+    const copy = await api.http
+      .post(`/api/v1/builds/${build.id}/duplicate`)
+      .send({ id, number: build.number + 1_000, name: 'Again' })
+      .expect(201);
     expect(copy.body).toMatchObject({ name: 'Again', stage: 'wood', outline: build.outline });
     expect((await api.http.get(`/api/v1/builds/${id}/target`)).body).toEqual(target);
     expect((await api.http.get(`/api/v1/builds/${id}/surveys`)).body).toEqual([]);
@@ -51,7 +64,10 @@ describe('builds', () => {
   it('lays stations anew when the outline changes, and notes when the stage does', async () => {
     const build = aBuild();
     await create(build);
-    const changed = await api.http.patch(`/api/v1/builds/${build.id}`).send({ outline: defaultOutline('ukulele'), holes: [], stage: 'layout' }).expect(200);
+    const changed = await api.http
+      .patch(`/api/v1/builds/${build.id}`)
+      .send({ outline: defaultOutline('ukulele'), holes: [], stage: 'layout' })
+      .expect(200);
     expect(changed.body.stations.length).toBeLessThan(60);
     const notes = await api.http.get(`/api/v1/builds/${build.id}/notes`);
     expect(notes.body).toMatchObject([{ kind: 'stage', body: { stage: 'layout' } }]);
@@ -96,7 +112,12 @@ describe('targets', () => {
     await api.http.post('/api/v1/builds').send(build);
   });
   afterAll(() => api.close());
-  const even = { base: { kind: 'even', thickness: 2.6e-3 }, rim: { width: 0.03, thinnerBy: 2e-4 }, tolerance: 6e-5, limit: 2.2e-3 };
+  const even = {
+    base: { kind: 'even', thickness: 2.6e-3 },
+    rim: { width: 0.03, thinnerBy: 2e-4 },
+    tolerance: 6e-5,
+    limit: 2.2e-3,
+  };
 
   it('starts from the family’s band by number', async () => {
     const { body } = await api.http.get(`/api/v1/builds/${buildId}/target`).expect(200);
@@ -105,7 +126,10 @@ describe('targets', () => {
   it('saves, lists and deletes targets under their own names', async () => {
     const template = { id: randomUUID(), name: 'Thin rim', body: even };
     await api.http.post('/api/v1/target-templates').send(template).expect(201);
-    await api.http.post('/api/v1/target-templates').send({ ...template, id: randomUUID() }).expect(409);
+    await api.http
+      .post('/api/v1/target-templates')
+      .send({ ...template, id: randomUUID() })
+      .expect(409);
     expect((await api.http.get('/api/v1/target-templates')).body).toMatchObject([{ name: 'Thin rim', body: even }]);
     await api.http.delete(`/api/v1/target-templates/${template.id}`).expect(200);
     await api.http.delete(`/api/v1/target-templates/${template.id}`).expect(404);
@@ -117,7 +141,10 @@ describe('targets', () => {
     [{ ...even, base: { kind: 'drawn', points: [] } }, 'body.base.points'],
     [{ ...even, base: { kind: 'drawn', points: [{ u: 3, v: 0, thickness: 2.6e-3 }] } }, 'body.base.points[0].u'],
   ])('refuses %j', async (body, field) => {
-    const response = await api.http.put(`/api/v1/builds/${buildId}/target`).send({ id: randomUUID(), person: '', body }).expect(400);
+    const response = await api.http
+      .put(`/api/v1/builds/${buildId}/target`)
+      .send({ id: randomUUID(), person: '', body })
+      .expect(400);
     expect(response.body.errors.map((e: { field: string }) => e.field)).toContain(field);
   });
 });

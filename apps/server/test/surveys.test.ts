@@ -15,7 +15,10 @@ describe('surveys', () => {
     buildId = build.id;
     surveyId = randomUUID();
     await api.http.post('/api/v1/builds').send(build).expect(201);
-    await api.http.post(`/api/v1/builds/${buildId}/surveys`).send({ id: surveyId, person: 'Wren Halloran' }).expect(201);
+    await api.http
+      .post(`/api/v1/builds/${buildId}/surveys`)
+      .send({ id: surveyId, person: 'Wren Halloran' })
+      .expect(201);
   });
 
   const readAll = (thickness: number, id = surveyId) =>
@@ -30,18 +33,28 @@ describe('surveys', () => {
     expect(body.forecast.massNow.value).toBeCloseTo(mass, 6);
     expect(body.forecast.massAfter.value / mass).toBeCloseTo(2.75 / 2.9, 4);
     const list = await api.http.get('/api/v1/builds').expect(200);
-    expect(list.body.find((b: { id: string }) => b.id === buildId).newestSurvey).toMatchObject({ headline: 'Go on: three more passes', verdict: 'go-on' });
+    expect(list.body.find((b: { id: string }) => b.id === buildId).newestSurvey).toMatchObject({
+      headline: 'Go on: three more passes',
+      verdict: 'go-on',
+    });
   });
   it('stores a reading once, however often it is sent', async () => {
     const reading = aReading(STATIONS[0]!, 2.8e-3);
-    for (let i = 0; i < 3; i++) await api.http.post(`/api/v1/surveys/${surveyId}/readings`).send({ readings: [reading] }).expect(201);
+    for (let i = 0; i < 3; i++)
+      await api.http
+        .post(`/api/v1/surveys/${surveyId}/readings`)
+        .send({ readings: [reading] })
+        .expect(201);
     const { body } = await api.http.get(`/api/v1/surveys/${surveyId}`);
     expect(body.readings).toHaveLength(1);
   });
   it('keeps a corrected reading beside its correction', async () => {
     const wrong = aReading(STATIONS[0]!, 2.8e-3);
     const right = aReading(STATIONS[0]!, 2.7e-3, { supersedes: wrong.id });
-    await api.http.post(`/api/v1/surveys/${surveyId}/readings`).send({ readings: [wrong, right] }).expect(201);
+    await api.http
+      .post(`/api/v1/surveys/${surveyId}/readings`)
+      .send({ readings: [wrong, right] })
+      .expect(201);
     const { body } = await api.http.get(`/api/v1/surveys/${surveyId}`);
     expect(body.readings.map((r: { thickness: number }) => r.thickness)).toEqual([2.8e-3, 2.7e-3]);
     expect(body.assessment.statistics.mean).toBeCloseTo(2.7e-3, 9);
@@ -49,7 +62,10 @@ describe('surveys', () => {
   it('follows the target and the wood at once', async () => {
     await readAll(2.9e-3);
     const target = { base: { kind: 'even', thickness: 2.9e-3 }, rim: null, tolerance: 6e-5, limit: 2.4e-3 };
-    await api.http.put(`/api/v1/builds/${buildId}/target`).send({ id: randomUUID(), person: '', body: target }).expect(200);
+    await api.http
+      .put(`/api/v1/builds/${buildId}/target`)
+      .send({ id: randomUUID(), person: '', body: target })
+      .expect(200);
     const { body } = await api.http.get(`/api/v1/surveys/${surveyId}/assessment`);
     expect(body.verdict.kind).toBe('stop');
   });
@@ -69,7 +85,10 @@ describe('surveys', () => {
     const good = `station,thickness\n${STATIONS.map((s) => `${s.name},2.81`).join('\n')}`;
     const done = await api.http.post(`/api/v1/surveys/${surveyId}/import`).send({ text: good, person: '' }).expect(201);
     expect(done.body.imported).toBe(STATIONS.length);
-    const bad = await api.http.post(`/api/v1/surveys/${surveyId}/import`).send({ text: 'station,thickness\nA1,2.8\nZZ9,2.8', person: '' }).expect(400);
+    const bad = await api.http
+      .post(`/api/v1/surveys/${surveyId}/import`)
+      .send({ text: 'station,thickness\nA1,2.8\nZZ9,2.8', person: '' })
+      .expect(400);
     expect(bad.type).toBe('application/problem+json');
     expect(bad.body.errors).toEqual([{ field: 'line 3', message: 'station "ZZ9" is not on this plate' }]);
     const { body } = await api.http.get(`/api/v1/surveys/${surveyId}`);
@@ -77,7 +96,10 @@ describe('surveys', () => {
   });
   it('gives readings back as CSV', async () => {
     await readAll(2.81e-3);
-    const { text } = await api.http.get(`/api/v1/surveys/${surveyId}/readings.csv`).expect(200).expect('content-disposition', /survey-1\.csv/);
+    const { text } = await api.http
+      .get(`/api/v1/surveys/${surveyId}/readings.csv`)
+      .expect(200)
+      .expect('content-disposition', /survey-1\.csv/);
     expect(text.split('\n')[0]).toBe('station,x_mm,y_mm,thickness_mm');
     expect(text).toMatch(/^A1,[\d.]+,-?[\d.]+,2\.810$/m);
   });
@@ -100,7 +122,10 @@ describe('surveys', () => {
     ['a correction of nothing', { supersedes: randomUUID() }, 'readings[0].supersedes'],
     ['a field nobody knows', { colour: 'red' }, 'readings[0].colour'],
   ])('refuses %s at its field and stores nothing', async (_, change, field) => {
-    const response = await api.http.post(`/api/v1/surveys/${surveyId}/readings`).send({ readings: [aReading(STATIONS[0]!, 2.8e-3, change)] }).expect(400);
+    const response = await api.http
+      .post(`/api/v1/surveys/${surveyId}/readings`)
+      .send({ readings: [aReading(STATIONS[0]!, 2.8e-3, change)] })
+      .expect(400);
     expect(response.type).toBe('application/problem+json');
     expect(response.body.errors[0].field).toBe(field);
     const { body } = await api.http.get(`/api/v1/surveys/${surveyId}`);
@@ -116,8 +141,14 @@ describe('surveys', () => {
     expect(body.errors[0].field).toBe(field);
   });
   it('answers 413 to a huge upload and 404 for what is not there', async () => {
-    await api.http.post(`/api/v1/surveys/${surveyId}/import`).send({ text: 'x'.repeat(3_000_000), person: '' }).expect(413);
-    await api.http.get(`/api/v1/surveys/${randomUUID()}`).expect(404).expect('content-type', /problem\+json/);
+    await api.http
+      .post(`/api/v1/surveys/${surveyId}/import`)
+      .send({ text: 'x'.repeat(3_000_000), person: '' })
+      .expect(413);
+    await api.http
+      .get(`/api/v1/surveys/${randomUUID()}`)
+      .expect(404)
+      .expect('content-type', /problem\+json/);
     await api.http.post(`/api/v1/surveys/${surveyId}/forecasts`).send({ id: randomUUID(), person: '' }).expect(400);
   });
 });

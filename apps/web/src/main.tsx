@@ -14,7 +14,12 @@ applyTheme();
 
 const client = new QueryClient({
   defaultOptions: {
-    queries: { staleTime: 5000, networkMode: 'always', retry: (count, error) => !(error instanceof Refused) && count < 2, retryDelay: 600 },
+    queries: {
+      staleTime: 5000,
+      networkMode: 'always',
+      retry: (count, error) => !(error instanceof Refused) && count < 2,
+      retryDelay: 600,
+    },
   },
 });
 openOutbox(client);
@@ -45,9 +50,18 @@ const router = createBrowserRouter([
       { path: '/', lazy: async () => ({ Component: (await import('./bench/BenchPage')).BenchPage }) },
       { path: '/new', lazy: async () => ({ Component: (await import('./bench/BuildFormPage')).NewBuildPage }) },
       { path: '/builds/:buildId', element: <ToStage /> },
-      { path: '/builds/:buildId/edit', lazy: async () => ({ Component: (await import('./bench/BuildFormPage')).EditBuildPage }) },
-      { path: '/builds/:buildId/thickness', lazy: async () => ({ Component: (await import('./stages/thickness/ThicknessPage')).ThicknessPage }) },
-      { path: '/builds/:buildId/:stage', lazy: async () => ({ Component: (await import('./stages/journal/StagePage')).StagePage }) },
+      {
+        path: '/builds/:buildId/edit',
+        lazy: async () => ({ Component: (await import('./bench/BuildFormPage')).EditBuildPage }),
+      },
+      {
+        path: '/builds/:buildId/thickness',
+        lazy: async () => ({ Component: (await import('./stages/thickness/ThicknessPage')).ThicknessPage }),
+      },
+      {
+        path: '/builds/:buildId/:stage',
+        lazy: async () => ({ Component: (await import('./stages/journal/StagePage')).StagePage }),
+      },
       { path: '*', element: <Navigate to="/" replace /> },
     ],
   },

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { checkBuildWood, layStations, plateShape, type BuildWood } from '@nimble/core';
+import { checkBuildWood, layStations, plateShape } from '@nimble/core';
 import { randomUUID } from 'node:crypto';
 import { Op, QueryTypes, UniqueConstraintError, type WhereOptions } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
@@ -25,7 +25,10 @@ export class BuildsService {
 
   async list(archived: boolean) {
     const where: WhereOptions = { archivedAt: archived ? { [Op.ne]: null } : null };
-    const [builds, newest] = await Promise.all([Build.findAll({ where, order: [['updatedAt', 'DESC']] }), this.newestSurveys()]);
+    const [builds, newest] = await Promise.all([
+      Build.findAll({ where, order: [['updatedAt', 'DESC']] }),
+      this.newestSurveys(),
+    ]);
     const surveyOf = new Map(newest.map((survey) => [survey.buildId, survey]));
     return builds.map((build) => {
       const { stations: _, ...view } = buildView(build);
@@ -61,7 +64,9 @@ export class BuildsService {
     if (existing) return buildView(existing);
     checkPlate(dto);
     const stations = dto.stations ?? layStations(plateShape(dto.outline, dto.holes));
-    const build = await this.storing(() => Build.create({ ...dto, stations, stage: 'thickness', stagesDone: [], waitsFor: null, demo: false }));
+    const build = await this.storing(() =>
+      Build.create({ ...dto, stations, stage: 'thickness', stagesDone: [], waitsFor: null, demo: false }),
+    );
     return buildView(build);
   }
 
@@ -74,7 +79,10 @@ export class BuildsService {
     await this.storing(() =>
       this.sequelize.transaction(async (transaction) => {
         if (dto.stage && dto.stage !== build.stage) {
-          await BuildEvent.create({ id: randomUUID(), buildId: id, kind: 'stage', at: new Date(), person: '', body: { stage: dto.stage } }, { transaction });
+          await BuildEvent.create(
+            { id: randomUUID(), buildId: id, kind: 'stage', at: new Date(), person: '', body: { stage: dto.stage } },
+            { transaction },
+          );
         }
         await build.update({ ...dto, ...stations }, { transaction });
       }),
@@ -130,7 +138,8 @@ export class BuildsService {
     try {
       return await write();
     } catch (error) {
-      if (error instanceof UniqueConstraintError) throw conflict('number', 'Another build on the bench has this number');
+      if (error instanceof UniqueConstraintError)
+        throw conflict('number', 'Another build on the bench has this number');
       throw error;
     }
   }
@@ -145,7 +154,7 @@ function checkPlate({ outline, holes, wood }: Pick<BuildFieldsDto, 'outline' | '
       throw isOutlineField(error) ? (error as { under(path: string): Error }).under('outline') : error;
     }
   });
-  refusing('wood', () => checkBuildWood(wood as BuildWood));
+  refusing('wood', () => checkBuildWood(wood));
 }
 
 /** A length of a parametric outline is named alone ("waist"); holes and whole-outline faults carry their own path. */

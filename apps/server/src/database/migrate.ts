@@ -1,12 +1,6 @@
-import type { QueryInterface, Transaction } from 'sequelize';
 import type { Sequelize } from 'sequelize-typescript';
 import { SequelizeStorage, Umzug } from 'umzug';
 import { MIGRATIONS } from './migrations';
-
-export interface Migration {
-  name: string;
-  up(query: QueryInterface, transaction: Transaction): Promise<void>;
-}
 
 /** Runs what has not run yet, forward only, each step whole or not at all. `upTo` stops early; tests use it. */
 export async function migrate(sequelize: Sequelize, upTo?: string): Promise<string[]> {

@@ -1,5 +1,5 @@
 import {
-  defaultOutline, METRIC, STAGES, woodOfSpecies,
+  defaultOutline, METRIC, STAGES,
   type Family, type HoleSpec, type OutlineSpec, type PassTool, type Stage, type TargetSpec, type UnitChoice,
 } from '@nimble/core'; // prettier-ignore
 
@@ -21,7 +21,15 @@ export interface DemoBuild {
   daysOld: number;
   notes: { stage: Stage; person: string; text: string; daysAgo: number }[];
   /** Rough plate and the targets it was brought down to, one survey before each and one after the last; null: not surveyed. */
-  thicknessing: { rough: number; waviness: number; tilt: number; targets: TargetSpec[]; evenness: number; daysAgo: number; hoursApart: number } | null;
+  thicknessing: {
+    rough: number;
+    waviness: number;
+    tilt: number;
+    targets: TargetSpec[];
+    evenness: number;
+    daysAgo: number;
+    hoursApart: number;
+  } | null;
 }
 
 export const DEMO_PEOPLE = [
@@ -42,7 +50,13 @@ const smallBody: OutlineSpec = {
   upperBoutAt: 0.096, waistAt: 0.194, lowerBoutAt: 0.352, cutaway: 0,
 }; // prettier-ignore
 const concert: OutlineSpec = { ...(defaultOutline('nylon-string') as OutlineSpec) };
-const cittern: OutlineSpec = { kind: 'teardrop', bodyLength: 0.42, neckWidth: 0.07, lowerBout: 0.33, lowerBoutAt: 0.265 };
+const cittern: OutlineSpec = {
+  kind: 'teardrop',
+  bodyLength: 0.42,
+  neckWidth: 0.07,
+  lowerBout: 0.33,
+  lowerBoutAt: 0.265,
+};
 const large: OutlineSpec = {
   kind: 'waisted', bodyLength: 0.52, upperBout: 0.305, waist: 0.262, lowerBout: 0.415,
   upperBoutAt: 0.104, waistAt: 0.214, lowerBoutAt: 0.386, cutaway: 0,

@@ -50,7 +50,10 @@ export class DemoService {
         wood: woodOfSpecies(species),
         stations,
         stagesDone: doneBefore(demo.stage),
-        waitsFor: waitsFor && { what: waitsFor.what, until: new Date(now.getTime() + waitsFor.days * DAY).toISOString() },
+        waitsFor: waitsFor && {
+          what: waitsFor.what,
+          until: new Date(now.getTime() + waitsFor.days * DAY).toISOString(),
+        },
         demo: true,
         createdAt: ago(daysOld),
         updatedAt: ago(0),
@@ -58,12 +61,19 @@ export class DemoService {
       { transaction, silent: true },
     );
     for (const { stage, person, text, daysAgo } of notes) {
-      await BuildEvent.create({ id: randomUUID(), buildId: demo.id, kind: 'note', at: ago(daysAgo), person, body: { stage, text } }, { transaction });
+      await BuildEvent.create(
+        { id: randomUUID(), buildId: demo.id, kind: 'note', at: ago(daysAgo), person, body: { stage, text } },
+        { transaction },
+      );
     }
     const surveys = simulateThicknessing(demo, context, stations);
     for (const [index, survey] of surveys.entries()) {
       const daysAgo = thicknessing!.daysAgo - (index * thicknessing!.hoursApart) / 24;
-      await this.loadSurvey(demo, { survey, index, at: ago(daysAgo), isLast: index === surveys.length - 1 }, transaction);
+      await this.loadSurvey(
+        demo,
+        { survey, index, at: ago(daysAgo), isLast: index === surveys.length - 1 },
+        transaction,
+      );
     }
   }
 
@@ -92,6 +102,9 @@ export class DemoService {
     if (isLast) return;
     const { forecast, statistics, steps } = assessment;
     const body = { ...forecast, meanNow: statistics.mean, steps };
-    await PassForecastRecord.create({ id: randomUUID(), buildId: demo.id, surveyId: id, at: minutes(readings.length + 20), person, body }, { transaction });
+    await PassForecastRecord.create(
+      { id: randomUUID(), buildId: demo.id, surveyId: id, at: minutes(readings.length + 20), person, body },
+      { transaction },
+    );
   }
 }

@@ -18,7 +18,11 @@ export interface SimulatedSurvey {
 const DENSITY_SPREAD = 0.05;
 
 /** Reads, plans and planes a simulated plate down through its targets; the last target is left for the maker to reach. */
-export function simulateThicknessing(build: DemoBuild, plate: PlateContext, stations: readonly Station[]): SimulatedSurvey[] {
+export function simulateThicknessing(
+  build: DemoBuild,
+  plate: PlateContext,
+  stations: readonly Station[],
+): SimulatedSurvey[] {
   const work = build.thicknessing;
   if (!work) return [];
   const random = seededRandom(build.number);
@@ -30,7 +34,15 @@ export function simulateThicknessing(build: DemoBuild, plate: PlateContext, stat
   return targets.map((target) => {
     const readings = readAll(truth, stations, random);
     const mass = Math.round(integrate(plate.grid, (cell) => truth.thickness[cell] ?? 0) * density * 1e4) / 1e4;
-    const input = { readings, wanted: readings.length, target, tool: build.tool, wood: woodEstimate(wood), mass, removalSpread: FIRST_REMOVAL_SPREAD };
+    const input = {
+      readings,
+      wanted: readings.length,
+      target,
+      tool: build.tool,
+      wood: woodEstimate(wood),
+      mass,
+      removalSpread: FIRST_REMOVAL_SPREAD,
+    };
     const assessed = assessThickness(plate, input);
     truth = planeByHand(truth, assessed.plan.removal, work.evenness, random);
     return {
@@ -44,7 +56,11 @@ export function simulateThicknessing(build: DemoBuild, plate: PlateContext, stat
   });
 }
 
-function readAll(truth: SimulatedPlate, stations: readonly Station[], random: Parameters<typeof readCaliper>[2]): StationReading[] {
+function readAll(
+  truth: SimulatedPlate,
+  stations: readonly Station[],
+  random: Parameters<typeof readCaliper>[2],
+): StationReading[] {
   return stations
     .filter((station) => !station.skipped)
     .map((station) => ({

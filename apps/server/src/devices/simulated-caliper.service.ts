@@ -1,5 +1,14 @@
 import { Injectable } from '@nestjs/common';
-import { createMapGrid, defaultTarget, mapThickness, plateShape, readCaliper, roughPlate, seededRandom, seedOf } from '@nimble/core';
+import {
+  createMapGrid,
+  defaultTarget,
+  mapThickness,
+  plateShape,
+  readCaliper,
+  roughPlate,
+  seededRandom,
+  seedOf,
+} from '@nimble/core';
 import type { Family, PlateRole, RandomSource, SimulatedPlate } from '@nimble/core';
 import { Subject } from 'rxjs';
 import { Build } from '../builds/models/build.model';
@@ -65,13 +74,18 @@ export class SimulatedCaliperService {
   private async makePlate(build: Build, last: Survey | null): Promise<Omit<Plate, 'madeFrom'>> {
     const grid = createMapGrid(plateShape(build.outline, build.holes));
     const random = seededRandom(seedOf(`${build.id}${last?.number ?? 0}`));
-    const readings = last ? toStationReadings(await ReadingRecord.findAll({ where: { surveyId: last.id }, order: ['sequence'] })) : [];
+    const readings = last
+      ? toStationReadings(await ReadingRecord.findAll({ where: { surveyId: last.id }, order: ['sequence'] }))
+      : [];
     if (readings.length > 0) {
       const { thickness } = mapThickness(grid, readings);
       return { plate: { grid, thickness: thickness.map((h) => h - TAKEN_SINCE) }, random };
     }
     const { base } = defaultTarget(build.family as Family, build.plate as PlateRole);
     const wanted = base.kind === 'even' ? base.thickness : 2.8e-3;
-    return { plate: roughPlate(grid, { mean: 1.15 * wanted, waviness: 0.03 * wanted, tilt: 0.02 * wanted }, random), random };
+    return {
+      plate: roughPlate(grid, { mean: 1.15 * wanted, waviness: 0.03 * wanted, tilt: 0.02 * wanted }, random),
+      random,
+    };
   }
 }

@@ -26,7 +26,13 @@ export class GraduationService {
     refusing('body', () => checkTarget(dto.body));
     await Target.findOrCreate({
       where: { id: dto.id },
-      defaults: { id: dto.id, buildId, at: new Date(), person: dto.person, body: { ...dto.body, rim: dto.body.rim ?? null } },
+      defaults: {
+        id: dto.id,
+        buildId,
+        at: new Date(),
+        person: dto.person,
+        body: { ...dto.body, rim: dto.body.rim ?? null },
+      },
     });
     return this.show(buildId);
   }
@@ -39,7 +45,10 @@ export class GraduationService {
   async saveTemplate(dto: SaveTemplateDto) {
     refusing('body', () => checkTarget(dto.body));
     try {
-      await TargetTemplate.findOrCreate({ where: { id: dto.id }, defaults: { ...dto, body: { ...dto.body, rim: dto.body.rim ?? null } } });
+      await TargetTemplate.findOrCreate({
+        where: { id: dto.id },
+        defaults: { ...dto, body: { ...dto.body, rim: dto.body.rim ?? null } },
+      });
     } catch (error) {
       if (error instanceof UniqueConstraintError) throw conflict('name', 'Another saved target has this name');
       throw error;

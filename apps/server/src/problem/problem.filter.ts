@@ -36,7 +36,8 @@ export class ProblemFilter implements ExceptionFilter {
     if (foreign.type === 'entity.too.large') {
       return { type: 'about:blank', title: 'The upload is too large: at most 2 MB', status: 413 };
     }
-    if (foreign.type === 'entity.parse.failed') return { type: 'about:blank', title: 'The body is not valid JSON', status: 400 };
+    if (foreign.type === 'entity.parse.failed')
+      return { type: 'about:blank', title: 'The body is not valid JSON', status: 400 };
     if (foreign.status && foreign.status >= 400 && foreign.status < 500) {
       return { type: 'about:blank', title: 'The request can’t be read', status: foreign.status };
     }

@@ -52,7 +52,11 @@ export function refusing<T>(under: string, compute: () => T): T {
 /** class-validator's tree as flat paths: `readings[3].thickness`. */
 export function flattenErrors(errors: readonly ValidationError[], path = ''): FieldError[] {
   return errors.flatMap((error) => {
-    const field = /^\d+$/.test(error.property) ? `${path}[${error.property}]` : path ? `${path}.${error.property}` : error.property;
+    const field = /^\d+$/.test(error.property)
+      ? `${path}[${error.property}]`
+      : path
+        ? `${path}.${error.property}`
+        : error.property;
     const own = Object.values(error.constraints ?? {}).map((message) => ({ field, message }));
     return [...own, ...flattenErrors(error.children ?? [], field)];
   });

@@ -1,4 +1,11 @@
-import { assessThickness, summarizeAssessment, woodEstimate, type AssessmentSummary, type StationReading, type TargetSpec } from '@nimble/core';
+import {
+  assessThickness,
+  summarizeAssessment,
+  woodEstimate,
+  type AssessmentSummary,
+  type StationReading,
+  type TargetSpec,
+} from '@nimble/core';
 import { contextOf } from '../builds/build.mapper';
 import type { Build } from '../builds/models/build.model';
 
@@ -10,7 +17,10 @@ export interface SurveyFacts {
 }
 
 /** The core's verdict on a survey, or null while nothing was read. */
-export function assessSurvey(build: Build, { readings, mass, target, removalSpread }: SurveyFacts): AssessmentSummary | null {
+export function assessSurvey(
+  build: Build,
+  { readings, mass, target, removalSpread }: SurveyFacts,
+): AssessmentSummary | null {
   if (readings.length === 0) return null;
   const context = contextOf(build);
   const assessment = assessThickness(context, {

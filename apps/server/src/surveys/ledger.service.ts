@@ -44,11 +44,20 @@ export class LedgerService {
         settle({
           quantity: 'mean-thickness',
           forecast: forecast.body.meanAfter,
-          outcome: { value: after.statistics.mean, sd: (after.statistics.volumeSd / after.statistics.volume) * after.statistics.mean },
+          outcome: {
+            value: after.statistics.mean,
+            sd: (after.statistics.volumeSd / after.statistics.volume) * after.statistics.mean,
+          },
         }),
         ...(outcome.mass === null
           ? []
-          : [settle({ quantity: 'mass', forecast: forecast.body.massAfter, outcome: { value: outcome.mass, sd: SCALE_SD } })]),
+          : [
+              settle({
+                quantity: 'mass',
+                forecast: forecast.body.massAfter,
+                outcome: { value: outcome.mass, sd: SCALE_SD },
+              }),
+            ]),
       ],
     }));
   }

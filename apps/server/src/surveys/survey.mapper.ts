@@ -30,5 +30,15 @@ export function forecastView({ id, surveyId, at, person, body }: PassForecastRec
 }
 
 export function toStationReadings(rows: readonly ReadingRecord[]): StationReading[] {
-  return averageByStation(rows.map(({ id, station, x, y, thickness, supersedes, kept }): Reading => ({ id, station, x, y, thickness, supersedes, kept })));
+  return averageByStation(
+    rows.map(({ id, station, x, y, thickness, supersedes, kept }): Reading => ({
+      id,
+      station,
+      x,
+      y,
+      thickness,
+      supersedes,
+      kept,
+    })),
+  );
 }

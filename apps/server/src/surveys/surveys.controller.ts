@@ -56,7 +56,10 @@ export class SurveysController {
   @Header('content-type', 'text/csv; charset=utf-8')
   async exportCsv(@Param('id', ParseUUIDPipe) id: string) {
     const { fileName, text } = await this.surveys.exportCsv(id);
-    return new StreamableFile(Buffer.from(text), { type: 'text/csv; charset=utf-8', disposition: `attachment; filename="${fileName}"` });
+    return new StreamableFile(Buffer.from(text), {
+      type: 'text/csv; charset=utf-8',
+      disposition: `attachment; filename="${fileName}"`,
+    });
   }
 
   /** The verdict, the next passes and their forecast, as the screen shows them. */

@@ -4,5 +4,10 @@ import { LedgerService } from './ledger.service';
 import { SurveysController } from './surveys.controller';
 import { SurveysService } from './surveys.service';
 
-@Module({ imports: [GraduationModule], controllers: [SurveysController], providers: [SurveysService, LedgerService], exports: [SurveysService] })
+@Module({
+  imports: [GraduationModule],
+  controllers: [SurveysController],
+  providers: [SurveysService, LedgerService],
+  exports: [SurveysService],
+})
 export class SurveysModule {}

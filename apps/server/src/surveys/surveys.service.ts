@@ -8,7 +8,14 @@ import { Build } from '../builds/models/build.model';
 import { GraduationService } from '../graduation/graduation.service';
 import { invalid, notFound } from '../problem';
 import { assessSurvey } from './assess-survey';
-import type { AddReadingsDto, ChangeSurveyDto, ImportReadingsDto, KeepForecastDto, ReadingDto, StartSurveyDto } from './dto/survey.dto';
+import type {
+  AddReadingsDto,
+  ChangeSurveyDto,
+  ImportReadingsDto,
+  KeepForecastDto,
+  ReadingDto,
+  StartSurveyDto,
+} from './dto/survey.dto';
 import { LedgerService } from './ledger.service';
 import { PassForecastRecord } from './models/pass-forecast.model';
 import { ReadingRecord } from './models/reading.model';
@@ -39,7 +46,16 @@ export class SurveysService {
       const last = await Survey.max<number, Survey>('number', { where: { buildId }, transaction });
       await Survey.update({ finishedAt: new Date() }, { where: { buildId, finishedAt: null }, transaction });
       return Survey.create(
-        { id, buildId, number: (last ?? 0) + 1, startedAt: startedAt ?? new Date(), typed: {}, person: '', note: '', ...conditions },
+        {
+          id,
+          buildId,
+          number: (last ?? 0) + 1,
+          startedAt: startedAt ?? new Date(),
+          typed: {},
+          person: '',
+          note: '',
+          ...conditions,
+        },
         { transaction },
       );
     });
@@ -136,8 +152,16 @@ export class SurveysService {
   private async reassess(survey: Survey, transaction: Transaction): Promise<void> {
     const build = await this.findBuild(survey.buildId, transaction);
     const rows = await ReadingRecord.findAll({ where: { surveyId: survey.id }, order: ['sequence'], transaction });
-    const [target, removalSpread] = await Promise.all([this.graduation.targetOf(build), this.ledger.removalSpread(build.id)]);
-    const assessment = assessSurvey(build, { readings: toStationReadings(rows), mass: survey.mass, target, removalSpread });
+    const [target, removalSpread] = await Promise.all([
+      this.graduation.targetOf(build),
+      this.ledger.removalSpread(build.id),
+    ]);
+    const assessment = assessSurvey(build, {
+      readings: toStationReadings(rows),
+      mass: survey.mass,
+      target,
+      removalSpread,
+    });
     await survey.update({ assessment }, { transaction });
   }
 
@@ -173,6 +197,9 @@ export class SurveysService {
 
   private badLines({ errors }: ReadingsImport) {
     const fields = errors.map(({ line, message }) => ({ field: `line ${line}`, message }));
-    return invalid(fields, `Nothing was imported: ${errors.length === 1 ? 'one line' : `${errors.length} lines`} can’t be read`);
+    return invalid(
+      fields,
+      `Nothing was imported: ${errors.length === 1 ? 'one line' : `${errors.length} lines`} can’t be read`,
+    );
   }
 }

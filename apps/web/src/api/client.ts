@@ -38,13 +38,21 @@ export const get = <T>(path: string) => request<T>('GET', path);
 async function send(method: string, path: string, body: unknown): Promise<Response> {
   try {
     const headers = body === undefined ? undefined : { 'content-type': 'application/json' };
-    return await fetch(`/api/v1${path}`, { method, headers, body: body === undefined ? undefined : JSON.stringify(body) });
+    return await fetch(`/api/v1${path}`, {
+      method,
+      headers,
+      body: body === undefined ? undefined : JSON.stringify(body),
+    });
   } catch {
     throw new Unreachable();
   }
 }
 
 async function toRefused(response: Response): Promise<Refused> {
-  const problem = (await response.json().catch(() => ({}))) as { title?: string; detail?: string; errors?: FieldError[] };
+  const problem = (await response.json().catch(() => ({}))) as {
+    title?: string;
+    detail?: string;
+    errors?: FieldError[];
+  };
   return new Refused(response.status, problem.title ?? `The server answered ${response.status}.`, problem.errors);
 }

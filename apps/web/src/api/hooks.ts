@@ -23,17 +23,26 @@ export const useTarget = (id: string) =>
 export const useForecasts = (id: string) =>
   useQuery({ queryKey: keys.forecasts(id), queryFn: () => get<PassForecastView[]>(`/builds/${id}/forecasts`) });
 
-export const useLedger = (id: string) => useQuery({ queryKey: keys.ledger(id), queryFn: () => get<Ledger>(`/builds/${id}/ledger`) });
+export const useLedger = (id: string) =>
+  useQuery({ queryKey: keys.ledger(id), queryFn: () => get<Ledger>(`/builds/${id}/ledger`) });
 
-export const useNotes = (id: string) => useQuery({ queryKey: keys.notes(id), queryFn: () => get<Note[]>(`/builds/${id}/notes`) });
+export const useNotes = (id: string) =>
+  useQuery({ queryKey: keys.notes(id), queryFn: () => get<Note[]>(`/builds/${id}/notes`) });
 
-export const useTemplates = () => useQuery({ queryKey: keys.templates, queryFn: () => get<TargetTemplate[]>('/target-templates') });
+export const useTemplates = () =>
+  useQuery({ queryKey: keys.templates, queryFn: () => get<TargetTemplate[]>('/target-templates') });
 
 /** Surveys of a build, those that still wait to be sent included. */
 export function useSurveys(buildId: string) {
   const { writes } = useOutbox();
-  const query = useQuery({ queryKey: keys.surveys(buildId), queryFn: () => get<Survey[]>(`/builds/${buildId}/surveys`) });
-  const data = useMemo(() => query.data && withPendingSurveys(query.data, writes, buildId), [query.data, writes, buildId]);
+  const query = useQuery({
+    queryKey: keys.surveys(buildId),
+    queryFn: () => get<Survey[]>(`/builds/${buildId}/surveys`),
+  });
+  const data = useMemo(
+    () => query.data && withPendingSurveys(query.data, writes, buildId),
+    [query.data, writes, buildId],
+  );
   return { ...query, data };
 }
 
@@ -45,9 +54,12 @@ export function useSurvey(buildId: string, surveyId: string | null) {
     queryFn: () => get<SurveyWithReadings>(`/surveys/${surveyId}`),
     enabled: surveyId !== null,
   });
-  const isNew = surveyId !== null && writes.some((w) => w.path === `/builds/${buildId}/surveys` && (w.body as { id: string }).id === surveyId);
+  const isNew =
+    surveyId !== null &&
+    writes.some((w) => w.path === `/builds/${buildId}/surveys` && (w.body as { id: string }).id === surveyId);
   const data = useMemo(() => {
-    const known = query.data ?? (isNew && surveyId ? { ...blankSurvey(buildId, 0, { id: surveyId }), readings: [] } : undefined);
+    const known =
+      query.data ?? (isNew && surveyId ? { ...blankSurvey(buildId, 0, { id: surveyId }), readings: [] } : undefined);
     return known && withPendingReadings(known, writes);
   }, [query.data, writes, isNew, surveyId, buildId]);
   return { ...query, data };
@@ -60,25 +72,25 @@ export function useSurveyWrites(buildId: string) {
     const queue = (method: 'POST' | 'PUT' | 'PATCH', path: string, body: unknown, label: string) =>
       outbox.add({ id: crypto.randomUUID(), method, path, body, buildId, label });
     return {
-      startSurvey(conditions: Partial<Survey>): string {
+      startSurvey: (conditions: Partial<Survey>): string => {
         const id = crypto.randomUUID();
         queue('POST', `/builds/${buildId}/surveys`, { ...conditions, id }, 'the new survey');
         return id;
       },
-      addReadings(surveyId: string, readings: SurveyReading[]): void {
+      addReadings: (surveyId: string, readings: SurveyReading[]): void => {
         queue('POST', `/surveys/${surveyId}/readings`, { readings }, `the reading at ${readings[0]?.station}`);
       },
-      changeSurvey(surveyId: string, change: Partial<Survey> & { finished?: boolean }): void {
+      changeSurvey: (surveyId: string, change: Partial<Survey> & { finished?: boolean }): void => {
         queue('PATCH', `/surveys/${surveyId}`, change, 'the change of the survey');
       },
-      keepForecast(surveyId: string, person: string): void {
+      keepForecast: (surveyId: string, person: string): void => {
         queue('POST', `/surveys/${surveyId}/forecasts`, { id: crypto.randomUUID(), person }, 'the forecast');
       },
-      setTarget(body: TargetSpec, person: string): void {
+      setTarget: (body: TargetSpec, person: string): void => {
         client.setQueryData(keys.target(buildId), body);
         queue('PUT', `/builds/${buildId}/target`, { id: crypto.randomUUID(), person, body }, 'the target');
       },
-      changeBuild(change: Partial<Build>): void {
+      changeBuild: (change: Partial<Build>): void => {
         client.setQueryData<Build>(keys.build(buildId), (build) => build && { ...build, ...change });
         queue('PATCH', `/builds/${buildId}`, change, 'the change of the build');
       },
@@ -87,7 +99,11 @@ export function useSurveyWrites(buildId: string) {
 }
 
 /** A write whose answer the page waits for: forms that show the server's word at the field. */
-export function useWrite<Body, Result>(method: 'POST' | 'PATCH' | 'DELETE', path: (body: Body) => string, invalidates: readonly (readonly unknown[])[]) {
+export function useWrite<Body, Result>(
+  method: 'POST' | 'PATCH' | 'DELETE',
+  path: (body: Body) => string,
+  invalidates: readonly (readonly unknown[])[],
+) {
   const client = useQueryClient();
   return useMutation({
     mutationFn: (body: Body) => request<Result>(method, path(body), method === 'DELETE' ? undefined : body),

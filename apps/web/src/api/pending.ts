@@ -4,7 +4,9 @@ import type { Survey, SurveyReading, SurveyWithReadings } from './types';
 
 /** Surveys of a build with those that were started here but have not reached the server. */
 export function withPendingSurveys(surveys: readonly Survey[], writes: readonly Write[], buildId: string): Survey[] {
-  const started = writes.filter((w) => w.path === `/builds/${buildId}/surveys`).map((w) => w.body as Partial<Survey> & { id: string });
+  const started = writes
+    .filter((w) => w.path === `/builds/${buildId}/surveys`)
+    .map((w) => w.body as Partial<Survey> & { id: string });
   const known = new Set(surveys.map((survey) => survey.id));
   const fresh = started.filter(({ id }) => !known.has(id));
   const numbered = fresh.map((body, i) => blankSurvey(buildId, (surveys.at(-1)?.number ?? 0) + 1 + i, body));

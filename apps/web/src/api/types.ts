@@ -41,7 +41,13 @@ export interface Build {
 }
 
 export interface BuildSummary extends Omit<Build, 'stations'> {
-  newestSurvey: { number: number; at: string; mean: number | null; headline: string | null; verdict: string | null } | null;
+  newestSurvey: {
+    number: number;
+    at: string;
+    mean: number | null;
+    headline: string | null;
+    verdict: string | null;
+  } | null;
 }
 
 export interface Survey {

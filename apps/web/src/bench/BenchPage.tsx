@@ -54,13 +54,18 @@ export function BenchPage() {
         ) : (
           <>
             <ul className="grid grid-cols-1 gap-x-6 md:grid-cols-2 xl:grid-cols-3">
-              {[...builds.data].sort((a, b) => b.number - a.number).map((build) => (
-                <BuildOnBench key={build.id} build={build} />
-              ))}
+              {[...builds.data]
+                .sort((a, b) => b.number - a.number)
+                .map((build) => (
+                  <BuildOnBench key={build.id} build={build} />
+                ))}
             </ul>
             {!archived && (
               <div className="mt-4 flex justify-center">
-                <Link to="/new" className="inline-flex min-h-12 items-center gap-2 rounded-md bg-spruce px-5 text-[1.05rem] font-medium text-on-spruce">
+                <Link
+                  to="/new"
+                  className="inline-flex min-h-12 items-center gap-2 rounded-md bg-spruce px-5 text-[1.05rem] font-medium text-on-spruce"
+                >
                   <Plus aria-hidden size={20} /> New build
                 </Link>
               </div>
@@ -78,8 +83,14 @@ function EmptyBench({ archived }: { archived: boolean }) {
   return (
     <div className="mx-auto max-w-md space-y-5 pt-16 text-center">
       <p className="text-[1.6rem] font-bold">The bench is clear.</p>
-      <p>Lay down the first plate: its number, its outline, its wood. Then read it with a caliper, and the map tells you where the next shaving comes off.</p>
-      <Link to="/new" className="inline-flex min-h-14 items-center gap-2 rounded-md bg-spruce px-6 text-[1.15rem] font-medium text-on-spruce">
+      <p>
+        Lay down the first plate: its number, its outline, its wood. Then read it with a caliper, and the map tells you
+        where the next shaving comes off.
+      </p>
+      <Link
+        to="/new"
+        className="inline-flex min-h-14 items-center gap-2 rounded-md bg-spruce px-6 text-[1.15rem] font-medium text-on-spruce"
+      >
         <Plus aria-hidden size={22} /> Lay down the first build
       </Link>
     </div>
@@ -119,9 +130,14 @@ function BuildOnBench({ build }: { build: BuildSummary }) {
           )}
         </p>
         <p className="text-soft">
-          {survey?.mean != null && <span className="figures">{inWords(formatThickness(survey.mean, build.units))}</span>}
-          {survey?.mean != null && ' mean, '}
-          {survey ? `read ${formatDistanceToNow(new Date(survey.at), { addSuffix: true })}` : `laid down ${formatDistanceToNow(new Date(build.createdAt), { addSuffix: true })}`}
+          {survey && survey.mean !== null && (
+            <>
+              <span className="figures">{inWords(formatThickness(survey.mean, build.units))}</span> mean,{' '}
+            </>
+          )}
+          {survey
+            ? `read ${formatDistanceToNow(new Date(survey.at), { addSuffix: true })}`
+            : `laid down ${formatDistanceToNow(new Date(build.createdAt), { addSuffix: true })}`}
         </p>
         {build.waitsFor && <p className="text-ember-ink">{waitingWords(build.waitsFor)}</p>}
       </Link>
@@ -145,7 +161,9 @@ function BuildMenu({ build }: { build: BuildSummary }) {
       await request('POST', `/builds/${build.id}/${path}`);
       await client.invalidateQueries({ queryKey: keys.builds });
       if (path === 'archive') {
-        toast(`No. ${build.number} ${build.name} is put away`, { action: { label: 'Undo', onClick: () => void put('restore') } });
+        toast(`No. ${build.number} ${build.name} is put away`, {
+          action: { label: 'Undo', onClick: () => void put('restore') },
+        });
       }
     } catch (failure) {
       toast.error((failure as Error).message);
@@ -153,7 +171,11 @@ function BuildMenu({ build }: { build: BuildSummary }) {
   };
   return (
     <div className="absolute top-2 right-0">
-      <Menu label={`More for No. ${build.number}`} trigger={<EllipsisVertical aria-hidden size={20} />} className="min-w-12 justify-center">
+      <Menu
+        label={`More for No. ${build.number}`}
+        trigger={<EllipsisVertical aria-hidden size={20} />}
+        className="min-w-12 justify-center"
+      >
         <MenuItem onSelect={() => void navigate(`/builds/${build.id}/edit`)}>
           <Pencil aria-hidden size={18} /> Change
         </MenuItem>

@@ -28,7 +28,12 @@ const FAMILY_WORDS: Record<Family, string> = {
   other: 'Something else',
 };
 
-const CONSTRUCTION_WORDS: Record<Construction, string> = { flat: 'Flat', domed: 'Domed', carved: 'Carved', sandwich: 'Sandwich' };
+const CONSTRUCTION_WORDS: Record<Construction, string> = {
+  flat: 'Flat',
+  domed: 'Domed',
+  carved: 'Carved',
+  sandwich: 'Sandwich',
+};
 
 interface Draft {
   number: string;
@@ -79,10 +84,18 @@ function BuildForm({ first, id }: { first: Draft; id: string | null }) {
   const navigate = useNavigate();
   const set = (change: Partial<Draft>) => {
     setDraft((old) => ({ ...old, ...change }));
-    setErrors((old) => old.filter(({ field }) => !Object.keys(change).some((key) => field === key || field.startsWith(`${key}.`) || field.startsWith(`${key}[`))));
+    setErrors((old) =>
+      old.filter(
+        ({ field }) =>
+          !Object.keys(change).some(
+            (key) => field === key || field.startsWith(`${key}.`) || field.startsWith(`${key}[`),
+          ),
+      ),
+    );
   };
   const { shape, fault } = useShape(draft);
-  const errorAt = (field: string) => fault.find((e) => e.field === field)?.message ?? errors.find((e) => e.field === field)?.message ?? null;
+  const errorAt = (field: string) =>
+    fault.find((e) => e.field === field)?.message ?? errors.find((e) => e.field === field)?.message ?? null;
   const submit = async () => {
     const own = ownErrors(draft);
     if (own.length > 0 || fault.length > 0) return setErrors(own);
@@ -109,7 +122,11 @@ function BuildForm({ first, id }: { first: Draft; id: string | null }) {
       <main className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_400px]">
         <section aria-label="The plate" className="flex min-h-[300px] flex-col pt-4">
           {shape && (
-            <PlateDrawing shape={shape} leftHanded={draft.leftHanded} label="The plate as described, seen from outside, neck end to the left">
+            <PlateDrawing
+              shape={shape}
+              leftHanded={draft.leftHanded}
+              label="The plate as described, seen from outside, neck end to the left"
+            >
               {(pixelsPerMm) => <OutlineDragging draft={draft} pixelsPerMm={pixelsPerMm} set={set} />}
             </PlateDrawing>
           )}
@@ -123,7 +140,12 @@ function BuildForm({ first, id }: { first: Draft; id: string | null }) {
           }}
         >
           <WhatFields draft={draft} set={set} errorAt={errorAt} isNew={id === null} />
-          <OutlineFields {...draft} onOutline={(outline) => set({ outline })} onHoles={(holes) => set({ holes })} errorAt={errorAt} />
+          <OutlineFields
+            {...draft}
+            onOutline={(outline) => set({ outline })}
+            onHoles={(holes) => set({ holes })}
+            errorAt={errorAt}
+          />
           <WoodFields wood={draft.wood} plate={draft.plate} onChange={(wood) => set({ wood })} />
           <div className="sticky bottom-0 flex gap-2 bg-slip py-2">
             <Button kind="main" type="submit" className="flex-1" disabled={saving}>
@@ -141,28 +163,46 @@ function BuildForm({ first, id }: { first: Draft; id: string | null }) {
 
 /** The last plate that could be drawn, and what is wrong with the one described now. */
 function useShape({ outline, holes }: Draft): { shape: PlateShape | null; fault: FieldError[] } {
-  const last = useRef<PlateShape | null>(null);
-  return useMemo(() => {
-    try {
-      last.current = plateShape(outline, holes);
-      return { shape: last.current, fault: [] };
-    } catch (failure) {
-      if (!(failure instanceof InvalidInput)) throw failure;
-      const isWhole = failure.field === 'outline' || failure.field.startsWith('holes[');
-      const message = failure.reason[0]!.toUpperCase() + failure.reason.slice(1);
-      return { shape: last.current, fault: [{ field: isWhole ? failure.field : `outline.${failure.field}`, message }] };
-    }
-  }, [outline, holes]);
+  const drawn = useMemo(() => drawOrSay(outline, holes), [outline, holes]);
+  const [lastDrawn, setLastDrawn] = useState(drawn.shape);
+  if (drawn.shape && drawn.shape !== lastDrawn) setLastDrawn(drawn.shape);
+  return { shape: drawn.shape ?? lastDrawn, fault: drawn.fault };
 }
 
-function OutlineDragging({ draft, pixelsPerMm, set }: { draft: Draft; pixelsPerMm: number; set: (change: Partial<Draft>) => void }) {
+function drawOrSay(outline: OutlineSpec, holes: HoleSpec[]): { shape: PlateShape | null; fault: FieldError[] } {
+  try {
+    return { shape: plateShape(outline, holes), fault: [] };
+  } catch (failure) {
+    if (!(failure instanceof InvalidInput)) throw failure;
+    const isWhole = failure.field === 'outline' || failure.field.startsWith('holes[');
+    const message = failure.reason[0]!.toUpperCase() + failure.reason.slice(1);
+    return { shape: null, fault: [{ field: isWhole ? failure.field : `outline.${failure.field}`, message }] };
+  }
+}
+
+function OutlineDragging({
+  draft,
+  pixelsPerMm,
+  set,
+}: {
+  draft: Draft;
+  pixelsPerMm: number;
+  set: (change: Partial<Draft>) => void;
+}) {
   return (
     <>
       {outlineHandles(draft.outline).map(({ key, label, x, y, drag }) => (
         <DragHandle key={key} {...{ x, y, label, pixelsPerMm }} onDrag={(place) => set({ outline: drag(place) })} />
       ))}
       {draft.holes.map((hole, i) => (
-        <DragHandle key={`hole-${i}`} x={hole.x} y={hole.kind === 'round' ? hole.y : hole.spread / 2} label="Sound opening" pixelsPerMm={pixelsPerMm} onDrag={({ x }) => set({ holes: dragHole(draft.holes, i, x) })} />
+        <DragHandle
+          key={`hole-${i}`}
+          x={hole.x}
+          y={hole.kind === 'round' ? hole.y : hole.spread / 2}
+          label="Sound opening"
+          pixelsPerMm={pixelsPerMm}
+          onDrag={({ x }) => set({ holes: dragHole(draft.holes, i, x) })}
+        />
       ))}
     </>
   );
@@ -180,8 +220,19 @@ function WhatFields({ draft, set, errorAt, isNew }: PartProps) {
     <fieldset className="space-y-2">
       <legend className="text-[1.15rem] font-bold">What is it?</legend>
       <div className="grid grid-cols-[110px_1fr] gap-3">
-        <TextField label="Number" inputMode="numeric" value={draft.number} error={errorAt('number')} onChange={(e) => set({ number: e.target.value })} />
-        <TextField label="Name" value={draft.name} error={errorAt('name')} onChange={(e) => set({ name: e.target.value })} />
+        <TextField
+          label="Number"
+          inputMode="numeric"
+          value={draft.number}
+          error={errorAt('number')}
+          onChange={(e) => set({ number: e.target.value })}
+        />
+        <TextField
+          label="Name"
+          value={draft.name}
+          error={errorAt('name')}
+          onChange={(e) => set({ name: e.target.value })}
+        />
       </div>
       <SelectField
         label="Family"
@@ -198,7 +249,11 @@ function WhatFields({ draft, set, errorAt, isNew }: PartProps) {
         ))}
       </SelectField>
       <div className="grid grid-cols-2 gap-3">
-        <SelectField label="Construction" value={draft.construction} onChange={(e) => set({ construction: e.target.value as Construction })}>
+        <SelectField
+          label="Construction"
+          value={draft.construction}
+          onChange={(e) => set({ construction: e.target.value as Construction })}
+        >
           {CONSTRUCTIONS.map((key) => (
             <option key={key} value={key}>
               {CONSTRUCTION_WORDS[key]}
@@ -220,7 +275,11 @@ function WhatFields({ draft, set, errorAt, isNew }: PartProps) {
           check={(v) => (v >= 0.1 && v <= 1.5 ? null : 'Between 100 mm and 1.5 m: check the unit')}
           onChange={(scaleLength) => set({ scaleLength })}
         />
-        <SelectField label="Units" value={draft.units.thickness} onChange={(e) => set({ units: UNIT_SETS.find((s) => s.units.thickness === e.target.value)!.units })}>
+        <SelectField
+          label="Units"
+          value={draft.units.thickness}
+          onChange={(e) => set({ units: UNIT_SETS.find((s) => s.units.thickness === e.target.value)!.units })}
+        >
           {UNIT_SETS.map(({ words, units }) => (
             <option key={words} value={units.thickness}>
               {words}
@@ -228,19 +287,35 @@ function WhatFields({ draft, set, errorAt, isNew }: PartProps) {
           ))}
         </SelectField>
       </div>
-      <CheckField label="Left-handed" checked={draft.leftHanded} onChange={(e) => set({ leftHanded: e.target.checked })} />
+      <CheckField
+        label="Left-handed"
+        checked={draft.leftHanded}
+        onChange={(e) => set({ leftHanded: e.target.checked })}
+      />
     </fieldset>
   );
 }
 
-function WoodFields({ wood, plate, onChange }: { wood: BuildWood; plate: PlateRole; onChange: (wood: BuildWood) => void }) {
+function WoodFields({
+  wood,
+  plate,
+  onChange,
+}: {
+  wood: BuildWood;
+  plate: PlateRole;
+  onChange: (wood: BuildWood) => void;
+}) {
   const offered = SPECIES_PRIORS.filter((prior) => prior.uses.includes(plate) || prior.key === wood.species);
   const enter = (entered: Parameters<typeof enteredWood>[1]) => onChange(enteredWood(wood, entered));
   const pascals = (value: number) => (value > 0 && value < 40e9 ? null : 'Between 0 and 40 GPa');
   return (
     <fieldset className="space-y-2">
       <legend className="text-[1.15rem] font-bold">Wood</legend>
-      <SelectField label="Species" value={wood.species ?? ''} onChange={(e) => e.target.value && onChange(woodOfSpecies(e.target.value))}>
+      <SelectField
+        label="Species"
+        value={wood.species ?? ''}
+        onChange={(e) => e.target.value && onChange(woodOfSpecies(e.target.value))}
+      >
         {wood.species === null && <option value="">Your own figures</option>}
         {offered.map(({ key, name }) => (
           <option key={key} value={key}>
@@ -249,12 +324,35 @@ function WoodFields({ wood, plate, onChange }: { wood: BuildWood; plate: PlateRo
         ))}
       </SelectField>
       <p className="text-[0.95rem] text-soft">
-        {wood.source === 'prior' ? 'Means of the species, with a wide spread. Your own figures narrow every forecast.' : 'Your own figures.'}
+        {wood.source === 'prior'
+          ? 'Means of the species, with a wide spread. Your own figures narrow every forecast.'
+          : 'Your own figures.'}
       </p>
       <div className="grid grid-cols-2 gap-3">
-        <QuantityField label="Density" quantity="density" unit="kg/m³" value={wood.rho} check={(v) => (v >= 80 && v <= 1500 ? null : 'Wood has 80 to 1500 kg/m³')} onChange={(rho) => rho && rho !== wood.rho && enter({ rho })} />
-        <QuantityField label="Stiffness along" quantity="modulus" unit="GPa" value={wood.E_L} check={pascals} onChange={(E_L) => E_L && E_L !== wood.E_L && enter({ E_L })} />
-        <QuantityField label="Stiffness across" quantity="modulus" unit="GPa" value={wood.E_C} check={(v) => pascals(v) ?? (v < wood.E_L ? null : 'Less than along')} onChange={(E_C) => E_C && E_C !== wood.E_C && enter({ E_C })} />
+        <QuantityField
+          label="Density"
+          quantity="density"
+          unit="kg/m³"
+          value={wood.rho}
+          check={(v) => (v >= 80 && v <= 1500 ? null : 'Wood has 80 to 1500 kg/m³')}
+          onChange={(rho) => rho && rho !== wood.rho && enter({ rho })}
+        />
+        <QuantityField
+          label="Stiffness along"
+          quantity="modulus"
+          unit="GPa"
+          value={wood.E_L}
+          check={pascals}
+          onChange={(E_L) => E_L && E_L !== wood.E_L && enter({ E_L })}
+        />
+        <QuantityField
+          label="Stiffness across"
+          quantity="modulus"
+          unit="GPa"
+          value={wood.E_C}
+          check={(v) => pascals(v) ?? (v < wood.E_L ? null : 'Less than along')}
+          onChange={(E_C) => E_C && E_C !== wood.E_C && enter({ E_C })}
+        />
       </div>
     </fieldset>
   );
@@ -269,8 +367,21 @@ function ownErrors({ number, name }: Draft): FieldError[] {
 
 function save(draft: Draft, id: string | null, newId: string): Promise<Build> {
   const { number, name, family, construction, plate, leftHanded, scaleLength, wood, outline, holes, units } = draft;
-  const fields = { number: Number(number), name: name.trim(), family, construction, plate, leftHanded, scaleLength, wood, outline, holes, units };
+  const fields = {
+    number: Number(number),
+    name: name.trim(),
+    family,
+    construction,
+    plate,
+    leftHanded,
+    scaleLength,
+    wood,
+    outline,
+    holes,
+    units,
+  };
   if (id) return request<Build>('PATCH', `/builds/${id}`, fields);
-  const tool = construction === 'carved' ? { kind: 'scraper', depthPerPass: 2e-5 } : { kind: 'plane', depthPerPass: 5e-5 };
+  const tool =
+    construction === 'carved' ? { kind: 'scraper', depthPerPass: 2e-5 } : { kind: 'plane', depthPerPass: 5e-5 };
   return request<Build>('POST', '/builds', { id: newId, tool, ...fields });
 }

@@ -21,7 +21,11 @@ export function DuplicateDialog({ build, open, onClose }: { build: BuildSummary;
   const { errors, isSubmitting } = form.formState;
   const submit = form.handleSubmit(async ({ number, name }) => {
     try {
-      const copy = await request<Build>('POST', `/builds/${build.id}/duplicate`, { id, number: Number(number), name: name.trim() });
+      const copy = await request<Build>('POST', `/builds/${build.id}/duplicate`, {
+        id,
+        number: Number(number),
+        name: name.trim(),
+      });
       await client.invalidateQueries({ queryKey: keys.builds });
       void navigate(`/builds/${copy.id}/edit`);
     } catch (failure) {
@@ -41,7 +45,15 @@ export function DuplicateDialog({ build, open, onClose }: { build: BuildSummary;
       onClose={onClose}
     >
       <form className="space-y-4" onSubmit={(event) => void submit(event)}>
-        <TextField label="Number" inputMode="numeric" error={errors.number?.message} {...form.register('number', { pattern: { value: /^[1-9]\d*$/, message: 'A whole number, 1 or more' }, required: 'Type a number' })} />
+        <TextField
+          label="Number"
+          inputMode="numeric"
+          error={errors.number?.message}
+          {...form.register('number', {
+            pattern: { value: /^[1-9]\d*$/, message: 'A whole number, 1 or more' },
+            required: 'Type a number',
+          })}
+        />
         <TextField label="Name" error={errors.name?.message} {...form.register('name', { required: 'Type a name' })} />
         {errors.root && <p role="alert">{errors.root.message}</p>}
         <Button kind="main" type="submit" disabled={isSubmitting}>

@@ -1,4 +1,13 @@
-import { defaultHoles, defaultOutline, importOutline, InvalidInput, type Family, type HoleSpec, type OutlineSpec, type UnitChoice } from '@nimble/core';
+import {
+  defaultHoles,
+  defaultOutline,
+  importOutline,
+  InvalidInput,
+  type Family,
+  type HoleSpec,
+  type OutlineSpec,
+  type UnitChoice,
+} from '@nimble/core';
 import { useRef, useState } from 'react';
 import { Button, SelectField } from '../ui';
 import { positiveBelow, QuantityField } from '../units-and-forms';
@@ -41,7 +50,8 @@ export function OutlineFields({ family, outline, holes, units, onOutline, onHole
   };
   const take = async (chosen: File) => {
     try {
-      if (chosen.size > LARGEST_FILE) throw new InvalidInput('file', chosen.size, 'is larger than 5 MB: an outline needs far less');
+      if (chosen.size > LARGEST_FILE)
+        throw new InvalidInput('file', chosen.size, 'is larger than 5 MB: an outline needs far less');
       const { points } = importOutline(chosen.name, await chosen.text());
       setRefusal(null);
       onOutline({ kind: 'drawn', points });
@@ -90,8 +100,14 @@ export function OutlineFields({ family, outline, holes, units, onOutline, onHole
             decimals={units.length === 'mm' ? 0 : 2}
             value={(outline as unknown as Record<string, number>)[field]!}
             error={errorAt(`outline.${field}`)}
-            check={(v) => (field === 'cutaway' ? (v >= 0 && v < 0.5 ? null : 'Zero or more') : positiveBelow(1.5, 'Over 1.5 m: check the unit')(v))}
-            onChange={(value) => value !== null && onOutline({ ...outline, [field]: value } as OutlineSpec)}
+            check={(v) =>
+              field === 'cutaway'
+                ? v >= 0 && v < 0.5
+                  ? null
+                  : 'Zero or more'
+                : positiveBelow(1.5, 'Over 1.5 m: check the unit')(v)
+            }
+            onChange={(value) => value !== null && onOutline({ ...outline, [field]: value })}
           />
         ))}
       </div>
@@ -126,7 +142,12 @@ function HoleFields({ family, outline, holes, units, onHoles, errorAt }: Omit<Pr
   const [hole] = holes;
   return (
     <>
-      <SelectField label="Sound opening" value={kind} error={errorAt('holes[0]')} onChange={(e) => choose(e.target.value)}>
+      <SelectField
+        label="Sound opening"
+        value={kind}
+        error={errorAt('holes[0]')}
+        onChange={(e) => choose(e.target.value)}
+      >
         <option value="round">Round hole</option>
         <option value="f-holes">A pair of slots</option>
         <option value="none">None, or not cut yet</option>

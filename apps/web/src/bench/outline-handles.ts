@@ -16,13 +16,37 @@ export function outlineHandles(outline: OutlineSpec): OutlineHandle[] {
   switch (outline.kind) {
     case 'rectangle':
       return [
-        { key: 'length', label: 'Length', x: outline.bodyLength, y: 0, drag: ({ x }) => ({ ...outline, bodyLength: atLeast(x) }) },
-        { key: 'width', label: 'Width', x: outline.bodyLength / 2, y: outline.width / 2, drag: ({ y }) => ({ ...outline, width: atLeast(2 * y) }) },
+        {
+          key: 'length',
+          label: 'Length',
+          x: outline.bodyLength,
+          y: 0,
+          drag: ({ x }) => ({ ...outline, bodyLength: atLeast(x) }),
+        },
+        {
+          key: 'width',
+          label: 'Width',
+          x: outline.bodyLength / 2,
+          y: outline.width / 2,
+          drag: ({ y }) => ({ ...outline, width: atLeast(2 * y) }),
+        },
       ];
     case 'teardrop':
       return [
-        { key: 'length', label: 'Length', x: outline.bodyLength, y: 0, drag: ({ x }) => ({ ...outline, bodyLength: atLeast(x) }) },
-        { key: 'neck', label: 'Neck end width', x: 0, y: outline.neckWidth / 2, drag: ({ y }) => ({ ...outline, neckWidth: atLeast(2 * y) }) },
+        {
+          key: 'length',
+          label: 'Length',
+          x: outline.bodyLength,
+          y: 0,
+          drag: ({ x }) => ({ ...outline, bodyLength: atLeast(x) }),
+        },
+        {
+          key: 'neck',
+          label: 'Neck end width',
+          x: 0,
+          y: outline.neckWidth / 2,
+          drag: ({ y }) => ({ ...outline, neckWidth: atLeast(2 * y) }),
+        },
         {
           key: 'bout', label: 'Bout', x: outline.lowerBoutAt, y: outline.lowerBout / 2,
           drag: ({ x, y }) => ({ ...outline, lowerBoutAt: atLeast(x), lowerBout: atLeast(2 * y) }),

@@ -54,7 +54,12 @@ export function DragHandle({ x, y, pixelsPerMm, label, onDrag, onDrop, selected,
       onKeyDown={step}
     >
       <circle r={TOUCH_PIXELS / pixelsPerMm} fill="transparent" />
-      <circle r={RADIUS_PIXELS / pixelsPerMm} fill={selected ? 'var(--brass)' : 'var(--slip)'} stroke="var(--brass)" strokeWidth={2.5 / pixelsPerMm} />
+      <circle
+        r={RADIUS_PIXELS / pixelsPerMm}
+        fill={selected ? 'var(--brass)' : 'var(--slip)'}
+        stroke="var(--brass)"
+        strokeWidth={2.5 / pixelsPerMm}
+      />
     </g>
   );
 }

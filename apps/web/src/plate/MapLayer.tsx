@@ -17,7 +17,15 @@ export function MapLayer({ picture }: { picture: PlatePicture }) {
     <g>
       {lowest && <rect x="-100" y="-900" width="2000" height="1800" style={{ fill: toneColour(hue, lowest.tone) }} />}
       {steps.map(({ level, tone, path }) => (
-        <path key={level} d={path} fillRule="evenodd" style={{ fill: toneColour(hue, tone) }} stroke="var(--ink)" strokeOpacity="0.28" strokeWidth="0.45" />
+        <path
+          key={level}
+          d={path}
+          fillRule="evenodd"
+          style={{ fill: toneColour(hue, tone) }}
+          stroke="var(--ink)"
+          strokeOpacity="0.28"
+          strokeWidth="0.45"
+        />
       ))}
       {underPath && <path d={underPath} fillRule="evenodd" fill="url(#under-hatch)" opacity="0.35" />}
       {unreadPath && <path d={unreadPath} fillRule="evenodd" fill="url(#unread-hatch)" />}
@@ -36,7 +44,8 @@ export function MapLegend({ picture, view, units }: LegendProps) {
   const { bands, hue } = picture;
   if (bands.length < 2) return null;
   const signed = view === 'deviation' || view === 'mirror';
-  const figure = ({ level }: Band) => (signed ? formatThicknessChange(level ?? 0, units) : formatThickness(level ?? 0, units)).figure;
+  const figure = ({ level }: Band) =>
+    (signed ? formatThicknessChange(level ?? 0, units) : formatThickness(level ?? 0, units)).figure;
   const [under, over] = LEGEND_ENDS[view];
   return (
     <figure className="flex flex-wrap items-end gap-x-3" aria-label="Legend">
@@ -44,7 +53,10 @@ export function MapLegend({ picture, view, units }: LegendProps) {
       <div className="flex">
         {bands.map((band, i) => (
           <div key={band.level ?? 'low'} className="w-[3.1rem]">
-            <div className="figures -ml-1 h-5 text-[0.8rem] text-soft" style={{ transform: 'translateX(-38%)', textAlign: 'center' }}>
+            <div
+              className="figures -ml-1 h-5 text-[0.8rem] text-soft"
+              style={{ transform: 'translateX(-38%)', textAlign: 'center' }}
+            >
               {i > 0 && figure(band)}
             </div>
             <div className="h-3 border-y border-line" style={{ background: toneColour(hue, band.tone) }} />

@@ -22,7 +22,12 @@ export function PlateDrawing({ shape, leftHanded, label, map, children, onPlace 
   const clip = useId();
   const pixelsPerMm = usePixelsPerMm(svg);
   const { wood, outline, holes, grain } = useMemo(
-    () => ({ wood: woodPath(shape), outline: polygonPath(shape.outline), holes: shape.holes.map(polygonPath), grain: grainPath(shape) }),
+    () => ({
+      wood: woodPath(shape),
+      outline: polygonPath(shape.outline),
+      holes: shape.holes.map(polygonPath),
+      grain: grainPath(shape),
+    }),
     [shape],
   );
   const { bounds } = shape;
@@ -85,7 +90,10 @@ export function PlateDrawing({ shape, leftHanded, label, map, children, onPlace 
 }
 
 /** A pointer's place on the plate [m]. */
-export function placeOf(svg: RefObject<SVGSVGElement | null>, event: { clientX: number; clientY: number }): { x: number; y: number } {
+export function placeOf(
+  svg: RefObject<SVGSVGElement | null>,
+  event: { clientX: number; clientY: number },
+): { x: number; y: number } {
   const matrix = svg.current?.getScreenCTM();
   if (!matrix) return { x: 0, y: 0 };
   const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse());

@@ -56,9 +56,23 @@ export function StationLayer({ stations, current, pixelsPerMm, onPick, onMove }:
           }}
         >
           <circle r={px(TOUCH_PIXELS)} fill="transparent" />
-          {station.name === current && <circle r={px(LIT_PIXELS)} fill="var(--slip)" stroke="var(--brass)" strokeWidth={px(3.5)} />}
-          {station.name === current && <circle r={px(LIT_PIXELS + 5)} fill="none" stroke="var(--brass)" strokeWidth={px(1)} strokeDasharray={`${px(4)} ${px(4)}`} />}
-          <StationMark station={crowded ? { ...station, shown: false } : station} isCurrent={station.name === current} px={px} />
+          {station.name === current && (
+            <circle r={px(LIT_PIXELS)} fill="var(--slip)" stroke="var(--brass)" strokeWidth={px(3.5)} />
+          )}
+          {station.name === current && (
+            <circle
+              r={px(LIT_PIXELS + 5)}
+              fill="none"
+              stroke="var(--brass)"
+              strokeWidth={px(1)}
+              strokeDasharray={`${px(4)} ${px(4)}`}
+            />
+          )}
+          <StationMark
+            station={crowded ? { ...station, shown: false } : station}
+            isCurrent={station.name === current}
+            px={px}
+          />
         </g>
       ))}
     </g>
@@ -67,11 +81,21 @@ export function StationLayer({ stations, current, pixelsPerMm, onPick, onMove }:
 
 /** Usual distance of neighbours in a column: the median of the steps between stations as they are laid [m]. */
 function nearestDistance(stations: readonly StationView[]): number {
-  const steps = stations.slice(1).map((station, i) => Math.hypot(station.x - stations[i]!.x, station.y - stations[i]!.y));
+  const steps = stations
+    .slice(1)
+    .map((station, i) => Math.hypot(station.x - stations[i]!.x, station.y - stations[i]!.y));
   return steps.sort((a, b) => a - b)[steps.length >> 1] ?? Infinity;
 }
 
-function StationMark({ station, isCurrent, px }: { station: StationView; isCurrent: boolean; px: (pixels: number) => number }) {
+function StationMark({
+  station,
+  isCurrent,
+  px,
+}: {
+  station: StationView;
+  isCurrent: boolean;
+  px: (pixels: number) => number;
+}) {
   if (station.skipped) {
     const s = px(5);
     return <path d={`M${-s} ${-s}L${s} ${s}M${s} ${-s}L${-s} ${s}`} stroke="var(--soft)" strokeWidth={px(1.5)} />;
@@ -85,7 +109,14 @@ function StationMark({ station, isCurrent, px }: { station: StationView; isCurre
   }
   if (station.figure === null || (!station.shown && !isCurrent)) {
     const ink = station.band === 'over' ? 'var(--ember-ink)' : station.band === 'under' ? 'var(--lake)' : 'var(--ink)';
-    return <circle r={px(DOT_PIXELS)} fill={station.figure === null ? 'var(--slip)' : ink} stroke={ink} strokeWidth={px(1.2)} />;
+    return (
+      <circle
+        r={px(DOT_PIXELS)}
+        fill={station.figure === null ? 'var(--slip)' : ink}
+        stroke={ink}
+        strokeWidth={px(1.2)}
+      />
+    );
   }
   const ink = { over: 'var(--ember-ink)', under: 'var(--lake)', within: 'var(--ink)' }[station.band];
   return (
@@ -106,7 +137,11 @@ function StationMark({ station, isCurrent, px }: { station: StationView; isCurre
       </text>
       {station.band !== 'within' && (
         <path
-          d={station.band === 'over' ? `M${-px(4)} ${px(13)}h${px(8)}l${-px(4)} ${px(5)}Z` : `M${-px(4)} ${-px(12)}h${px(8)}`}
+          d={
+            station.band === 'over'
+              ? `M${-px(4)} ${px(13)}h${px(8)}l${-px(4)} ${px(5)}Z`
+              : `M${-px(4)} ${-px(12)}h${px(8)}`
+          }
           fill={station.band === 'over' ? ink : 'none'}
           stroke={ink}
           strokeWidth={px(station.band === 'over' ? 0.5 : 2)}

@@ -15,7 +15,14 @@ export function StepMarks({ marks, pixelsPerMm }: Props) {
       {marks.map(({ x, y, label }, i) => (
         <g key={label} transform={`translate(${x * MM} ${y * MM})`}>
           <circle r={px(RADIUS_PIXELS)} fill="var(--slip)" stroke="var(--ember)" strokeWidth={px(2.5)} />
-          <text className="figures" textAnchor="middle" dominantBaseline="central" fontSize={px(17)} fontWeight="700" fill="var(--ember-ink)">
+          <text
+            className="figures"
+            textAnchor="middle"
+            dominantBaseline="central"
+            fontSize={px(17)}
+            fontWeight="700"
+            fill="var(--ember-ink)"
+          >
             {i + 1}
           </text>
         </g>

@@ -16,7 +16,8 @@ export function woodPath(shape: PlateShape): string {
 export function ringsPath(rings: readonly Float64Array[]): string {
   let path = '';
   for (const ring of rings) {
-    for (let i = 0; i < ring.length; i += 2) path += `${i === 0 ? 'M' : 'L'}${(ring[i]! * MM).toFixed(1)} ${(ring[i + 1]! * MM).toFixed(1)}`;
+    for (let i = 0; i < ring.length; i += 2)
+      path += `${i === 0 ? 'M' : 'L'}${(ring[i]! * MM).toFixed(1)} ${(ring[i + 1]! * MM).toFixed(1)}`;
     path += 'Z';
   }
   return path;

@@ -59,7 +59,12 @@ export function UnitsMenu({ units, onChange }: { units: UnitChoice; onChange: (u
 
 export function KeysButton({ onOpen }: { onOpen: () => void }) {
   return (
-    <button type="button" aria-label="Keys" onClick={onOpen} className="grid min-h-12 min-w-12 place-items-center rounded-md hover:bg-grain/50 max-sm:hidden">
+    <button
+      type="button"
+      aria-label="Keys"
+      onClick={onOpen}
+      className="grid min-h-12 min-w-12 place-items-center rounded-md hover:bg-grain/50 max-sm:hidden"
+    >
       <CircleHelp aria-hidden size={20} />
     </button>
   );

@@ -30,14 +30,24 @@ export function Ribbon({ items, selected, onSelect, empty }: Props) {
               >
                 <span className={item.id === selected ? 'font-bold text-spruce' : ''}>{item.title}</span>
                 <svg aria-hidden width="20" height="20" viewBox="0 0 20 20" className="my-1.5">
-                  <circle cx="10" cy="10" r={item.id === selected ? 8 : 6} fill={item.id === selected ? 'var(--spruce)' : 'var(--paper)'} stroke="var(--ink)" strokeWidth="1.6" />
+                  <circle
+                    cx="10"
+                    cy="10"
+                    r={item.id === selected ? 8 : 6}
+                    fill={item.id === selected ? 'var(--spruce)' : 'var(--paper)'}
+                    stroke="var(--ink)"
+                    strokeWidth="1.6"
+                  />
                 </svg>
                 <span className="figures text-[0.95rem]">{item.figure}</span>
                 <span className="text-[0.85rem] text-soft">{format(new Date(item.at), 'd MMM')}</span>
               </button>
             </li>
           ) : (
-            <li key={item.id} className="relative flex min-w-24 flex-col items-center px-2 pt-2 leading-tight text-ember-ink">
+            <li
+              key={item.id}
+              className="relative flex min-w-24 flex-col items-center px-2 pt-2 leading-tight text-ember-ink"
+            >
               <span>{item.title}</span>
               <Curl size={item.size} />
               <span className="figures text-[0.95rem]">{item.figure}</span>

@@ -41,6 +41,7 @@ export function usePreferences(): Preferences {
 }
 
 export function applyTheme(): void {
-  const dark = current.theme === 'dark' || (current.theme === 'auto' && matchMedia('(prefers-color-scheme: dark)').matches);
+  const dark =
+    current.theme === 'dark' || (current.theme === 'auto' && matchMedia('(prefers-color-scheme: dark)').matches);
   document.documentElement.dataset.theme = dark ? 'dark' : 'light';
 }

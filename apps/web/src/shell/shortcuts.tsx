@@ -11,7 +11,7 @@ export interface Shortcut {
 }
 
 interface Register {
-  add(shortcuts: readonly Shortcut[]): () => void;
+  add: (shortcuts: readonly Shortcut[]) => () => void;
   all: readonly Shortcut[];
 }
 

@@ -9,7 +9,11 @@ const LOOK: Record<Kind, string> = {
 };
 
 /** Never smaller than a dusty thumb: 48 px high. */
-export function Button({ kind = 'plain', className = '', ...rest }: ButtonHTMLAttributes<HTMLButtonElement> & { kind?: Kind }) {
+export function Button({
+  kind = 'plain',
+  className = '',
+  ...rest
+}: ButtonHTMLAttributes<HTMLButtonElement> & { kind?: Kind }) {
   return (
     <button
       type="button"

@@ -30,7 +30,15 @@ function FieldFrame({ label, error, hint, suffix, id, children }: Frame & { id: 
 
 const BOX = 'min-h-12 w-full min-w-0 rounded-md border bg-slip px-3';
 
-export function TextField({ label, error, hint, suffix, className = '', ref, ...rest }: Frame & InputHTMLAttributes<HTMLInputElement> & { ref?: Ref<HTMLInputElement> }) {
+export function TextField({
+  label,
+  error,
+  hint,
+  suffix,
+  className = '',
+  ref,
+  ...rest
+}: Frame & InputHTMLAttributes<HTMLInputElement> & { ref?: Ref<HTMLInputElement> }) {
   const id = useId();
   return (
     <FieldFrame {...{ label, error, hint, suffix, id }}>
@@ -47,7 +55,14 @@ export function TextField({ label, error, hint, suffix, className = '', ref, ...
   );
 }
 
-export function SelectField({ label, error, hint, children, ref, ...rest }: Frame & SelectHTMLAttributes<HTMLSelectElement> & { ref?: Ref<HTMLSelectElement> }) {
+export function SelectField({
+  label,
+  error,
+  hint,
+  children,
+  ref,
+  ...rest
+}: Frame & SelectHTMLAttributes<HTMLSelectElement> & { ref?: Ref<HTMLSelectElement> }) {
   const id = useId();
   return (
     <FieldFrame {...{ label, error, hint, id }}>
@@ -58,7 +73,11 @@ export function SelectField({ label, error, hint, children, ref, ...rest }: Fram
   );
 }
 
-export function CheckField({ label, ref, ...rest }: { label: string } & InputHTMLAttributes<HTMLInputElement> & { ref?: Ref<HTMLInputElement> }) {
+export function CheckField({
+  label,
+  ref,
+  ...rest
+}: { label: string } & InputHTMLAttributes<HTMLInputElement> & { ref?: Ref<HTMLInputElement> }) {
   const id = useId();
   return (
     <div className="flex min-h-12 items-center gap-3">

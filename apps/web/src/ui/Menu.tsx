@@ -11,7 +11,10 @@ interface MenuProps {
 export function Menu({ trigger, label, children, className = '' }: MenuProps) {
   return (
     <DropdownMenu.Root>
-      <DropdownMenu.Trigger aria-label={label} className={`inline-flex min-h-12 items-center gap-1 rounded-md px-2 hover:bg-grain/50 ${className}`}>
+      <DropdownMenu.Trigger
+        aria-label={label}
+        className={`inline-flex min-h-12 items-center gap-1 rounded-md px-2 hover:bg-grain/50 ${className}`}
+      >
         {trigger}
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
@@ -23,9 +26,20 @@ export function Menu({ trigger, label, children, className = '' }: MenuProps) {
   );
 }
 
-export function MenuItem({ onSelect, children, marked }: { onSelect: () => void; children: ReactNode; marked?: boolean }) {
+export function MenuItem({
+  onSelect,
+  children,
+  marked,
+}: {
+  onSelect: () => void;
+  children: ReactNode;
+  marked?: boolean;
+}) {
   return (
-    <DropdownMenu.Item onSelect={onSelect} className="flex min-h-12 cursor-pointer items-center gap-3 px-3 outline-none data-[highlighted]:bg-grain/60">
+    <DropdownMenu.Item
+      onSelect={onSelect}
+      className="flex min-h-12 cursor-pointer items-center gap-3 px-3 outline-none data-[highlighted]:bg-grain/60"
+    >
       {marked !== undefined && (
         <span aria-hidden className="w-4">
           {marked ? '✓' : ''}

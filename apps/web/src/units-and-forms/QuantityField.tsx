@@ -1,5 +1,5 @@
 import { formatQuantity, InvalidInput, parseQuantity, type Quantity } from '@nimble/core';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { TextField } from '../ui';
 
 interface Props {
@@ -19,14 +19,30 @@ interface Props {
 }
 
 /** A field for a quantity in any unit. What is typed stays as typed until the field is left; a bad entry is told here and changes nothing else. */
-export function QuantityField({ label, quantity, unit, decimals, value, onChange, check, optional, error, hint }: Props) {
-  const shown = value === null ? '' : formatQuantity(value, quantity, unit === 'in-fraction' ? 'in' : unit, decimals).figure.replace('−', '-');
+export function QuantityField({
+  label,
+  quantity,
+  unit,
+  decimals,
+  value,
+  onChange,
+  check,
+  optional,
+  error,
+  hint,
+}: Props) {
+  const shown =
+    value === null
+      ? ''
+      : formatQuantity(value, quantity, unit === 'in-fraction' ? 'in' : unit, decimals).figure.replace('−', '-');
   const [text, setText] = useState(shown);
   const [own, setOwn] = useState<string | null>(null);
   const [editing, setEditing] = useState(false);
-  useEffect(() => {
+  const [lastShown, setLastShown] = useState(shown);
+  if (shown !== lastShown) {
+    setLastShown(shown);
     if (!editing) setText(shown);
-  }, [shown, editing]);
+  }
 
   const read = (typed: string) => {
     setText(typed);

@@ -1,10 +1,27 @@
-import { defaultHoles, defaultOutline, defaultTarget, layStations, METRIC, plateShape, woodOfSpecies, type StationReading } from '@nimble/core';
+import {
+  defaultHoles,
+  defaultOutline,
+  defaultTarget,
+  layStations,
+  METRIC,
+  plateShape,
+  woodOfSpecies,
+  type StationReading,
+} from '@nimble/core';
 import { PlateComputer, type MapView, type PictureRequest } from './plate-computer';
 
 const plate = { outline: defaultOutline('steel-string'), holes: defaultHoles('steel-string'), leftHanded: false };
 const stations = layStations(plateShape(plate.outline, plate.holes));
 const read = (thickness: (x: number) => number): StationReading[] =>
-  stations.map(({ name, x, y }) => ({ station: name, x, y, thickness: thickness(x), count: 1, spread: 0, kept: false }));
+  stations.map(({ name, x, y }) => ({
+    station: name,
+    x,
+    y,
+    thickness: thickness(x),
+    count: 1,
+    spread: 0,
+    kept: false,
+  }));
 
 const request = (view: MapView, change: Partial<PictureRequest> = {}): PictureRequest => ({
   plate, stations, view, readings: read((x) => 2.7e-3 + 4e-4 * x), target: defaultTarget('steel-string', 'top'), tool: { kind: 'plane', depthPerPass: 5e-5 },

@@ -64,7 +64,11 @@ export class PlateComputer {
       this.last = null;
       return { summary: null, bands: [], hue: 'spruce', underPath: '', unreadPath: '', targetAt };
     }
-    const assessment = assessThickness(context, { ...request, wanted: request.stations.length, wood: woodEstimate(request.wood) });
+    const assessment = assessThickness(context, {
+      ...request,
+      wanted: request.stations.length,
+      wood: woodEstimate(request.wood),
+    });
     this.last = { assessment, target: request.target };
     const summary = summarizeAssessment(assessment, context, request.target, request.units);
     return { summary, targetAt, ...paint(context, assessment, request) };
@@ -134,7 +138,10 @@ function oneHue(grid: Grid, field: Float64Array): Band[] {
   const levels = roundLevels(low, high, FINE_LEVELS).filter((level) => level > low);
   const areas = contourAreas(grid, field, levels);
   const tone = (step: number) => (step + 1) / (levels.length + 1);
-  return [{ level: null, tone: tone(-0.5), path: '' }, ...areas.map(({ level, rings }, i) => ({ level, tone: tone(i + 0.5), path: ringsPath(rings) }))];
+  return [
+    { level: null, tone: tone(-0.5), path: '' },
+    ...areas.map(({ level, rings }, i) => ({ level, tone: tone(i + 0.5), path: ringsPath(rings) })),
+  ];
 }
 
 const STEPS_EACH_WAY = 4;
@@ -149,5 +156,8 @@ function diverging(grid: Grid, field: Float64Array, band: number): Band[] {
   const areas = contourAreas(grid, field, levels);
   const strongest = steps.length;
   const toneAbove = (i: number) => (i < strongest ? -(strongest - 1 - i) : i - strongest + 1) / strongest;
-  return [{ level: null, tone: -1, path: '' }, ...areas.map(({ level, rings }, i) => ({ level, tone: toneAbove(i), path: ringsPath(rings) }))];
+  return [
+    { level: null, tone: -1, path: '' },
+    ...areas.map(({ level, rings }, i) => ({ level, tone: toneAbove(i), path: ringsPath(rings) })),
+  ];
 }

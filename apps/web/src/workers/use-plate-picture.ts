@@ -42,7 +42,8 @@ export function usePlatePicture(request: PictureRequest | null): PictureState {
           const picture = await own.computer.picture(wanted);
           if (pump.current === own) setState({ picture, error: null, computer: own.computer });
         } catch (failure) {
-          if (pump.current === own) setState((before) => ({ ...before, error: (failure as Error).message, computer: own.computer }));
+          if (pump.current === own)
+            setState((before) => ({ ...before, error: (failure as Error).message, computer: own.computer }));
         }
       }
       own.busy = false;

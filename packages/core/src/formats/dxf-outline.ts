@@ -92,7 +92,9 @@ function arc(entity: DxfEntity, scaled: (v: DxfVertex) => DxfVertex, scale: numb
   const radius = (entity.radius ?? 0) * scale;
   const whole = entity.type === 'CIRCLE';
   const start = whole ? 0 : -(entity.startAngle ?? 0);
-  const turn = whole ? 2 * Math.PI : ((((entity.endAngle ?? 0) - (entity.startAngle ?? 0)) % (2 * Math.PI)) + 2 * Math.PI) % (2 * Math.PI);
+  const turn = whole
+    ? 2 * Math.PI
+    : ((((entity.endAngle ?? 0) - (entity.startAngle ?? 0)) % (2 * Math.PI)) + 2 * Math.PI) % (2 * Math.PI);
   const first: Point = [centre.x + radius * Math.cos(start), centre.y + radius * Math.sin(start)];
   return { points: [first, ...arcPoints([centre.x, centre.y], radius, start, -turn)], closed: whole };
 }
@@ -105,13 +107,23 @@ function splinePoints(entity: DxfEntity, scaled: (v: DxfVertex) => DxfVertex): P
   const knots = entity.knotValues ?? [];
   const degree = entity.degreeOfSplineCurve ?? 3;
   if (control.length <= degree || knots.length !== control.length + degree + 1) {
-    return (entity.fitPoints ?? control).map((v) => (entity.fitPoints ? scaled(v) : v)).map(({ x, y }): Point => [x, y]);
+    return (entity.fitPoints ?? control)
+      .map((v) => (entity.fitPoints ? scaled(v) : v))
+      .map(({ x, y }): Point => [x, y]);
   }
   const points: Point[] = [];
   for (let span = degree; span < control.length; span++) {
     if (!(knots[span + 1] > knots[span])) continue;
     for (let i = 0; i < SPLINE_STEPS_PER_SPAN; i++) {
-      points.push(deBoor(control, knots, degree, span, knots[span] + ((knots[span + 1] - knots[span]) * i) / SPLINE_STEPS_PER_SPAN));
+      points.push(
+        deBoor(
+          control,
+          knots,
+          degree,
+          span,
+          knots[span] + ((knots[span + 1] - knots[span]) * i) / SPLINE_STEPS_PER_SPAN,
+        ),
+      );
     }
   }
   const last = control[control.length - 1];

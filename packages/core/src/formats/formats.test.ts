@@ -56,20 +56,55 @@ describe('importReadings', () => {
     expect(readings).toEqual([]);
   });
   it('reads back what it wrote', () => {
-    const rows = stations.slice(0, 5).map(({ name, x, y }, i) => ({ station: name, x, y, thickness: 2.7e-3 + i * 1e-5 }));
+    const rows = stations
+      .slice(0, 5)
+      .map(({ name, x, y }, i) => ({ station: name, x, y, thickness: 2.7e-3 + i * 1e-5 }));
     const { readings } = read(exportReadings(rows));
-    readings.forEach((r, i) => expect(r).toMatchObject({ station: rows[i].station, thickness: expect.closeTo(rows[i].thickness, 9) }));
+    readings.forEach((r, i) =>
+      expect(r).toMatchObject({ station: rows[i].station, thickness: expect.closeTo(rows[i].thickness, 9) }),
+    );
   });
 });
 
-const dxf = (...entities: string[]) => ['0', 'SECTION', '2', 'HEADER', '9', '$INSUNITS', '70', '4', '0', 'ENDSEC', '0', 'SECTION', '2', 'ENTITIES', ...entities, '0', 'ENDSEC', '0', 'EOF'].join('\n');
-const line = (x1: number, y1: number, x2: number, y2: number) => ['0', 'LINE', '8', '0', '10', `${x1}`, '20', `${y1}`, '11', `${x2}`, '21', `${y2}`].join('\n');
+const dxf = (...entities: string[]) =>
+  [
+    '0',
+    'SECTION',
+    '2',
+    'HEADER',
+    '9',
+    '$INSUNITS',
+    '70',
+    '4',
+    '0',
+    'ENDSEC',
+    '0',
+    'SECTION',
+    '2',
+    'ENTITIES',
+    ...entities,
+    '0',
+    'ENDSEC',
+    '0',
+    'EOF',
+  ].join('\n');
+const line = (x1: number, y1: number, x2: number, y2: number) =>
+  ['0', 'LINE', '8', '0', '10', `${x1}`, '20', `${y1}`, '11', `${x2}`, '21', `${y2}`].join('\n');
 
 describe('importOutline', () => {
   it.each([
-    ['ellipse.svg', '<svg xmlns="http://www.w3.org/2000/svg" width="600mm" viewBox="0 0 600 500"><ellipse cx="300" cy="250" rx="240" ry="180"/></svg>'],
-    ['path.svg', '<svg width="60cm" viewBox="0 0 300 250"><g transform="scale(0.5)"><path transform="translate(10,20)" d="M60 250a240 180 0 1 0 480 0a240 180 0 1 0 -480 0z"/></g></svg>'],
-    ['pixels.svg', `<svg><path d="M${60 * (96 / 25.4)} 0a${240 * (96 / 25.4)} ${180 * (96 / 25.4)} 0 1 0 ${480 * (96 / 25.4)} 0a${240 * (96 / 25.4)} ${180 * (96 / 25.4)} 0 1 0 ${-480 * (96 / 25.4)} 0z"/></svg>`],
+    [
+      'ellipse.svg',
+      '<svg xmlns="http://www.w3.org/2000/svg" width="600mm" viewBox="0 0 600 500"><ellipse cx="300" cy="250" rx="240" ry="180"/></svg>',
+    ],
+    [
+      'path.svg',
+      '<svg width="60cm" viewBox="0 0 300 250"><g transform="scale(0.5)"><path transform="translate(10,20)" d="M60 250a240 180 0 1 0 480 0a240 180 0 1 0 -480 0z"/></g></svg>',
+    ],
+    [
+      'pixels.svg',
+      `<svg><path d="M${60 * (96 / 25.4)} 0a${240 * (96 / 25.4)} ${180 * (96 / 25.4)} 0 1 0 ${480 * (96 / 25.4)} 0a${240 * (96 / 25.4)} ${180 * (96 / 25.4)} 0 1 0 ${-480 * (96 / 25.4)} 0z"/></svg>`,
+    ],
   ])('gives an ellipse its true size: %s', (name, text) => {
     const { points, length, width } = importOutline(name, text);
     expect(length).toBeCloseTo(0.48, 4);
@@ -78,15 +113,42 @@ describe('importOutline', () => {
     expect(points.length).toBeLessThan(300);
   });
   it('lays an upright drawing along the grain, neck end at zero', () => {
-    const { points, length } = importOutline('a.svg', '<svg width="300mm" viewBox="0 0 300 500"><polygon points="100,0 200,0 300,500 0,500"/></svg>');
+    const { points, length } = importOutline(
+      'a.svg',
+      '<svg width="300mm" viewBox="0 0 300 500"><polygon points="100,0 200,0 300,500 0,500"/></svg>',
+    );
     expect(length).toBeCloseTo(0.5, 6);
     const atNeck = points.filter(([x]) => x < 1e-6).map(([, y]) => y);
     expect(Math.max(...atNeck) - Math.min(...atNeck)).toBeCloseTo(0.1, 6); // the narrow end stays the neck end
   });
   it('joins the lines and reads the bulges of a DXF', () => {
-    const box = importOutline('box.dxf', dxf(line(0, 0, 400, 0), line(400, 300, 400, 0), line(400, 300, 0, 300), line(0, 0, 0, 300)));
+    const box = importOutline(
+      'box.dxf',
+      dxf(line(0, 0, 400, 0), line(400, 300, 400, 0), line(400, 300, 0, 300), line(0, 0, 0, 300)),
+    );
     expect(Math.abs(signedArea(box.points))).toBeCloseTo(0.12, 6);
-    const halfCircle = ['0', 'LWPOLYLINE', '8', '0', '90', '2', '70', '1', '10', '0', '20', '0', '42', '1', '10', '400', '20', '0', '42', '1'].join('\n');
+    const halfCircle = [
+      '0',
+      'LWPOLYLINE',
+      '8',
+      '0',
+      '90',
+      '2',
+      '70',
+      '1',
+      '10',
+      '0',
+      '20',
+      '0',
+      '42',
+      '1',
+      '10',
+      '400',
+      '20',
+      '0',
+      '42',
+      '1',
+    ].join('\n');
     const circle = importOutline('circle.dxf', dxf(halfCircle));
     expect(Math.abs(signedArea(circle.points)) / (Math.PI * 0.04)).toBeCloseTo(1, 3);
   });
@@ -96,7 +158,11 @@ describe('importOutline', () => {
   });
   it.each([
     ['a.svg', '<svg><script>alert(1)</script></svg>', /script/],
-    ['a.svg', '<svg width="300mm" viewBox="0 0 300 300"><path d="M0 0 L300 0 L300 200"/></svg>', /open lines.*360\.6 mm apart/],
+    [
+      'a.svg',
+      '<svg width="300mm" viewBox="0 0 300 300"><path d="M0 0 L300 0 L300 200"/></svg>',
+      /open lines.*360\.6 mm apart/,
+    ],
     ['a.svg', '<svg><g></svg>', /broken at line/],
     ['a.svg', '<html></html>', /not an SVG/],
     ['a.svg', '<svg></svg>', /no line/],

@@ -29,14 +29,21 @@ export function importOutline(name: string, text: string): ImportedOutline {
 }
 
 function largestClosed(paths: SubPath[]): Polygon {
-  if (paths.length === 0) throw new InvalidInput('file', 0, 'holds no line: the outline must be a path, polyline or polygon');
+  if (paths.length === 0)
+    throw new InvalidInput('file', 0, 'holds no line: the outline must be a path, polyline or polygon');
   const closed = paths.filter(({ points, closed }) => points.length > 3 && (closed || gap(points) < CLOSE_ENOUGH));
   if (closed.length === 0) {
     const longest = paths.reduce((a, b) => (b.points.length > a.points.length ? b : a));
     const apart = (gap(longest.points) * 1000).toFixed(1);
-    throw new InvalidInput('file', 'open path', `has only open lines; the ends of the longest are ${apart} mm apart: close it and save again`);
+    throw new InvalidInput(
+      'file',
+      'open path',
+      `has only open lines; the ends of the longest are ${apart} mm apart: close it and save again`,
+    );
   }
-  return closed.map((path) => path.points).reduce((a, b) => (Math.abs(signedArea(b)) > Math.abs(signedArea(a)) ? b : a));
+  return closed
+    .map((path) => path.points)
+    .reduce((a, b) => (Math.abs(signedArea(b)) > Math.abs(signedArea(a)) ? b : a));
 }
 
 function gap(points: readonly Point[]): number {
@@ -81,10 +88,17 @@ function reduce(line: readonly Point[]): Point[] {
 type XmlNode = Record<string, unknown>;
 
 function svgPaths(text: string): SubPath[] {
-  if (/<script[\s>]/i.test(text)) throw new InvalidInput('file', 'svg', 'holds a script: save it again as a plain drawing');
+  if (/<script[\s>]/i.test(text))
+    throw new InvalidInput('file', 'svg', 'holds a script: save it again as a plain drawing');
   const valid = XMLValidator.validate(text);
   if (valid !== true) throw new InvalidInput('file', 'svg', `is broken at line ${valid.err.line}: ${valid.err.msg}`);
-  const parser = new XMLParser({ ignoreAttributes: false, attributeNamePrefix: '@', processEntities: false, preserveOrder: false, isArray: () => true });
+  const parser = new XMLParser({
+    ignoreAttributes: false,
+    attributeNamePrefix: '@',
+    processEntities: false,
+    preserveOrder: false,
+    isArray: () => true,
+  });
   const roots = (parser.parse(text) as XmlNode).svg as (XmlNode | string)[] | undefined;
   if (!roots) throw new InvalidInput('file', 'svg', 'is not an SVG drawing');
   const [root] = roots;
@@ -120,8 +134,10 @@ function pathData(tag: string, node: XmlNode): string {
   if (tag === 'path') return attribute(node, 'd');
   if (tag === 'polygon') return `M${attribute(node, 'points')}Z`;
   if (tag === 'polyline') return `M${attribute(node, 'points')}`;
-  if (tag === 'rect') return `M${number('x')} ${number('y')}h${number('width')}v${number('height')}h${-number('width')}Z`;
-  const [rx, ry] = tag === 'circle' ? [number('r'), number('r')] : tag === 'ellipse' ? [number('rx'), number('ry')] : [0, 0];
+  if (tag === 'rect')
+    return `M${number('x')} ${number('y')}h${number('width')}v${number('height')}h${-number('width')}Z`;
+  const [rx, ry] =
+    tag === 'circle' ? [number('r'), number('r')] : tag === 'ellipse' ? [number('rx'), number('ry')] : [0, 0];
   if (!(rx > 0)) return '';
   const [cx, cy] = [number('cx'), number('cy')];
   return `M${cx - rx} ${cy}a${rx} ${ry} 0 1 0 ${2 * rx} 0a${rx} ${ry} 0 1 0 ${-2 * rx} 0Z`;

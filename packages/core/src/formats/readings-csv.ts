@@ -59,7 +59,11 @@ export function importReadings(
   isOnPlate: (x: number, y: number) => boolean,
 ): ReadingsImport {
   const rows = readRows(text);
-  const failed = (line: number, message: string): ReadingsImport => ({ readings: [], newStations: [], errors: [{ line, message }] });
+  const failed = (line: number, message: string): ReadingsImport => ({
+    readings: [],
+    newStations: [],
+    errors: [{ line, message }],
+  });
   if (rows.length === 0) return failed(1, 'The file holds no lines.');
   if (rows.length > MOST_LINES) return failed(MOST_LINES, `The file has more than ${MOST_LINES} lines.`);
   const columns = findColumns(rows, units);
@@ -68,13 +72,16 @@ export function importReadings(
   const byName = new Map(stations.map((station) => [station.name.toLowerCase(), station]));
   for (let i = columns.firstRow; i < rows.length && result.errors.length < MOST_ERRORS; i++) {
     try {
-      result.readings.push(readLine(rows[i], columns, { byName, stations, isOnPlate, newStations: result.newStations }));
+      result.readings.push(
+        readLine(rows[i], columns, { byName, stations, isOnPlate, newStations: result.newStations }),
+      );
     } catch (error) {
       if (!(error instanceof InvalidInput)) throw error;
       result.errors.push({ line: rows[i].line, message: `${error.field} ${error.reason}` });
     }
   }
-  if (result.readings.length === 0 && result.errors.length === 0) return failed(rows[0].line, 'There is a header but no readings under it.');
+  if (result.readings.length === 0 && result.errors.length === 0)
+    return failed(rows[0].line, 'There is a header but no readings under it.');
   return result.errors.length > 0 ? { ...result, readings: [], newStations: [] } : result;
 }
 
@@ -87,7 +94,8 @@ export interface ExportedReading {
 
 /** `station,x_mm,y_mm,thickness_mm`: metres become millimetres, so that any spreadsheet reads it. */
 export function exportReadings(readings: readonly ExportedReading[]): string {
-  const mm = (value: number, decimals: number) => formatQuantity(value, 'length', 'mm', decimals).figure.replace('−', '-');
+  const mm = (value: number, decimals: number) =>
+    formatQuantity(value, 'length', 'mm', decimals).figure.replace('−', '-');
   const rows = readings.map((r) => [r.station, mm(r.x, 1), mm(r.y, 1), mm(r.thickness, 3)]);
   return `${Papa.unparse([['station', 'x_mm', 'y_mm', 'thickness_mm'], ...rows], { newline: '\n' })}\n`;
 }
@@ -99,7 +107,9 @@ interface Row {
 
 function readRows(text: string): Row[] {
   const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { delimiter: guessDelimiter(text) });
-  return data.map((cells, i) => ({ line: i + 1, cells: cells.map((cell) => cell.trim()) })).filter(({ cells }) => cells.some((cell) => cell !== '') && !cells[0].startsWith('#'));
+  return data
+    .map((cells, i) => ({ line: i + 1, cells: cells.map((cell) => cell.trim()) }))
+    .filter(({ cells }) => cells.some((cell) => cell !== '') && !cells[0].startsWith('#'));
 }
 
 /** A semicolon or a tab anywhere decides; only then can a comma be a decimal one. */
@@ -110,7 +120,11 @@ function guessDelimiter(text: string): string {
 
 function findColumns(rows: Row[], units: UnitChoice): Columns | string {
   const header = rows[0].cells;
-  const defaults = { x: units.length, y: units.length, thickness: units.thickness === 'in-fraction' ? 'in' : units.thickness };
+  const defaults = {
+    x: units.length,
+    y: units.length,
+    thickness: units.thickness === 'in-fraction' ? 'in' : units.thickness,
+  };
   if (!header.some((cell) => Object.values(COLUMN_WORDS).some((word) => word.test(cell.replace(/_/g, ' '))))) {
     if (header.length === 2) return { station: 0, x: -1, y: -1, thickness: 1, units: defaults, firstRow: 0 };
     if (header.length === 3) return { station: -1, x: 0, y: 1, thickness: 2, units: defaults, firstRow: 0 };
@@ -119,11 +133,16 @@ function findColumns(rows: Row[], units: UnitChoice): Columns | string {
   const find = (name: string) => header.findIndex((cell) => COLUMN_WORDS[name].test(cell.replace(/_/g, ' ')));
   const columns = { station: find('station'), x: find('x'), y: find('y'), thickness: find('thickness') };
   if (columns.thickness < 0) return 'No column is named "thickness".';
-  if (columns.station < 0 && (columns.x < 0 || columns.y < 0)) return 'A "station" column is needed, or both "x" and "y".';
+  if (columns.station < 0 && (columns.x < 0 || columns.y < 0))
+    return 'A "station" column is needed, or both "x" and "y".';
   const unitIn = (column: number, fallback: string) => (column < 0 ? fallback : headerUnit(header[column], fallback));
   return {
     ...columns,
-    units: { x: unitIn(columns.x, defaults.x), y: unitIn(columns.y, defaults.y), thickness: unitIn(columns.thickness, defaults.thickness) },
+    units: {
+      x: unitIn(columns.x, defaults.x),
+      y: unitIn(columns.y, defaults.y),
+      thickness: unitIn(columns.thickness, defaults.thickness),
+    },
     firstRow: 1,
   };
 }
@@ -146,10 +165,24 @@ function readLine({ line, cells }: Row, columns: Columns, context: LineContext):
   const thickness = parseQuantity('thickness', cell(columns.thickness), 'length', columns.units.thickness);
   checkThickness('thickness', thickness.value);
   if (cells.length > Math.max(columns.station, columns.x, columns.y, columns.thickness) + 1 && columns.firstRow === 0) {
-    throw new InvalidInput('line', cells.join(), 'has too many columns: write decimals with a point, or part columns with semicolons');
+    throw new InvalidInput(
+      'line',
+      cells.join(),
+      'has too many columns: write decimals with a point, or part columns with semicolons',
+    );
   }
-  const station = columns.station >= 0 && cell(columns.station) !== '' ? stationByName(cell(columns.station), context) : stationByPlace(cells, columns, context);
-  return { line, station: station.name, x: station.x, y: station.y, thickness: thickness.value, typed: thickness.typed };
+  const station =
+    columns.station >= 0 && cell(columns.station) !== ''
+      ? stationByName(cell(columns.station), context)
+      : stationByPlace(cells, columns, context);
+  return {
+    line,
+    station: station.name,
+    x: station.x,
+    y: station.y,
+    thickness: thickness.value,
+    typed: thickness.typed,
+  };
 }
 
 function stationByName(name: string, { byName }: LineContext): Station {
@@ -163,8 +196,15 @@ function stationByPlace(cells: string[], columns: Columns, context: LineContext)
   const y = parseQuantity('y', cells[columns.y] ?? '', 'length', columns.units.y).value;
   const known = [...context.stations, ...context.newStations].find((s) => Math.hypot(s.x - x, s.y - y) < SAME_PLACE);
   if (known) return known;
-  if (!context.isOnPlate(x, y)) throw new InvalidInput('x, y', [x, y], 'lies off the plate: x runs from the neck end, y from the centre line');
-  const station: Station = { name: ownStationName([...context.stations, ...context.newStations]), x, y, kind: 'own', skipped: false };
+  if (!context.isOnPlate(x, y))
+    throw new InvalidInput('x, y', [x, y], 'lies off the plate: x runs from the neck end, y from the centre line');
+  const station: Station = {
+    name: ownStationName([...context.stations, ...context.newStations]),
+    x,
+    y,
+    kind: 'own',
+    skipped: false,
+  };
   context.newStations.push(station);
   return station;
 }

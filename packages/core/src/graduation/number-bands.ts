@@ -26,5 +26,10 @@ export function defaultTarget(family: Family, plate: 'top' | 'back'): TargetSpec
   const { thickness, tolerance, limit } = TOPS[family];
   const share = plate === 'back' ? BACK_SHARE : 1;
   const rounded = Math.round(thickness * share * 2e4) / 2e4;
-  return { base: { kind: 'even', thickness: rounded }, rim: null, tolerance, limit: Math.round(limit * share * 2e4) / 2e4 };
+  return {
+    base: { kind: 'even', thickness: rounded },
+    rim: null,
+    tolerance,
+    limit: Math.round(limit * share * 2e4) / 2e4,
+  };
 }

@@ -71,7 +71,11 @@ export function checkTarget(target: TargetSpec): void {
   }
   const thinnest = Math.min(...thicknesses.map(([, value]) => value)) - (rim?.thinnerBy ?? 0);
   if (thinnest < target.limit) {
-    throw new InvalidInput('limit', target.limit, 'lies above the thinnest place of the target: lower the limit or thicken the target');
+    throw new InvalidInput(
+      'limit',
+      target.limit,
+      'lies above the thinnest place of the target: lower the limit or thicken the target',
+    );
   }
 }
 
@@ -89,7 +93,11 @@ function checkPoints({ points }: DrawnBase): void {
 export type TrebleSign = -1 | 1;
 
 /** Writes the wanted thickness [m] of every cell. @param out length nx * ny */
-export function fillTarget(target: TargetSpec, plate: { grid: MapGrid; shape: PlateShape; treble: TrebleSign }, out: Float64Array): void {
+export function fillTarget(
+  target: TargetSpec,
+  plate: { grid: MapGrid; shape: PlateShape; treble: TrebleSign },
+  out: Float64Array,
+): void {
   fillBase(target.base, plate, out);
   if (!target.rim) return;
   const { width, thinnerBy } = target.rim;
@@ -97,7 +105,11 @@ export function fillTarget(target: TargetSpec, plate: { grid: MapGrid; shape: Pl
   for (let cell = 0; cell < out.length; cell++) out[cell] -= thinnerBy * (1 - ease(rimDistance[cell] / width));
 }
 
-function fillBase(base: TargetSpec['base'], { grid, shape, treble }: { grid: MapGrid; shape: PlateShape; treble: TrebleSign }, out: Float64Array): void {
+function fillBase(
+  base: TargetSpec['base'],
+  { grid, shape, treble }: { grid: MapGrid; shape: PlateShape; treble: TrebleSign },
+  out: Float64Array,
+): void {
   const half = shape.width / 2;
   if (base.kind === 'even') {
     out.fill(base.thickness);

@@ -1,1 +1,8 @@
-export { learnRemovalSpread, settle, summarize, type LedgerEntry, type LedgerLine, type LedgerSummary } from './outcome';
+export {
+  learnRemovalSpread,
+  settle,
+  summarize,
+  type LedgerEntry,
+  type LedgerLine,
+  type LedgerSummary,
+} from './outcome';

@@ -37,7 +37,10 @@ const MOST_SPREAD = 0.6;
  * mixed with the first guess until there are enough of them.
  * @param passes planned and truly removed depth or mass, same unit
  */
-export function learnRemovalSpread(passes: readonly { planned: number; removed: number }[], firstGuess: number): number {
+export function learnRemovalSpread(
+  passes: readonly { planned: number; removed: number }[],
+  firstGuess: number,
+): number {
   const usable = passes.filter(({ planned }) => planned > 0);
   const squares = usable.reduce((sum, { planned, removed }) => sum + (removed / planned - 1) ** 2, 0);
   const mixed = (squares + ENOUGH_PASSES * firstGuess ** 2) / (usable.length + ENOUGH_PASSES);

@@ -50,7 +50,10 @@ function circle({ x, y, diameter }: RoundHole): Polygon {
 
 /** A spine that leans outward towards the tail, thick at both ends and thin in the middle. */
 function slot({ x, length, spread }: SlotHoles): Polygon {
-  const spine = (t: number): Point => [x + (t - 0.5) * length, spread / 2 + SLOT.sweep * length * Math.sin((t - 0.5) * Math.PI)];
+  const spine = (t: number): Point => [
+    x + (t - 0.5) * length,
+    spread / 2 + SLOT.sweep * length * Math.sin((t - 0.5) * Math.PI),
+  ];
   const halfWidth = (t: number) => {
     const fromMiddle = Math.abs(2 * t - 1);
     const body = SLOT.stem + (SLOT.eye - SLOT.stem) * fromMiddle ** 4;
@@ -63,6 +66,9 @@ function slot({ x, length, spread }: SlotHoles): Polygon {
     return { px, py, w: halfWidth(t) };
   });
   const outer = sides.map(({ px, py, w }): Point => [px, py + w]);
-  const inner = sides.slice(1, -1).reverse().map(({ px, py, w }): Point => [px, py - w]);
+  const inner = sides
+    .slice(1, -1)
+    .reverse()
+    .map(({ px, py, w }): Point => [px, py - w]);
   return [...outer, ...inner];
 }

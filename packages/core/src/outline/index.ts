@@ -1,4 +1,14 @@
-export { boundsOf, centroid, contains, distanceToLine, signedArea, widthAt, type Bounds, type Point, type Polygon } from './polygon';
+export {
+  boundsOf,
+  centroid,
+  contains,
+  distanceToLine,
+  signedArea,
+  widthAt,
+  type Bounds,
+  type Point,
+  type Polygon,
+} from './polygon';
 export {
   checkParametric, drawParametric,
   type ParametricOutline, type RectangleOutline, type TeardropOutline, type WaistedOutline,

@@ -1,4 +1,15 @@
-import { contains, defaultHoles, defaultOutline, distanceToLine, drawParametric, plateArea, plateShape, signedArea, type Family, type Polygon } from '.';
+import {
+  contains,
+  defaultHoles,
+  defaultOutline,
+  distanceToLine,
+  drawParametric,
+  plateArea,
+  plateShape,
+  signedArea,
+  type Family,
+  type Polygon,
+} from '.';
 import { centroid } from './polygon';
 
 const FAMILIES: Family[] = ['steel-string', 'nylon-string', 'arched-guitar', 'mandolin', 'ukulele', 'other'];
@@ -53,7 +64,9 @@ describe('parametric outlines', () => {
 
 describe('plateShape', () => {
   it('subtracts holes from the area', () => {
-    const shape = plateShape({ kind: 'rectangle', bodyLength: 0.5, width: 0.4 }, [{ kind: 'round', x: 0.2, y: 0, diameter: 0.1 }]);
+    const shape = plateShape({ kind: 'rectangle', bodyLength: 0.5, width: 0.4 }, [
+      { kind: 'round', x: 0.2, y: 0, diameter: 0.1 },
+    ]);
     const polygonShare = (48 / (2 * Math.PI)) * Math.sin((2 * Math.PI) / 48); // a 48-gon against its circle
     expect(plateArea(shape)).toBeCloseTo(0.2 - Math.PI * 0.05 ** 2 * polygonShare, 9);
   });

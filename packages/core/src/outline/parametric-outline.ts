@@ -83,7 +83,12 @@ export function checkParametric(outline: ParametricOutline): void {
 
 const MAXIMUM_LENGTH = 1.5;
 
-function requireBelow<T extends ParametricOutline>(outline: T, field: keyof T & string, limit: number, reason: string): void {
+function requireBelow<T extends ParametricOutline>(
+  outline: T,
+  field: keyof T & string,
+  limit: number,
+  reason: string,
+): void {
   const value = outline[field] as number;
   if (!(value < limit)) throw new InvalidInput(field, value, reason);
 }
@@ -108,12 +113,7 @@ function teardropHalf(o: TeardropOutline): Point[] {
   const bout: Point = [o.lowerBoutAt, o.lowerBout / 2];
   const tail: Point = [o.bodyLength, 0];
   const rise = bout[1] - neck[1];
-  const shoulder = cubic(
-    neck,
-    [bout[0] * 0.3, neck[1] + rise * 0.16],
-    [bout[0] * 0.52, bout[1]],
-    bout,
-  );
+  const shoulder = cubic(neck, [bout[0] * 0.3, neck[1] + rise * 0.16], [bout[0] * 0.52, bout[1]], bout);
   return [...shoulder, ...endCurve(bout, tail).slice(1)];
 }
 
@@ -141,7 +141,11 @@ function flank(from: Point, secondFrom: number, to: Point, secondTo: number): Po
   const b = (secondTo * span * span) / 2;
   return Array.from({ length: STEPS_PER_CURVE + 1 }, (_, i): Point => {
     const t = i / STEPS_PER_CURVE;
-    const y = a * t ** 2 + (10 * rise - 3 * a + b) * t ** 3 + (-15 * rise + 3 * a - 2 * b) * t ** 4 + (6 * rise - a + b) * t ** 5;
+    const y =
+      a * t ** 2 +
+      (10 * rise - 3 * a + b) * t ** 3 +
+      (-15 * rise + 3 * a - 2 * b) * t ** 4 +
+      (6 * rise - a + b) * t ** 5;
     return [from[0] + t * span, from[1] + y];
   });
 }
@@ -164,8 +168,18 @@ function cutBack(half: readonly Point[], o: WaistedOutline): Point[] {
   const horn: Point = [hornX, startOfKept[1] * 0.86];
   const bite = [
     ...cubic(neck, [o.cutaway * 0.55, neck[1]], [o.cutaway, deep[1] - (deep[1] - neck[1]) * 0.6], deep),
-    ...cubic(deep, [o.cutaway, deep[1] + (horn[1] - deep[1]) * 0.5], [hornX + o.cutaway * 0.2, horn[1] - 0.012], horn).slice(1),
-    ...cubic(horn, [hornX - o.cutaway * 0.12, horn[1] + 0.008], [hornX + (startOfKept[0] - hornX) * 0.3, startOfKept[1]], startOfKept).slice(1),
+    ...cubic(
+      deep,
+      [o.cutaway, deep[1] + (horn[1] - deep[1]) * 0.5],
+      [hornX + o.cutaway * 0.2, horn[1] - 0.012],
+      horn,
+    ).slice(1),
+    ...cubic(
+      horn,
+      [hornX - o.cutaway * 0.12, horn[1] + 0.008],
+      [hornX + (startOfKept[0] - hornX) * 0.3, startOfKept[1]],
+      startOfKept,
+    ).slice(1),
   ];
   return [...bite, ...half.slice(half.indexOf(startOfKept) + 1)];
 }

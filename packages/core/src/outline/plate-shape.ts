@@ -35,7 +35,11 @@ export function plateShape(spec: OutlineSpec, holeSpecs: readonly HoleSpec[] = [
   const outline = spec.kind === 'drawn' ? checkDrawn(spec.points) : drawParametric(spec);
   const crossing = findSelfCrossing(outline);
   if (crossing) {
-    throw new InvalidInput('outline', spec.kind, `crosses itself near x ${toMm(crossing[0])} mm, y ${toMm(crossing[1])} mm`);
+    throw new InvalidInput(
+      'outline',
+      spec.kind,
+      `crosses itself near x ${toMm(crossing[0])} mm, y ${toMm(crossing[1])} mm`,
+    );
   }
   const bounds = boundsOf(outline);
   const holes = holeSpecs.flatMap((hole, i) => checkedHoles(hole, i, outline));
@@ -61,14 +65,19 @@ export function plateArea(shape: PlateShape): number {
 
 function checkDrawn(points: Polygon): Polygon {
   if (points.length < MINIMUM_CORNERS) throw new InvalidInput('outline', points.length, 'needs at least four points');
-  if (points.length > MAXIMUM_CORNERS) throw new InvalidInput('outline', points.length, `has more than ${MAXIMUM_CORNERS} points`);
+  if (points.length > MAXIMUM_CORNERS)
+    throw new InvalidInput('outline', points.length, `has more than ${MAXIMUM_CORNERS} points`);
   if (!points.every(([x, y]) => Number.isFinite(x) && Number.isFinite(y))) {
     throw new InvalidInput('outline', 'point', 'has a point that is not a pair of numbers');
   }
   const { xMin, xMax, yMin, yMax } = boundsOf(points);
   for (const size of [xMax - xMin, yMax - yMin]) {
     if (size < SIZE_RANGE.least || size > SIZE_RANGE.most) {
-      throw new InvalidInput('outline', size, `measures ${toMm(size)} mm; a plate is between 50 and 1500 mm: check the unit`);
+      throw new InvalidInput(
+        'outline',
+        size,
+        `measures ${toMm(size)} mm; a plate is between 50 and 1500 mm: check the unit`,
+      );
     }
   }
   return points;

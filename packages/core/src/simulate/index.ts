@@ -1,2 +1,9 @@
 export { seededRandom, seedOf, type RandomSource } from './seeded-random';
-export { planeByHand, readCaliper, roughPlate, trueThickness, type RoughPlate, type SimulatedPlate } from './simulated-plate';
+export {
+  planeByHand,
+  readCaliper,
+  roughPlate,
+  trueThickness,
+  type RoughPlate,
+  type SimulatedPlate,
+} from './simulated-plate';

@@ -67,7 +67,12 @@ export function readCaliper(plate: SimulatedPlate, station: Pick<Station, 'x' | 
  * Planes the plate by what was planned, as a hand does: a share more or less everywhere, patchy, a little more towards the rim.
  * @param removal planned [m], length nx * ny @param spread of the whole and of the patches (1)
  */
-export function planeByHand(plate: SimulatedPlate, removal: Float64Array, spread: number, random: RandomSource): SimulatedPlate {
+export function planeByHand(
+  plate: SimulatedPlate,
+  removal: Float64Array,
+  spread: number,
+  random: RandomSource,
+): SimulatedPlate {
   const overall = 1 + spread * 0.5 * random.normal();
   const patches = roughPlate(plate.grid, { mean: 1, waviness: spread, tilt: 0 }, random).thickness;
   const thickness = plate.thickness.map((h, cell) => {

@@ -17,7 +17,12 @@ export const DEFAULT_SPAN_SHARE = 0.8;
  * @returns deflection per load at mid-span [m/N]
  * @throws InvalidInput where nothing carries (a hole over the whole width) or the span is not within the plate
  */
-export function plateCompliance(map: Pick<ThicknessMap, 'grid' | 'thickness'>, direction: Direction, modulus: number, spanShare = DEFAULT_SPAN_SHARE): number {
+export function plateCompliance(
+  map: Pick<ThicknessMap, 'grid' | 'thickness'>,
+  direction: Direction,
+  modulus: number,
+  spanShare = DEFAULT_SPAN_SHARE,
+): number {
   if (!(spanShare > 0 && spanShare <= 1)) throw new InvalidInput('spanShare', spanShare, 'must lie between 0 and 1');
   const secondMoment = secondMoments(map, direction);
   const { pitch } = map.grid;

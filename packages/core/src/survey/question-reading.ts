@@ -23,7 +23,11 @@ const ENOUGH_NEIGHBOURS = 6;
  * @param value the new reading [m] at (x, y) @param others what stands at the other stations
  * @param guide a thickness to compare with while there are no others: the last survey's or the target [m]
  */
-export function questionReading(place: { x: number; y: number; value: number }, others: readonly StationReading[], guide: number | null): Question | null {
+export function questionReading(
+  place: { x: number; y: number; value: number },
+  others: readonly StationReading[],
+  guide: number | null,
+): Question | null {
   const usual = others.length > 0 ? median(others.map((o) => o.thickness)) : guide;
   const size = questionSize(place.value, usual);
   if (size || others.length < ENOUGH_NEIGHBOURS) return size;
@@ -35,7 +39,9 @@ export function questionReading(place: { x: number; y: number; value: number }, 
 }
 
 /** All standing readings that their neighbours contradict and that the maker has not confirmed. */
-export function questionableReadings(readings: readonly StationReading[]): { reading: StationReading; question: Question }[] {
+export function questionableReadings(
+  readings: readonly StationReading[],
+): { reading: StationReading; question: Question }[] {
   if (readings.length <= ENOUGH_NEIGHBOURS) return [];
   const surface = surfaceOf(readings);
   const predicted = predictFromNeighbours(surface);
@@ -54,7 +60,9 @@ function questionSize(value: number, usual: number | null): Question | null {
   const isUsual = value >= USUAL.least && value <= USUAL.most;
   const isLikeOthers = usual === null || (value < usual * UNLIKE_OTHERS && value > usual / UNLIKE_OTHERS);
   if (isUsual && isLikeOthers) return null;
-  const slipped = [value / 10, value * 10, value / 100].find((v) => (usual ? Math.abs(v / usual - 1) < 0.5 : v > 0.0015 && v < 0.006));
+  const slipped = [value / 10, value * 10, value / 100].find((v) =>
+    usual ? Math.abs(v / usual - 1) < 0.5 : v > 0.0015 && v < 0.006,
+  );
   return slipped === undefined ? { reason: 'size', expected: usual ?? 0.0028 } : { reason: 'slip', expected: slipped };
 }
 
@@ -64,7 +72,10 @@ function isFar(difference: number, scatter: number, expected: number): boolean {
 
 function surfaceOf(readings: readonly StationReading[]) {
   const plan = planSurface(Float64Array.from(readings, (r) => r.x), Float64Array.from(readings, (r) => r.y)); // prettier-ignore
-  return fitSurface(plan, Float64Array.from(readings, (r) => r.thickness));
+  return fitSurface(
+    plan,
+    Float64Array.from(readings, (r) => r.thickness),
+  );
 }
 
 function median(values: number[]): number {

@@ -32,7 +32,8 @@ const THICKEST = 0.1;
 /** @throws InvalidInput for a thickness that no plate has */
 export function checkThickness(field: string, thickness: number): void {
   requirePositive(field, thickness);
-  if (thickness > THICKEST) throw new InvalidInput(field, thickness, 'is more than 100 mm: check the figure and its unit');
+  if (thickness > THICKEST)
+    throw new InvalidInput(field, thickness, 'is more than 100 mm: check the figure and its unit');
 }
 
 /** Readings that nothing supersedes and that hold a thickness, in the order given. */

@@ -179,7 +179,8 @@ function pseudoInverse(xx: number, xy: number, yy: number): { xx: number; xy: nu
   const angle = Math.atan2(2 * xy, xx - yy) / 2;
   const c = Math.cos(angle);
   const s = Math.sin(angle);
-  const inverted = (eigenvalue: number) => (eigenvalue > LEAST_SPREAD * (mean + half) && eigenvalue > 0 ? 1 / eigenvalue : 0);
+  const inverted = (eigenvalue: number) =>
+    eigenvalue > LEAST_SPREAD * (mean + half) && eigenvalue > 0 ? 1 / eigenvalue : 0;
   const large = inverted(mean + half);
   const small = inverted(mean - half);
   return { xx: large * c * c + small * s * s, xy: (large - small) * c * s, yy: large * s * s + small * c * c };

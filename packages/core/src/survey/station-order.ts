@@ -18,7 +18,11 @@ export function orderStations(stations: readonly Station[], order: StationOrder,
 }
 
 /** The first station after `name` in walking order that still wants a reading, going round once; null when all are read. */
-export function nextUnread(walk: readonly Station[], name: string | null, isRead: (name: string) => boolean): Station | null {
+export function nextUnread(
+  walk: readonly Station[],
+  name: string | null,
+  isRead: (name: string) => boolean,
+): Station | null {
   const start = walk.findIndex((station) => station.name === name) + 1;
   for (let i = 0; i < walk.length; i++) {
     const station = walk[(start + i) % walk.length];

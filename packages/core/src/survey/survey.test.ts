@@ -10,7 +10,15 @@ const rectangle: OutlineSpec = { kind: 'rectangle', bodyLength: 0.5, width: 0.4 
 const board = plateShape(rectangle);
 
 function readAt(shape: typeof guitar, thickness: (x: number, y: number) => number): StationReading[] {
-  return layStations(shape).map(({ name, x, y }) => ({ station: name, x, y, thickness: thickness(x, y), count: 1, spread: 0, kept: false }));
+  return layStations(shape).map(({ name, x, y }) => ({
+    station: name,
+    x,
+    y,
+    thickness: thickness(x, y),
+    count: 1,
+    spread: 0,
+    kept: false,
+  }));
 }
 
 describe('stations', () => {
@@ -27,7 +35,8 @@ describe('stations', () => {
   });
   it('leave no place of the plate much farther than a pitch from a station', () => {
     const grid = createMapGrid(guitar);
-    const nearest = (cell: number) => Math.min(...stations.map((s) => Math.hypot(s.x - gridX(grid, cell), s.y - gridY(grid, cell))));
+    const nearest = (cell: number) =>
+      Math.min(...stations.map((s) => Math.hypot(s.x - gridX(grid, cell), s.y - gridY(grid, cell))));
     const farthest = Array.from(grid.wood, (wood, cell) => (wood < 1 ? 0 : nearest(cell)));
     expect(Math.max(...farthest)).toBeLessThan(1.05 * 0.035);
   });
@@ -47,7 +56,8 @@ describe('stations', () => {
     expect(nextUnread(walk, walk[5].name, (name) => read.has(name))?.name).toBe(walk[0].name);
     expect(nextUnread(walk, null, () => true)).toBeNull();
   });
-  it('refuse an absurd pitch', () => expect(() => layStations(guitar, { pitch: 0.35, rimInset: 0.01 })).toThrow(/pitch/));
+  it('refuse an absurd pitch', () =>
+    expect(() => layStations(guitar, { pitch: 0.35, rimInset: 0.01 })).toThrow(/pitch/));
 });
 
 describe('readings', () => {
@@ -70,16 +80,27 @@ describe('map', () => {
     const linear = (x: number, y: number) => 2.6e-3 + 1.1e-3 * x - 0.7e-3 * y;
     const grid = createMapGrid(guitar);
     const map = mapThickness(grid, readAt(guitar, linear));
-    const errors = map.thickness.map((h, cell) => (grid.wood[cell] > 0 ? Math.abs(h - linear(gridX(grid, cell), gridY(grid, cell))) : 0));
+    const errors = map.thickness.map((h, cell) =>
+      grid.wood[cell] > 0 ? Math.abs(h - linear(gridX(grid, cell), gridY(grid, cell))) : 0,
+    );
     expect(Math.max(...errors)).toBeLessThan(1e-12);
   });
   it('errs by order pitch squared on a smooth field', () => {
     const wave = (x: number, y: number) => 3e-3 + 2e-4 * Math.sin(9 * x) * Math.cos(8 * y);
     const error = (pitch: number) => {
       const grid = createMapGrid(board, 0.01);
-      const readings = layStations(board, { pitch, rimInset: 0.005 }).map((s) => ({ ...s, station: s.name, thickness: wave(s.x, s.y), count: 1, spread: 0, kept: false }));
+      const readings = layStations(board, { pitch, rimInset: 0.005 }).map((s) => ({
+        ...s,
+        station: s.name,
+        thickness: wave(s.x, s.y),
+        count: 1,
+        spread: 0,
+        kept: false,
+      }));
       const map = mapThickness(grid, readings);
-      return Math.sqrt(integrate(grid, (cell) => (map.thickness[cell] - wave(gridX(grid, cell), gridY(grid, cell))) ** 2));
+      return Math.sqrt(
+        integrate(grid, (cell) => (map.thickness[cell] - wave(gridX(grid, cell), gridY(grid, cell))) ** 2),
+      );
     };
     expect(error(0.04) / error(0.02)).toBeGreaterThan(2.8); // order 2 would be 4, less what the rim loses
   });
@@ -104,13 +125,27 @@ describe('map', () => {
   });
   it('passes through scattered readings wherever they are', () => {
     fc.assert(
-      fc.property(fc.array(fc.tuple(fc.integer({ min: 1, max: 99 }), fc.integer({ min: -49, max: 49 })), { minLength: 1, maxLength: 25 }), (places) => {
-        const unique = [...new Map(places.map((p) => [p.join(), p])).values()];
-        const readings = unique.map(([u, v], i) => ({ station: `${i}`, x: u / 200, y: (v / 100) * 0.38, thickness: 2e-3 + i * 1e-5, count: 1, spread: 0, kept: false }));
-        const { surface } = mapThickness(createMapGrid(board, 0.05), readings);
-        expect(Array.from(surface.value)).toEqual(readings.map((r) => r.thickness));
-        expect(surface.gradientX.every(Number.isFinite)).toBe(true);
-      }),
+      fc.property(
+        fc.array(fc.tuple(fc.integer({ min: 1, max: 99 }), fc.integer({ min: -49, max: 49 })), {
+          minLength: 1,
+          maxLength: 25,
+        }),
+        (places) => {
+          const unique = [...new Map(places.map((p) => [p.join(), p])).values()];
+          const readings = unique.map(([u, v], i) => ({
+            station: `${i}`,
+            x: u / 200,
+            y: (v / 100) * 0.38,
+            thickness: 2e-3 + i * 1e-5,
+            count: 1,
+            spread: 0,
+            kept: false,
+          }));
+          const { surface } = mapThickness(createMapGrid(board, 0.05), readings);
+          expect(Array.from(surface.value)).toEqual(readings.map((r) => r.thickness));
+          expect(surface.gradientX.every(Number.isFinite)).toBe(true);
+        },
+      ),
       { seed: 7, numRuns: 60 },
     );
   });
@@ -119,9 +154,15 @@ describe('map', () => {
 
 describe('asymmetry', () => {
   it('is zero for a mirrored plate and finds the thicker half', () => {
-    const even = mapThickness(createMapGrid(guitar), readAt(guitar, (x, y) => 3e-3 - 2e-3 * y * y + x * 1e-4));
+    const even = mapThickness(
+      createMapGrid(guitar),
+      readAt(guitar, (x, y) => 3e-3 - 2e-3 * y * y + x * 1e-4),
+    );
     expect(asymmetry(even).rms).toBeLessThan(1e-7); // equally near neighbours are chosen by order, not by side
-    const tilted = mapThickness(createMapGrid(board), readAt(board, (_x, y) => 3e-3 + 1e-3 * y));
+    const tilted = mapThickness(
+      createMapGrid(board),
+      readAt(board, (_x, y) => 3e-3 + 1e-3 * y),
+    );
     expect(asymmetry(tilted).halves).toBeCloseTo(2 * 1e-3 * 0.1, 6); // the half's centre lies 0.1 m off
   });
 });
@@ -151,7 +192,10 @@ describe('questionReading', () => {
 describe('contours', () => {
   it('enclose the area of a disc', () => {
     const grid = createMapGrid(board, 0.004);
-    const field = Float64Array.from({ length: grid.nx * grid.ny }, (_, c) => -Math.hypot(gridX(grid, c) - 0.25, gridY(grid, c)));
+    const field = Float64Array.from(
+      { length: grid.nx * grid.ny },
+      (_, c) => -Math.hypot(gridX(grid, c) - 0.25, gridY(grid, c)),
+    );
     const [{ rings }] = contourAreas(grid, field, [-0.1]);
     const area = rings.reduce((sum, r) => sum + Math.abs(flatArea(r)), 0);
     expect(area / (Math.PI * 0.01)).toBeCloseTo(1, 2);

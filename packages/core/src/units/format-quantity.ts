@@ -26,7 +26,12 @@ const DECIMALS: Record<string, number> = {
 const FRACTION_PARTS = 64;
 
 /** @param value in SI @param decimals overrides the unit's own */
-export function formatQuantity(value: number, quantity: Quantity, unitKey: string, decimals?: number): FormattedQuantity {
+export function formatQuantity(
+  value: number,
+  quantity: Quantity,
+  unitKey: string,
+  decimals?: number,
+): FormattedQuantity {
   if (unitKey === 'in-fraction') return formatFraction(value);
   const unit = unitOf(quantity, unitKey);
   const figure = ((value - (unit.offset ?? 0)) / unit.si).toFixed(decimals ?? DECIMALS[unitKey] ?? 2);

@@ -14,7 +14,8 @@ export interface ParsedQuantity {
   typed: string;
 }
 
-const NUMBER_AND_UNIT = /^([+-]?)\s*(?:(\d+)[\s-]+)?(?:(\d+)\s*\/\s*(\d+)|(\d*(?:[.,]\d*)?(?:e[+-]?\d+)?))\s*([^\d\s.,/+-].*)?$/i;
+const NUMBER_AND_UNIT =
+  /^([+-]?)\s*(?:(\d+)[\s-]+)?(?:(\d+)\s*\/\s*(\d+)|(\d*(?:[.,]\d*)?(?:e[+-]?\d+)?))\s*([^\d\s.,/+-].*)?$/i;
 
 /**
  * @param field named in the error @param defaultUnit key in the quantity's unit table, for a number without a unit
@@ -29,7 +30,11 @@ export function parseQuantity(field: string, text: string, quantity: Quantity, d
     throw new InvalidInput(field, text, `can't be read as a figure: type something like ${exampleFor(quantity)}`);
   }
   const isFraction = match[3] !== undefined;
-  const unitKey = match[6] ? findUnit(field, match[6], quantity) : isFraction && quantity === 'length' ? 'in' : defaultUnit;
+  const unitKey = match[6]
+    ? findUnit(field, match[6], quantity)
+    : isFraction && quantity === 'length'
+      ? 'in'
+      : defaultUnit;
   const unit = unitOf(quantity, unitKey);
   return { value: number * unit.si + (unit.offset ?? 0), unit: unitKey, typed };
 }

@@ -1,6 +1,7 @@
 /** Every factor between what people say and SI, written once. `si` is what one of the unit is in the base unit. */
 
-export type Quantity = 'length' | 'area' | 'volume' | 'mass' | 'force' | 'density' | 'modulus' | 'ratio' | 'temperature';
+export type Quantity =
+  'length' | 'area' | 'volume' | 'mass' | 'force' | 'density' | 'modulus' | 'ratio' | 'temperature';
 
 export interface Unit {
   /** The name shown after a figure. */

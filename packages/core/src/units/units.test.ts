@@ -17,7 +17,8 @@ describe('parseQuantity', () => {
   ])('reads %s', (text, metres) => expect(length(text)).toBeCloseTo(metres, 12));
 
   it('takes a bare number in the unit of the maker', () => expect(length('0.125', 'in')).toBeCloseTo(0.003175, 12));
-  it('keeps what was typed', () => expect(parseQuantity('t', ' 7/64 ', 'length', 'mm')).toMatchObject({ typed: '7/64', unit: 'in' }));
+  it('keeps what was typed', () =>
+    expect(parseQuantity('t', ' 7/64 ', 'length', 'mm')).toMatchObject({ typed: '7/64', unit: 'in' }));
   it('knows that 70 °F are 21.1 °C', () =>
     expect(parseQuantity('t', '70 F', 'temperature', '°C').value).toBeCloseTo(21.111, 3));
   it('knows that 1 kgf is 9.80665 N', () => expect(parseQuantity('f', '1 kgf', 'force', 'N').value).toBe(9.80665));
@@ -45,7 +46,11 @@ describe('format', () => {
     expect(formatThicknessChange(-1e-9, METRIC).figure).toBe('0.00');
   });
   it('gives back what was read, to the last decimal shown', () => {
-    for (const [unit, text] of [['mm', '3.07'], ['in', '0.121'], ['thou', '97']] as const)
+    for (const [unit, text] of [
+      ['mm', '3.07'],
+      ['in', '0.121'],
+      ['thou', '97'],
+    ] as const)
       expect(formatQuantity(length(text, unit), 'length', unit).figure).toBe(text);
   });
 });

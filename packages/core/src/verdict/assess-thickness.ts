@@ -13,12 +13,7 @@ export type VerdictKind = 'go-on' | 'nearly' | 'stop' | 'too-thin' | 'look-again
 
 /** The rule that gave the verdict. */
 export type VerdictRule =
-  | 'few-readings'
-  | 'reading-questioned'
-  | 'below-limit'
-  | 'within-band'
-  | 'one-light-pass'
-  | 'over-band';
+  'few-readings' | 'reading-questioned' | 'below-limit' | 'within-band' | 'one-light-pass' | 'over-band';
 
 export interface ThicknessVerdict {
   kind: VerdictKind;
@@ -89,14 +84,26 @@ export function assessThickness(plate: PlateContext, input: SurveyInput): Assess
   const statistics = mapStatistics(map, input.readings);
   const target = new Float64Array(map.thickness.length);
   fillTarget(input.target, plate, target);
-  const plan = planPasses({ grid, zones: plate.zones, thickness: map.thickness, target, tolerance: input.target.tolerance, limit: input.target.limit, tool: input.tool });
+  const plan = planPasses({
+    grid,
+    zones: plate.zones,
+    thickness: map.thickness,
+    target,
+    tolerance: input.target.tolerance,
+    limit: input.target.limit,
+    tool: input.tool,
+  });
   const forecast = forecastPasses({ ...input, grid, thickness: map.thickness, removal: plan.removal, statistics });
   const deviation = map.thickness.map((h, cell) => h - target[cell]);
   const partial = { map, statistics, target, deviation, mirror: asymmetry(map), plan, forecast };
   return { ...partial, verdict: judge(grid, input, partial) };
 }
 
-function judge(grid: MapGrid, input: SurveyInput, { deviation, plan, forecast, statistics }: Omit<Assessment, 'verdict'>): ThicknessVerdict {
+function judge(
+  grid: MapGrid,
+  input: SurveyInput,
+  { deviation, plan, forecast, statistics }: Omit<Assessment, 'verdict'>,
+): ThicknessVerdict {
   const { tolerance, limit } = input.target;
   const area = integrate(grid, () => 1);
   const over = integrate(grid, (cell) => Number(deviation[cell] > tolerance)) / area;

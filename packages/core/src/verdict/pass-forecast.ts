@@ -65,7 +65,10 @@ export function forecastPasses(input: ForecastInput): PassForecast {
 }
 
 /** A weighed plate tells its own density; an unweighed one borrows its wood's. */
-export function massAndDensity({ mass, statistics, wood }: Pick<ForecastInput, 'mass' | 'statistics' | 'wood'>): { massNow: Estimate; rho: Estimate } {
+export function massAndDensity({ mass, statistics, wood }: Pick<ForecastInput, 'mass' | 'statistics' | 'wood'>): {
+  massNow: Estimate;
+  rho: Estimate;
+} {
   const { volume, volumeSd } = statistics;
   if (mass !== null) {
     const rho = mass / volume;
@@ -102,7 +105,9 @@ function forecastFlex(input: ForecastInput, direction: Direction): FlexForecast[
 function carriesLoad({ grid }: ForecastInput, direction: Direction): boolean {
   const count = direction === 'along' ? grid.nx : grid.ny;
   const wood = new Float64Array(count);
-  grid.wood.forEach((share, cell) => (wood[direction === 'along' ? cell % grid.nx : Math.floor(cell / grid.nx)] += share));
+  grid.wood.forEach(
+    (share, cell) => (wood[direction === 'along' ? cell % grid.nx : Math.floor(cell / grid.nx)] += share),
+  );
   const first = wood.findIndex((share) => share > 0);
   const last = wood.findLastIndex((share) => share > 0);
   return wood.subarray(first, last + 1).every((share) => share > 0);

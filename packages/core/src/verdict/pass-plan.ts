@@ -115,7 +115,17 @@ function sandWhole(input: PlanInput, removal: Float64Array): PlanStep | null {
     area += grid.wood[cell] * grid.pitch ** 2;
   }
   const centre = { x: grid.x0 + (grid.nx / 2) * grid.pitch, y: 0 };
-  return { zone: null, passes, tool, area, meanDepth: depth, largestDepth: depth, volume: area * depth, centre, margin };
+  return {
+    zone: null,
+    passes,
+    tool,
+    area,
+    meanDepth: depth,
+    largestDepth: depth,
+    volume: area * depth,
+    centre,
+    margin,
+  };
 }
 
 /** Per cell: none within the band, else the number that ends nearest the target and not below the floor. */
@@ -135,7 +145,15 @@ function wholePasses(available: number, depth: number): number {
 function tallyZones(input: PlanInput, thickness: Float64Array, passes: Uint16Array, tool: PassTool): PlanStep[] {
   const { grid, zones, target } = input;
   const steps = zones.zones.map((_, zone): PlanStep => ({
-    zone, passes: 0, tool, area: 0, meanDepth: 0, largestDepth: 0, volume: 0, centre: { x: 0, y: 0 }, margin: Infinity,
+    zone,
+    passes: 0,
+    tool,
+    area: 0,
+    meanDepth: 0,
+    largestDepth: 0,
+    volume: 0,
+    centre: { x: 0, y: 0 },
+    margin: Infinity,
   }));
   for (let cell = 0; cell < passes.length; cell++) {
     if (zones.zoneOf[cell] < 0) continue;

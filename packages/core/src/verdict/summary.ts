@@ -34,7 +34,12 @@ export interface AssessmentSummary {
   plannedMeanRemoval: number;
 }
 
-export function summarizeAssessment(assessment: Assessment, plate: PlateContext, target: TargetSpec, units: UnitChoice): AssessmentSummary {
+export function summarizeAssessment(
+  assessment: Assessment,
+  plate: PlateContext,
+  target: TargetSpec,
+  units: UnitChoice,
+): AssessmentSummary {
   const { statistics, verdict, plan, forecast, mirror } = assessment;
   const { thinnest, thickest, ...rest } = statistics;
   const density = forecast.massNow.value / statistics.volume;

@@ -13,7 +13,11 @@ export interface TearOut {
 }
 
 /** @param depth of the tear below the surface [m] @throws InvalidInput for a place off the plate or a depth of the whole plate */
-export function judgeTearOut({ map, target }: Assessment, spec: TargetSpec, tear: { x: number; y: number; depth: number }): TearOut {
+export function judgeTearOut(
+  { map, target }: Assessment,
+  spec: TargetSpec,
+  tear: { x: number; y: number; depth: number },
+): TearOut {
   requirePositive('depth', tear.depth);
   const cell = cellAt(map.grid, tear.x, tear.y);
   if (cell < 0 || !(map.grid.wood[cell] > 0)) throw new InvalidInput('place', tear, 'lies off the wood');

@@ -19,11 +19,28 @@ const plane: PassTool = { kind: 'plane', depthPerPass: 5e-5 };
 const wood = { rho: { value: 400, sd: 40 }, E_L: { value: 10e9, sd: 1.8e9 }, E_C: { value: 0.8e9, sd: 0.15e9 } };
 
 function readings(thickness: (x: number, y: number) => number): StationReading[] {
-  return stations.map(({ name, x, y }) => ({ station: name, x, y, thickness: thickness(x, y), count: 1, spread: 0, kept: false }));
+  return stations.map(({ name, x, y }) => ({
+    station: name,
+    x,
+    y,
+    thickness: thickness(x, y),
+    count: 1,
+    spread: 0,
+    kept: false,
+  }));
 }
 
 function input(thickness: (x: number, y: number) => number, change: Partial<SurveyInput> = {}): SurveyInput {
-  return { readings: readings(thickness), wanted: stations.length, target, tool: plane, wood, mass: null, removalSpread: 0.2, ...change };
+  return {
+    readings: readings(thickness),
+    wanted: stations.length,
+    target,
+    tool: plane,
+    wood,
+    mass: null,
+    removalSpread: 0.2,
+    ...change,
+  };
 }
 
 const verdictOf = (survey: SurveyInput) => assessThickness(plate, survey).verdict;
@@ -43,7 +60,10 @@ describe('verdict', () => {
   it('settles a wild reading before anything else, unless the maker kept it', () => {
     const survey = input(() => 2.9e-3);
     const wild = (kept: boolean) => survey.readings.map((r, i) => (i === 50 ? { ...r, thickness: 1.9e-3, kept } : r));
-    expect(verdictOf({ ...survey, readings: wild(false) })).toMatchObject({ kind: 'look-again', rule: 'reading-questioned' });
+    expect(verdictOf({ ...survey, readings: wild(false) })).toMatchObject({
+      kind: 'look-again',
+      rule: 'reading-questioned',
+    });
     expect(verdictOf({ ...survey, readings: wild(true) })).toMatchObject({ kind: 'too-thin' });
   });
   it('doubts a weight that implies another wood', () => {
@@ -57,14 +77,29 @@ describe('the next passes', () => {
   it('never go below the target less its tolerance, nor below the limit, for any plate, target and tool', () => {
     fc.assert(
       fc.property(
-        fc.record({ seed: fc.integer(), mean: fc.double({ min: 2.4e-3, max: 3.4e-3, noNaN: true }), depth: fc.double({ min: 1e-5, max: 4e-4, noNaN: true }), limit: fc.double({ min: 1.8e-3, max: 2.6e-3, noNaN: true }) }),
+        fc.record({
+          seed: fc.integer(),
+          mean: fc.double({ min: 2.4e-3, max: 3.4e-3, noNaN: true }),
+          depth: fc.double({ min: 1e-5, max: 4e-4, noNaN: true }),
+          limit: fc.double({ min: 1.8e-3, max: 2.6e-3, noNaN: true }),
+        }),
         fc.constantFrom('plane', 'scraper', 'sander'),
         ({ seed, mean, depth, limit }, kind) => {
           const rough = roughPlate(plate.grid, { mean, waviness: 1.5e-4, tilt: 1e-4 }, seededRandom(seed));
           const wanted = new Float64Array(rough.thickness.length).fill(2.6e-3);
-          const plan = planPasses({ grid: plate.grid, zones: plate.zones, thickness: rough.thickness, target: wanted, tolerance: 6e-5, limit, tool: { kind, depthPerPass: depth } });
+          const plan = planPasses({
+            grid: plate.grid,
+            zones: plate.zones,
+            thickness: rough.thickness,
+            target: wanted,
+            tolerance: 6e-5,
+            limit,
+            tool: { kind, depthPerPass: depth },
+          });
           const floor = Math.max(2.6e-3 - 6e-5, limit);
-          const broken = plan.after.findIndex((h, cell) => plate.grid.wood[cell] > 0 && h < Math.min(floor, rough.thickness[cell]) - 1e-8);
+          const broken = plan.after.findIndex(
+            (h, cell) => plate.grid.wood[cell] > 0 && h < Math.min(floor, rough.thickness[cell]) - 1e-8,
+          );
           expect(broken).toBe(-1);
         },
       ),
@@ -72,13 +107,19 @@ describe('the next passes', () => {
     );
   });
   it('bring an even plate to its target in whole passes, with the weight by hand', () => {
-    const { plan, forecast, statistics } = assessThickness(plate, input(() => 2.8e-3));
+    const { plan, forecast, statistics } = assessThickness(
+      plate,
+      input(() => 2.8e-3),
+    );
     expect(Math.max(...plan.steps.map((s) => s.passes))).toBe(4);
     const removed = (statistics.volume / 2.8e-3) * 2e-4 * 400;
     expect((forecast.massNow.value - forecast.massAfter.value) / removed).toBeCloseTo(1, 3);
   });
   it('name the parts that are over, in an order that ends with the one nearest its limit', () => {
-    const { plan } = assessThickness(plate, input((x, y) => (x > 0.3 && y > 0 ? 2.85e-3 : x < 0.15 && y < 0 ? 2.75e-3 : 2.6e-3)));
+    const { plan } = assessThickness(
+      plate,
+      input((x, y) => (x > 0.3 && y > 0 ? 2.85e-3 : x < 0.15 && y < 0 ? 2.75e-3 : 2.6e-3)),
+    );
     const names = plan.steps.map((step) => zoneWords(plate.zones.zones[step.zone!]));
     expect(names).toContain('Lower bout, bass side');
     expect(names).toContain('Upper bout, treble side');
@@ -87,30 +128,50 @@ describe('the next passes', () => {
   });
   it('swap treble and bass for a left-handed plate', () => {
     const left = plateContext(shape, plate.grid, 1);
-    const { plan } = assessThickness(left, input((x, y) => (x > 0.3 && y > 0 ? 2.85e-3 : 2.6e-3)));
+    const { plan } = assessThickness(
+      left,
+      input((x, y) => (x > 0.3 && y > 0 ? 2.85e-3 : 2.6e-3)),
+    );
     expect(plan.steps.map((s) => zoneWords(left.zones.zones[s.zone!]))).toContain('Lower bout, treble side');
   });
   it('warn of a rim with less than a pass to spare', () => {
-    const { plan } = assessThickness(plate, input((x) => (x > 0.465 ? 2.56e-3 : 2.8e-3)));
+    const { plan } = assessThickness(
+      plate,
+      input((x) => (x > 0.465 ? 2.56e-3 : 2.8e-3)),
+    );
     expect(plan.nearLimit.map(({ zone }) => zoneWords(plate.zones.zones[zone]))).toContain('Tail rim');
   });
   it('sand the whole plate only as far as its thinnest place allows, then scrape', () => {
-    const { plan } = assessThickness(plate, input((x) => 2.95e-3 - 4e-4 * x, { tool: { kind: 'sander', depthPerPass: 1e-4 } }));
+    const { plan } = assessThickness(
+      plate,
+      input((x) => 2.95e-3 - 4e-4 * x, { tool: { kind: 'sander', depthPerPass: 1e-4 } }),
+    );
     expect(plan.steps[0]).toMatchObject({ zone: null, passes: 2 });
     expect(plan.steps.slice(1).every((step) => step.tool.kind === 'scraper')).toBe(true);
   });
   it('refuse a tool that takes nothing off', () =>
-    expect(() => assessThickness(plate, input(() => 2.8e-3, { tool: { kind: 'plane', depthPerPass: 0 } }))).toThrow(/depthPerPass/));
+    expect(() =>
+      assessThickness(
+        plate,
+        input(() => 2.8e-3, { tool: { kind: 'plane', depthPerPass: 0 } }),
+      ),
+    ).toThrow(/depthPerPass/));
 });
 
 describe('forecast', () => {
   it('softens an even plate by the cube of its thickness', () => {
-    const { forecast } = assessThickness(plate, input(() => 2.8e-3));
+    const { forecast } = assessThickness(
+      plate,
+      input(() => 2.8e-3),
+    );
     expect(forecast.flex.map((f) => f.direction)).toEqual(['along', 'across']);
     for (const { ratio } of forecast.flex) expect(ratio.value).toBeCloseTo((2.8 / 2.6) ** 3, 3);
   });
   it('knows the change better than the figure', () => {
-    const [along] = assessThickness(plate, input(() => 2.8e-3)).forecast.flex;
+    const [along] = assessThickness(
+      plate,
+      input(() => 2.8e-3),
+    ).forecast.flex;
     expect(along.ratio.sd / along.ratio.value).toBeLessThan(along.now.sd / along.now.value);
   });
   it('holds about nine outcomes in ten when a hand planes as unevenly as it was said to', () => {
@@ -120,9 +181,15 @@ describe('forecast', () => {
       const random = seededRandom(seed);
       const before = roughPlate(plate.grid, { mean: 2.9e-3, waviness: 6e-5, tilt: 5e-5 }, random);
       const read = (truth: typeof before) => readings((x, y) => readCaliper(truth, { x, y }, random));
-      const said = assessThickness(plate, input(() => 0, { readings: read(before), removalSpread: 0.2 }));
+      const said = assessThickness(
+        plate,
+        input(() => 0, { readings: read(before), removalSpread: 0.2 }),
+      );
       const after = planeByHand(before, said.plan.removal, 0.2, random);
-      const came = assessThickness(plate, input(() => 0, { readings: read(after) }));
+      const came = assessThickness(
+        plate,
+        input(() => 0, { readings: read(after) }),
+      );
       const outcome = { value: came.statistics.mean, sd: came.statistics.volumeSd / 0.14 };
       if (holds(said.forecast.meanAfter, outcome)) held++;
     }
@@ -131,7 +198,10 @@ describe('forecast', () => {
 });
 
 describe('tear-out', () => {
-  const assessed = assessThickness(plate, input(() => 2.8e-3));
+  const assessed = assessThickness(
+    plate,
+    input(() => 2.8e-3),
+  );
   it('can be planed out while it stays above the floor', () => {
     expect(judgeTearOut(assessed, target, { x: 0.35, y: 0.05, depth: 1e-4 })).toMatchObject({ fits: true });
     const deep = judgeTearOut(assessed, target, { x: 0.35, y: 0.05, depth: 3e-4 });
@@ -145,16 +215,24 @@ describe('tear-out', () => {
 });
 
 describe('words', () => {
-  const assessed = assessThickness(plate, input((x) => 2.8e-3 + (x > 0.3 ? 5e-5 : 0)));
+  const assessed = assessThickness(
+    plate,
+    input((x) => 2.8e-3 + (x > 0.3 ? 5e-5 : 0)),
+  );
   it('say what to do in the maker’s units', () => {
     expect(headline(assessed.verdict)).toBe('Go on: five more passes');
     expect(stepWords(assessed.plan.steps[0], METRIC)).toMatch(/^5 shavings of 0\.05 mm$/);
     expect(stepWords(assessed.plan.steps[0], { ...METRIC, thickness: 'thou' })).toMatch(/of 2 thou$/);
-    expect(evidence(assessed, plate.zones, METRIC).join(' ')).toMatch(/100 % of the plate is over its band, 0 % under it\. \d+ g to go\./);
+    expect(evidence(assessed, plate.zones, METRIC).join(' ')).toMatch(
+      /100 % of the plate is over its band, 0 % under it\. \d+ g to go\./,
+    );
     expect(ruleWords(assessed.verdict, 6e-5, 2.3e-3, METRIC)).toContain('0.06 mm over the target');
   });
   it('name the station that is too thin', () => {
-    const thin = assessThickness(plate, input((x) => (x > 0.46 ? 2.2e-3 : 2.6e-3)));
+    const thin = assessThickness(
+      plate,
+      input((x) => (x > 0.46 ? 2.2e-3 : 2.6e-3)),
+    );
     expect(headline(thin.verdict)).toMatch(/^Too thin at [A-Z]\d+$/);
   });
   it('round changes to what can be known', () => {
@@ -167,7 +245,11 @@ describe('words', () => {
 
 describe('ledger', () => {
   it('settles a forecast by its 90 % interval', () => {
-    const entry = { quantity: 'mass', forecast: { value: 0.25, sd: 0.002 }, outcome: { value: 0.2529, sd: 0 } } as const;
+    const entry = {
+      quantity: 'mass',
+      forecast: { value: 0.25, sd: 0.002 },
+      outcome: { value: 0.2529, sd: 0 },
+    } as const;
     expect(settle(entry)).toMatchObject({ held: true });
     expect(settle({ ...entry, outcome: { value: 0.2534, sd: 0 } })).toMatchObject({ held: false });
     expect(summarize([settle(entry)])).toEqual({ count: 1, held: 1 });
@@ -186,8 +268,19 @@ it('every first target of a family can be planned on its own first outline', () 
     const own = plateShape(defaultOutline(family), defaultHoles(family));
     const context = plateContext(own, createMapGrid(own, own.length / 60), -1);
     const spec = defaultTarget(family, 'top');
-    const thick = layStations(own).map(({ name, x, y }) => ({ station: name, x, y, thickness: 1.1 * (spec.base as { thickness: number }).thickness, count: 1, spread: 0, kept: false }));
-    const { plan } = assessThickness(context, input(() => 0, { readings: thick, target: spec, wanted: thick.length }));
+    const thick = layStations(own).map(({ name, x, y }) => ({
+      station: name,
+      x,
+      y,
+      thickness: 1.1 * (spec.base as { thickness: number }).thickness,
+      count: 1,
+      spread: 0,
+      kept: false,
+    }));
+    const { plan } = assessThickness(
+      context,
+      input(() => 0, { readings: thick, target: spec, wanted: thick.length }),
+    );
     expect(plan.steps.length).toBeGreaterThan(3);
     expect(gridX(context.grid, 0)).toBeLessThan(0);
   }

@@ -49,7 +49,9 @@ export function headline(verdict: ThicknessVerdict): string {
     case 'too-thin':
       return `Too thin at ${verdict.belowLimit[0].station}`;
     case 'look-again':
-      return verdict.rule === 'few-readings' ? 'Look again: read more' : `Look again at ${verdict.questioned[0].station}`;
+      return verdict.rule === 'few-readings'
+        ? 'Look again: read more'
+        : `Look again at ${verdict.questioned[0].station}`;
   }
 }
 
@@ -62,7 +64,9 @@ export function evidence({ verdict, plan, statistics }: Assessment, zones: ZoneM
     lines.push(`${station} reads ${thickness(h)}, below your limit: leave it, and ask if the plate can still serve.`);
   }
   for (const { station, thickness: h, question } of verdict.questioned.slice(0, 3)) {
-    lines.push(`${station} reads ${thickness(h)} where about ${thickness(question.expected)} would fit: read it again.`);
+    lines.push(
+      `${station} reads ${thickness(h)} where about ${thickness(question.expected)} would fit: read it again.`,
+    );
   }
   if (verdict.read < verdict.wanted) lines.push(`${verdict.read} of ${verdict.wanted} stations read.`);
   lines.push(`${percent(verdict.share.over)} of the plate is over its band, ${percent(verdict.share.under)} under it.`);
@@ -73,10 +77,13 @@ export function evidence({ verdict, plan, statistics }: Assessment, zones: ZoneM
     const worked = plan.steps.some((step) => step.zone === zone);
     lines.push(`${zoneWords(zones.zones[zone])} ${spare}: ${worked ? 'go carefully there' : 'leave it'}.`);
   }
-  if (statistics.unreadShare > 0.05) lines.push(`No reading reaches ${percent(statistics.unreadShare)} of the plate: the map only carries on there.`);
+  if (statistics.unreadShare > 0.05)
+    lines.push(`No reading reaches ${percent(statistics.unreadShare)} of the plate: the map only carries on there.`);
   if (verdict.densityClash) {
     const { weighed, expected } = verdict.densityClash;
-    lines.push(`Scale and volume give ${Math.round(weighed)} kg/m³, the wood should have about ${Math.round(expected)}: check the weight, or the wood.`);
+    lines.push(
+      `Scale and volume give ${Math.round(weighed)} kg/m³, the wood should have about ${Math.round(expected)}: check the weight, or the wood.`,
+    );
   }
   return lines;
 }

@@ -4,7 +4,8 @@ import type { PlateShape } from '../outline';
 import { gridX, gridY, type MapGrid } from '../survey';
 
 /** The first three on plates with a waist, the next three on others; the rest on both. */
-export type Region = 'upper-bout' | 'waist' | 'lower-bout' | 'neck-part' | 'middle' | 'tail-part' | 'hole' | 'neck-rim' | 'tail-rim';
+export type Region =
+  'upper-bout' | 'waist' | 'lower-bout' | 'neck-part' | 'middle' | 'tail-part' | 'hole' | 'neck-rim' | 'tail-rim';
 
 export interface Zone {
   region: Region;

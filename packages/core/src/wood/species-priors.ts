@@ -44,10 +44,18 @@ const BACKS: readonly Row[] = [
   ['rosewood', 'Rosewood', 820, 13.0, 0.15, 0.11, 0.4],
 ];
 
-const toPrior = (use: 'top' | 'back') => ([key, name, rho, gigapascal, radial, shear, nu_LC]: Row): SpeciesPrior => {
-  const E_L = gigapascal * 1e9;
-  return { key, name, uses: [use], constants: { rho, E_L, E_C: radial * E_L, G_LC: shear * E_L, nu_LC }, spread: SPREAD };
-};
+const toPrior =
+  (use: 'top' | 'back') =>
+  ([key, name, rho, gigapascal, radial, shear, nu_LC]: Row): SpeciesPrior => {
+    const E_L = gigapascal * 1e9;
+    return {
+      key,
+      name,
+      uses: [use],
+      constants: { rho, E_L, E_C: radial * E_L, G_LC: shear * E_L, nu_LC },
+      spread: SPREAD,
+    };
+  };
 
 const CAUTIONS: Record<string, Partial<SpeciesPrior>> = {
   'western-redcedar': { sensitizer: true },

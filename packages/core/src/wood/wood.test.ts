@@ -19,5 +19,7 @@ it.each([
   [{ E_C: NaN }, /E_C/],
   [{ nu_LC: 1.2, E_C: 11e9 }, /nu_LC nu_CL/],
 ])('refuses %j', (change, reason) =>
-  expect(() => checkConstants({ rho: 420, E_L: 12e9, E_C: 0.8e9, G_LC: 0.8e9, nu_LC: 0.37, ...change })).toThrow(reason),
+  expect(() => checkConstants({ rho: 420, E_L: 12e9, E_C: 0.8e9, G_LC: 0.8e9, nu_LC: 0.37, ...change })).toThrow(
+    reason,
+  ),
 );

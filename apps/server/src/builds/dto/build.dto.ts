@@ -1,4 +1,14 @@
-import { CONSTRUCTIONS, FAMILIES, PLATES, STAGES, type BuildWood, type Family, type HoleSpec, type OutlineSpec, type Stage } from '@nimble/core';
+import {
+  CONSTRUCTIONS,
+  FAMILIES,
+  PLATES,
+  STAGES,
+  type BuildWood,
+  type Family,
+  type HoleSpec,
+  type OutlineSpec,
+  type Stage,
+} from '@nimble/core';
 import { ApiProperty, PartialType } from '@nestjs/swagger';
 import { Type } from 'class-transformer';
 import {
@@ -51,18 +61,30 @@ export class WaitsForDto {
 }
 
 export class BuildFieldsDto {
-  @IsInt({ message: 'must be a whole number' }) @Min(1, { message: 'must be 1 or more' }) @Max(1_000_000) number: number;
+  @IsInt({ message: 'must be a whole number' })
+  @Min(1, { message: 'must be 1 or more' })
+  @Max(1_000_000)
+  number: number;
   @IsString() @Length(1, 80, { message: 'must have 1 to 80 letters' }) name: string;
   @ApiProperty({ enum: FAMILIES }) @IsIn(FAMILIES) family: Family;
   @ApiProperty({ enum: CONSTRUCTIONS }) @IsIn(CONSTRUCTIONS) construction: string;
   @ApiProperty({ enum: PLATES }) @IsIn(PLATES) plate: 'top' | 'back';
   @IsBoolean() leftHanded: boolean;
   /** [m] */
-  @IsOptional() @IsNumber() @Min(0.1, { message: 'is under 100 mm: check the unit' }) @Max(1.5, { message: 'is over 1.5 m: check the unit' }) scaleLength: number | null;
+  @IsOptional()
+  @IsNumber()
+  @Min(0.1, { message: 'is under 100 mm: check the unit' })
+  @Max(1.5, { message: 'is over 1.5 m: check the unit' })
+  scaleLength: number | null;
   @ValidateNested() @Type(() => WoodDto) wood: WoodDto;
   @ValidateNested() @outlineType() outline: OutlineDto & OutlineSpec;
   @IsArray() @ArrayMaxSize(8) @ValidateNested({ each: true }) @holeType() holes: (HoleDto & HoleSpec)[];
-  @IsOptional() @IsArray() @ArrayMaxSize(2000) @ValidateNested({ each: true }) @Type(() => StationDto) stations?: StationDto[];
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(2000)
+  @ValidateNested({ each: true })
+  @Type(() => StationDto)
+  stations?: StationDto[];
   @ValidateNested() @Type(() => UnitsDto) units: UnitsDto;
   @ValidateNested() @Type(() => ToolDto) tool: ToolDto;
 }
@@ -79,7 +101,10 @@ export class ChangeBuildDto extends PartialType(BuildFieldsDto) {
 
 export class DuplicateBuildDto {
   @IsUUID() id: string;
-  @IsInt({ message: 'must be a whole number' }) @Min(1, { message: 'must be 1 or more' }) @Max(1_000_000) number: number;
+  @IsInt({ message: 'must be a whole number' })
+  @Min(1, { message: 'must be 1 or more' })
+  @Max(1_000_000)
+  number: number;
   @IsString() @Length(1, 80, { message: 'must have 1 to 80 letters' }) name: string;
 }
 

@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate';
+import type { Migration } from '../migration';
 
 /** Quantities are SI in double precision; what people typed is kept beside them as text. Readings are only ever added. */
 const STATEMENTS = `

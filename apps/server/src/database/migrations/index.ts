@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate';
+import type { Migration } from '../migration';
 import { firstTables } from './0001-first-tables';
 
 /** In the order they run. A migration that has shipped is never edited. */

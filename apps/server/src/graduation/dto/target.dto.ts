@@ -24,7 +24,12 @@ export class ControlPointDto {
 }
 
 export class DrawnBaseDto extends BaseDto {
-  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(60) @ValidateNested({ each: true }) @Type(() => ControlPointDto) points: ControlPointDto[];
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(60)
+  @ValidateNested({ each: true })
+  @Type(() => ControlPointDto)
+  points: ControlPointDto[];
 }
 
 export class ThinRimDto {

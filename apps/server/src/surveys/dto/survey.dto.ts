@@ -7,9 +7,20 @@ import {
 /** Conditions of a survey; SI, humidity 0..1. `typed` holds what was typed for each. */
 export class ConditionsDto {
   @IsOptional() @IsString() @MaxLength(80) person?: string;
-  @IsOptional() @IsNumber() @Min(0, { message: 'must lie between 0 and 100 %' }) @Max(1, { message: 'must lie between 0 and 100 %' }) relativeHumidity?: number | null;
-  @IsOptional() @IsNumber() @Min(-30, { message: 'is below −30 °C' }) @Max(60, { message: 'is above 60 °C' }) temperatureC?: number | null;
-  @IsOptional() @IsPositive({ message: 'must be above zero' }) @Max(20, { message: 'is over 20 kg: check the unit' }) mass?: number | null;
+  @IsOptional()
+  @IsNumber()
+  @Min(0, { message: 'must lie between 0 and 100 %' })
+  @Max(1, { message: 'must lie between 0 and 100 %' })
+  relativeHumidity?: number | null;
+  @IsOptional()
+  @IsNumber()
+  @Min(-30, { message: 'is below −30 °C' })
+  @Max(60, { message: 'is above 60 °C' })
+  temperatureC?: number | null;
+  @IsOptional()
+  @IsPositive({ message: 'must be above zero' })
+  @Max(20, { message: 'is over 20 kg: check the unit' })
+  mass?: number | null;
   @IsOptional() @IsObject() typed?: Record<string, string>;
   @IsOptional() @IsString() @MaxLength(4000) note?: string;
 }
@@ -43,7 +54,12 @@ export class ReadingDto {
 }
 
 export class AddReadingsDto {
-  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(2000) @ValidateNested({ each: true }) @Type(() => ReadingDto) readings: ReadingDto[];
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(2000)
+  @ValidateNested({ each: true })
+  @Type(() => ReadingDto)
+  readings: ReadingDto[];
 }
 
 export class ImportReadingsDto {

@@ -52,7 +52,14 @@ function StageJournal({ build, stage }: { build: Build; stage: Stage }) {
       build={build}
       stage={stage}
       onUnits={(units) => writes.changeBuild({ units })}
-      ribbon={<Ribbon items={ribbonItems(surveys.data ?? [], forecasts.data ?? [], build.units)} selected={null} onSelect={setOpened} empty="Nothing measured yet." />}
+      ribbon={
+        <Ribbon
+          items={ribbonItems(surveys.data ?? [], forecasts.data ?? [], build.units)}
+          selected={null}
+          onSelect={setOpened}
+          empty="Nothing measured yet."
+        />
+      }
       slip={
         <div className="space-y-4 pt-1">
           <div>
@@ -69,14 +76,24 @@ function StageJournal({ build, stage }: { build: Build; stage: Stage }) {
           <CheckField
             label="This stage is done"
             checked={done}
-            onChange={(e) => writes.changeBuild({ stagesDone: e.target.checked ? [...build.stagesDone, stage] : build.stagesDone.filter((s) => s !== stage) })}
+            onChange={(e) =>
+              writes.changeBuild({
+                stagesDone: e.target.checked
+                  ? [...build.stagesDone, stage]
+                  : build.stagesDone.filter((s) => s !== stage),
+              })
+            }
           />
           <WaitsFor build={build} onChange={(waitsFor) => writes.changeBuild({ waitsFor })} />
           <Notes build={build} stage={stage} />
         </div>
       }
     >
-      <PlateDrawing shape={shape} leftHanded={build.leftHanded} label={`Plate of No. ${build.number} ${build.name}, seen from outside, neck end to the left`} />
+      <PlateDrawing
+        shape={shape}
+        leftHanded={build.leftHanded}
+        label={`Plate of No. ${build.number} ${build.name}, seen from outside, neck end to the left`}
+      />
       <div className="min-h-6" />
     </BuildShell>
   );
@@ -123,7 +140,12 @@ function Notes({ build, stage }: { build: Build; stage: Stage }) {
   const add = async () => {
     if (text.trim() === '') return setError('Write something first');
     try {
-      const all = await request<Note[]>('POST', `/builds/${build.id}/notes`, { id: crypto.randomUUID(), stage, text: text.trim(), person });
+      const all = await request<Note[]>('POST', `/builds/${build.id}/notes`, {
+        id: crypto.randomUUID(),
+        stage,
+        text: text.trim(),
+        person,
+      });
       client.setQueryData(keys.notes(build.id), all);
       setText('');
       setError(null);

@@ -19,7 +19,13 @@ interface Props {
   currentStation: { name: string; x: number; y: number } | null;
 }
 
-const VERDICT_INK = { 'go-on': 'text-spruce', nearly: 'text-spruce', stop: 'text-ink', 'too-thin': 'text-lake', 'look-again': 'text-ember-ink' } as const;
+const VERDICT_INK = {
+  'go-on': 'text-spruce',
+  nearly: 'text-spruce',
+  stop: 'text-ink',
+  'too-thin': 'text-lake',
+  'look-again': 'text-ember-ink',
+} as const;
 
 /** The verdict, what to take off where and in what order, and what that will do. */
 export function PassSlip({ build, summary, ledger, past, onPlaned, judgeTear, currentStation }: Props) {
@@ -47,7 +53,10 @@ export function PassSlip({ build, summary, ledger, past, onPlaned, judgeTear, cu
           <StepList steps={steps.slice(0, MARKED_STEPS)} from={1} units={units} />
           {steps.length > MARKED_STEPS && (
             <details>
-              <summary className="min-h-11 cursor-pointer pt-2 text-soft">then {steps.length - MARKED_STEPS} more {steps.length - MARKED_STEPS === 1 ? 'place' : 'places'}, the nearest to its limit last</summary>
+              <summary className="min-h-11 cursor-pointer pt-2 text-soft">
+                then {steps.length - MARKED_STEPS} more {steps.length - MARKED_STEPS === 1 ? 'place' : 'places'}, the
+                nearest to its limit last
+              </summary>
               <StepList steps={steps.slice(MARKED_STEPS)} from={MARKED_STEPS + 1} units={units} />
             </details>
           )}
@@ -61,12 +70,23 @@ export function PassSlip({ build, summary, ledger, past, onPlaned, judgeTear, cu
               name="weight"
               value={`${formatMass(forecast.massAfter.value, units).figure} ± ${Math.max(1, Number(formatMass(halfInterval(forecast.massAfter), units).figure))} ${units.mass}`}
             />
-            <Row name="mean" value={`${formatThickness(forecast.meanAfter.value, units).figure} ± ${inWords(formatThickness(halfInterval(forecast.meanAfter), units))}`} />
+            <Row
+              name="mean"
+              value={`${formatThickness(forecast.meanAfter.value, units).figure} ± ${inWords(formatThickness(halfInterval(forecast.meanAfter), units))}`}
+            />
             {forecast.flex.map((flex) => (
-              <Row key={flex.direction} name={`flex ${flex.direction}`} value={flexChangeWords(flex.ratio)} hint={sagWords(flex, units)} />
+              <Row
+                key={flex.direction}
+                name={`flex ${flex.direction}`}
+                value={flexChangeWords(flex.ratio)}
+                hint={sagWords(flex, units)}
+              />
             ))}
           </dl>
-          <p className="mt-1 text-[0.92rem] text-soft">Nine in ten should fall within ±. The wood is {build.wood.source === 'prior' ? 'not tested yet: its species’ mean stands in' : 'as you entered it'}.</p>
+          <p className="mt-1 text-[0.92rem] text-soft">
+            Nine in ten should fall within ±. The wood is{' '}
+            {build.wood.source === 'prior' ? 'not tested yet: its species’ mean stands in' : 'as you entered it'}.
+          </p>
         </section>
       )}
       <Weights summary={summary} units={units} weighed={forecast.massNow.sd < 0.001} />
@@ -89,11 +109,15 @@ function StepList({ steps, from, units }: { steps: readonly StepSummary[]; from:
     <ol start={from}>
       {steps.map((step, i) => (
         <li key={step.place} className="flex gap-2 border-b border-grain py-1.5">
-          <span className="figures mt-0.5 grid size-6 shrink-0 place-items-center rounded-full border-2 border-ember text-[0.9rem] font-bold text-ember-ink">{from + i}</span>
+          <span className="figures mt-0.5 grid size-6 shrink-0 place-items-center rounded-full border-2 border-ember text-[0.9rem] font-bold text-ember-ink">
+            {from + i}
+          </span>
           <div className="min-w-0 flex-1">
             <div className="flex items-baseline justify-between gap-2">
               <span className="font-medium">{step.place}</span>
-              <span className="figures font-medium text-ember-ink">−{formatThickness(step.meanDepth, units).figure}</span>
+              <span className="figures font-medium text-ember-ink">
+                −{formatThickness(step.meanDepth, units).figure}
+              </span>
             </div>
             <div className="text-[0.97rem] text-soft">
               {step.words} · {inWords(formatArea(step.area, units))} · {inWords(formatMassRemoved(step.mass, units))}
@@ -122,7 +146,8 @@ const TEST_LOAD = 9.80665;
 /** Sag under a kilogram in the middle of supports four fifths of the plate apart. */
 function sagWords({ now, after }: FlexForecast, units: UnitChoice): string {
   const unit = units.length;
-  const sag = (compliance: number) => formatQuantity(compliance * TEST_LOAD, 'length', unit, unit === 'mm' ? 2 : 3).figure;
+  const sag = (compliance: number) =>
+    formatQuantity(compliance * TEST_LOAD, 'length', unit, unit === 'mm' ? 2 : 3).figure;
   return `sags ${sag(now.value)} → ${sag(after.value)} ± ${sag(halfInterval(after))} ${unit} under 1 kg`;
 }
 
@@ -132,11 +157,24 @@ function Weights({ summary, units, weighed }: { summary: AssessmentSummary; unit
     <section aria-label="The plate now">
       <h3 className="text-soft">The plate now</h3>
       <dl className="space-y-0.5">
-        <Row name={weighed ? 'weight, scale' : 'weight, by density'} value={inWords(formatMass(forecast.massNow.value, units))} />
+        <Row
+          name={weighed ? 'weight, scale' : 'weight, by density'}
+          value={inWords(formatMass(forecast.massNow.value, units))}
+        />
         <Row name="volume" value={inWords(formatVolume(statistics.volume, units))} />
-        <Row name="mean" value={`${formatThickness(statistics.mean, units).figure} ± ${inWords(formatThickness(statistics.spread, units))}`} hint="± is how uneven it is" />
-        <Row name={`thinnest, ${statistics.thinnest.station}`} value={inWords(formatThickness(statistics.thinnest.thickness, units))} />
-        <Row name={`thickest, ${statistics.thickest.station}`} value={inWords(formatThickness(statistics.thickest.thickness, units))} />
+        <Row
+          name="mean"
+          value={`${formatThickness(statistics.mean, units).figure} ± ${inWords(formatThickness(statistics.spread, units))}`}
+          hint="± is how uneven it is"
+        />
+        <Row
+          name={`thinnest, ${statistics.thinnest.station}`}
+          value={inWords(formatThickness(statistics.thinnest.thickness, units))}
+        />
+        <Row
+          name={`thickest, ${statistics.thickest.station}`}
+          value={inWords(formatThickness(statistics.thickest.thickness, units))}
+        />
         <Row name="bass less treble" value={inWords(formatThickness(summary.asymmetry.bassLessTreble, units))} />
       </dl>
     </section>
@@ -145,7 +183,8 @@ function Weights({ summary, units, weighed }: { summary: AssessmentSummary; unit
 
 function LastPass({ ledger, units }: { ledger: Ledger; units: UnitChoice }) {
   const last = ledger.passes.at(-1)!;
-  const words = (quantity: string, value: number) => (quantity === 'mass' ? formatMass(value, units) : formatThickness(value, units));
+  const words = (quantity: string, value: number) =>
+    quantity === 'mass' ? formatMass(value, units) : formatThickness(value, units);
   return (
     <section aria-label="Forecast and outcome">
       <h3 className="text-soft">The last pass: said and came</h3>
@@ -157,13 +196,18 @@ function LastPass({ ledger, units }: { ledger: Ledger; units: UnitChoice }) {
               key={line.quantity}
               name={line.quantity === 'mass' ? 'weight' : 'mean'}
               value={`${said.figure} → ${inWords(words(line.quantity, line.outcome.value))}`}
-              hint={line.held ? `within ± ${words(line.quantity, halfInterval(line.forecast)).figure}: it held` : `outside ± ${words(line.quantity, halfInterval(line.forecast)).figure}: it missed`}
+              hint={
+                line.held
+                  ? `within ± ${words(line.quantity, halfInterval(line.forecast)).figure}: it held`
+                  : `outside ± ${words(line.quantity, halfInterval(line.forecast)).figure}: it missed`
+              }
             />
           );
         })}
       </dl>
       <p className="text-[0.92rem] text-soft">
-        {ledger.summary.held} of {ledger.summary.count} forecasts of this plate held{ledger.summary.count < 8 ? '; too few to judge by yet' : ''}.
+        {ledger.summary.held} of {ledger.summary.count} forecasts of this plate held
+        {ledger.summary.count < 8 ? '; too few to judge by yet' : ''}.
       </p>
     </section>
   );

@@ -57,13 +57,22 @@ export function ReadSlip({ build, entry, averages, target, onTakeOff }: Props) {
     const undone = entry.undoLast();
     if (undone) toast(`Taken back: ${undone.station} ${undone.typed}`);
   };
-  useWalkingHand(walking && caliper === 'on' && !question && entry.read < entry.walk.length, current?.name ?? '', press);
+  useWalkingHand(
+    walking && caliper === 'on' && !question && entry.read < entry.walk.length,
+    current?.name ?? '',
+    press,
+  );
   useShortcuts([
     { key: ' ', label: 'Take a reading from the caliper', run: press },
     { key: 'ArrowRight', label: 'Next station', run: () => entry.step(1) },
     { key: 'ArrowLeft', label: 'Station before', run: () => entry.step(-1) },
     { key: 'Backspace', shown: 'Backspace', label: 'Take back the last reading', run: undo },
-    { key: 'Enter', shown: 'Enter', label: question ? 'It is right: keep it' : 'Accept the reading', run: () => (question ? entry.confirmQuestion() : submit()) },
+    {
+      key: 'Enter',
+      shown: 'Enter',
+      label: question ? 'It is right: keep it' : 'Accept the reading',
+      run: () => (question ? entry.confirmQuestion() : submit()),
+    },
     ...(question ? [{ key: 'Escape', shown: 'Esc', label: 'Read it again', run: entry.dropQuestion }] : []),
   ]);
   if (!current) return <p className="pt-2">No stations: lay some under Stations.</p>;
@@ -134,7 +143,9 @@ export function ReadSlip({ build, entry, averages, target, onTakeOff }: Props) {
         <div className="flex items-center justify-between gap-2">
           <span>
             Simulated caliper{' '}
-            <span className="text-soft">{{ off: '', connecting: 'connecting …', on: 'on the cable', lost: 'lost, trying again' }[caliper]}</span>
+            <span className="text-soft">
+              {{ off: '', connecting: 'connecting …', on: 'on the cable', lost: 'lost, trying again' }[caliper]}
+            </span>
           </span>
           <Button kind="quiet" onClick={() => setCabled(!cabled)} aria-pressed={cabled}>
             {cabled ? 'Unplug' : 'Plug in'}
@@ -152,7 +163,11 @@ export function ReadSlip({ build, entry, averages, target, onTakeOff }: Props) {
       <div className="flex items-center justify-between gap-2 border-t border-grain pt-1">
         <label className="flex min-h-12 items-center gap-2">
           <span className="text-soft">Walk</span>
-          <select className="min-h-11 border border-line bg-slip px-2" value={order} onChange={(e) => setPreferences({ order: e.target.value as typeof order })}>
+          <select
+            className="min-h-11 border border-line bg-slip px-2"
+            value={order}
+            onChange={(e) => setPreferences({ order: e.target.value as typeof order })}
+          >
             {Object.entries(ORDER_WORDS).map(([key, words]) => (
               <option key={key} value={key}>
                 {words}
@@ -169,7 +184,15 @@ export function ReadSlip({ build, entry, averages, target, onTakeOff }: Props) {
   );
 }
 
-function LiveFigure({ reading, target, units }: { reading: StationReading | undefined; target: number | null; units: Build['units'] }) {
+function LiveFigure({
+  reading,
+  target,
+  units,
+}: {
+  reading: StationReading | undefined;
+  target: number | null;
+  units: Build['units'];
+}) {
   if (!reading) {
     return (
       <p className="text-soft">
@@ -189,7 +212,9 @@ function LiveFigure({ reading, target, units }: { reading: StationReading | unde
         <span className="text-[1.3rem] text-soft">{symbol}</span>
       </p>
       <p className="mt-1">
-        {off !== null && <strong className={off > 0 ? 'text-ember-ink' : 'text-lake'}>{overUnderWords(off, units)}</strong>}{' '}
+        {off !== null && (
+          <strong className={off > 0 ? 'text-ember-ink' : 'text-lake'}>{overUnderWords(off, units)}</strong>
+        )}{' '}
         {target !== null && <span className="text-soft">target {inWords(formatThickness(target, units))}</span>}
       </p>
       {reading.count > 1 && (

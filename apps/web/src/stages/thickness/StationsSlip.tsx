@@ -24,12 +24,14 @@ export function StationsSlip({ build, shape, current, adding, onAdding, onChange
     const skipped = new Set(build.stations.filter((s) => s.skipped).map((s) => s.name));
     onChange({ stations: [...laid.map((station) => ({ ...station, skipped: skipped.has(station.name) })), ...own] });
   };
-  const replace = (changed: Station) => onChange({ stations: build.stations.map((s) => (s.name === changed.name ? changed : s)) });
+  const replace = (changed: Station) =>
+    onChange({ stations: build.stations.map((s) => (s.name === changed.name ? changed : s)) });
   return (
     <div className="space-y-3 pt-1">
       <h2 className="text-[1.4rem] font-bold">Where to read</h2>
       <p className="text-soft">
-        {build.stations.length} stations, {build.stations.filter((s) => s.skipped).length} skipped. Readings keep their places when stations change.
+        {build.stations.length} stations, {build.stations.filter((s) => s.skipped).length} skipped. Readings keep their
+        places when stations change.
       </p>
       {current && (
         <section aria-label="This station" className="space-y-2 border-l-2 border-brass pl-3">
@@ -37,8 +39,14 @@ export function StationsSlip({ build, shape, current, adding, onAdding, onChange
             Station <strong className="figures">{current.name}</strong>
           </p>
           <div className="grid grid-cols-2 gap-2">
-            <Button onClick={() => replace({ ...current, skipped: !current.skipped })}>{current.skipped ? 'Read it again' : 'Skip it'}</Button>
-            {current.kind === 'own' && <Button onClick={() => onChange({ stations: build.stations.filter((s) => s.name !== current.name) })}>Remove it</Button>}
+            <Button onClick={() => replace({ ...current, skipped: !current.skipped })}>
+              {current.skipped ? 'Read it again' : 'Skip it'}
+            </Button>
+            {current.kind === 'own' && (
+              <Button onClick={() => onChange({ stations: build.stations.filter((s) => s.name !== current.name) })}>
+                Remove it
+              </Button>
+            )}
           </div>
           <p className="text-[0.95rem] text-soft">Drag a station on the plate to move it.</p>
         </section>

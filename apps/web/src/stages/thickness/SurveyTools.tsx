@@ -22,11 +22,17 @@ const LARGEST_FILE = 2_000_000;
 /** What goes with the readings: weight, humidity, temperature, note; and readings in and out as CSV. */
 export function SurveyTools({ build, survey, past, onChange }: Props) {
   const typed = (field: string, text: string) => ({ typed: { ...survey.typed, [field]: text } });
-  const rh = survey.relativeHumidity === null ? '' : `, ${formatQuantity(survey.relativeHumidity, 'ratio', '%').figure} % RH`;
+  const rh =
+    survey.relativeHumidity === null ? '' : `, ${formatQuantity(survey.relativeHumidity, 'ratio', '%').figure} % RH`;
   return (
     <details className="border-t border-grain">
       <summary className="min-h-11 cursor-pointer pt-2">
-        Survey {survey.number} <span className="text-soft">· {format(new Date(survey.startedAt), 'd MMM, HH:mm')}{rh}{survey.person && ` · ${survey.person}`}</span>
+        Survey {survey.number}{' '}
+        <span className="text-soft">
+          · {format(new Date(survey.startedAt), 'd MMM, HH:mm')}
+          {rh}
+          {survey.person && ` · ${survey.person}`}
+        </span>
       </summary>
       <div className="space-y-2 pb-2">
         <QuantityField
@@ -59,10 +65,19 @@ export function SurveyTools({ build, survey, past, onChange }: Props) {
             onChange={(temperatureC, text) => onChange({ temperatureC, ...typed('temperatureC', text) })}
           />
         </div>
-        <TextField key={survey.id} label="Note" defaultValue={survey.note} onBlur={(e) => e.target.value !== survey.note && onChange({ note: e.target.value })} />
+        <TextField
+          key={survey.id}
+          label="Note"
+          defaultValue={survey.note}
+          onBlur={(e) => e.target.value !== survey.note && onChange({ note: e.target.value })}
+        />
         <div className="grid grid-cols-2 gap-2">
           {!past && <ImportButton build={build} survey={survey} />}
-          <a className="inline-flex min-h-12 items-center justify-center border border-line px-3" href={`/api/v1/surveys/${survey.id}/readings.csv`} download>
+          <a
+            className="inline-flex min-h-12 items-center justify-center border border-line px-3"
+            href={`/api/v1/surveys/${survey.id}/readings.csv`}
+            download
+          >
             Readings out (CSV)
           </a>
         </div>
@@ -82,16 +97,23 @@ function ImportButton({ build, survey }: { build: Build; survey: Survey }) {
   const [busy, setBusy] = useState(false);
   const take = async (chosen: File) => {
     if (chosen.size > LARGEST_FILE) {
-      return setRefusal({ title: 'The file is too large', lines: [`${chosen.name} has ${(chosen.size / 1e6).toFixed(0)} MB; a list of readings has well under 2 MB.`] });
+      return setRefusal({
+        title: 'The file is too large',
+        lines: [`${chosen.name} has ${(chosen.size / 1e6).toFixed(0)} MB; a list of readings has well under 2 MB.`],
+      });
     }
     setBusy(true);
     try {
       const text = await chosen.text();
-      const done = await request<SurveyWithReadings & { imported: number }>('POST', `/surveys/${survey.id}/import`, { text, person });
+      const done = await request<SurveyWithReadings & { imported: number }>('POST', `/surveys/${survey.id}/import`, {
+        text,
+        person,
+      });
       await client.invalidateQueries({ queryKey: keys.build(build.id) });
       toast(`${done.imported} readings brought in from ${chosen.name}`);
     } catch (failure) {
-      const lines = failure instanceof Refused ? failure.errors.map(({ field, message }) => `${field}: ${message}`) : [];
+      const lines =
+        failure instanceof Refused ? failure.errors.map(({ field, message }) => `${field}: ${message}`) : [];
       setRefusal({ title: (failure as Error).message, lines });
     } finally {
       setBusy(false);
@@ -125,7 +147,8 @@ function ImportButton({ build, survey }: { build: Build; survey: Survey }) {
           ))}
         </ul>
         <p className="mt-3 text-soft">
-          Expected: <code className="figures">station,thickness</code> or <code className="figures">x,y,thickness</code>, with any unit; x from the neck end, y from the centre line towards the bass side.
+          Expected: <code className="figures">station,thickness</code> or <code className="figures">x,y,thickness</code>
+          , with any unit; x from the neck end, y from the centre line towards the bass side.
         </p>
       </Dialog>
     </>

@@ -48,24 +48,36 @@ export function TargetSlip({ build, target, onDraft, onKeep, onUndo, selectedPoi
   return (
     <div className="space-y-3 pt-1">
       <h2 className="text-[1.4rem] font-bold">How thick?</h2>
-      <SelectField label="Graduation" value={base.kind} onChange={(e) => set(changeKind(target, e.target.value as TargetSpec['base']['kind']))}>
+      <SelectField
+        label="Graduation"
+        value={base.kind}
+        onChange={(e) => set(changeKind(target, e.target.value as TargetSpec['base']['kind']))}
+      >
         <option value="even">Even</option>
         <option value="graded">From treble to bass side</option>
         <option value="drawn">Drawn by points</option>
       </SelectField>
-      {base.kind === 'even' && field('Everywhere', base.thickness, (thickness) => ({ ...target, base: { kind: 'even', thickness } }), 'base.thickness')}
+      {base.kind === 'even' &&
+        field(
+          'Everywhere',
+          base.thickness,
+          (thickness) => ({ ...target, base: { kind: 'even', thickness } }),
+          'base.thickness',
+        )}
       {base.kind === 'graded' && (
         <div className="grid grid-cols-2 gap-3">
           {field('Treble edge', base.treble, (treble) => ({ ...target, base: { ...base, treble } }), 'base.treble')}
           {field('Bass edge', base.bass, (bass) => ({ ...target, base: { ...base, bass } }), 'base.bass')}
         </div>
       )}
-      {base.kind === 'drawn' && (
-        <DrawnPoints {...{ target, selectedPoint, onSelectPoint, unit }} onChange={set} />
-      )}
+      {base.kind === 'drawn' && <DrawnPoints {...{ target, selectedPoint, onSelectPoint, unit }} onChange={set} />}
       <div className="grid grid-cols-2 gap-2">
-        <Button onClick={() => set(moveWholeTarget(target, -WHOLE_STEP))}>− {formatThickness(WHOLE_STEP, build.units).figure}</Button>
-        <Button onClick={() => set(moveWholeTarget(target, WHOLE_STEP))}>+ {formatThickness(WHOLE_STEP, build.units).figure}</Button>
+        <Button onClick={() => set(moveWholeTarget(target, -WHOLE_STEP))}>
+          − {formatThickness(WHOLE_STEP, build.units).figure}
+        </Button>
+        <Button onClick={() => set(moveWholeTarget(target, WHOLE_STEP))}>
+          + {formatThickness(WHOLE_STEP, build.units).figure}
+        </Button>
       </div>
       <CheckField
         label="Thinner rim"
@@ -108,7 +120,19 @@ export function TargetSlip({ build, target, onDraft, onKeep, onUndo, selectedPoi
   );
 }
 
-function DrawnPoints({ target, selectedPoint, onSelectPoint, onChange, unit }: { target: TargetSpec; selectedPoint: number | null; onSelectPoint: (i: number | null) => void; onChange: (t: TargetSpec) => void; unit: string }) {
+function DrawnPoints({
+  target,
+  selectedPoint,
+  onSelectPoint,
+  onChange,
+  unit,
+}: {
+  target: TargetSpec;
+  selectedPoint: number | null;
+  onSelectPoint: (i: number | null) => void;
+  onChange: (t: TargetSpec) => void;
+  unit: string;
+}) {
   const { base } = target;
   if (base.kind !== 'drawn') return null;
   const point = selectedPoint === null ? undefined : base.points[selectedPoint];
@@ -123,7 +147,9 @@ function DrawnPoints({ target, selectedPoint, onSelectPoint, onChange, unit }: {
         unit={unit}
         value={point.thickness}
         check={THICK}
-        onChange={(thickness) => thickness && onChange(withPoints(base.points.map((p, i) => (i === selectedPoint ? { ...p, thickness } : p))))}
+        onChange={(thickness) =>
+          thickness && onChange(withPoints(base.points.map((p, i) => (i === selectedPoint ? { ...p, thickness } : p))))
+        }
       />
       <div className="grid grid-cols-2 gap-2">
         <Button
@@ -149,7 +175,15 @@ function DrawnPoints({ target, selectedPoint, onSelectPoint, onChange, unit }: {
 }
 
 /** Saved targets: they fit any plate, as drawn points are kept as shares of its size. */
-function Templates({ target, onUse, refused }: { target: TargetSpec; onUse: (target: TargetSpec) => void; refused: boolean }) {
+function Templates({
+  target,
+  onUse,
+  refused,
+}: {
+  target: TargetSpec;
+  onUse: (target: TargetSpec) => void;
+  refused: boolean;
+}) {
   const templates = useTemplates();
   const client = useQueryClient();
   const [name, setName] = useState('');
@@ -182,7 +216,11 @@ function Templates({ target, onUse, refused }: { target: TargetSpec; onUse: (tar
             <Button kind="quiet" onClick={() => onUse(template.body)}>
               {template.name}
             </Button>
-            <Button kind="quiet" aria-label={`Delete ${template.name}`} onClick={() => void run('DELETE', `/target-templates/${template.id}`)}>
+            <Button
+              kind="quiet"
+              aria-label={`Delete ${template.name}`}
+              onClick={() => void run('DELETE', `/target-templates/${template.id}`)}
+            >
               Delete
             </Button>
           </li>

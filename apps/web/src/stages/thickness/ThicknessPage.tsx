@@ -40,11 +40,20 @@ export function ThicknessPage() {
   const build = useBuild(buildId);
   const target = useTarget(buildId);
   const surveys = useSurveys(buildId);
-  if (!build.data || !target.data || !surveys.data) return <Loading queries={[build, target, surveys]} what="the build" />;
+  if (!build.data || !target.data || !surveys.data)
+    return <Loading queries={[build, target, surveys]} what="the build" />;
   return <Thickness key={buildId} build={build.data} keptTarget={target.data} surveys={surveys.data} />;
 }
 
-function Thickness({ build, keptTarget, surveys }: { build: Build; keptTarget: TargetSpec; surveys: readonly Survey[] }) {
+function Thickness({
+  build,
+  keptTarget,
+  surveys,
+}: {
+  build: Build;
+  keptTarget: TargetSpec;
+  surveys: readonly Survey[];
+}) {
   const [params, setParams] = useSearchParams();
   const { person, numbers } = usePreferences();
   const writes = useSurveyWrites(build.id);
@@ -61,7 +70,8 @@ function Thickness({ build, keptTarget, surveys }: { build: Build; keptTarget: T
   const earlierMeans = useMemo(() => (earlier.data ? averages(earlier.data.readings) : null), [earlier.data]);
 
   const view = (params.get('view') as MapView | null) ?? 'deviation';
-  const isAllRead = means.length > 0 && build.stations.every((s) => s.skipped || means.some((m) => m.station === s.name));
+  const isAllRead =
+    means.length > 0 && build.stations.every((s) => s.skipped || means.some((m) => m.station === s.name));
   const tab = (params.get('slip') as Tab | null) ?? (past || isAllRead ? 'pass' : 'read');
   const set = (change: Record<string, string | null>) =>
     setParams((old) => {
@@ -128,11 +138,23 @@ function Thickness({ build, keptTarget, surveys }: { build: Build; keptTarget: T
     entry.light(name);
   };
   const moveStation = (name: string, place: { x: number; y: number }) => {
-    if (isWood(shape, place.x, place.y)) writes.changeBuild({ stations: build.stations.map((s) => (s.name === name ? { ...s, ...place } : s)) });
+    if (isWood(shape, place.x, place.y))
+      writes.changeBuild({ stations: build.stations.map((s) => (s.name === name ? { ...s, ...place } : s)) });
   };
-  useShortcuts(VIEWS.map(([key, words], i) => ({ key: String(i + 1), label: `Show: ${words.toLowerCase()}`, run: () => set({ view: key }) })).filter(() => tab !== 'read'));
+  useShortcuts(
+    VIEWS.map(([key, words], i) => ({
+      key: String(i + 1),
+      label: `Show: ${words.toLowerCase()}`,
+      run: () => set({ view: key }),
+    })).filter(() => tab !== 'read'),
+  );
   useShortcuts([
-    { key: 'n', label: 'Figures on the plate: all, out of band, none', run: () => setPreferences({ numbers: ({ all: 'out-of-band', 'out-of-band': 'none', none: 'all' } as const)[numbers] }) },
+    {
+      key: 'n',
+      label: 'Figures on the plate: all, out of band, none',
+      run: () =>
+        setPreferences({ numbers: ({ all: 'out-of-band', 'out-of-band': 'none', none: 'all' } as const)[numbers] }),
+    },
   ]);
 
   const summary = picture?.summary ?? null;
@@ -153,7 +175,14 @@ function Thickness({ build, keptTarget, surveys }: { build: Build; keptTarget: T
       build={build}
       stage="thickness"
       onUnits={(units) => writes.changeBuild({ units })}
-      ribbon={<Ribbon items={ribbonItems(surveys, forecasts.data ?? [], build.units)} selected={survey?.id ?? null} onSelect={(id) => set({ survey: id === newest?.id ? null : id })} empty="Nothing yet: what you measure and plane is kept here." />}
+      ribbon={
+        <Ribbon
+          items={ribbonItems(surveys, forecasts.data ?? [], build.units)}
+          selected={survey?.id ?? null}
+          onSelect={(id) => set({ survey: id === newest?.id ? null : id })}
+          empty="Nothing yet: what you measure and plane is kept here."
+        />
+      }
       slip={
         <>
           <nav aria-label="Slip pages" className="no-print mb-1 flex border-b border-grain">
@@ -179,7 +208,15 @@ function Thickness({ build, keptTarget, surveys }: { build: Build; keptTarget: T
             <FirstSurvey onStart={startSurvey} />
           ) : (
             <>
-              {tab === 'read' && !past && <ReadSlip build={build} entry={entry} averages={means} target={entry.current ? (targetOf(entry.current.name) ?? null) : null} onTakeOff={() => set({ slip: 'pass' })} />}
+              {tab === 'read' && !past && (
+                <ReadSlip
+                  build={build}
+                  entry={entry}
+                  averages={means}
+                  target={entry.current ? (targetOf(entry.current.name) ?? null) : null}
+                  onTakeOff={() => set({ slip: 'pass' })}
+                />
+              )}
               {(tab === 'pass' || (past && tab === 'read')) && (
                 <PassSlip
                   build={build}
@@ -191,7 +228,14 @@ function Thickness({ build, keptTarget, surveys }: { build: Build; keptTarget: T
                   currentStation={entry.current}
                 />
               )}
-              {survey && (tab === 'read' || tab === 'pass') && <SurveyTools build={build} survey={survey} past={past} onChange={(change) => writes.changeSurvey(survey.id, change)} />}
+              {survey && (tab === 'read' || tab === 'pass') && (
+                <SurveyTools
+                  build={build}
+                  survey={survey}
+                  past={past}
+                  onChange={(change) => writes.changeSurvey(survey.id, change)}
+                />
+              )}
             </>
           )}
           {tab === 'target' && (
@@ -213,11 +257,24 @@ function Thickness({ build, keptTarget, surveys }: { build: Build; keptTarget: T
               onSelectPoint={setPoint}
             />
           )}
-          {tab === 'stations' && <StationsSlip build={build} shape={shape} current={entry.current} adding={adding} onAdding={setAdding} onChange={writes.changeBuild} />}
+          {tab === 'stations' && (
+            <StationsSlip
+              build={build}
+              shape={shape}
+              current={entry.current}
+              adding={adding}
+              onAdding={setAdding}
+              onChange={writes.changeBuild}
+            />
+          )}
         </>
       }
     >
-      <div className="no-print flex flex-wrap items-center gap-x-1 px-4 pt-2 lg:px-6" role="tablist" aria-label="What the map shows">
+      <div
+        className="no-print flex flex-wrap items-center gap-x-1 px-4 pt-2 lg:px-6"
+        role="tablist"
+        aria-label="What the map shows"
+      >
         {VIEWS.map(([key, words]) => (
           <button
             key={key}
@@ -233,7 +290,11 @@ function Thickness({ build, keptTarget, surveys }: { build: Build; keptTarget: T
         ))}
         <label className="ml-auto flex items-center gap-2 text-soft">
           Figures
-          <select className="min-h-11 border border-line bg-slip px-2 text-ink" value={numbers} onChange={(e) => setPreferences({ numbers: e.target.value as typeof numbers })}>
+          <select
+            className="min-h-11 border border-line bg-slip px-2 text-ink"
+            value={numbers}
+            onChange={(e) => setPreferences({ numbers: e.target.value as typeof numbers })}
+          >
             <option value="all">all</option>
             <option value="out-of-band">out of band</option>
             <option value="none">none</option>
@@ -261,12 +322,23 @@ function Thickness({ build, keptTarget, surveys }: { build: Build; keptTarget: T
             />
             {tab === 'pass' && <StepMarks pixelsPerMm={pixelsPerMm} marks={marks} />}
             {tab === 'target' && target.base.kind === 'drawn' && (
-              <ControlPoints target={target} shape={shape} leftHanded={build.leftHanded} pixelsPerMm={pixelsPerMm} selected={point} onSelect={setPoint} onDraft={setDraft} onKeep={keepTarget} />
+              <ControlPoints
+                target={target}
+                shape={shape}
+                leftHanded={build.leftHanded}
+                pixelsPerMm={pixelsPerMm}
+                selected={point}
+                onSelect={setPoint}
+                onDraft={setDraft}
+                onKeep={keepTarget}
+              />
             )}
           </>
         )}
       </PlateDrawing>
-      <div className="min-h-14 px-4 pb-2 lg:px-6">{picture && <MapLegend picture={picture} view={view} units={build.units} />}</div>
+      <div className="min-h-14 px-4 pb-2 lg:px-6">
+        {picture && <MapLegend picture={picture} view={view} units={build.units} />}
+      </div>
     </BuildShell>
   );
 }
@@ -285,7 +357,10 @@ function PastNotice({ survey, onBack }: { survey: Survey; onBack: () => void }) 
 function FirstSurvey({ onStart }: { onStart: () => void }) {
   return (
     <div className="space-y-4 pt-3">
-      <p className="text-[1.15rem]">Nothing has been read on this plate yet. Take the caliper and start at the neck end: the lit station tells where.</p>
+      <p className="text-[1.15rem]">
+        Nothing has been read on this plate yet. Take the caliper and start at the neck end: the lit station tells
+        where.
+      </p>
       <Button kind="main" className="w-full" onClick={onStart}>
         Start the first survey
       </Button>
@@ -319,8 +394,28 @@ function ControlPoints({ target, shape, leftHanded, pixelsPerMm, selected, onSel
     const y = side * p.v * (shape.width / 2);
     return (
       <g key={i}>
-        <DragHandle x={x} y={y} pixelsPerMm={pixelsPerMm} label={`Control point ${i + 1}`} selected={selected === i} onSelect={() => onSelect(i)} onDrag={(place) => move(i, place)} onDrop={() => onKeep(target)} />
-        <text className="figures" x={x * MM} y={y * MM - 16 / pixelsPerMm} fontSize={15 / pixelsPerMm} fontWeight="700" textAnchor="middle" fill="var(--ink)" stroke="var(--slip)" strokeWidth={3 / pixelsPerMm} paintOrder="stroke">
+        <DragHandle
+          x={x}
+          y={y}
+          pixelsPerMm={pixelsPerMm}
+          label={`Control point ${i + 1}`}
+          selected={selected === i}
+          onSelect={() => onSelect(i)}
+          onDrag={(place) => move(i, place)}
+          onDrop={() => onKeep(target)}
+        />
+        <text
+          className="figures"
+          x={x * MM}
+          y={y * MM - 16 / pixelsPerMm}
+          fontSize={15 / pixelsPerMm}
+          fontWeight="700"
+          textAnchor="middle"
+          fill="var(--ink)"
+          stroke="var(--slip)"
+          strokeWidth={3 / pixelsPerMm}
+          paintOrder="stroke"
+        >
           {(p.thickness * MM).toFixed(2)}
         </text>
       </g>

@@ -13,7 +13,10 @@ export function changeKind(target: TargetSpec, kind: Base['kind']): TargetSpec {
   const bases: Record<Base['kind'], Base> = {
     even: { kind: 'even', thickness: middle },
     graded: { kind: 'graded', treble: middle, bass: middle },
-    drawn: { kind: 'drawn', points: LAYOUT.map(([u, v]): ControlPoint => ({ u, v, thickness: thicknessAt(target.base, v) })) },
+    drawn: {
+      kind: 'drawn',
+      points: LAYOUT.map(([u, v]): ControlPoint => ({ u, v, thickness: thicknessAt(target.base, v) })),
+    },
   };
   return { ...target, base: bases[kind] };
 }

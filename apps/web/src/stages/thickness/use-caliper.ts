@@ -18,7 +18,8 @@ export function useCaliper(buildId: string, wanted: boolean, onLine: (line: stri
     const source = new EventSource(`/api/v1/devices/caliper/${buildId}/stream`);
     source.onopen = () => setState('on');
     source.onerror = () => setState('lost'); // the browser tries again by itself
-    source.onmessage = (event: MessageEvent<string>) => latest.current((JSON.parse(event.data) as { line: string }).line);
+    source.onmessage = (event: MessageEvent<string>) =>
+      latest.current((JSON.parse(event.data) as { line: string }).line);
     return () => {
       source.close();
       setState('off');

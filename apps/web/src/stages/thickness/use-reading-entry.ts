@@ -54,7 +54,19 @@ export function useReadingEntry({ surveyId, stations, readings, averages, units,
     if (surveyId === null) return;
     const { station, thickness, typed, source } = taken;
     add(surveyId, [
-      { id: crypto.randomUUID(), station: station.name, x: station.x, y: station.y, thickness, typed, source, kept, supersedes: null, person, at: new Date().toISOString() },
+      {
+        id: crypto.randomUUID(),
+        station: station.name,
+        x: station.x,
+        y: station.y,
+        thickness,
+        typed,
+        source,
+        kept,
+        supersedes: null,
+        person,
+        at: new Date().toISOString(),
+      },
     ]);
     setQuestion(null);
     setError(null);
@@ -67,7 +79,12 @@ export function useReadingEntry({ surveyId, stations, readings, averages, units,
   const enter = (text: string, source: SurveyReading['source']): boolean => {
     if (!current) return false;
     try {
-      const { value, typed } = parseQuantity('thickness', text, 'length', units.thickness === 'in-fraction' ? 'in' : units.thickness);
+      const { value, typed } = parseQuantity(
+        'thickness',
+        text,
+        'length',
+        units.thickness === 'in-fraction' ? 'in' : units.thickness,
+      );
       checkThickness('thickness', value);
       const others = averages.filter((reading) => reading.station !== current.name);
       const doubt = questionReading({ x: current.x, y: current.y, value }, others, guide);
@@ -92,7 +109,18 @@ export function useReadingEntry({ surveyId, stations, readings, averages, units,
   const undoLast = (): SurveyReading | null => {
     const last = lastStanding(readings);
     if (!last || surveyId === null) return null;
-    add(surveyId, [{ ...last, id: crypto.randomUUID(), thickness: null, typed: '', kept: false, supersedes: last.id, person, at: new Date().toISOString() }]);
+    add(surveyId, [
+      {
+        ...last,
+        id: crypto.randomUUID(),
+        thickness: null,
+        typed: '',
+        kept: false,
+        supersedes: last.id,
+        person,
+        at: new Date().toISOString(),
+      },
+    ]);
     light(last.station);
     return last;
   };

@@ -4,7 +4,15 @@ import { blankSurvey } from '../../api/pending';
 import { lastStanding, ribbonItems, stationViews } from './view-model';
 
 const station = (name: string, skipped = false): Station => ({ name, x: 0.1, y: 0, kind: 'field', skipped });
-const read = (name: string, thickness: number): StationReading => ({ station: name, x: 0.1, y: 0, thickness, count: 1, spread: 0, kept: false });
+const read = (name: string, thickness: number): StationReading => ({
+  station: name,
+  x: 0.1,
+  y: 0,
+  thickness,
+  count: 1,
+  spread: 0,
+  kept: false,
+});
 
 describe('stations on the plate', () => {
   const facts = {
@@ -20,13 +28,18 @@ describe('stations on the plate', () => {
       'Station A1: 2.81 mm, 0.17 over', 'Station A2: 2.50 mm, 0.14 under', 'Station A3, skipped', 'Station A4, not read',
     ])); // prettier-ignore
   it('write only what is out of band when asked to', () => {
-    const views = stationViews({ ...facts, readings: [read('A1', 2.81e-3), read('A2', 2.65e-3)], numbers: 'out-of-band' });
+    const views = stationViews({
+      ...facts,
+      readings: [read('A1', 2.81e-3), read('A2', 2.65e-3)],
+      numbers: 'out-of-band',
+    });
     expect(views.map((view) => view.shown && view.figure)).toEqual(['2.81', false, false, false]);
   });
 });
 
 it('steps back over retracted readings to the last that stands', () => {
-  const reading = (id: string, thickness: number | null, supersedes: string | null = null) => ({ id, thickness, supersedes }) as SurveyReading;
+  const reading = (id: string, thickness: number | null, supersedes: string | null = null) =>
+    ({ id, thickness, supersedes }) as SurveyReading;
   expect(lastStanding([reading('a', 1), reading('b', 2), reading('c', null, 'b')])?.id).toBe('a');
   expect(lastStanding([reading('a', 1), reading('b', null, 'a')])).toBeNull();
 });
@@ -38,7 +51,11 @@ describe('the ribbon', () => {
     assessment: { statistics: { mean } } as Survey['assessment'],
   });
   it('puts what came off between two surveys, by the scale if both were weighed', () => {
-    const items = ribbonItems([survey(1, 0.214, 3.1e-3), survey(2, 0.192, 2.8e-3), survey(3, null, 2.7e-3)], [], METRIC);
+    const items = ribbonItems(
+      [survey(1, 0.214, 3.1e-3), survey(2, 0.192, 2.8e-3), survey(3, null, 2.7e-3)],
+      [],
+      METRIC,
+    );
     expect(items.map((item) => item.figure)).toEqual(['3.10 mm', '−22 g', '2.80 mm', '−0.10 mm', '2.70 mm']);
   });
 });

@@ -41,7 +41,12 @@ export function stationViews(facts: StationFacts): StationView[] {
   });
 }
 
-function spokenStation(station: Station, reading: StationReading | undefined, target: number | undefined, units: UnitChoice): string {
+function spokenStation(
+  station: Station,
+  reading: StationReading | undefined,
+  target: number | undefined,
+  units: UnitChoice,
+): string {
   if (station.skipped) return `Station ${station.name}, skipped`;
   if (!reading) return `Station ${station.name}, not read`;
   const off = target === undefined ? '' : `, ${overUnderWords(reading.thickness - target, units)}`;
@@ -62,7 +67,11 @@ export function stoppedAt(readings: readonly SurveyReading[]): string | null {
 export const averages = (readings: readonly SurveyReading[]): StationReading[] => averageByStation(readings);
 
 /** The build's history in time order: surveys, and between them what came off. */
-export function ribbonItems(surveys: readonly Survey[], forecasts: readonly PassForecastView[], units: UnitChoice): RibbonItem[] {
+export function ribbonItems(
+  surveys: readonly Survey[],
+  forecasts: readonly PassForecastView[],
+  units: UnitChoice,
+): RibbonItem[] {
   return surveys.flatMap((survey, i): RibbonItem[] => {
     const mean = survey.assessment?.statistics.mean;
     const node: RibbonItem = {
@@ -86,7 +95,13 @@ function shaving(before: Survey, after: Survey, forecasts: readonly PassForecast
   const size = Math.max(0.45, Math.min(1, share * 8));
   if (before.mass !== null && after.mass !== null) {
     const { figure, symbol } = formatMass(before.mass - after.mass, units);
-    return { kind: 'shaving', id: `${before.id}-shaving`, title, figure: `−${figure} ${symbol}`.replace('−−', '+'), size };
+    return {
+      kind: 'shaving',
+      id: `${before.id}-shaving`,
+      title,
+      figure: `−${figure} ${symbol}`.replace('−−', '+'),
+      size,
+    };
   }
   const change = thick && thin ? inWords(formatThicknessChange(thin - thick, units)) : '';
   return { kind: 'shaving', id: `${before.id}-shaving`, title, figure: change, size };
@@ -108,8 +123,13 @@ export function stepMarks(summary: AssessmentSummary | null): StepMark[] {
 }
 
 /** Stations under a mark keep a dot instead of a figure. */
-export function clearOfMarks(stations: readonly StationView[], marks: readonly StepMark[], pixelsPerMm: number): StationView[] {
+export function clearOfMarks(
+  stations: readonly StationView[],
+  marks: readonly StepMark[],
+  pixelsPerMm: number,
+): StationView[] {
   const reach = MARK_REACH_PIXELS / (pixelsPerMm * MM);
-  const isUnder = ({ x, y }: StationView) => marks.some((mark) => Math.abs(mark.x - x) < reach && Math.abs(mark.y - y) < 0.75 * reach);
+  const isUnder = ({ x, y }: StationView) =>
+    marks.some((mark) => Math.abs(mark.x - x) < reach && Math.abs(mark.y - y) < 0.75 * reach);
   return stations.map((station) => (isUnder(station) ? { ...station, shown: false } : station));
 }
