@@ -19,8 +19,8 @@ export interface SettledPass {
 @Injectable()
 export class LedgerService {
   async ofBuild(buildId: string) {
-    const passes = await this.settled(buildId);
-    return { passes, summary: summarize(passes.flatMap((pass) => pass.lines)) };
+    const [passes, removalSpread] = await Promise.all([this.settled(buildId), this.removalSpread(buildId)]);
+    return { passes, removalSpread, summary: summarize(passes.flatMap((pass) => pass.lines)) };
   }
 
   /** How unevenly this build's tool takes off what was planned (1). */

@@ -92,6 +92,8 @@ export interface PassForecastView {
 export interface Ledger {
   passes: { forecastId: string; surveyId: string; settledBy: string; at: string; lines: LedgerLine[] }[];
   summary: LedgerSummary;
+  /** How unevenly this maker's tool takes off what was planned (1). */
+  removalSpread: number;
 }
 
 export interface Note {

@@ -136,6 +136,7 @@ function HoleFields({ family, outline, holes, units, onHoles, errorAt }: Omit<Pr
       value={value}
       error={errorAt(`holes[0].${name}`)}
       check={positiveBelow(1.5, 'Over 1.5 m: check the unit')}
+      onLive={(v) => onHoles([change(v), ...holes.slice(1)])}
       onChange={(v) => v !== null && onHoles([change(v), ...holes.slice(1)])}
     />
   );

@@ -1,4 +1,5 @@
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import { placeUnder } from './place-under';
 import { MM } from './plate-paths';
 
 interface Props {
@@ -22,10 +23,8 @@ export function DragHandle({ x, y, pixelsPerMm, label, onDrag, onDrop, selected,
   const move = (event: PointerEvent<SVGGElement>) => {
     const group = circle.current;
     if (!group?.hasPointerCapture(event.pointerId)) return;
-    const matrix = group.ownerSVGElement?.getScreenCTM();
-    if (!matrix) return;
-    const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse());
-    onDrag({ x: point.x / MM, y: point.y / MM });
+    const place = placeUnder(group.ownerSVGElement, event);
+    if (place) onDrag(place);
   };
   const step = (event: KeyboardEvent) => {
     const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];

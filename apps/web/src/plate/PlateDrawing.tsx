@@ -1,6 +1,7 @@
 import type { PlateShape } from '@nimble/core';
-import { useId, useMemo, useRef, type PointerEvent, type ReactNode, type RefObject } from 'react';
+import { useId, useMemo, useRef, type PointerEvent, type ReactNode } from 'react';
 import { grainPath, MM, polygonPath, woodPath } from './plate-paths';
+import { placeUnder } from './place-under';
 import { usePixelsPerMm } from './use-pixels-per-mm';
 
 interface Props {
@@ -37,7 +38,10 @@ export function PlateDrawing({ shape, leftHanded, label, map, children, onPlace 
     width: shape.length * MM + MARGIN_MM * 1.6,
     height: shape.width * MM + MARGIN_MM,
   };
-  const place = (event: PointerEvent<SVGSVGElement>) => onPlace?.(placeOf(svg, event));
+  const place = (event: PointerEvent<SVGSVGElement>) => {
+    const touched = placeUnder(svg.current, event);
+    if (touched) onPlace?.(touched);
+  };
   const [top, bottom] = leftHanded ? ['bass side', 'treble side'] : ['treble side', 'bass side'];
   const small = 15 / pixelsPerMm;
   const quarter = (bounds.yMax - bounds.yMin) * MM * 0.25;
@@ -87,15 +91,4 @@ export function PlateDrawing({ shape, leftHanded, label, map, children, onPlace 
       {children?.(pixelsPerMm)}
     </svg>
   );
-}
-
-/** A pointer's place on the plate [m]. */
-export function placeOf(
-  svg: RefObject<SVGSVGElement | null>,
-  event: { clientX: number; clientY: number },
-): { x: number; y: number } {
-  const matrix = svg.current?.getScreenCTM();
-  if (!matrix) return { x: 0, y: 0 };
-  const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse());
-  return { x: point.x / MM, y: point.y / MM };
 }

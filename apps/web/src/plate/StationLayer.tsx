@@ -1,3 +1,5 @@
+import { useState } from 'react';
+import { placeUnder } from './place-under';
 import { MM } from './plate-paths';
 
 export interface StationView {
@@ -23,6 +25,8 @@ interface Props {
   onMove?: (name: string, place: { x: number; y: number }) => void;
 }
 
+/** A touch that moves less than this is a touch, not a drag [m]. */
+const LEAST_MOVE = 0.002;
 const FIGURE_PIXELS = 15;
 const DOT_PIXELS = 3;
 const TOUCH_PIXELS = 24;
@@ -32,6 +36,7 @@ const ROOM_PIXELS = 44;
 
 /** Stations with what was read at them; the one being read is lit. */
 export function StationLayer({ stations, current, pixelsPerMm, onPick, onMove }: Props) {
+  const [held, setHeld] = useState<{ name: string; x: number; y: number } | null>(null);
   const px = (pixels: number) => pixels / pixelsPerMm;
   const crowded = nearestDistance(stations) * MM * pixelsPerMm < ROOM_PIXELS;
   return (
@@ -43,16 +48,18 @@ export function StationLayer({ stations, current, pixelsPerMm, onPick, onMove }:
           tabIndex={-1}
           aria-label={station.spoken}
           data-station={station.name}
-          transform={`translate(${station.x * MM} ${station.y * MM})`}
+          transform={`translate(${(held?.name === station.name ? held : station).x * MM} ${(held?.name === station.name ? held : station).y * MM})`}
           className="cursor-pointer"
           onClick={() => onPick(station.name)}
           onPointerDown={(event) => onMove && event.currentTarget.setPointerCapture(event.pointerId)}
           onPointerMove={(event) => {
-            if (!onMove || !event.currentTarget.hasPointerCapture(event.pointerId)) return;
-            const matrix = event.currentTarget.ownerSVGElement?.getScreenCTM();
-            if (!matrix) return;
-            const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse());
-            onMove(station.name, { x: point.x / MM, y: point.y / MM });
+            if (!event.currentTarget.hasPointerCapture(event.pointerId)) return;
+            const place = placeUnder(event.currentTarget.ownerSVGElement, event);
+            if (place) setHeld({ name: station.name, ...place });
+          }}
+          onPointerUp={() => {
+            if (held && Math.hypot(held.x - station.x, held.y - station.y) > LEAST_MOVE) onMove?.(held.name, held);
+            setHeld(null);
           }}
         >
           <circle r={px(TOUCH_PIXELS)} fill="transparent" />

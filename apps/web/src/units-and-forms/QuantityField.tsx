@@ -10,7 +10,10 @@ interface Props {
   decimals?: number;
   /** SI; null when empty. */
   value: number | null;
+  /** When the field is left or Enter is pressed, once per change. */
   onChange: (value: number | null, typed: string) => void;
+  /** At every keystroke that reads as a value: for drawings that follow. */
+  onLive?: (value: number) => void;
   /** Says what is wrong with a value that can be read, or null. */
   check?: (value: number) => string | null;
   optional?: boolean;
@@ -26,6 +29,7 @@ export function QuantityField({
   decimals,
   value,
   onChange,
+  onLive,
   check,
   optional,
   error,
@@ -44,21 +48,30 @@ export function QuantityField({
     if (!editing) setText(shown);
   }
 
+  const [entered, setEntered] = useState<{ value: number | null; typed: string } | null>(null);
+
   const read = (typed: string) => {
     setText(typed);
+    setEntered(null);
     if (typed.trim() === '' && optional) {
       setOwn(null);
-      onChange(null, '');
+      setEntered({ value: null, typed: '' });
       return;
     }
     try {
       const parsed = parseQuantity(label, typed, quantity, unit === 'in-fraction' ? 'in' : unit);
       const refused = check?.(parsed.value) ?? null;
       setOwn(refused);
-      if (refused === null) onChange(parsed.value, parsed.typed);
+      if (refused !== null) return;
+      setEntered({ value: parsed.value, typed: parsed.typed });
+      onLive?.(parsed.value);
     } catch (failure) {
       setOwn(failure instanceof InvalidInput ? sentence(failure.reason) : String(failure));
     }
+  };
+  const commit = () => {
+    if (entered) onChange(entered.value, entered.typed);
+    setEntered(null);
   };
 
   return (
@@ -75,9 +88,11 @@ export function QuantityField({
         setEditing(true);
         event.target.select();
       }}
+      onKeyDown={(event) => event.key === 'Enter' && commit()}
       onBlur={() => {
         setEditing(false);
-        if (own === null) setText(shown);
+        commit();
+        if (own === null && !entered) setText(shown);
       }}
     />
   );

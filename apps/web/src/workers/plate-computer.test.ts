@@ -40,7 +40,9 @@ describe('plate picture', () => {
     expect(bands[0]!.tone).toBe(-1);
   });
   it('shows what came off between two surveys', () => {
-    const { bands, hue } = computer.picture(request('removed', { earlier: read((x) => 2.75e-3 + 5e-4 * x) }));
+    const { bands, hue } = computer.picture(
+      request('removed', { earlier: { readings: read((x) => 2.75e-3 + 5e-4 * x), mass: 0.2 } }),
+    );
     expect(hue).toBe('ember');
     const levels = bands.flatMap(({ level }) => (level === null ? [] : [level]));
     expect(Math.min(...levels)).toBeGreaterThan(4e-5); // 0.05 mm at the neck end

@@ -1,7 +1,7 @@
 /** What the thickness screen shows of a plate, computed away from the page: verdict, plan, forecast, and the map as ready paths. */
 import {
-  assessThickness, cellAt, contourAreas, createMapGrid, judgeTearOut, mapThickness, plateContext, plateShape, roundLevels, summarizeAssessment, woodEstimate,
-  type Assessment, type AssessmentSummary, type BuildWood, type HoleSpec, type OutlineSpec, type PassTool, type PlateContext, type StationReading,
+  assessThickness, cellAt, contourAreas, createMapGrid, judgeTearOut, mapThickness, plateContext, plateShape, removalBetween, roundLevels, summarizeAssessment, woodEstimate,
+  type Assessment, type AssessmentSummary, type BuildWood, type HoleSpec, type OutlineSpec, type PassTool, type PlateContext, type Removal, type StationReading,
   type TargetSpec, type TearOut, type UnitChoice, fillTarget,
 } from '@nimble/core'; // prettier-ignore
 import { ringsPath } from '../plate/plate-paths';
@@ -27,7 +27,7 @@ export interface PictureRequest {
   units: UnitChoice;
   view: MapView;
   /** The survey to compare with in view `removed`. */
-  earlier: readonly StationReading[] | null;
+  earlier: { readings: readonly StationReading[]; mass: number | null } | null;
 }
 
 /** One step of the map: everything at or above `level`, painted over the step below. */
@@ -48,6 +48,10 @@ export interface PlatePicture {
   unreadPath: string;
   /** Target thickness at each requested station [m]. */
   targetAt: number[];
+  /** What the map shows at each requested station [m], where that is not the reading itself: views `mirror` and `removed`. */
+  shownAt: number[] | null;
+  /** In view `removed`: what came off. */
+  removed: Omit<Removal, 'depth'> | null;
 }
 
 const FINE_LEVELS = 8;
@@ -62,7 +66,16 @@ export class PlateComputer {
     const targetAt = targetsAt(context, request);
     if (request.readings.length === 0) {
       this.last = null;
-      return { summary: null, bands: [], hue: 'spruce', underPath: '', unreadPath: '', targetAt };
+      return {
+        summary: null,
+        bands: [],
+        hue: 'spruce',
+        underPath: '',
+        unreadPath: '',
+        targetAt,
+        shownAt: null,
+        removed: null,
+      };
     }
     const assessment = assessThickness(context, {
       ...request,
@@ -100,21 +113,33 @@ function paint({ grid }: PlateContext, assessment: Assessment, request: PictureR
   const tolerance = request.target.tolerance;
   const unread = Float64Array.from(map.unread);
   const unreadPath = ringsPath(contourAreas(grid, unread, [UNREAD_LEVEL])[0]!.rings);
-  const plain = { underPath: '', unreadPath };
+  const plain = { underPath: '', unreadPath, shownAt: null, removed: null };
+  const atStations = (field: Float64Array) =>
+    request.stations.map(({ x, y }) => field[Math.max(0, cellAt(grid, x, y))]!);
   switch (request.view) {
     case 'thickness':
       return { ...plain, bands: oneHue(grid, map.thickness), hue: 'spruce' as const };
     case 'mirror':
-      return { ...plain, bands: diverging(grid, mirror.difference, tolerance), hue: 'diverging' as const };
+      return {
+        ...plain,
+        bands: diverging(grid, mirror.difference, tolerance),
+        hue: 'diverging' as const,
+        shownAt: atStations(mirror.difference),
+      };
     case 'removed': {
-      if (!request.earlier || request.earlier.length === 0) return { ...plain, bands: [], hue: 'ember' as const };
-      const before = mapThickness(grid, request.earlier).thickness;
-      return { ...plain, bands: oneHue(grid, before.map((h, cell) => h - map.thickness[cell]!)), hue: 'ember' as const }; // prettier-ignore
+      if (!request.earlier || request.earlier.readings.length === 0)
+        return { ...plain, bands: [], hue: 'ember' as const };
+      const { readings, mass } = request.earlier;
+      const { depth, ...removed } = removalBetween(mapThickness(grid, readings), map, {
+        before: mass,
+        after: request.mass,
+      });
+      return { ...plain, bands: oneHue(grid, depth), hue: 'ember' as const, removed, shownAt: atStations(depth) };
     }
     case 'deviation': {
       const shortfall = deviation.map((d) => -d);
       const underPath = ringsPath(contourAreas(grid, shortfall, [tolerance])[0]!.rings);
-      return { unreadPath, underPath, bands: diverging(grid, deviation, tolerance), hue: 'diverging' as const };
+      return { ...plain, underPath, bands: diverging(grid, deviation, tolerance), hue: 'diverging' as const };
     }
   }
 }

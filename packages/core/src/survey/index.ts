@@ -10,6 +10,7 @@ export { cellAt, createMapGrid, gridX, gridY, type MapGrid } from './map-grid';
 export {
   CALIPER, integrate, mapStatistics, mapThickness, robustDeviation, roughness, type MapStatistics, type ThicknessMap,
 } from './thickness-map'; // prettier-ignore
+export { removalBetween, type Removal } from './removal';
 export { asymmetry, type Asymmetry } from './asymmetry';
 export { questionableReadings, questionReading, type Question } from './question-reading';
 export { contourAreas, roundLevels, type ContourArea } from './contour';

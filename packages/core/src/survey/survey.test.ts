@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { defaultHoles, defaultOutline, isWood, plateArea, plateShape, type OutlineSpec } from '../outline';
 import {
   asymmetry, averageByStation, contourAreas, createMapGrid, gridX, gridY, integrate, layStations, mapStatistics, mapThickness, mirrorStation,
-  nextUnread, orderStations, plateCompliance, questionableReadings, questionReading, roundLevels, standingReadings, type Reading, type StationReading,
+  nextUnread, orderStations, plateCompliance, questionableReadings, questionReading,
+  removalBetween, roundLevels, standingReadings, type Reading, type StationReading,
 } from '.'; // prettier-ignore
 
 const guitar = plateShape(defaultOutline('steel-string'), defaultHoles('steel-string'));
@@ -164,6 +165,23 @@ describe('asymmetry', () => {
       readAt(board, (_x, y) => 3e-3 + 1e-3 * y),
     );
     expect(asymmetry(tilted).halves).toBeCloseTo(2 * 1e-3 * 0.1, 6); // the half's centre lies 0.1 m off
+  });
+});
+
+describe('removalBetween', () => {
+  it('finds what came off and what it weighed, by hand', () => {
+    const grid = createMapGrid(board, 0.01);
+    const [before, after] = [3e-3, 2.8e-3].map((h) =>
+      mapThickness(
+        grid,
+        readAt(board, (x) => h + 1e-3 * x),
+      ),
+    );
+    const removal = removalBetween(before, after, { before: 0.25, after: 0.234 });
+    expect(removal.mean).toBeCloseTo(2e-4, 9);
+    expect(removal.volume).toBeCloseTo(0.2 * 2e-4, 9); // 0.5 x 0.4 m
+    expect(removal.density).toBeCloseTo(400, 3); // 16 g from 40 cm3
+    expect(removalBetween(before, after, { before: null, after: 0.2 }).density).toBeNull();
   });
 });
 

@@ -21,6 +21,8 @@ export interface FlexForecast {
 export interface PassForecast {
   /** By the scale if it was weighed with these readings, else by density and volume [kg]. */
   massNow: Estimate;
+  /** By the wood's density and the volume, whatever the scale says [kg]. */
+  massByDensity: Estimate;
   massAfter: Estimate;
   meanAfter: Estimate;
   /** Empty where the plate has no continuous wood to carry a load. */
@@ -52,6 +54,7 @@ export function forecastPasses(input: ForecastInput): PassForecast {
   const massRemoved = rho.value * removed;
   return {
     massNow,
+    massByDensity: massAndDensity({ ...input, mass: null }).massNow,
     massAfter: {
       value: massNow.value - massRemoved,
       sd: Math.hypot(massNow.sd, massRemoved * removalSpread, rho.sd * removed),

@@ -120,7 +120,9 @@ function StepList({ steps, from, units }: { steps: readonly StepSummary[]; from:
               </span>
             </div>
             <div className="text-[0.97rem] text-soft">
-              {step.words} · {inWords(formatArea(step.area, units))} · {inWords(formatMassRemoved(step.mass, units))}
+              {step.words}, most {formatThickness(step.largestDepth, units).figure} over ·{' '}
+              <span className="whitespace-nowrap">{inWords(formatArea(step.area, units))}</span> ·{' '}
+              <span className="whitespace-nowrap">{inWords(formatMassRemoved(step.mass, units))}</span>
             </div>
           </div>
         </li>
@@ -157,9 +159,10 @@ function Weights({ summary, units, weighed }: { summary: AssessmentSummary; unit
     <section aria-label="The plate now">
       <h3 className="text-soft">The plate now</h3>
       <dl className="space-y-0.5">
+        {weighed && <Row name="weight, scale" value={inWords(formatMass(forecast.massNow.value, units))} />}
         <Row
-          name={weighed ? 'weight, scale' : 'weight, by density'}
-          value={inWords(formatMass(forecast.massNow.value, units))}
+          name="weight, by density"
+          value={`${formatMass(forecast.massByDensity.value, units).figure} ± ${inWords(formatMass(halfInterval(forecast.massByDensity), units))}`}
         />
         <Row name="volume" value={inWords(formatVolume(statistics.volume, units))} />
         <Row

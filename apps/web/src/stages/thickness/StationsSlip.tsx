@@ -60,16 +60,20 @@ export function StationsSlip({ build, shape, current, adding, onAdding, onChange
             label="Pitch"
             quantity="length"
             unit={build.units.length}
+            decimals={build.units.length === 'mm' ? 0 : 2}
             value={layout.pitch}
             check={(v) => (v >= 0.01 && v <= 0.2 ? null : 'Between 10 and 200 mm')}
+            onLive={(pitch) => setLayout({ ...layout, pitch })}
             onChange={(pitch) => pitch && setLayout({ ...layout, pitch })}
           />
           <QuantityField
             label="From the rim"
             quantity="length"
             unit={build.units.length}
+            decimals={build.units.length === 'mm' ? 0 : 2}
             value={layout.rimInset}
             check={(v) => (v >= 0 && v <= layout.pitch ? null : 'No more than the pitch')}
+            onLive={(rimInset) => setLayout({ ...layout, rimInset })}
             onChange={(rimInset) => rimInset !== null && setLayout({ ...layout, rimInset })}
           />
         </div>

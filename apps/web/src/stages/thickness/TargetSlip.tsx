@@ -42,6 +42,7 @@ export function TargetSlip({ build, target, onDraft, onKeep, onUndo, selectedPoi
       value={value}
       check={THICK}
       error={refusal?.field === name ? refusal.words : null}
+      onLive={(v) => onDraft(change(v))}
       onChange={(v) => v !== null && set(change(v))}
     />
   );

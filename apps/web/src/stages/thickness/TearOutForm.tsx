@@ -35,6 +35,7 @@ export function TearOutForm({ judge, station, units }: Props) {
         value={depth}
         optional
         check={positiveBelow(0.02, 'That is deeper than the plate')}
+        onLive={(value) => void ask(value)}
         onChange={(value) => void ask(value)}
       />
       {answer && <p className={`mt-1 font-medium ${answer.fits ? 'text-spruce' : 'text-ember-ink'}`}>{answer.words}</p>}

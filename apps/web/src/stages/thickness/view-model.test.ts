@@ -37,6 +37,18 @@ describe('stations on the plate', () => {
   });
 });
 
+it('writes differences with their sign when the map shows a difference', () => {
+  const facts = {
+    stations: [station('A1')],
+    readings: [read('A1', 2.81e-3)],
+    targetAt: [2.6e-3],
+    shownAt: [1.2e-4],
+    tolerance: 6e-5,
+  };
+  const [view] = stationViews({ ...facts, questioned: [], units: METRIC, numbers: 'all' });
+  expect(view).toMatchObject({ figure: '+0.12', band: 'within' });
+});
+
 it('steps back over retracted readings to the last that stands', () => {
   const reading = (id: string, thickness: number | null, supersedes: string | null = null) =>
     ({ id, thickness, supersedes }) as SurveyReading;

@@ -13,6 +13,8 @@ export interface StationFacts {
   readings: readonly StationReading[];
   /** Target at each station [m], parallel to `stations`; empty while it is being computed. */
   targetAt: readonly number[];
+  /** What to write instead of the reading [m], parallel to `stations`: a difference, with its sign. */
+  shownAt?: readonly (number | null)[];
   tolerance: number;
   questioned: readonly string[];
   numbers: Preferences['numbers'];
@@ -26,19 +28,23 @@ export function stationViews(facts: StationFacts): StationView[] {
     const target = facts.targetAt[i];
     const off = reading && target !== undefined ? reading.thickness - target : 0;
     const band = off > facts.tolerance ? 'over' : off < -facts.tolerance ? 'under' : 'within';
-    const figure = reading ? formatThickness(reading.thickness, facts.units).figure : null;
+    const figure = reading ? stationFigure(reading, facts.shownAt?.[i] ?? null, facts.units) : null;
     return {
       name: station.name,
       x: station.x,
       y: station.y,
       skipped: station.skipped,
       figure,
-      band,
+      band: facts.shownAt ? 'within' : band,
       shown: facts.numbers === 'all' || (facts.numbers === 'out-of-band' && band !== 'within'),
       questioned: facts.questioned.includes(station.name),
       spoken: spokenStation(station, reading, target, facts.units),
     };
   });
+}
+
+function stationFigure(reading: StationReading, shown: number | null, units: UnitChoice): string {
+  return shown === null ? formatThickness(reading.thickness, units).figure : formatThicknessChange(shown, units).figure;
 }
 
 function spokenStation(

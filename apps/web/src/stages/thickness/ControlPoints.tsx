@@ -1,0 +1,68 @@
+import { formatThickness, type PlateShape, type TargetSpec, type UnitChoice } from '@nimble/core';
+import { DragHandle, MM } from '../../plate';
+
+interface PointsProps {
+  units: UnitChoice;
+  target: TargetSpec;
+  shape: PlateShape;
+  leftHanded: boolean;
+  pixelsPerMm: number;
+  selected: number | null;
+  onSelect: (index: number) => void;
+  onDraft: (target: TargetSpec) => void;
+  onKeep: (target: TargetSpec) => void;
+}
+
+/** Control points of a drawn target; the map follows while one is dragged, and the target is kept when it is let go. */
+export function ControlPoints({
+  units,
+  target,
+  shape,
+  leftHanded,
+  pixelsPerMm,
+  selected,
+  onSelect,
+  onDraft,
+  onKeep,
+}: PointsProps) {
+  if (target.base.kind !== 'drawn') return null;
+  const side = leftHanded ? -1 : 1;
+  const { points } = target.base;
+  const move = (index: number, place: { x: number; y: number }) => {
+    const u = Math.max(0, Math.min(1, (place.x - shape.bounds.xMin) / shape.length));
+    const v = Math.max(-1, Math.min(1, (side * place.y) / (shape.width / 2)));
+    onDraft({ ...target, base: { kind: 'drawn', points: points.map((p, i) => (i === index ? { ...p, u, v } : p)) } });
+  };
+  return points.map((p, i) => {
+    const x = shape.bounds.xMin + p.u * shape.length;
+    const y = side * p.v * (shape.width / 2);
+    return (
+      <g key={i}>
+        <DragHandle
+          x={x}
+          y={y}
+          pixelsPerMm={pixelsPerMm}
+          label={`Control point ${i + 1}`}
+          selected={selected === i}
+          onSelect={() => onSelect(i)}
+          onDrag={(place) => move(i, place)}
+          onDrop={() => onKeep(target)}
+        />
+        <text
+          className="figures"
+          x={x * MM}
+          y={y * MM - 16 / pixelsPerMm}
+          fontSize={15 / pixelsPerMm}
+          fontWeight="700"
+          textAnchor="middle"
+          fill="var(--ink)"
+          stroke="var(--slip)"
+          strokeWidth={3 / pixelsPerMm}
+          paintOrder="stroke"
+        >
+          {formatThickness(p.thickness, units).figure}
+        </text>
+      </g>
+    );
+  });
+}

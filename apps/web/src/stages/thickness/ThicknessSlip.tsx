@@ -1,0 +1,137 @@
+import type { PlateShape } from '@nimble/core';
+import type { useSurveyWrites } from '../../api/hooks';
+import type { Build, Survey } from '../../api/types';
+import { Button } from '../../ui';
+import { PassSlip } from './PassSlip';
+import { ReadSlip } from './ReadSlip';
+import { StationsSlip } from './StationsSlip';
+import { SurveyTools } from './SurveyTools';
+import { TargetSlip } from './TargetSlip';
+import { TABS, type Tab } from './use-page-params';
+import type { ReadingEntry } from './use-reading-entry';
+import type { TargetDraft } from './use-target-draft';
+import type { useThicknessPlate } from './use-thickness-plate';
+
+interface Props {
+  build: Build;
+  shape: PlateShape;
+  plate: ReturnType<typeof useThicknessPlate>;
+  writes: ReturnType<typeof useSurveyWrites>;
+  entry: ReadingEntry;
+  draft: TargetDraft;
+  tab: Tab;
+  onTab: (tab: Tab) => void;
+  onNow: () => void;
+  onStartSurvey: () => void;
+  onPlaned: () => void;
+  point: number | null;
+  onPoint: (index: number | null) => void;
+  adding: boolean;
+  onAdding: (adding: boolean) => void;
+}
+
+/** The slip of the thickness stage: read, take off, target, stations. */
+export function ThicknessSlip(props: Props) {
+  const { build, shape, plate, writes, entry, draft, tab, onTab } = props;
+  const { survey, past, error } = plate;
+  const isOfSurvey = tab === 'read' || tab === 'pass';
+  return (
+    <>
+      <nav aria-label="Slip pages" className="no-print mb-1 flex border-b border-grain">
+        {TABS.map(([key, words]) => (
+          <button
+            key={key}
+            type="button"
+            aria-current={tab === key ? 'page' : undefined}
+            onClick={() => onTab(key)}
+            className={`min-h-12 flex-1 px-1 ${tab === key ? 'border-b-[3px] border-spruce font-bold' : 'text-soft'}`}
+          >
+            {words}
+          </button>
+        ))}
+      </nav>
+      {past && survey && <PastNotice survey={survey} onBack={props.onNow} />}
+      {error && (
+        <p role="alert" className="font-medium text-ember-ink">
+          The plate could not be worked out: {error}
+        </p>
+      )}
+      {isOfSurvey && !survey && <FirstSurvey onStart={props.onStartSurvey} />}
+      {isOfSurvey && survey && (
+        <>
+          {tab === 'read' && !past ? (
+            <ReadSlip
+              build={build}
+              entry={entry}
+              averages={plate.means}
+              target={entry.current && plate.targetOf(entry.current)}
+              onTakeOff={() => onTab('pass')}
+            />
+          ) : (
+            <PassSlip
+              build={build}
+              summary={plate.summary}
+              ledger={plate.ledger}
+              past={past}
+              onPlaned={props.onPlaned}
+              judgeTear={(place) => (plate.computer ? plate.computer.tearOut(place) : Promise.resolve(null))}
+              currentStation={entry.current}
+            />
+          )}
+          <SurveyTools
+            build={build}
+            survey={survey}
+            past={past}
+            onChange={(change) => writes.changeSurvey(survey.id, change)}
+          />
+        </>
+      )}
+      {tab === 'target' && (
+        <TargetSlip
+          build={build}
+          target={draft.target}
+          onDraft={draft.show}
+          onKeep={draft.keep}
+          onUndo={draft.undo}
+          selectedPoint={props.point}
+          onSelectPoint={props.onPoint}
+        />
+      )}
+      {tab === 'stations' && (
+        <StationsSlip
+          build={build}
+          shape={shape}
+          current={entry.current}
+          adding={props.adding}
+          onAdding={props.onAdding}
+          onChange={writes.changeBuild}
+        />
+      )}
+    </>
+  );
+}
+
+function PastNotice({ survey, onBack }: { survey: Survey; onBack: () => void }) {
+  return (
+    <div className="flex items-center justify-between gap-2 border-l-4 border-brass bg-brass/10 px-3">
+      <span>As it was at survey {survey.number}</span>
+      <Button kind="quiet" onClick={onBack}>
+        Back to now
+      </Button>
+    </div>
+  );
+}
+
+function FirstSurvey({ onStart }: { onStart: () => void }) {
+  return (
+    <div className="space-y-4 pt-3">
+      <p className="text-[1.15rem]">
+        Nothing has been read on this plate yet. Take the caliper and start at the neck end: the lit station tells
+        where.
+      </p>
+      <Button kind="main" className="w-full" onClick={onStart}>
+        Start the first survey
+      </Button>
+    </div>
+  );
+}

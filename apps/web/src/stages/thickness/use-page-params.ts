@@ -1,0 +1,31 @@
+import { useSearchParams } from 'react-router';
+import type { MapView } from '../../workers/plate-computer';
+
+export const TABS = [
+  ['read', 'Read'],
+  ['pass', 'Take off'],
+  ['target', 'Target'],
+  ['stations', 'Stations'],
+] as const;
+export type Tab = (typeof TABS)[number][0];
+
+const VIEW_NAMES: readonly MapView[] = ['thickness', 'deviation', 'mirror', 'removed'];
+
+/** Where the page stands, in its address, so that a reload or a link opens the same view. */
+export function usePageParams() {
+  const [params, setParams] = useSearchParams();
+  const set = (change: Partial<Record<'view' | 'slip' | 'survey' | 'against', string | null>>) =>
+    setParams(
+      (old) => {
+        for (const [key, value] of Object.entries(change)) {
+          if (value === null) old.delete(key);
+          else old.set(key, value);
+        }
+        return old;
+      },
+      { replace: true },
+    );
+  const view = VIEW_NAMES.find((name) => name === params.get('view')) ?? 'deviation';
+  const tab = TABS.find(([name]) => name === params.get('slip'))?.[0] ?? null;
+  return { view, tab, surveyId: params.get('survey'), againstId: params.get('against'), set };
+}

@@ -1,0 +1,81 @@
+/** Everything the thickness screen knows of a plate: its surveys, the one looked at, the one compared with, and the computed picture. */
+import { FIRST_REMOVAL_SPREAD, type Station, type TargetSpec } from '@nimble/core';
+import { useMemo } from 'react';
+import { useLedger, useSurvey } from '../../api/hooks';
+import type { Build, Survey } from '../../api/types';
+import type { MapView, PictureRequest } from '../../workers/plate-computer';
+import { usePlatePicture } from '../../workers/use-plate-picture';
+import { averages } from './view-model';
+
+interface Looking {
+  build: Build;
+  surveys: readonly Survey[];
+  target: TargetSpec;
+  view: MapView;
+  /** Survey asked for, and the one to compare with; null for the newest and for the one before. */
+  surveyId: string | null;
+  againstId: string | null;
+}
+
+export function useThicknessPlate({ build, surveys, target, view, surveyId, againstId }: Looking) {
+  const newest = surveys.at(-1) ?? null;
+  const survey = surveys.find(({ id }) => id === surveyId) ?? newest;
+  const others = surveys.filter((other) => other !== survey);
+  const before = survey ? surveys[surveys.indexOf(survey) - 1] : undefined;
+  const against = others.find(({ id }) => id === againstId) ?? before ?? null;
+  const shown = useSurvey(build.id, survey?.id ?? null);
+  const compared = useSurvey(build.id, against?.id ?? null);
+  const ledger = useLedger(build.id);
+  const readings = useMemo(() => shown.data?.readings ?? [], [shown.data]);
+  const means = useMemo(() => averages(readings), [readings]);
+  const earlierMeans = useMemo(() => (compared.data ? averages(compared.data.readings) : null), [compared.data]);
+  const earlierMass = against?.mass ?? null;
+  const removalSpread = ledger.data?.removalSpread ?? FIRST_REMOVAL_SPREAD;
+  const open = useMemo(() => build.stations.filter((station) => !station.skipped), [build.stations]);
+
+  const request = useMemo(
+    (): PictureRequest => ({
+      plate: { outline: build.outline, holes: build.holes, leftHanded: build.leftHanded },
+      readings: means,
+      stations: open,
+      target,
+      tool: build.tool,
+      wood: build.wood,
+      mass: survey?.mass ?? null,
+      removalSpread,
+      units: build.units,
+      view,
+      earlier: earlierMeans && { readings: earlierMeans, mass: earlierMass },
+    }),
+    [build, means, open, target, survey?.mass, removalSpread, view, earlierMeans, earlierMass],
+  );
+  const { picture, error, computer } = usePlatePicture(request);
+  const shownOf = (station: Pick<Station, 'name'>): number | null => {
+    const index = open.findIndex(({ name }) => name === station.name);
+    return picture?.shownAt?.[index] ?? null;
+  };
+  const targetOf = (station: Pick<Station, 'name'>): number | null => {
+    const index = open.findIndex(({ name }) => name === station.name);
+    return index < 0 ? null : (picture?.targetAt[index] ?? null);
+  };
+  return {
+    newest,
+    survey,
+    past: survey !== null && survey !== newest,
+    /** Surveys that this one can be compared with, and the one it is. */
+    others,
+    against,
+    readings,
+    means,
+    guide: earlierMeans?.[0]?.thickness ?? null,
+    ledger: ledger.data,
+    picture,
+    summary: picture?.summary ?? null,
+    error,
+    computer,
+    targetOf,
+    /** What the map shows at a station, where that is a difference and not the reading. */
+    shownOf: picture?.shownAt ? shownOf : null,
+    isAllRead: means.length > 0 && open.every(({ name }) => means.some((mean) => mean.station === name)),
+  };
+}
