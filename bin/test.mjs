@@ -6,7 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { buildWhenChanged } from './lib/build.mjs';
 import { ensureChromium } from './lib/chromium.mjs';
-import { databaseUrl, openCluster, removeCluster } from './lib/postgres.mjs';
+import { databaseUrl, openCluster, removeCluster, temporaryFolder } from './lib/postgres.mjs';
 import { checkNode, ensureModules } from './lib/prepare.mjs';
 import { runTool, stopRunning } from './lib/run.mjs';
 import { endOnStop, say } from './lib/say.mjs';
@@ -16,7 +16,6 @@ const CHECKS = {
     ['tsc', '-p', 'packages/core'],
     ['tsc', '-p', 'apps/server'],
     ['tsc', '-p', 'apps/web'],
-    ['tsc', '-p', 'e2e'],
   ],
   format: [['prettier', '--check', '--log-level', 'warn', '.']],
   lint: [['eslint', '.', '--max-warnings', '0']],
@@ -42,7 +41,7 @@ endOnStop(async () => {
 });
 
 async function withDatabase(isWanted) {
-  const folder = mkdtempSync(join(tmpdir(), 'nimble-spruce-test-'));
+  const folder = temporaryFolder();
   const cluster = await openCluster(join(folder, 'postgres'), { throwAway: true });
   const clear = () => {
     removeCluster(cluster);

@@ -1,7 +1,17 @@
 /** A PostgreSQL server of the program's own, on loopback only. PostgreSQL refuses to run as root: there it runs as user postgres. */
 import { spawnSync } from 'node:child_process';
 import { createHash, randomBytes } from 'node:crypto';
-import { chmodSync, chownSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  chmodSync,
+  chownSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { delimiter, join } from 'node:path';
@@ -41,6 +51,20 @@ export async function openCluster(folder, { throwAway = false } = {}) {
   if (!existsSync(join(data, 'PG_VERSION'))) initialise(cluster);
   cluster.password = readFileSync(passwordFile(cluster), 'utf8').trim();
   await start(cluster);
+  return cluster;
+}
+
+/** The cluster in a folder if its server is up, else null; nothing is started. */
+export async function runningCluster(folder) {
+  const programs = await findPostgres();
+  const owner = serverOwner();
+  const data = reachableFolder(folder, owner);
+  const note = join(data, 'postmaster.pid');
+  const cluster = { programs, owner, data, throwAway: false, port: 0, password: '' };
+  if (!existsSync(note) || pgCtl(cluster, ['status']).status !== 0) return null;
+  // The fourth line of the server's own note is its port.
+  cluster.port = Number(readFileSync(note, 'utf8').split('\n')[3]);
+  cluster.password = readFileSync(passwordFile(cluster), 'utf8').trim();
   return cluster;
 }
 
@@ -151,6 +175,13 @@ export function freePort() {
       probe.close(() => resolve(port));
     });
   });
+}
+
+/** A folder for a throw-away cluster, which the server's user may enter. */
+export function temporaryFolder() {
+  const folder = mkdtempSync(join(tmpdir(), 'nimble-spruce-'));
+  chmodSync(folder, 0o711);
+  return folder;
 }
 
 export const DATA = join(ROOT, '.data');

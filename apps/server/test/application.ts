@@ -13,13 +13,8 @@ export interface Application {
 
 /** @param demo loads the demo bench */
 export async function openApplication({ demo = false } = {}): Promise<Application> {
-  const server = process.env.TEST_POSTGRES_URL;
-  if (!server) throw new Error('TEST_POSTGRES_URL is not set: run these tests through npm test');
-  const name = `api_${randomUUID().replaceAll('-', '')}`;
-  await onServer(server, `create database ${name}`);
-  const databaseUrl = new URL(server);
-  databaseUrl.pathname = `/${name}`;
-  process.env.DATABASE_URL = databaseUrl.href;
+  const database = await makeDatabase();
+  process.env.DATABASE_URL = database.url;
   process.env.LOG_LEVEL = 'silent';
   const { createApp } = await import('../src/create-app');
   const { DemoService } = await import('../src/demo/demo.service');
@@ -28,9 +23,20 @@ export async function openApplication({ demo = false } = {}): Promise<Applicatio
   if (demo) await app.get(DemoService).loadWhenEmpty();
   const close = async () => {
     await app.close();
-    await onServer(server, `drop database ${name} with (force)`);
+    await database.drop();
   };
-  return { http: request(app.getHttpServer()), app, databaseUrl: databaseUrl.href, close };
+  return { http: request(app.getHttpServer()), app, databaseUrl: database.url, close };
+}
+
+/** An empty database on the test server. */
+export async function makeDatabase(): Promise<{ url: string; drop: () => Promise<void> }> {
+  const server = process.env.TEST_POSTGRES_URL;
+  if (!server) throw new Error('TEST_POSTGRES_URL is not set: run these tests through npm test');
+  const name = `api_${randomUUID().replaceAll('-', '')}`;
+  await onServer(server, `create database ${name}`);
+  const url = new URL(server);
+  url.pathname = `/${name}`;
+  return { url: url.href, drop: () => onServer(server, `drop database ${name} with (force)`) };
 }
 
 async function onServer(url: string, statement: string): Promise<void> {

@@ -3,7 +3,7 @@ import { Sequelize } from 'sequelize-typescript';
 import { migrate } from '../src/database/migrate';
 import { MIGRATIONS } from '../src/database/migrations';
 import { aBuild } from './a-build';
-import { openApplication, type Application } from './application';
+import { makeDatabase, openApplication, type Application } from './application';
 
 describe('the demo bench', () => {
   let api: Application;
@@ -85,6 +85,28 @@ describe('the workshop', () => {
     expect(Math.abs(parseFloat(body.line) - 2.75 * 1.15)).toBeLessThan(0.4);
     await api.http.post(`/api/v1/devices/caliper/${build.id}/press`).send({ x: 'left', y: 0 }).expect(400);
     await api.http.post(`/api/v1/devices/caliper/${randomUUID()}/press`).send({ x: 0.3, y: 0 }).expect(404);
+  });
+  it('migrates from the version before, keeping and completing what is there', async () => {
+    const database = await makeDatabase();
+    const older = new Sequelize(database.url, { logging: false });
+    await migrate(older, '0001-first-tables');
+    const build = aBuild();
+    const json = (value: unknown) => JSON.stringify(value).replaceAll("'", "''");
+    await older.query(`insert into builds (id, number, name, family, construction, plate, wood, outline, holes, stations, units, tool, stage, stages_done, created_at, updated_at)
+      values ('${build.id}', 1, 'Old', 'steel-string', 'flat', 'top', '{}', '${json(build.outline)}', '[]', '[]', '{}', '{}', 'thickness', '[]', now(), now())`);
+    await older.query(
+      `insert into surveys (id, build_id, number, started_at, assessment) values ('${build.id}', '${build.id}', 1, now(), '{"statistics":{"mean":0.0028},"verdict":{"kind":"stop"}}')`,
+    );
+    await older.query(
+      `insert into readings (id, survey_id, station, x, y, thickness, typed, source, at) values ('${build.id}', '${build.id}', 'A1', 0, 0, 0.0028, '2.8', 'typed', '2026-01-02T03:04:05Z')`,
+    );
+    expect(await migrate(older)).toEqual(MIGRATIONS.slice(1).map(({ name }) => name));
+    const [[survey]] = (await older.query('select mean, verdict, last_read_at from surveys')) as unknown as [
+      [Record<string, unknown>],
+    ];
+    expect(survey).toEqual({ mean: 0.0028, verdict: 'stop', last_read_at: new Date('2026-01-02T03:04:05Z') });
+    await older.close();
+    await database.drop();
   });
   it('migrates from empty once, and keeps what is there on the next start', async () => {
     const sequelize = new Sequelize(api.databaseUrl, { logging: false });

@@ -26,7 +26,7 @@ export class BuildsService {
   async list(archived: boolean) {
     const where: WhereOptions = { archivedAt: archived ? { [Op.ne]: null } : null };
     const [builds, newest] = await Promise.all([
-      Build.findAll({ where, order: [['updatedAt', 'DESC']] }),
+      Build.findAll({ where, order: [['updatedAt', 'DESC']], attributes: { exclude: ['stations'] }, raw: true }),
       this.newestSurveys(),
     ]);
     const surveyOf = new Map(newest.map((survey) => [survey.buildId, survey]));
@@ -39,10 +39,7 @@ export class BuildsService {
   /** The newest survey of every build with the last moment anything was read. */
   private newestSurveys(): Promise<NewestSurvey[]> {
     return this.sequelize.query<NewestSurvey>(
-      `select distinct on (build_id) build_id as "buildId", number,
-              coalesce((select max(at) from readings where survey_id = surveys.id), started_at) as at,
-              (assessment->'statistics'->>'mean')::float as mean,
-              assessment->'verdict'->>'headline' as headline, assessment->'verdict'->>'kind' as verdict
+      `select distinct on (build_id) build_id as "buildId", number, coalesce(last_read_at, started_at) as at, mean, headline, verdict
          from surveys order by build_id, number desc`,
       { type: QueryTypes.SELECT },
     );

@@ -151,7 +151,12 @@ export class SurveysService {
 
   private async reassess(survey: Survey, transaction: Transaction): Promise<void> {
     const build = await this.findBuild(survey.buildId, transaction);
-    const rows = await ReadingRecord.findAll({ where: { surveyId: survey.id }, order: ['sequence'], transaction });
+    const rows = await ReadingRecord.findAll({
+      where: { surveyId: survey.id },
+      order: ['sequence'],
+      transaction,
+      raw: true,
+    });
     const [target, removalSpread] = await Promise.all([
       this.graduation.targetOf(build),
       this.ledger.removalSpread(build.id),
@@ -178,7 +183,7 @@ export class SurveysService {
   }
 
   private readings(surveyId: string): Promise<ReadingRecord[]> {
-    return ReadingRecord.findAll({ where: { surveyId }, order: ['sequence'] });
+    return ReadingRecord.findAll({ where: { surveyId }, order: ['sequence'], raw: true });
   }
 
   /** A correction must name a reading of the same survey, here or in the same request. */

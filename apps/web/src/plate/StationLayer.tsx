@@ -28,6 +28,7 @@ interface Props {
 /** A touch that moves less than this is a touch, not a drag [m]. */
 const LEAST_MOVE = 0.002;
 const FIGURE_PIXELS = 15;
+const LONG_FIGURE_PIXELS = 13;
 const DOT_PIXELS = 3;
 const TOUCH_PIXELS = 24;
 const LIT_PIXELS = 24;
@@ -132,7 +133,7 @@ function StationMark({
         className="figures"
         textAnchor="middle"
         dominantBaseline="central"
-        fontSize={px(FIGURE_PIXELS)}
+        fontSize={px(station.figure.length > 4 ? LONG_FIGURE_PIXELS : FIGURE_PIXELS)}
         fontWeight={station.band === 'within' ? 400 : 700}
         fill="var(--ink)"
         stroke="var(--slip)"

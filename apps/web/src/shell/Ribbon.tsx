@@ -65,7 +65,8 @@ export function Ribbon({ items, selected, onSelect, empty }: Props) {
   );
 }
 
-const TURNS = 2.6;
+const LEAST_TURNS = 1.2;
+const MORE_TURNS = 1.6;
 const CURL_POINTS = 40;
 
 /** A curl of wood, larger the more came off. */
@@ -73,12 +74,12 @@ function Curl({ size }: { size: number }) {
   const points = Array.from({ length: CURL_POINTS + 1 }, (_, i) => {
     const t = i / CURL_POINTS;
     const radius = 11 * size * t;
-    const angle = 2 * Math.PI * TURNS * t;
+    const angle = 2 * Math.PI * (LEAST_TURNS + MORE_TURNS * size) * t;
     return `${(14 + radius * Math.cos(angle)).toFixed(1)} ${(12 + radius * 0.8 * Math.sin(angle)).toFixed(1)}`;
   });
   return (
     <svg aria-hidden width="32" height="26" viewBox="0 0 30 24" className="my-0.5 bg-paper">
-      <path d={`M${points.join('L')}`} fill="none" stroke="var(--ember)" strokeWidth="1.8" strokeLinecap="round" />
+      <path d={`M${points.join('L')}`} fill="none" stroke="var(--ember)" strokeWidth="1.5" strokeLinecap="round" />
     </svg>
   );
 }

@@ -1,5 +1,6 @@
 import type { Migration } from '../migration';
 import { firstTables } from './0001-first-tables';
+import { benchColumns } from './0002-bench-columns';
 
 /** In the order they run. A migration that has shipped is never edited. */
-export const MIGRATIONS: readonly Migration[] = [firstTables];
+export const MIGRATIONS: readonly Migration[] = [firstTables, benchColumns];

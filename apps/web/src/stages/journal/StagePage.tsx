@@ -110,7 +110,7 @@ function WaitsFor({ build, onChange }: { build: Build; onChange: (waitsFor: Buil
           Waits for {waitsFor.what}
           {waitsFor.until && ` until ${format(new Date(waitsFor.until), 'EEE d MMM')}`}
         </span>
-        <Button kind="quiet" onClick={() => onChange(null)}>
+        <Button kind="quiet" className="shrink-0" onClick={() => onChange(null)}>
           Go on
         </Button>
       </div>

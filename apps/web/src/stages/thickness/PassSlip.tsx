@@ -15,6 +15,8 @@ interface Props {
   /** The plate as it was: nothing to do there. */
   past: boolean;
   onPlaned: () => void;
+  /** The plate is there: the build goes on to the next stage. */
+  onDone: () => void;
   judgeTear: JudgeTear;
   currentStation: { name: string; x: number; y: number } | null;
 }
@@ -28,7 +30,7 @@ const VERDICT_INK = {
 } as const;
 
 /** The verdict, what to take off where and in what order, and what that will do. */
-export function PassSlip({ build, summary, ledger, past, onPlaned, judgeTear, currentStation }: Props) {
+export function PassSlip({ build, summary, ledger, past, onPlaned, onDone, judgeTear, currentStation }: Props) {
   if (!summary) return <p className="pt-3">No verdict yet: read the plate first.</p>;
   const { verdict, steps, forecast } = summary;
   const { units } = build;
@@ -95,9 +97,16 @@ export function PassSlip({ build, summary, ledger, past, onPlaned, judgeTear, cu
         <>
           <TearOutForm judge={judgeTear} station={currentStation} units={units} />
           <DustCaution build={build} />
-          <Button kind="main" className="sticky bottom-0 w-full" onClick={onPlaned}>
-            I’ve planed: read again
-          </Button>
+          <div className="sticky bottom-0 space-y-1 bg-slip pt-1">
+            {verdict.kind === 'stop' && (
+              <Button kind="main" className="w-full" onClick={onDone}>
+                Thickness is done: on to layout
+              </Button>
+            )}
+            <Button kind={verdict.kind === 'stop' ? 'plain' : 'main'} className="w-full" onClick={onPlaned}>
+              I’ve planed: read again
+            </Button>
+          </div>
         </>
       )}
     </div>

@@ -1,6 +1,6 @@
 import { isWood, ownStationName, plateShape, type TargetSpec } from '@nimble/core';
 import { useMemo, useState } from 'react';
-import { useParams } from 'react-router';
+import { useNavigate, useParams } from 'react-router';
 import { useBuild, useForecasts, useSurveys, useSurveyWrites, useTarget } from '../../api/hooks';
 import type { Build, Survey } from '../../api/types';
 import { MapLayer, MapLegend, PlateDrawing, StationLayer, StepMarks } from '../../plate';
@@ -39,6 +39,7 @@ const NEXT_NUMBERS = { all: 'out-of-band', 'out-of-band': 'none', none: 'all' } 
 
 function Thickness({ build, keptTarget, surveys }: Records) {
   const page = usePageParams();
+  const navigate = useNavigate();
   const { person, numbers } = usePreferences();
   const writes = useSurveyWrites(build.id);
   const forecasts = useForecasts(build.id);
@@ -67,6 +68,11 @@ function Thickness({ build, keptTarget, surveys }: Records) {
   const planed = () => {
     if (survey) writes.keepForecast(survey.id, person);
     startSurvey();
+  };
+  const done = () => {
+    const stagesDone = [...new Set([...build.stagesDone, 'thickness' as const])];
+    writes.changeBuild({ stagesDone, ...(build.stage === 'thickness' && { stage: 'layout' }) });
+    void navigate(`/builds/${build.id}/layout`);
   };
   const addStation = (place: { x: number; y: number }) => {
     if (!isWood(shape, place.x, place.y)) return;
@@ -103,6 +109,7 @@ function Thickness({ build, keptTarget, surveys }: Records) {
     readings: plate.means,
     targetAt: build.stations.map((station) => plate.targetOf(station) ?? NaN),
     shownAt: plate.shownOf ? build.stations.map(plate.shownOf) : undefined,
+    signed: page.view === 'mirror',
     tolerance: draft.target.tolerance,
     questioned: summary?.verdict.questioned.map(({ station }) => station) ?? [],
     numbers,
@@ -131,6 +138,7 @@ function Thickness({ build, keptTarget, surveys }: Records) {
           onNow={() => page.set({ survey: null })}
           onStartSurvey={startSurvey}
           onPlaned={planed}
+          onDone={done}
           onPoint={setPoint}
           onAdding={setAdding}
         />

@@ -24,6 +24,7 @@ interface Props {
   onNow: () => void;
   onStartSurvey: () => void;
   onPlaned: () => void;
+  onDone: () => void;
   point: number | null;
   onPoint: (index: number | null) => void;
   adding: boolean;
@@ -74,6 +75,7 @@ export function ThicknessSlip(props: Props) {
               ledger={plate.ledger}
               past={past}
               onPlaned={props.onPlaned}
+              onDone={props.onDone}
               judgeTear={(place) => (plate.computer ? plate.computer.tearOut(place) : Promise.resolve(null))}
               currentStation={entry.current}
             />

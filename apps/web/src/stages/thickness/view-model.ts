@@ -15,6 +15,8 @@ export interface StationFacts {
   targetAt: readonly number[];
   /** What to write instead of the reading [m], parallel to `stations`: a difference, with its sign. */
   shownAt?: readonly (number | null)[];
+  /** Differences carry a plus; what came off does not need one. */
+  signed?: boolean;
   tolerance: number;
   questioned: readonly string[];
   numbers: Preferences['numbers'];
@@ -28,7 +30,9 @@ export function stationViews(facts: StationFacts): StationView[] {
     const target = facts.targetAt[i];
     const off = reading && target !== undefined ? reading.thickness - target : 0;
     const band = off > facts.tolerance ? 'over' : off < -facts.tolerance ? 'under' : 'within';
-    const figure = reading ? stationFigure(reading, facts.shownAt?.[i] ?? null, facts.units) : null;
+    const figure = reading
+      ? stationFigure(reading, facts.shownAt?.[i] ?? null, facts.signed ?? true, facts.units)
+      : null;
     return {
       name: station.name,
       x: station.x,
@@ -43,8 +47,10 @@ export function stationViews(facts: StationFacts): StationView[] {
   });
 }
 
-function stationFigure(reading: StationReading, shown: number | null, units: UnitChoice): string {
-  return shown === null ? formatThickness(reading.thickness, units).figure : formatThicknessChange(shown, units).figure;
+function stationFigure(reading: StationReading, shown: number | null, signed: boolean, units: UnitChoice): string {
+  return shown === null
+    ? formatThickness(reading.thickness, units).figure
+    : formatThicknessChange(shown, units).figure.replace(signed ? '' : '+', '');
 }
 
 function spokenStation(

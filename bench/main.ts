@@ -1,0 +1,31 @@
+/** Prints the table and writes JSON beside it. Argument: address of a program on an empty database, and the JSON file. */
+import { writeFileSync } from 'node:fs';
+import { benchApi } from './api.bench';
+import { benchCore, type Row } from './core.bench';
+
+function print(rows: readonly Row[]): void {
+  const width = Math.max(...rows.map((row) => row.name.length));
+  process.stdout.write(`${'what'.padEnd(width)}   ratio      ms   budget ms\n`);
+  for (const { name, ratio, milliseconds, budget } of rows) {
+    const within = budget === null ? '' : `${String(budget).padStart(6)} ${milliseconds <= budget ? '' : '  over'}`;
+    process.stdout.write(
+      `${name.padEnd(width)} ${ratio.toFixed(2).padStart(7)} ${milliseconds.toFixed(2).padStart(7)}   ${within}\n`,
+    );
+  }
+}
+
+async function main(address: string, file: string): Promise<void> {
+  const core = await benchCore();
+  print(core);
+  process.stdout.write('\n');
+  const api = await benchApi(address);
+  print(api);
+  writeFileSync(file, `${JSON.stringify({ node: process.version, core, api }, null, 2)}\n`);
+}
+
+const [address, file] = process.argv.slice(2);
+if (!address || !file) throw new Error('usage: main ADDRESS FILE');
+main(address, file).catch((error: unknown) => {
+  process.stderr.write(`${String(error)}\n`);
+  process.exit(1);
+});

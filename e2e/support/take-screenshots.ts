@@ -1,0 +1,53 @@
+/** One picture of every main view from the demo data. Arguments: address of the running program, folder for the pictures. */
+import { join } from 'node:path';
+import { LAPTOP, openBrowser, PHONE, saveScreenshot, setPageSize, TABLET, type PageSize } from './browser';
+
+interface Picture {
+  name: string;
+  path: string;
+  size?: PageSize;
+  theme?: 'dark';
+}
+
+interface BuildRow {
+  id: string;
+  number: number;
+}
+
+const SETTLE_MS = 1800;
+
+async function main(address: string, folder: string): Promise<void> {
+  const builds = (await (await fetch(`${address}/api/v1/builds`)).json()) as BuildRow[];
+  const thickness = (number: number) => `/builds/${builds.find((build) => build.number === number)?.id}/thickness`;
+  const pictures: Picture[] = [
+    { name: 'bench', path: '/' },
+    { name: 'new-build', path: '/new' },
+    { name: 'thickness-take-off', path: thickness(42) },
+    { name: 'thickness-read', path: `${thickness(42)}?slip=read&view=thickness` },
+    { name: 'thickness-target', path: `${thickness(42)}?slip=target` },
+    { name: 'thickness-what-came-off', path: `${thickness(42)}?view=removed` },
+    { name: 'thickness-dark', path: thickness(41), theme: 'dark' },
+    { name: 'thickness-tablet', path: thickness(42), size: TABLET },
+    { name: 'thickness-phone', path: thickness(42), size: PHONE },
+    { name: 'stage-journal', path: thickness(41).replace('thickness', 'voice') },
+  ];
+  const { driver, close } = await openBrowser();
+  try {
+    for (const { name, path, size = LAPTOP, theme } of pictures) {
+      await setPageSize(driver, size);
+      await driver.get(address + path);
+      if (theme) await driver.executeScript(`document.documentElement.dataset.theme = '${theme}'`);
+      await driver.sleep(SETTLE_MS);
+      await saveScreenshot(driver, join(folder, `${name}.png`));
+    }
+  } finally {
+    await close();
+  }
+}
+
+const [address, folder] = process.argv.slice(2);
+if (!address || !folder) throw new Error('usage: take-screenshots ADDRESS FOLDER');
+main(address, folder).catch((error: unknown) => {
+  process.stderr.write(`${String(error)}\n`);
+  process.exit(1);
+});
