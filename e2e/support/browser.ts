@@ -24,7 +24,7 @@ const FLAGS = [
 
 export interface OpenBrowser {
   driver: WebDriver;
-  close(): Promise<void>;
+  close: () => Promise<void>;
 }
 
 export async function openBrowser(size: PageSize = LAPTOP, flags: readonly string[] = []): Promise<OpenBrowser> {

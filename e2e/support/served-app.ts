@@ -11,7 +11,7 @@ const ROOT = resolve(__dirname, '..', '..');
 export interface ServedApp {
   address: string;
   /** Ends the server as a crash would, and starts it again on the same database and port. */
-  crash(): void;
+  crash(): Promise<void>;
   start(): Promise<void>;
   close(): Promise<void>;
 }
@@ -42,9 +42,14 @@ export async function serveApp({ demo }: { demo: boolean }): Promise<ServedApp> 
     }
     throw new Error('the server did not answer');
   };
-  const crash = () => void child?.kill('SIGKILL');
+  const crash = () =>
+    new Promise<void>((accept) => {
+      if (!child || child.exitCode !== null || child.signalCode !== null) return accept();
+      child.on('exit', () => accept());
+      child.kill('SIGKILL');
+    });
   await start();
-  return { address, start, crash, close: () => Promise.resolve(crash()) };
+  return { address, start, crash, close: crash };
 }
 
 async function makeDatabase(): Promise<string> {
@@ -60,7 +65,7 @@ async function makeDatabase(): Promise<string> {
   return url.href;
 }
 
-function freePort(): Promise<number> {
+export function freePort(): Promise<number> {
   return new Promise((accept) => {
     const probe = createServer().listen(0, '127.0.0.1', () => {
       const { port } = probe.address() as AddressInfo;

@@ -126,7 +126,7 @@ describe('from caliper readings to the next pass', () => {
       async () => (await driver.findElement(By.css('[data-testid=verdict]')).getText()) === verdict,
       'the verdict after a reload',
     );
-    app.crash();
+    await app.crash();
     await app.start();
     await driver.navigate().refresh();
     await untilReads(
@@ -142,11 +142,10 @@ describe('from caliper readings to the next pass', () => {
 
   it('keeps a reading while the server is away and sends it when it is back', async () => {
     const station = await lit();
-    app.crash();
+    await app.crash();
     await driver.switchTo().activeElement().sendKeys('114', Key.ENTER);
     await findText(driver, 'The server can’t be reached. One entry is kept on this device and will be sent.');
     await app.start();
-    await press(driver, 'Try now');
     await untilReads(
       driver,
       async () => (await driver.findElements(By.css('[role=status]'))).length === 0,

@@ -1,1 +1,11 @@
 import '@testing-library/jest-dom';
+import { TextDecoder, TextEncoder } from 'node:util';
+
+// jsdom has no layout and no speech; the pages ask before they use either.
+class NoResizeObserver {
+  observe() {}
+  unobserve() {}
+  disconnect() {}
+}
+globalThis.ResizeObserver = NoResizeObserver;
+Object.assign(globalThis, { TextEncoder, TextDecoder }); // the router asks for them; jsdom leaves them out

@@ -46,21 +46,23 @@ export function useSurveys(buildId: string) {
   return { ...query, data };
 }
 
-/** A survey with all its readings, those that still wait to be sent included. */
+/** A survey with all its readings, those that still wait to be sent included. One that was just begun here is not asked for yet. */
 export function useSurvey(buildId: string, surveyId: string | null) {
   const { writes } = useOutbox();
+  const isNew = writes.some(
+    (w) => w.path === `/builds/${buildId}/surveys` && (w.body as { id: string }).id === surveyId,
+  );
   const query = useQuery({
     queryKey: keys.survey(buildId, surveyId ?? 'none'),
     queryFn: () => get<SurveyWithReadings>(`/surveys/${surveyId}`),
-    enabled: surveyId !== null,
+    enabled: surveyId !== null && !isNew,
   });
-  const isNew =
-    surveyId !== null &&
-    writes.some((w) => w.path === `/builds/${buildId}/surveys` && (w.body as { id: string }).id === surveyId);
   const data = useMemo(() => {
-    const known =
-      query.data ?? (isNew && surveyId ? { ...blankSurvey(buildId, 0, { id: surveyId }), readings: [] } : undefined);
-    return known && withPendingReadings(known, writes);
+    const hasWaiting = isNew || writes.some((w) => w.path.startsWith(`/surveys/${surveyId}/`));
+    const blank =
+      hasWaiting && surveyId !== null ? { ...blankSurvey(buildId, 0, { id: surveyId }), readings: [] } : null;
+    const known = query.data ?? blank;
+    return known ? withPendingReadings(known, writes) : undefined;
   }, [query.data, writes, isNew, surveyId, buildId]);
   return { ...query, data };
 }

@@ -1,5 +1,5 @@
 import type { PlateShape } from '@nimble/core';
-import { useId, useMemo, useRef, type PointerEvent, type ReactNode } from 'react';
+import { useId, useMemo, useRef, type MouseEvent, type ReactNode } from 'react';
 import { grainPath, MM, polygonPath, woodPath } from './plate-paths';
 import { placeUnder } from './place-under';
 import { usePixelsPerMm } from './use-pixels-per-mm';
@@ -38,7 +38,7 @@ export function PlateDrawing({ shape, leftHanded, label, map, children, onPlace 
     width: shape.length * MM + MARGIN_MM * 1.6,
     height: shape.width * MM + MARGIN_MM,
   };
-  const place = (event: PointerEvent<SVGSVGElement>) => {
+  const place = (event: MouseEvent<SVGSVGElement>) => {
     const touched = placeUnder(svg.current, event);
     if (touched) onPlace?.(touched);
   };
@@ -52,7 +52,7 @@ export function PlateDrawing({ shape, leftHanded, label, map, children, onPlace 
       aria-label={label}
       viewBox={`${box.x} ${box.y} ${box.width} ${box.height}`}
       className="min-h-0 w-full flex-1 touch-manipulation select-none"
-      onPointerDown={place}
+      onClick={place}
     >
       <defs>
         <clipPath id={clip}>

@@ -21,6 +21,8 @@ interface Props {
   current: string | null;
   pixelsPerMm: number;
   onPick: (name: string) => void;
+  /** Touches go through to the plate: a station is being added. */
+  inert?: boolean;
   /** Moving stations by hand. */
   onMove?: (name: string, place: { x: number; y: number }) => void;
 }
@@ -36,12 +38,12 @@ const LIT_PIXELS = 24;
 const ROOM_PIXELS = 44;
 
 /** Stations with what was read at them; the one being read is lit. */
-export function StationLayer({ stations, current, pixelsPerMm, onPick, onMove }: Props) {
+export function StationLayer({ stations, current, pixelsPerMm, onPick, inert, onMove }: Props) {
   const [held, setHeld] = useState<{ name: string; x: number; y: number } | null>(null);
   const px = (pixels: number) => pixels / pixelsPerMm;
   const crowded = nearestDistance(stations) * MM * pixelsPerMm < ROOM_PIXELS;
   return (
-    <g>
+    <g pointerEvents={inert ? 'none' : undefined}>
       {stations.map((station) => (
         <g
           key={station.name}

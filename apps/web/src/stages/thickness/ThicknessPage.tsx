@@ -165,6 +165,7 @@ function Thickness({ build, keptTarget, surveys }: Records) {
               current={isLit ? (entry.current?.name ?? null) : null}
               pixelsPerMm={pixelsPerMm}
               onPick={pick}
+              inert={adding}
               onMove={tab === 'stations' ? moveStation : undefined}
             />
             <StepMarks pixelsPerMm={pixelsPerMm} marks={marks} />

@@ -36,6 +36,13 @@ export function ThicknessSlip(props: Props) {
   const { build, shape, plate, writes, entry, draft, tab, onTab } = props;
   const { survey, past, error } = plate;
   const isOfSurvey = tab === 'read' || tab === 'pass';
+  if (plate.isLoading) {
+    return (
+      <p role="status" className="pt-3 text-soft">
+        Fetching the readings …
+      </p>
+    );
+  }
   return (
     <>
       <nav aria-label="Slip pages" className="no-print mb-1 flex border-b border-grain">

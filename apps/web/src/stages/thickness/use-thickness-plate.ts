@@ -62,6 +62,7 @@ export function useThicknessPlate({ build, surveys, target, view, surveyId, agai
     newest,
     survey,
     past: survey !== null && survey !== newest,
+    isLoading: shown.isLoading && !shown.data,
     /** Surveys that this one can be compared with, and the one it is. */
     others,
     against,

@@ -1,0 +1,148 @@
+/** The two commands' promises: up quickly the second time, nothing lost in a crash, a clean stop, plain words for bad options. */
+import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { chmodSync, existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import { setTimeout as wait } from 'node:timers/promises';
+import { freePort } from '../support/served-app';
+
+const ROOT = resolve(__dirname, '..', '..');
+const START = join(ROOT, 'bin', 'start.mjs');
+const PATIENCE_MS = 90_000;
+
+interface Started {
+  child: ChildProcess;
+  output: () => string;
+}
+
+async function startProgram(...options: string[]): Promise<Started> {
+  const child = spawn(process.execPath, [START, ...options], { stdio: ['ignore', 'pipe', 'pipe'] });
+  let output = '';
+  child.stdout.on('data', (data) => (output += String(data)));
+  child.stderr.on('data', (data) => (output += String(data)));
+  for (const since = Date.now(); Date.now() - since < PATIENCE_MS; await wait(50)) {
+    if (output.includes('is ready')) return { child, output: () => output };
+    if (child.exitCode !== null) throw new Error(`it stopped: ${output}`);
+  }
+  child.kill('SIGKILL');
+  throw new Error(`it was not ready: ${output}`);
+}
+
+/** Ends the starter, the server and the database at once, as a power cut would. */
+function killEverything({ child }: Started, data: string): void {
+  child.kill('SIGKILL');
+  spawnSync('pkill', ['-9', '-f', join(ROOT, 'apps/server/dist/main.js')]);
+  const note = join(data, 'postgres', 'postmaster.pid');
+  process.kill(Number(readFileSync(note, 'utf8').split('\n')[0]), 'SIGKILL');
+}
+
+async function stopProgram({ child }: Started): Promise<number | null> {
+  const ended = new Promise<number | null>((accept) => child.on('exit', accept));
+  child.kill('SIGINT');
+  return ended;
+}
+
+describe('npm start', () => {
+  const data = mkdtempSync(join(tmpdir(), 'nimble-spruce-start-'));
+  let port: number;
+  let address: string;
+  let options: string[];
+  const name = randomUUID();
+  const workshop = async () =>
+    (await (await fetch(`${address}/api/v1/workshop`)).json()) as { name: string; demo: boolean };
+
+  beforeAll(async () => {
+    chmodSync(data, 0o711);
+    port = await freePort();
+    address = `http://127.0.0.1:${port}`;
+    options = ['--port', String(port), '--data', data, '--empty'];
+  });
+  afterAll(() => rmSync(data, { recursive: true, force: true }));
+
+  it('serves pages and API on one port, keeps what was committed through kill -9 of everything, and stops cleanly', async () => {
+    const first = await startProgram(...options);
+    const page = await fetch(`${address}/builds/anything/thickness`, { headers: { accept: 'text/html' } });
+    expect(await page.text()).toContain('<div id="root">');
+    expect(await (await fetch(`${address}/api/v1/builds`)).json()).toEqual([]);
+    const answer = await fetch(`${address}/api/v1/workshop`, {
+      method: 'PATCH',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ name }),
+    });
+    expect(answer.status).toBe(200);
+    killEverything(first, data);
+
+    const second = await startProgram(...options);
+    expect((await workshop()).name).toBe(name);
+    expect(await stopProgram(second)).toBe(0);
+    expect(second.output()).toContain('Everything is kept.');
+    expect(existsSync(join(data, 'postgres', 'postmaster.pid'))).toBe(false);
+  });
+
+  it('refuses a second program on the same data, and a port that is taken, in plain words', async () => {
+    const running = await startProgram(...options);
+    const sameData = spawnSync(process.execPath, [START, '--port', String(await freePort()), '--data', data], {
+      encoding: 'utf8',
+    });
+    expect([sameData.status, sameData.stderr]).toEqual([
+      1,
+      expect.stringContaining('already running on this data folder'),
+    ]);
+    const other = mkdtempSync(join(tmpdir(), 'nimble-spruce-start-'));
+    const samePort = spawnSync(process.execPath, [START, '--port', String(port), '--data', other], {
+      encoding: 'utf8',
+    });
+    expect([samePort.status, samePort.stderr]).toEqual([1, expect.stringContaining(`Port ${port} is in use`)]);
+    rmSync(other, { recursive: true });
+    await stopProgram(running);
+  });
+
+  it.each([
+    [['--port', 'many'], /not a port/],
+    [['--host', '0.0.0.0'], /sign-in/],
+    [['--colour'], /Options: --port/],
+  ])('says what is wrong with %j', (wrong, words) => {
+    const { status, stderr } = spawnSync(process.execPath, [START, ...wrong], { encoding: 'utf8' });
+    expect(status).toBe(1);
+    expect(stderr).toMatch(words);
+  });
+
+  it('backs everything up into one file and puts it back', async () => {
+    const file = join(data, 'bench.dump');
+    const script = (which: string, ...args: string[]) =>
+      spawnSync(process.execPath, [join(ROOT, 'bin', which), ...args, '--data', data], { encoding: 'utf8' });
+    expect(script('backup.mjs', file).stdout).toContain('Everything is in');
+    const changed = await startProgram(...options);
+    await fetch(`${address}/api/v1/workshop`, {
+      method: 'PATCH',
+      headers: { 'content-type': 'application/json' },
+      body: '{"name":"Changed since"}',
+    });
+    expect(script('restore.mjs', file).stderr).toContain('stop it first');
+    await stopProgram(changed);
+    expect(script('restore.mjs', file).stdout).toContain('is back');
+    const again = await startProgram(...options);
+    expect((await workshop()).name).toBe(name);
+    await stopProgram(again);
+  });
+
+  it('uses an existing PostgreSQL when told to', async () => {
+    const server = new URL(process.env.TEST_POSTGRES_URL!);
+    server.pathname = '/postgres';
+    const other = mkdtempSync(join(tmpdir(), 'nimble-spruce-start-'));
+    const started = await startProgram(
+      '--port',
+      String(port),
+      '--data',
+      other,
+      '--empty',
+      '--database-url',
+      server.href,
+    );
+    expect(await workshop()).toEqual({ name: 'My bench', demo: false, people: [] });
+    expect(existsSync(join(other, 'postgres'))).toBe(false);
+    await stopProgram(started);
+    rmSync(other, { recursive: true });
+  });
+});
