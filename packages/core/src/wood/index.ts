@@ -1,2 +1,7 @@
 export { checkConstants, minorPoisson, type OrthotropicConstants } from './orthotropic-constants';
 export { SPECIES_PRIORS, speciesPrior, type SpeciesPrior } from './species-priors';
+export { acousticFigures, qualityFromRing, ringTime, type AcousticFigures } from './acoustic-figures';
+export {
+  testFlex, USUAL_DOUBT, type FlexDoubt, type FlexPoint, type FlexResult, type FlexTest, type FlexWarning, type FlexWarningCode,
+} from './flex-test'; // prettier-ignore
+export { offAxisModulus, strengthAtSlope } from './off-axis';

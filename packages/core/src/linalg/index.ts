@@ -1,0 +1,1 @@
+export { symmetricEigenInPlace, type SymmetricEigen } from './symmetric-eigen';

@@ -1,0 +1,1 @@
+export { equilibriumMoisture, movementAcross, stiffnessRatio, TYPICAL_RADIAL_SHRINKAGE } from './equilibrium-moisture';

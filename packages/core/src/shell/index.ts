@@ -1,0 +1,3 @@
+export {
+  freePlateMode, freePlateModes, modeDisplacement, type FreePlate, type FreePlateMode, type ModeName, type RitzBlock,
+} from './free-plate'; // prettier-ignore
