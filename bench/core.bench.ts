@@ -3,10 +3,11 @@
  * Budgets come from the product's own targets, turned into milliseconds only for the reader.
  */
 import {
-  assessThickness, contourAreas, createMapGrid, defaultHoles, defaultOutline, defaultTarget, layStations, mapThickness, plateContext, plateShape,
+  assessThickness, contourAreas, createMapGrid, defaultHoles, defaultOutline, defaultTarget, layStations, mapThickness, METRIC, plateContext, plateShape,
   questionableReadings, roundLevels, woodEstimate, woodOfSpecies, type StationReading,
 } from '@nimble/core'; // prettier-ignore
 import { Bench } from 'tinybench';
+import { PlateComputer, type PictureRequest } from '../apps/web/src/workers/plate-computer';
 
 export interface Row {
   name: string;
@@ -44,6 +45,14 @@ function assess(readings: StationReading[]) {
   });
 }
 
+const picture: PictureRequest = {
+  plate: { outline: defaultOutline('steel-string'), holes: defaultHoles('steel-string'), leftHanded: false },
+  readings: usual, stations: usual, target, tool: { kind: 'plane', depthPerPass: 5e-5 }, wood: woodOfSpecies('sitka-spruce'), mass: null,
+  removalSpread: 0.2, units: METRIC, view: 'deviation', dragging: false, earlier: null,
+}; // prettier-ignore
+const computer = new PlateComputer();
+computer.picture(picture);
+
 const CASES: readonly [name: string, run: () => unknown, budget: number | null][] = [
   ['a million square roots (the unit)', () => rootSum(1e6), null],
   [
@@ -58,6 +67,8 @@ const CASES: readonly [name: string, run: () => unknown, budget: number | null][
   ],
   [`verdict, plan and forecast, ${usual.length} stations`, () => assess(usual), 40],
   [`verdict, plan and forecast, ${many.length} stations`, () => assess(many), null],
+  ['map redraw while a target is dragged', () => computer.picture({ ...picture, dragging: true }), 16],
+  ['whole picture after it is let go', () => computer.picture(picture), null],
   [`questionable readings, ${many.length} stations`, () => questionableReadings(many), null],
   ['a plate’s grid (once per outline)', () => createMapGrid(shape), null],
   ['laying stations', () => layStations(shape), null],

@@ -2,6 +2,7 @@
 import { writeFileSync } from 'node:fs';
 import { benchApi } from './api.bench';
 import { benchCore, type Row } from './core.bench';
+import { homePageKilobytes, PAGE_BUDGET_KB } from './page-weight';
 
 function print(rows: readonly Row[]): void {
   const width = Math.max(...rows.map((row) => row.name.length));
@@ -18,9 +19,11 @@ async function main(address: string, file: string): Promise<void> {
   const core = await benchCore();
   print(core);
   process.stdout.write('\n');
+  const pageKilobytes = homePageKilobytes();
+  process.stdout.write(`scripts of the home page: ${pageKilobytes.toFixed(0)} kB gzipped of ${PAGE_BUDGET_KB}\n\n`);
   const api = await benchApi(address);
   print(api);
-  writeFileSync(file, `${JSON.stringify({ node: process.version, core, api }, null, 2)}\n`);
+  writeFileSync(file, `${JSON.stringify({ node: process.version, core, pageKilobytes, api }, null, 2)}\n`);
 }
 
 const [address, file] = process.argv.slice(2);

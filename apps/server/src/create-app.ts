@@ -25,9 +25,7 @@ export async function createApp(webRoot?: string): Promise<NestExpressApplicatio
   app.useLogger(app.get(Logger));
   app.enableShutdownHooks();
   app.use(securityHeaders());
-  app.use(
-    compression({ level: FAST_COMPRESSION, filter: (req, res) => !isEventStream(res) && compression.filter(req, res) }),
-  );
+  app.use(compression({ level: FAST_COMPRESSION, filter: isWorthCompressing }));
   app.useBodyParser('json', { limit: BODY_LIMIT });
   app.setGlobalPrefix('api/v1');
   app.useGlobalFilters(new ProblemFilter());
@@ -58,6 +56,12 @@ function securityHeaders() {
       },
     },
   });
+}
+
+/** Nothing is gained on the same machine; an event stream must not wait to be packed. */
+function isWorthCompressing(request: Request, response: Response): boolean {
+  const isLocal = /^(::ffff:)?127\.|^::1$/.test(request.socket.remoteAddress ?? '');
+  return !isLocal && !isEventStream(response) && compression.filter(request, response);
 }
 
 function isEventStream(response: Response): boolean {

@@ -25,7 +25,7 @@ const read = (thickness: (x: number) => number): StationReading[] =>
 
 const request = (view: MapView, change: Partial<PictureRequest> = {}): PictureRequest => ({
   plate, stations, view, readings: read((x) => 2.7e-3 + 4e-4 * x), target: defaultTarget('steel-string', 'top'), tool: { kind: 'plane', depthPerPass: 5e-5 },
-  wood: woodOfSpecies('sitka-spruce'), mass: null, removalSpread: 0.2, units: METRIC, earlier: null, ...change,
+  wood: woodOfSpecies('sitka-spruce'), mass: null, removalSpread: 0.2, units: METRIC, earlier: null, dragging: false, ...change,
 }); // prettier-ignore
 
 describe('plate picture', () => {
@@ -52,6 +52,15 @@ describe('plate picture', () => {
     const empty = computer.picture(request('thickness', { readings: [] }));
     expect(empty.summary).toBeNull();
     expect(empty.targetAt).toEqual(stations.map(() => 2.75e-3));
+  });
+  it('lets the map follow a dragged target exactly, with the verdict as it was', () => {
+    const start = computer.picture(request('deviation'));
+    const moved = { ...defaultTarget('steel-string', 'top'), base: { kind: 'even', thickness: 2.85e-3 } } as const;
+    const dragged = computer.picture(request('deviation', { target: moved, dragging: true }));
+    const settled = computer.picture(request('deviation', { target: moved }));
+    expect(dragged.bands).toEqual(settled.bands);
+    expect(dragged.summary).toEqual(start.summary);
+    expect(settled.summary).not.toEqual(start.summary);
   });
   it('judges a tear in the plate last pictured', () => {
     computer.picture(request('thickness'));

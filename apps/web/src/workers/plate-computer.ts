@@ -26,6 +26,8 @@ export interface PictureRequest {
   removalSpread: number;
   units: UnitChoice;
   view: MapView;
+  /** While a target is dragged: only the map follows, verdict and plan wait until it is let go. */
+  dragging: boolean;
   /** The survey to compare with in view `removed`. */
   earlier: { readings: readonly StationReading[]; mass: number | null } | null;
 }
@@ -59,7 +61,7 @@ const UNREAD_LEVEL = 0.5;
 
 export class PlateComputer {
   private plate: { key: string; context: PlateContext } | null = null;
-  private last: { assessment: Assessment; target: TargetSpec } | null = null;
+  private last: { assessment: Assessment; target: TargetSpec; summary: AssessmentSummary } | null = null;
 
   picture(request: PictureRequest): PlatePicture {
     const context = this.contextOf(request.plate);
@@ -77,14 +79,28 @@ export class PlateComputer {
         removed: null,
       };
     }
+    if (request.dragging && this.last) return this.follow(context, request, this.last, targetAt);
     const assessment = assessThickness(context, {
       ...request,
       wanted: request.stations.length,
       wood: woodEstimate(request.wood),
     });
-    this.last = { assessment, target: request.target };
     const summary = summarizeAssessment(assessment, context, request.target, request.units);
+    this.last = { assessment, target: request.target, summary };
     return { summary, targetAt, ...paint(context, assessment, request) };
+  }
+
+  /** The same plate against a target under the hand: a new deviation, everything else as it was. */
+  private follow(
+    context: PlateContext,
+    request: PictureRequest,
+    { assessment, summary }: NonNullable<PlateComputer['last']>,
+    targetAt: number[],
+  ): PlatePicture {
+    const target = new Float64Array(assessment.target.length);
+    fillTarget(request.target, context, target);
+    const deviation = assessment.map.thickness.map((h, cell) => h - target[cell]!);
+    return { summary, targetAt, ...paint(context, { ...assessment, target, deviation }, request) };
   }
 
   /** Judges a tear in the plate last pictured. @throws InvalidInput for a place off the wood */

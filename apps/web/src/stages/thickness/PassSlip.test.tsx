@@ -31,7 +31,7 @@ function summaryOf(thickness: (x: number) => number, mass: number | null = null)
   }));
   const { wood, tool, units } = build;
   return new PlateComputer().picture({
-    plate: { outline, holes, leftHanded: false }, stations, readings, tool, wood, units, mass, removalSpread: 0.2, view: 'deviation', earlier: null,
+    plate: { outline, holes, leftHanded: false }, stations, readings, tool, wood, units, mass, removalSpread: 0.2, view: 'deviation', earlier: null, dragging: false,
     target: { base: { kind: 'even', thickness: 2.75e-3 }, rim: null, tolerance: 6e-5, limit: 2.3e-3 },
   }).summary; // prettier-ignore
 }

@@ -47,7 +47,7 @@ function Thickness({ build, keptTarget, surveys }: Records) {
   const [point, setPoint] = useState<number | null>(null);
   const [adding, setAdding] = useState(false);
   const shape = useMemo(() => plateShape(build.outline, build.holes), [build.outline, build.holes]);
-  const plate = useThicknessPlate({ ...page, build, surveys, target: draft.target });
+  const plate = useThicknessPlate({ ...page, ...draft, build, surveys });
   const { newest, survey, past, picture, summary } = plate;
   const tab = page.tab ?? (past || plate.isAllRead ? 'pass' : 'read');
   const entry = useReadingEntry({

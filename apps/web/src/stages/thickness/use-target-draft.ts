@@ -19,7 +19,7 @@ export function useTargetDraft(kept: TargetSpec, store: (target: TargetSpec) => 
     setDraft(null);
     store(last);
   };
-  return { target: draft ?? kept, show: setDraft, keep, undo: last ? goBack : null };
+  return { target: draft ?? kept, show: setDraft, keep, undo: last ? goBack : null, dragging: draft !== null };
 }
 
 export type TargetDraft = ReturnType<typeof useTargetDraft>;

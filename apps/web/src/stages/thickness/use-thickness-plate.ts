@@ -11,13 +11,14 @@ interface Looking {
   build: Build;
   surveys: readonly Survey[];
   target: TargetSpec;
+  dragging: boolean;
   view: MapView;
   /** Survey asked for, and the one to compare with; null for the newest and for the one before. */
   surveyId: string | null;
   againstId: string | null;
 }
 
-export function useThicknessPlate({ build, surveys, target, view, surveyId, againstId }: Looking) {
+export function useThicknessPlate({ build, surveys, target, dragging, view, surveyId, againstId }: Looking) {
   const newest = surveys.at(-1) ?? null;
   const survey = surveys.find(({ id }) => id === surveyId) ?? newest;
   const others = surveys.filter((other) => other !== survey);
@@ -45,9 +46,10 @@ export function useThicknessPlate({ build, surveys, target, view, surveyId, agai
       removalSpread,
       units: build.units,
       view,
+      dragging,
       earlier: earlierMeans && { readings: earlierMeans, mass: earlierMass },
     }),
-    [build, means, open, target, survey?.mass, removalSpread, view, earlierMeans, earlierMass],
+    [build, means, open, target, survey?.mass, removalSpread, view, dragging, earlierMeans, earlierMass],
   );
   const { picture, error, computer } = usePlatePicture(request);
   const shownOf = (station: Pick<Station, 'name'>): number | null => {
