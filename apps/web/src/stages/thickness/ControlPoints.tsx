@@ -1,5 +1,6 @@
 import { formatThickness, type PlateShape, type TargetSpec, type UnitChoice } from '@nimble/core';
 import { DragHandle, MM } from '../../plate';
+import { controlPlaces } from './target-edits';
 
 interface PointsProps {
   units: UnitChoice;
@@ -33,16 +34,15 @@ export function ControlPoints({
     const v = Math.max(-1, Math.min(1, (side * place.y) / (shape.width / 2)));
     onDraft({ ...target, base: { kind: 'drawn', points: points.map((p, i) => (i === index ? { ...p, u, v } : p)) } });
   };
-  return points.map((p, i) => {
-    const x = shape.bounds.xMin + p.u * shape.length;
-    const y = side * p.v * (shape.width / 2);
+  return controlPlaces(target, shape, leftHanded).map(({ x, y, label }, i) => {
+    const p = points[i]!;
     return (
-      <g key={i}>
+      <g key={label}>
         <DragHandle
           x={x}
           y={y}
           pixelsPerMm={pixelsPerMm}
-          label={`Control point ${i + 1}`}
+          label={label}
           selected={selected === i}
           onSelect={() => onSelect(i)}
           onDrag={(place) => move(i, place)}

@@ -91,6 +91,7 @@ export function TargetSlip({ build, target, onDraft, onKeep, onUndo, selectedPoi
             label="Width"
             quantity="length"
             unit={build.units.length}
+            decimals={build.units.length === 'mm' ? 0 : 2}
             value={target.rim.width}
             check={positiveBelow(0.2, 'Wider than 200 mm')}
             onChange={(width) => width && set({ ...target, rim: { ...target.rim!, width } })}

@@ -10,6 +10,7 @@ import { Ribbon } from '../../shell/Ribbon';
 import { BuildShell } from '../../shell/Shell';
 import { useShortcuts } from '../../shell/shortcuts';
 import { ControlPoints } from './ControlPoints';
+import { controlPlaces } from './target-edits';
 import { MapTabs, RemovedWords, VIEWS } from './MapTabs';
 import { ThicknessSlip } from './ThicknessSlip';
 import { usePageParams } from './use-page-params';
@@ -116,7 +117,8 @@ function Thickness({ build, keptTarget, surveys }: Records) {
     units: build.units,
   });
   const marks = tab === 'pass' && !plate.shownOf ? stepMarks(summary) : [];
-  const isLit = !past && (tab !== 'pass' || entry.isPicked);
+  const covers = tab === 'target' ? controlPlaces(draft.target, shape, build.leftHanded) : marks;
+  const isLit = !past && (tab === 'read' || tab === 'stations' || (tab === 'pass' && entry.isPicked));
 
   return (
     <BuildShell
@@ -161,7 +163,7 @@ function Thickness({ build, keptTarget, surveys }: Records) {
         {(pixelsPerMm) => (
           <>
             <StationLayer
-              stations={clearOfMarks(views, marks, pixelsPerMm)}
+              stations={clearOfMarks(views, covers, pixelsPerMm)}
               current={isLit ? (entry.current?.name ?? null) : null}
               pixelsPerMm={pixelsPerMm}
               onPick={pick}

@@ -1,5 +1,5 @@
 /** Changes of a target that keep what they can of the one before. Pure. */
-import type { ControlPoint, TargetSpec } from '@nimble/core';
+import type { ControlPoint, PlateShape, TargetSpec } from '@nimble/core';
 
 type Base = TargetSpec['base'];
 
@@ -42,4 +42,19 @@ function middleOf(base: Base): number {
 function thicknessAt(base: Base, v: number): number {
   if (base.kind !== 'graded') return middleOf(base);
   return base.treble + ((v + 1) / 2) * (base.bass - base.treble);
+}
+
+/** Where the control points of a drawn target lie on the plate [m]; none for other targets. */
+export function controlPlaces(
+  { base }: TargetSpec,
+  shape: PlateShape,
+  leftHanded: boolean,
+): { x: number; y: number; label: string }[] {
+  if (base.kind !== 'drawn') return [];
+  const side = leftHanded ? -1 : 1;
+  return base.points.map(({ u, v }, i) => ({
+    x: shape.bounds.xMin + u * shape.length,
+    y: (side * v * shape.width) / 2,
+    label: `Control point ${i + 1}`,
+  }));
 }
