@@ -1,6 +1,7 @@
 import { Module, RequestMethod } from '@nestjs/common';
 import { LoggerModule } from 'nestjs-pino';
 import { BuildsModule } from './builds/builds.module';
+import { ComputeModule } from './compute/compute.module';
 import { DatabaseModule } from './database/database.module';
 import { DemoModule } from './demo/demo.module';
 import { DevicesModule } from './devices/devices.module';
@@ -17,7 +18,16 @@ const logging = LoggerModule.forRoot({
 });
 
 @Module({
-  imports: [logging, DatabaseModule, WorkshopModule, BuildsModule, SurveysModule, DevicesModule, DemoModule],
+  imports: [
+    logging,
+    DatabaseModule,
+    WorkshopModule,
+    BuildsModule,
+    SurveysModule,
+    ComputeModule,
+    DevicesModule,
+    DemoModule,
+  ],
   controllers: [HealthController],
 })
 export class AppModule {}

@@ -10,3 +10,6 @@ export * from './ledger';
 export * from './simulate';
 export * from './formats';
 export * from './build';
+export * from './linalg';
+export * from './moisture';
+export * from './shell';

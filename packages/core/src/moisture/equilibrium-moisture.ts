@@ -15,7 +15,11 @@ const TEMPERATURE_RANGE_C = [-10, 60] as const;
 export function equilibriumMoisture(temperatureC: number, relativeHumidity: number): number {
   requireWithin('temperatureC', temperatureC, ...TEMPERATURE_RANGE_C);
   if (relativeHumidity > 1 && relativeHumidity <= 100) {
-    throw new InvalidInput('relativeHumidity', relativeHumidity, `is a share from 0 to 1: write ${relativeHumidity / 100} for ${relativeHumidity} %`);
+    throw new InvalidInput(
+      'relativeHumidity',
+      relativeHumidity,
+      `is a share from 0 to 1: write ${relativeHumidity / 100} for ${relativeHumidity} %`,
+    );
   }
   requireWithin('relativeHumidity', relativeHumidity, 0, 1);
   const T = temperatureC;
@@ -38,7 +42,12 @@ export const TYPICAL_RADIAL_SHRINKAGE = 0.04;
  * Change of a width when the moisture changes [m]: width S (M2 - M1) / M_fs.
  * @param shrinkage of the whole width from green to dry (0..0.2)
  */
-export function movementAcross(width: number, moistureFrom: number, moistureTo: number, shrinkage = TYPICAL_RADIAL_SHRINKAGE): number {
+export function movementAcross(
+  width: number,
+  moistureFrom: number,
+  moistureTo: number,
+  shrinkage = TYPICAL_RADIAL_SHRINKAGE,
+): number {
   requireWithin('shrinkage', shrinkage, 0, 0.2);
   const limited = (moisture: number) => Math.min(FIBRE_SATURATION, moisture);
   return (width * shrinkage * (limited(moistureTo) - limited(moistureFrom))) / FIBRE_SATURATION;

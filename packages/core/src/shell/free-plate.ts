@@ -42,27 +42,47 @@ export interface RitzBlock {
 
 const TERMS_PER_PARITY = 6;
 
-/** Modes whose names are among the wanted ones, or the lowest `count` when none are named; rigid motions are left out. */
+/** The lowest `count` modes; rigid motions are left out. */
 export function freePlateModes(plate: FreePlate, count: number): FreePlateMode[] {
   const modes = PARITIES.flatMap(([p, q]) => blockModes(plate, p, q));
   return modes.sort((a, b) => a.frequency - b.frequency).slice(0, count);
 }
 
 /** The mode of a name: of the modes of its parity the one with most of that name's shape. */
-export function freePlateMode(plate: FreePlate, [i, j]: ModeName): FreePlateMode {
-  const modes = blockModes(plate, i % 2, j % 2);
-  const weight = (mode: FreePlateMode) => {
-    const term = mode.basis.along.findIndex((degree, k) => degree === i && mode.basis.across[k] === j);
-    return mode.coefficients[term] ** 2;
-  };
-  return modes.reduce((best, mode) => (weight(mode) > weight(best) ? mode : best));
+export function freePlateMode(plate: FreePlate, name: ModeName): FreePlateMode {
+  return freePlateModesNamed(plate, [name])[0];
+}
+
+/** Modes of several names, in their order; names of one parity share one solution. */
+export function freePlateModesNamed(plate: FreePlate, names: readonly ModeName[]): FreePlateMode[] {
+  const solved = new Map<number, FreePlateMode[]>();
+  return names.map(([i, j]) => {
+    const parity = 2 * (i % 2) + (j % 2);
+    const modes = solved.get(parity) ?? blockModes(plate, i % 2, j % 2);
+    solved.set(parity, modes);
+    return mostAlike(modes, i, j);
+  });
+}
+
+function mostAlike(modes: readonly FreePlateMode[], i: number, j: number): FreePlateMode {
+  const { along, across } = modes[0].basis;
+  const term = along.findIndex((degree, k) => degree === i && across[k] === j);
+  return modes.reduce((best, mode) => (mode.coefficients[term] ** 2 > best.coefficients[term] ** 2 ? mode : best));
 }
 
 /** Displacement of a mode at a place, x and y from one corner [m]; any scale. */
-export function modeDisplacement(mode: FreePlateMode, plate: Pick<FreePlate, 'length' | 'width'>, x: number, y: number): number {
+export function modeDisplacement(
+  mode: FreePlateMode,
+  plate: Pick<FreePlate, 'length' | 'width'>,
+  x: number,
+  y: number,
+): number {
   const along = legendreValues((2 * x) / plate.length - 1, 2 * TERMS_PER_PARITY);
   const across = legendreValues((2 * y) / plate.width - 1, 2 * TERMS_PER_PARITY);
-  return mode.coefficients.reduce((sum, c, k) => sum + c * along[mode.basis.along[k]] * across[mode.basis.across[k]], 0);
+  return mode.coefficients.reduce(
+    (sum, c, k) => sum + c * along[mode.basis.along[k]] * across[mode.basis.across[k]],
+    0,
+  );
 }
 
 const PARITIES = [[0, 0], [0, 1], [1, 0], [1, 1]] as const; // prettier-ignore
@@ -76,7 +96,9 @@ function blockModes(plate: FreePlate, parityAlong: number, parityAcross: number)
   parts.forEach((part, k) => part.forEach((value, cell) => (K[cell] += (rigidities[k] * value) / plate.rhoH)));
   const { values, vectors } = symmetricEigenInPlace(K, n);
   const rigid = values.filter((value) => value < RIGID_SHARE * values[n - 1]).length;
-  return Array.from({ length: n - rigid }, (_, k) => describeMode(k + rigid, { values, vectors, parts, basis, rhoH: plate.rhoH }));
+  return Array.from({ length: n - rigid }, (_, k) =>
+    describeMode(k + rigid, { values, vectors, parts, basis, rhoH: plate.rhoH }),
+  );
 }
 
 /** Rigid motions cost no energy; round-off leaves them this small beside the stiffest shape. */

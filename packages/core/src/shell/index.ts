@@ -1,3 +1,4 @@
 export {
-  freePlateMode, freePlateModes, modeDisplacement, type FreePlate, type FreePlateMode, type ModeName, type RitzBlock,
+  freePlateMode, freePlateModes,
+  freePlateModesNamed, modeDisplacement, type FreePlate, type FreePlateMode, type ModeName, type RitzBlock,
 } from './free-plate'; // prettier-ignore

@@ -13,7 +13,11 @@ export interface AcousticFigures {
 export function acousticFigures(modulus: number, rho: number): AcousticFigures {
   requirePositive('modulus', modulus);
   requirePositive('rho', rho);
-  return { speed: Math.sqrt(modulus / rho), impedance: Math.sqrt(modulus * rho), radiationRatio: Math.sqrt(modulus / rho ** 3) };
+  return {
+    speed: Math.sqrt(modulus / rho),
+    impedance: Math.sqrt(modulus * rho),
+    radiationRatio: Math.sqrt(modulus / rho ** 3),
+  };
 }
 
 /** 3 ln 10 / pi: a vibration of quality Q at f has fallen by 60 dB after this times Q / f. */

@@ -30,7 +30,8 @@ export interface FlexDoubt {
   deflection: number;
 }
 
-export type FlexWarningCode = 'slack' | 'hysteresis' | 'creep' | 'too-little' | 'too-much' | 'short-span' | 'not-straight';
+export type FlexWarningCode =
+  'slack' | 'hysteresis' | 'creep' | 'too-little' | 'too-much' | 'short-span' | 'not-straight';
 
 export interface FlexWarning {
   code: FlexWarningCode;
@@ -67,7 +68,8 @@ export function testFlex(test: FlexTest): FlexResult {
   checkTest(test);
   const doubt = { ...USUAL_DOUBT, ...test.doubt };
   const line = fitLine(test.points, doubt.deflection);
-  if (!(line.slope > 0)) throw new InvalidInput('points', line.slope, 'go the wrong way: more load must give more deflection');
+  if (!(line.slope > 0))
+    throw new InvalidInput('points', line.slope, 'go the wrong way: more load must give more deflection');
   const k = 1 / line.slope;
   const relative = line.slopeSd / line.slope;
   const I = (test.width * test.thickness ** 3) / 12;
@@ -93,11 +95,14 @@ function checkTest({ span, width, thickness, points }: FlexTest): void {
   requirePositive('span', span);
   requirePositive('width', width);
   requirePositive('thickness', thickness);
-  if (thickness > span / 5) throw new InvalidInput('thickness', thickness, 'is more than a fifth of the span: check the units');
+  if (thickness > span / 5)
+    throw new InvalidInput('thickness', thickness, 'is more than a fifth of the span: check the units');
   points.forEach(({ load, deflection }, i) => {
-    if (!Number.isFinite(load) || load < 0) throw new InvalidInput(`points[${i}].load`, load, 'must be a force of zero or more');
+    if (!Number.isFinite(load) || load < 0)
+      throw new InvalidInput(`points[${i}].load`, load, 'must be a force of zero or more');
     if (!Number.isFinite(deflection)) throw new InvalidInput(`points[${i}].deflection`, deflection, 'must be a number');
-    if (Math.abs(deflection) > span) throw new InvalidInput(`points[${i}].deflection`, deflection, 'is more than the span: check the unit');
+    if (Math.abs(deflection) > span)
+      throw new InvalidInput(`points[${i}].deflection`, deflection, 'is more than the span: check the unit');
   });
   if (points.length < 2) throw new InvalidInput('points', points.length, 'needs two loads or more');
   const loads = points.map((point) => point.load);
@@ -131,7 +136,13 @@ function fitLine(points: readonly FlexPoint[], dialSd: number): Line {
   const intercept = mean - slope * meanLoad;
   const residuals = points.map((p) => p.deflection - intercept - slope * p.load);
   const scatter2 = n > 2 ? residuals.reduce((sum, r) => sum + r * r, 0) / (n - 2) : 0;
-  return { slope, slopeSd: Math.sqrt(Math.max(scatter2, dialSd ** 2) / sxx), intercept, rSquared: syy > 0 ? (sxy * sxy) / (sxx * syy) : 1, residuals };
+  return {
+    slope,
+    slopeSd: Math.sqrt(Math.max(scatter2, dialSd ** 2) / sxx),
+    intercept,
+    rSquared: syy > 0 ? (sxy * sxy) / (sxx * syy) : 1,
+    residuals,
+  };
 }
 
 function flexWarnings(test: FlexTest, line: Line): FlexWarning[] {
@@ -142,7 +153,8 @@ function flexWarnings(test: FlexTest, line: Line): FlexWarning[] {
   const warn = (code: FlexWarningCode, message: string) => warnings.push({ code, message });
   if (sag < LEAST_SAG) warn('too-little', 'The dial moved less than 0.1 mm: use more load, or a longer span.');
   if (sag > MOST_SAG_OF_SPAN * span) warn('too-much', 'It sagged more than 3 % of the span: use less load.');
-  if (span < LEAST_SPAN_OF_THICKNESS[direction] * thickness) warn('short-span', 'The span is short for this thickness: shear makes it look softer.');
+  if (span < LEAST_SPAN_OF_THICKNESS[direction] * thickness)
+    warn('short-span', 'The span is short for this thickness: shear makes it look softer.');
   const unloaded = points.find((p) => p.load === 0);
   const offset = unloaded ? line.intercept - unloaded.deflection : 0;
   if (unloaded && points.length > 2 && Math.abs(offset) > SLACK_SHARE * sag) {
@@ -153,9 +165,16 @@ function flexWarnings(test: FlexTest, line: Line): FlexWarning[] {
     warn('hysteresis', 'Going down and coming back do not agree: look for friction at the supports, or let it rest.');
   }
   const creep = creepOf(points);
-  if (creep > CREEP_SHARE * sag) warn('creep', 'It went on sagging under the same load: read at the same moment after each load.');
+  if (creep > CREEP_SHARE * sag)
+    warn('creep', 'It went on sagging under the same load: read at the same moment after each load.');
   const worst = Math.max(...line.residuals.map(Math.abs));
-  if (points.length > 2 && loop === null && creep === 0 && !warnings.some((w) => w.code === 'slack') && worst > STRAIGHT_SHARE * sag) {
+  if (
+    points.length > 2 &&
+    loop === null &&
+    creep === 0 &&
+    !warnings.some((w) => w.code === 'slack') &&
+    worst > STRAIGHT_SHARE * sag
+  ) {
     warn('not-straight', 'The readings do not lie on one line: read again, or look for a loose support.');
   }
   return warnings;
@@ -173,7 +192,8 @@ function loopOf(points: readonly FlexPoint[], { residuals }: Line): number | nul
 function creepOf(points: readonly FlexPoint[]): number {
   let most = 0;
   for (let i = 1; i < points.length; i++) {
-    if (points[i].load === points[i - 1].load && points[i].load > 0) most = Math.max(most, points[i].deflection - points[i - 1].deflection);
+    if (points[i].load === points[i - 1].load && points[i].load > 0)
+      most = Math.max(most, points[i].deflection - points[i - 1].deflection);
   }
   return most;
 }

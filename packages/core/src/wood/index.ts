@@ -5,3 +5,8 @@ export {
   testFlex, USUAL_DOUBT, type FlexDoubt, type FlexPoint, type FlexResult, type FlexTest, type FlexWarning, type FlexWarningCode,
 } from './flex-test'; // prettier-ignore
 export { offAxisModulus, strengthAtSlope } from './off-axis';
+export {
+  DEFAULT_POISSON, identifyPlate, USUAL_KNOCK_DOUBT,
+  type IdentifiedPlate, type IdentifyWarning, type IdentifyWarningCode, type KnockDoubt, type KnockTest, type NamedPartial,
+} from './identify-plate'; // prettier-ignore
+export { sandwichFigures, type Sandwich, type SandwichFigures } from './sandwich';

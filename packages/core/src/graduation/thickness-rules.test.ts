@@ -1,0 +1,81 @@
+import { seededRandom } from '../simulate';
+import { woodOfSpecies } from '../build';
+import { byFlex, byNumber, byPitch, byStiffness, pumpingStiffness, ringCurve, sameStiffness } from '.';
+
+const spruce = woodOfSpecies('sitka-spruce');
+const area = { along: 0.2, across: 0.19 };
+const at = (value: number, share = 0.01) => ({ value, sd: share * value });
+
+describe('rules for how thin', () => {
+  it('by flex: an eighth of the wanted sag asks for half the thickness', () => {
+    const { thickness } = byFlex({ thickness: at(3e-3), sag: at(1e-4, 0.03) }, at(8e-4, 0.03));
+    expect(thickness.value).toBeCloseTo(1.5e-3, 9);
+    expect(thickness.sd / thickness.value).toBeCloseTo(Math.hypot(0.01, 0.01, 0.01), 9);
+  });
+  it('by pitch: as the note, so the thickness', () =>
+    expect(byPitch({ thickness: at(3e-3), frequency: at(110) }, 98).thickness.value).toBeCloseTo(
+      (3e-3 * 98) / 110,
+      12,
+    ));
+  it('by number: nine in ten within the band', () =>
+    expect(1.645 * byNumber(2.7e-3, 1e-4).thickness.sd).toBeCloseTo(1e-4, 12));
+  it('by stiffness: the same wood under the same load wants the same thickness', () => {
+    const goal = { wood: spruce, thickness: 2.8e-3, loadRatio: 1 };
+    const doubt = { modulus: 0.18, goal: 0.1 };
+    expect(byStiffness(spruce, area, goal, doubt).thickness.value).toBeCloseTo(2.8e-3, 12);
+    const twice = { ...spruce, E_L: 2 * spruce.E_L, E_C: 2 * spruce.E_C, G_LC: 2 * spruce.G_LC };
+    expect(byStiffness(twice, area, goal, doubt).thickness.value).toBeCloseTo(2.8e-3 / Math.cbrt(2), 9);
+    const heavier = byStiffness(spruce, area, { ...goal, loadRatio: 1.331 }, doubt).thickness;
+    expect(heavier.value).toBeCloseTo(1.1 * 2.8e-3, 9);
+    expect(heavier.sd / heavier.value).toBeCloseTo(Math.hypot(0.18, 0.1) / 3, 9);
+  });
+  it('weighs along and across as a clamped circle of even material does: S = 8 D / R^4', () => {
+    const even = { rho: 1, E_L: 1e10, E_C: 1e10, G_LC: 1e10 / 2.6, nu_LC: 0.3 };
+    const D = 1e10 / (12 * (1 - 0.09));
+    expect(pumpingStiffness(even, { along: 0.2, across: 0.2 }) / ((8 * D) / 0.2 ** 4)).toBeCloseTo(1, 9);
+  });
+  it('translates a good plate into other wood by hand', () => {
+    const { thickness, massRatio } = sameStiffness(
+      { modulus: 10e9, rho: 400, thickness: 2.8e-3 },
+      { modulus: 8e9, rho: 360 },
+    );
+    expect(thickness).toBeCloseTo(2.8e-3 * 1.25 ** (1 / 3), 9);
+    expect(massRatio).toBeCloseTo(0.9 * 1.25 ** (1 / 3), 9);
+  });
+  it('refuses what can’t be', () => {
+    expect(() => byFlex({ thickness: at(3e-3), sag: at(0) }, at(1e-3))).toThrow(/sag/);
+    expect(() => byPitch({ thickness: at(3e-3), frequency: at(110) }, -1)).toThrow(/wantedFrequency/);
+    expect(() =>
+      byStiffness(spruce, area, { wood: spruce, thickness: 2.8e-3, loadRatio: NaN }, { modulus: 0.1, goal: 0.1 }),
+    ).toThrow(/loadRatio/);
+  });
+});
+
+describe('ring curve', () => {
+  const peak = 2.5e-3;
+  const truth = (h: number) => 1.6 - 3e6 * (h - peak) ** 2;
+  const passes = (to: number, noise = 0) => {
+    const random = seededRandom(5);
+    const thicknesses = Array.from({ length: 12 }, (_, i) => 3.1e-3 - i * 9e-5).filter((h) => h >= to - 1e-9);
+    return thicknesses.map((thickness) => ({ thickness, ring: truth(thickness) + noise * random.normal() }));
+  };
+  it('finds the peak of an exact parabola', () => {
+    const curve = ringCurve(passes(2.2e-3));
+    expect(curve.peak?.value).toBeCloseTo(peak, 9);
+    expect(curve.state).toBe('past-peak');
+  });
+  it.each([
+    [2.8e-3, 'rising'],
+    [2.1e-3, 'past-peak'],
+  ])('says at %f m with noise: %s', (to, state) => expect(ringCurve(passes(to, 0.02)).state).toBe(state));
+  it('says "at its peak" only when the curve really bends and is level', () => {
+    const level = [...passes(2.48e-3, 0.015)];
+    expect(['at-peak', 'rising']).toContain(ringCurve(level).state);
+    const flat = passes(2.2e-3).map((p, i) => ({ ...p, ring: 1.5 + 0.05 * (i % 2) }));
+    expect(ringCurve(flat).state).toBe('unclear');
+  });
+  it('says nothing from three passes, and refuses knocks without planing', () => {
+    expect(ringCurve(passes(3e-3).slice(0, 3)).state).toBe('too-few');
+    expect(() => ringCurve(Array.from({ length: 5 }, () => ({ thickness: 3e-3, ring: 1 })))).toThrow(/one thickness/);
+  });
+});

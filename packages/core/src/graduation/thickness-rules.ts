@@ -1,0 +1,189 @@
+/**
+ * How thin this piece of wood should be, by each school's own rule. Every rule gives a thickness with its doubt and the reason for it;
+ * they are shown side by side and never averaged: the maker chooses which one leads. SI.
+ */
+import type { Estimate } from '../estimate';
+import { InvalidInput, requirePositive } from '../invalid-input';
+import { minorPoisson, type OrthotropicConstants } from '../wood';
+
+export type ThicknessRule = 'number' | 'flex' | 'pitch' | 'ring' | 'stiffness';
+
+export interface RuleResult {
+  rule: ThicknessRule;
+  thickness: Estimate;
+}
+
+/** A band in millimetres that worked before: its middle, its half width as one standard deviation and two thirds. */
+export function byNumber(thickness: number, tolerance: number): RuleResult {
+  requirePositive('thickness', thickness);
+  requirePositive('tolerance', tolerance);
+  return { rule: 'number', thickness: { value: thickness, sd: tolerance / 1.645 } };
+}
+
+/** The same sag on the same jig as a plate that worked: sag ~ h^-3, so h = h0 (sag0 / sag*)^(1/3). */
+export function byFlex(now: { thickness: Estimate; sag: Estimate }, wantedSag: Estimate): RuleResult {
+  requirePositive('sag', now.sag.value);
+  requirePositive('wantedSag', wantedSag.value);
+  const value = now.thickness.value * Math.cbrt(now.sag.value / wantedSag.value);
+  const relative = Math.hypot(share(now.thickness), share(now.sag) / 3, share(wantedSag) / 3);
+  return { rule: 'flex', thickness: { value, sd: value * relative } };
+}
+
+/** A partial of the free plate brought to a note: f ~ h for an even plate, so h = h0 f* / f0. */
+export function byPitch(now: { thickness: Estimate; frequency: Estimate }, wantedFrequency: number): RuleResult {
+  requirePositive('frequency', now.frequency.value);
+  requirePositive('wantedFrequency', wantedFrequency);
+  const value = (now.thickness.value * wantedFrequency) / now.frequency.value;
+  return { rule: 'pitch', thickness: { value, sd: value * Math.hypot(share(now.thickness), share(now.frequency)) } };
+}
+
+/** Half axes of the part of the top that pumps: along and across the grain [m]. */
+export interface PumpingArea {
+  along: number;
+  across: number;
+}
+
+/**
+ * Stiffness of a plate against pumping, per thickness cubed [N/m8]: that of a clamped ellipse under even pressure,
+ *   w0 = q / (8 S),  S = 3 D_L / a^4 + 2 (D_1 + 2 D_k) / (a b)^2 + 3 D_C / b^4
+ * so along, across and twist weigh as they do when the top moves in one piece.   Source: Timoshenko and Woinowsky-Krieger, art. 71 and 85.
+ */
+export function pumpingStiffness(wood: OrthotropicConstants, { along: a, across: b }: PumpingArea): number {
+  requirePositive('along', a);
+  requirePositive('across', b);
+  const plane = 1 - wood.nu_LC * minorPoisson(wood);
+  const D_L = wood.E_L / (12 * plane);
+  const D_C = wood.E_C / (12 * plane);
+  const D_1 = minorPoisson(wood) * D_L;
+  const D_k = wood.G_LC / 12;
+  return (3 * D_L) / a ** 4 + (2 * (D_1 + 2 * D_k)) / (a * b) ** 2 + (3 * D_C) / b ** 4;
+}
+
+export interface StiffnessGoal {
+  /** A plate of the family that carries its strings well: its wood and thickness. */
+  wood: OrthotropicConstants;
+  thickness: number;
+  /** Load of this build over that of the plate above: (tension x scale) / (tension x scale) (1). */
+  loadRatio: number;
+}
+
+/**
+ * As stiff against pumping as a plate that worked, scaled with the string load: S h^3 = S* h*^3 loadRatio.
+ * Carries over from one piece of wood to the next, and can be checked both by flex and by knocks.
+ * @param modulusDoubt relative standard deviation of this wood's moduli (1) @param goalDoubt of the wanted stiffness (1)
+ */
+export function byStiffness(
+  wood: OrthotropicConstants,
+  area: PumpingArea,
+  goal: StiffnessGoal,
+  doubt: { modulus: number; goal: number },
+): RuleResult {
+  requirePositive('loadRatio', goal.loadRatio);
+  requirePositive('goal.thickness', goal.thickness);
+  const wanted = pumpingStiffness(goal.wood, area) * goal.thickness ** 3 * goal.loadRatio;
+  const value = Math.cbrt(wanted / pumpingStiffness(wood, area));
+  return { rule: 'stiffness', thickness: { value, sd: (value * Math.hypot(doubt.modulus, doubt.goal)) / 3 } };
+}
+
+/** The same stiffness in other wood: h2 = h1 (E1 / E2)^(1/3), mass ratio (rho2 / rho1) (E1 / E2)^(1/3). */
+export function sameStiffness(
+  from: { modulus: number; rho: number; thickness: number },
+  to: { modulus: number; rho: number },
+): { thickness: number; massRatio: number } {
+  for (const [field, value] of [['from.modulus', from.modulus], ['to.modulus', to.modulus], ['from.rho', from.rho], ['to.rho', to.rho]] as const) {
+    requirePositive(field, value);
+  } // prettier-ignore
+  const ratio = Math.cbrt(from.modulus / to.modulus);
+  return { thickness: from.thickness * ratio, massRatio: (to.rho / from.rho) * ratio };
+}
+
+export interface RingPoint {
+  /** Mean thickness when it was knocked [m], and how long it rang [s]. */
+  thickness: number;
+  ring: number;
+}
+
+export type RingState = 'too-few' | 'rising' | 'at-peak' | 'past-peak' | 'unclear';
+
+export interface RingCurve {
+  state: RingState;
+  /** Where the fitted curve has its peak [m], when it has one within reach of the data. */
+  peak: Estimate | null;
+  /** ring = a + b (h - centre) + c (h - centre)^2, with the scatter of one ring about it [s]. */
+  fit: { centre: number; a: number; b: number; c: number; scatter: number } | null;
+}
+
+const LEAST_PASSES = 4;
+/** Doubts beyond which a slope or a bend is believed. */
+const SURE = 2;
+
+/**
+ * The ring rule: stop where the ring is longest. A parabola through ring time against thickness says only what the data can carry:
+ * whether it still rises as the plate thins, is at its peak, or is past it.
+ * @param passes in order of planing, thickest first
+ */
+export function ringCurve(passes: readonly RingPoint[]): RingCurve {
+  passes.forEach(({ thickness, ring }, i) => {
+    requirePositive(`passes[${i}].thickness`, thickness);
+    requirePositive(`passes[${i}].ring`, ring);
+  });
+  if (passes.length < LEAST_PASSES) return { state: 'too-few', peak: null, fit: null };
+  const fit = fitParabola(passes);
+  const last = passes[passes.length - 1].thickness;
+  // In the orthogonal terms the doubts are apart: d ring / dh = linear + c (2 (h - centre) - skew).
+  const lever = 2 * (last - fit.centre) - fit.skew;
+  const slope = fit.linear + fit.c * lever;
+  const slopeSd = Math.hypot(fit.sdLinear, fit.sdC * lever);
+  const bends = fit.c < 0 && -fit.c > SURE * fit.sdC;
+  const peak = {
+    value: fit.centre + fit.skew / 2 - fit.linear / (2 * fit.c),
+    sd: Math.hypot(fit.sdLinear / (2 * fit.c), (fit.linear * fit.sdC) / (2 * fit.c * fit.c)),
+  };
+  const { centre, a, b, c, scatter } = fit;
+  return { state: ringState(slope, slopeSd, bends), peak: bends ? peak : null, fit: { centre, a, b, c, scatter } };
+}
+
+/** `slope` is the change of ring with thickness at the newest pass: negative while it still rises as the plate thins. */
+function ringState(slope: number, slopeSd: number, bends: boolean): RingState {
+  if (slope < -SURE * slopeSd) return 'rising';
+  if (slope > SURE * slopeSd) return 'past-peak';
+  return bends ? 'at-peak' : 'unclear';
+}
+
+/** Least squares in thicknesses taken from their mean, solved by orthogonal polynomials so that the three terms' doubts are apart. */
+function fitParabola(points: readonly RingPoint[]) {
+  const n = points.length;
+  const centre = points.reduce((sum, p) => sum + p.thickness, 0) / n;
+  const x = points.map((p) => p.thickness - centre);
+  const x2 = x.map((v) => v * v);
+  const mean2 = x2.reduce((sum, v) => sum + v, 0) / n;
+  const sxx = mean2 * n;
+  if (!(sxx > 0))
+    throw new InvalidInput('passes', points[0].thickness, 'are all of one thickness: plane between knocks');
+  const skew = x.reduce((sum, v, i) => sum + v * x2[i], 0) / sxx;
+  const q = x2.map((v, i) => v - mean2 - skew * x[i]);
+  const sqq = q.reduce((sum, v) => sum + v * v, 0);
+  const meanRing = points.reduce((sum, p) => sum + p.ring, 0) / n;
+  const along = (basis: readonly number[], size: number) =>
+    points.reduce((sum, p, i) => sum + basis[i] * p.ring, 0) / size;
+  const linear = along(x, sxx);
+  const c = sqq > 0 ? along(q, sqq) : 0;
+  const residual2 = points.reduce((sum, p, i) => sum + (p.ring - meanRing - linear * x[i] - c * q[i]) ** 2, 0);
+  const scatter = Math.sqrt(residual2 / Math.max(1, n - 3));
+  const sdC = sqq > 0 ? scatter / Math.sqrt(sqq) : Infinity;
+  return {
+    centre,
+    a: meanRing - c * mean2,
+    b: linear - c * skew,
+    c,
+    scatter,
+    linear,
+    skew,
+    sdLinear: scatter / Math.sqrt(sxx),
+    sdC,
+  };
+}
+
+function share({ value, sd }: Estimate): number {
+  return sd / value;
+}
