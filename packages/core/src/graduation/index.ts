@@ -6,3 +6,4 @@ export {
   byFlex, byNumber, byPitch, byStiffness, pumpingStiffness, ringCurve, sameStiffness,
   type PumpingArea, type RingCurve, type RingPoint, type RingState, type RuleResult, type StiffnessGoal, type ThicknessRule,
 } from './thickness-rules'; // prettier-ignore
+export { rankSets, type RankedSet } from './rank-sets';

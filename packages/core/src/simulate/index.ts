@@ -7,3 +7,4 @@ export {
   type RoughPlate,
   type SimulatedPlate,
 } from './simulated-plate';
+export { flexBoard, knockBoard, simulatedBoard, weighBoard, type SimulatedBoard } from './simulated-board';

@@ -10,3 +10,7 @@ export {
   type IdentifiedPlate, type IdentifyWarning, type IdentifyWarningCode, type KnockDoubt, type KnockTest, type NamedPartial,
 } from './identify-plate'; // prettier-ignore
 export { sandwichFigures, type Sandwich, type SandwichFigures } from './sandwich';
+export {
+  objections, setProperties,
+  type MeasuredBy, type MeasuredQuantity, type Objection, type SetFacts, type SetProperties, type WoodFinding,
+} from './rack'; // prettier-ignore

@@ -1,0 +1,76 @@
+import { rankSets } from '../graduation';
+import { flexBoard, knockBoard, seededRandom, simulatedBoard, weighBoard } from '../simulate';
+import { identifyPlate, objections, setProperties, speciesPrior, testFlex, type SetFacts } from '.';
+
+const size = { length: 0.55, width: 0.21, thickness: 3.6e-3 };
+const untested: SetFacts = { species: 'sitka-spruce', ...size, mass: null, runout: 0, offQuarter: 0, findings: [] };
+
+describe('a set in the rack', () => {
+  it('is its species’ mean until it is measured, and says so', () => {
+    const { density, modulusAlong } = setProperties(untested);
+    expect([density.by, modulusAlong.by]).toEqual(['prior', 'prior']);
+    expect(modulusAlong.value).toBe(speciesPrior('sitka-spruce')!.constants.E_L);
+  });
+  it('comes out as what it is when weighed, flexed and knocked, and surer than by either alone', () => {
+    const random = seededRandom(8);
+    const board = simulatedBoard('sitka-spruce', size, random);
+    const mass = weighBoard(board);
+    const knock = identifyPlate({ ...size, mass, ...knockBoard(board, random), poisson: board.wood.nu_LC });
+    const flex = testFlex({
+      span: 0.45,
+      ...size,
+      direction: 'along',
+      points: flexBoard(board, 0.45, [0, 1, 2, 3], random),
+    });
+    const { modulusAlong, density, clash } = setProperties({
+      ...untested,
+      mass,
+      findings: [
+        { kind: 'flex', modulusAlong: flex.modulus },
+        { kind: 'knock', ...knock },
+      ],
+    });
+    expect(Math.abs(modulusAlong.value - board.wood.E_L)).toBeLessThan(3 * modulusAlong.sd);
+    expect(modulusAlong.sd).toBeLessThan(Math.min(flex.modulus.sd, knock.modulusAlong.sd));
+    expect(Math.abs(density.value / board.wood.rho - 1)).toBeLessThan(0.01);
+    expect(clash).toEqual([]);
+  });
+  it('says when flex and knock do not agree', () => {
+    const findings = [
+      { kind: 'flex', modulusAlong: { value: 10e9, sd: 0.2e9 } },
+      { kind: 'knock', modulusAlong: { value: 12e9, sd: 0.2e9 } },
+    ] as const;
+    const [clash] = setProperties({ ...untested, findings }).clash;
+    expect(clash).toMatchObject({ quantity: 'along', deviations: expect.closeTo(7.07, 2) });
+  });
+  it('is rejected for heavy runout with the strength that is lost, by Hankinson', () => {
+    const steep = { ...untested, runout: (8 * Math.PI) / 180 };
+    const [objection] = objections(steep, setProperties(steep));
+    expect(objection).toMatchObject({ code: 'runout', reject: true });
+    expect(objection.message).toContain('27 %'); // 1 - 0.05 / (sin^2 8 + 0.05 cos^2 8)
+    expect(objections(untested, setProperties(untested))).toEqual([]);
+  });
+  it('suits a build the better, the lighter it is at the same stiffness; rejected and thin ones come last', () => {
+    const set = (id: string, E: number, mass: number, change: Partial<SetFacts> = {}) => ({
+      ...untested, id, mass, findings: [{ kind: 'knock' as const, modulusAlong: { value: E, sd: 0.02 * E } }], ...change,
+    }); // prettier-ignore
+    const { constants } = speciesPrior('sitka-spruce')!;
+    const build = {
+      goal: { wood: constants, thickness: 2.75e-3, loadRatio: 1 },
+      area: { along: 0.2, across: 0.19 },
+      plateArea: 0.13,
+    };
+    const ranked = rankSets(
+      [
+        set('heavy', 12e9, 0.19),
+        set('light', 12e9, 0.16),
+        set('steep', 14e9, 0.15, { runout: 0.14 }),
+        set('thin', 12e9, 0.11, { thickness: 2.5e-3 }),
+      ],
+      build,
+    );
+    expect(ranked.map(({ id }) => id)).toEqual(['light', 'heavy', 'thin', 'steep']);
+    const [light, heavy] = ranked;
+    expect(heavy.mass.value / light.mass.value).toBeCloseTo(0.19 / 0.16, 6);
+  });
+});

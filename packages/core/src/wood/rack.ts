@@ -1,0 +1,148 @@
+/** Sets of wood in the rack: what their tests say together, what speaks against them, and which suits a build. SI. */
+import type { Estimate } from '../estimate';
+import { acousticFigures, type AcousticFigures } from './acoustic-figures';
+import { strengthAtSlope } from './off-axis';
+import { speciesPrior } from './species-priors';
+
+export type MeasuredBy = 'prior' | 'flex' | 'knock' | 'both';
+
+export interface MeasuredQuantity extends Estimate {
+  by: MeasuredBy;
+}
+
+/** What a test found, in the terms that sets are compared by. */
+export interface WoodFinding {
+  kind: 'flex' | 'knock';
+  modulusAlong?: Estimate;
+  modulusAcross?: Estimate;
+  shearModulus?: Estimate;
+}
+
+export interface SetFacts {
+  species: string;
+  /** Of one half: sizes [m] and newest mass [kg], null when never weighed. */
+  length: number;
+  width: number;
+  thickness: number;
+  mass: number | null;
+  /** Slope of the grain out of the surface, and of the rings from square [rad]. */
+  runout: number;
+  offQuarter: number;
+  /** Newest of each kind counts. */
+  findings: readonly WoodFinding[];
+}
+
+export interface SetProperties {
+  density: MeasuredQuantity;
+  modulusAlong: MeasuredQuantity;
+  modulusAcross: MeasuredQuantity;
+  shearModulus: MeasuredQuantity;
+  figures: AcousticFigures;
+  /** Across over along (1). */
+  ratio: number;
+  /** Flex and knock differ by more than their doubts allow: how far apart in joint standard deviations. */
+  clash: { quantity: 'along' | 'across'; flex: Estimate; knock: Estimate; deviations: number }[];
+}
+
+const THICKNESS_SD = 2e-5;
+const SIZE_SD = 5e-4;
+const MASS_SD = 5e-4;
+/** Differences beyond this many joint standard deviations are said. */
+const CLASH = 2.5;
+
+/** Everything known of a set; where nothing was measured the species' mean stands in, and says so. */
+export function setProperties(facts: SetFacts): SetProperties {
+  const prior = speciesPrior(facts.species);
+  if (!prior) throw new RangeError(`no such species: ${facts.species}`);
+  const newest = (kind: WoodFinding['kind'], quantity: 'modulusAlong' | 'modulusAcross' | 'shearModulus') =>
+    facts.findings.findLast((finding) => finding.kind === kind && finding[quantity])?.[quantity];
+  const known = (quantity: 'modulusAlong' | 'modulusAcross' | 'shearModulus', mean: number) =>
+    combine(newest('flex', quantity), newest('knock', quantity), { value: mean, sd: mean * prior.spread.E });
+  const { E_L, E_C, G_LC } = prior.constants;
+  const modulusAlong = known('modulusAlong', E_L);
+  const modulusAcross = known('modulusAcross', E_C);
+  const density = densityOf(facts) ?? {
+    value: prior.constants.rho,
+    sd: prior.constants.rho * prior.spread.rho,
+    by: 'prior' as const,
+  };
+  return {
+    density,
+    modulusAlong,
+    modulusAcross,
+    shearModulus: known('shearModulus', G_LC),
+    figures: acousticFigures(modulusAlong.value, density.value),
+    ratio: modulusAcross.value / modulusAlong.value,
+    clash: (['along', 'across'] as const).flatMap((quantity) => {
+      const field = quantity === 'along' ? 'modulusAlong' : 'modulusAcross';
+      const [flex, knock] = [newest('flex', field), newest('knock', field)];
+      if (!flex || !knock) return [];
+      const deviations = Math.abs(flex.value - knock.value) / Math.hypot(flex.sd, knock.sd);
+      return deviations > CLASH ? [{ quantity, flex, knock, deviations }] : [];
+    }),
+  };
+}
+
+function densityOf({ mass, length, width, thickness }: SetFacts): MeasuredQuantity | null {
+  if (mass === null) return null;
+  const value = mass / (length * width * thickness);
+  const sd = value * Math.hypot(MASS_SD / mass, SIZE_SD / length, SIZE_SD / width, THICKNESS_SD / thickness);
+  return { value, sd, by: 'knock' };
+}
+
+/** Two measurements are weighted by their precision; one stands alone; none leaves the prior. */
+function combine(flex: Estimate | undefined, knock: Estimate | undefined, prior: Estimate): MeasuredQuantity {
+  if (flex && knock) {
+    const [a, b] = [1 / flex.sd ** 2, 1 / knock.sd ** 2];
+    return { value: (a * flex.value + b * knock.value) / (a + b), sd: 1 / Math.sqrt(a + b), by: 'both' };
+  }
+  if (flex) return { ...flex, by: 'flex' };
+  if (knock) return { ...knock, by: 'knock' };
+  return { ...prior, by: 'prior' };
+}
+
+export interface Objection {
+  code: 'runout' | 'dense' | 'floppy-across' | 'off-quarter';
+  /** Should it be rejected, or only looked at twice? */
+  reject: boolean;
+  message: string;
+}
+
+const LIMITS = { strengthLeft: 0.9, strengthLost: 0.75, dense: 1.3, floppy: 0.035, offQuarter: (25 * Math.PI) / 180 };
+
+/** What speaks against a set for a top, worst first. */
+export function objections(facts: SetFacts, { density, ratio }: SetProperties): Objection[] {
+  const found: Objection[] = [];
+  const strength = strengthAtSlope(facts.runout);
+  const degrees = ((facts.runout * 180) / Math.PI).toFixed(1);
+  const lost = Math.round(100 * (1 - strength));
+  if (strength < LIMITS.strengthLeft) {
+    found.push({
+      code: 'runout',
+      reject: strength < LIMITS.strengthLost,
+      message: `The grain runs out at ${degrees}°: ${lost} % of the bending strength is lost.`,
+    });
+  }
+  const usual = speciesPrior(facts.species)?.constants.rho ?? density.value;
+  if (density.value > LIMITS.dense * usual) {
+    found.push({
+      code: 'dense',
+      reject: false,
+      message: `Dense for its kind: ${Math.round(density.value)} against ${Math.round(usual)} kg/m³.`,
+    });
+  }
+  if (ratio < LIMITS.floppy)
+    found.push({
+      code: 'floppy-across',
+      reject: false,
+      message: `Floppy across: ${(100 * ratio).toFixed(1)} % of its stiffness along.`,
+    });
+  if (facts.offQuarter > LIMITS.offQuarter) {
+    found.push({
+      code: 'off-quarter',
+      reject: false,
+      message: `The rings stand ${Math.round((facts.offQuarter * 180) / Math.PI)}° from square: stiffness across suffers.`,
+    });
+  }
+  return found.sort((a, b) => Number(b.reject) - Number(a.reject));
+}
