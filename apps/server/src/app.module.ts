@@ -7,6 +7,7 @@ import { DemoModule } from './demo/demo.module';
 import { DevicesModule } from './devices/devices.module';
 import { HealthController } from './health.controller';
 import { SurveysModule } from './surveys/surveys.module';
+import { WoodModule } from './wood/wood.module';
 import { WorkshopModule } from './workshop/workshop.module';
 
 const logging = LoggerModule.forRoot({
@@ -25,6 +26,7 @@ const logging = LoggerModule.forRoot({
     BuildsModule,
     SurveysModule,
     ComputeModule,
+    WoodModule,
     DevicesModule,
     DemoModule,
   ],

@@ -40,6 +40,19 @@ describe('the demo bench', () => {
     expect(ledger.body.summary.count).toBe(4);
     expect(ledger.body.summary.held).toBeGreaterThanOrEqual(2);
   });
+  it('has a rack of ten sets, measured, one of them rejected for its runout', async () => {
+    const { body } = await api.http.get('/api/v1/wood-sets').expect(200);
+    const sets = body as {
+      name: string;
+      rejected: string | null;
+      objections: { reject: boolean }[];
+      properties: { modulusAlong: { by: string } };
+    }[];
+    expect(sets).toHaveLength(10);
+    expect(sets.every((set) => set.properties.modulusAlong.by === 'both')).toBe(true);
+    expect(sets.filter((set) => set.rejected).map((set) => set.name)).toEqual(['European 22, runout']);
+    expect(sets.filter((set) => set.objections.some((o) => o.reject))).toHaveLength(1);
+  });
   it('describes itself in OpenAPI', async () => {
     const { body } = await api.http.get('/api/docs-json').expect(200);
     expect(Object.keys(body.paths)).toEqual(

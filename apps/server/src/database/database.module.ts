@@ -7,11 +7,27 @@ import { TargetTemplate } from '../graduation/target-template.model';
 import { PassForecastRecord } from '../surveys/models/pass-forecast.model';
 import { ReadingRecord } from '../surveys/models/reading.model';
 import { Survey } from '../surveys/models/survey.model';
+import { WoodSet } from '../wood/models/wood-set.model';
+import { WoodTest } from '../wood/models/wood-test.model';
+import { WoodWeighing } from '../wood/models/wood-weighing.model';
 import { Person } from '../workshop/person.model';
 import { Workshop } from '../workshop/workshop.model';
 import { migrate } from './migrate';
 
-const MODELS = [Workshop, Person, Build, BuildEvent, Target, TargetTemplate, Survey, ReadingRecord, PassForecastRecord];
+const MODELS = [
+  Workshop,
+  Person,
+  Build,
+  BuildEvent,
+  Target,
+  TargetTemplate,
+  Survey,
+  ReadingRecord,
+  PassForecastRecord,
+  WoodSet,
+  WoodWeighing,
+  WoodTest,
+];
 
 async function connect(): Promise<Sequelize> {
   const url = process.env.DATABASE_URL;

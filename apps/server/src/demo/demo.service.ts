@@ -13,6 +13,10 @@ import { Survey } from '../surveys/models/survey.model';
 import { Person } from '../workshop/person.model';
 import { Workshop } from '../workshop/workshop.model';
 import { DEMO_BUILDS, DEMO_PEOPLE, doneBefore, type DemoBuild } from './demo-builds';
+import { WoodSet } from '../wood/models/wood-set.model';
+import { WoodTest } from '../wood/models/wood-test.model';
+import { WoodWeighing } from '../wood/models/wood-weighing.model';
+import { demoRack } from './demo-rack';
 import { simulateThicknessing, type SimulatedSurvey } from './simulate-thicknessing';
 
 const HOUR = 3_600_000;
@@ -32,9 +36,24 @@ export class DemoService {
       await Workshop.create({ id: 1, name: 'Larkspur Bench', demo: true }, { transaction });
       await Person.bulkCreate(DEMO_PEOPLE, { transaction });
       for (const build of DEMO_BUILDS) await this.loadBuild(build, now, transaction);
+      await this.loadRack(now, transaction);
     });
     this.logger.log('loaded the demo bench');
     return true;
+  }
+
+  private async loadRack(now: Date, transaction: Transaction): Promise<void> {
+    const ago = (days: number) => new Date(now.getTime() - days * DAY);
+    const person = DEMO_PEOPLE[0]!.name;
+    for (const { set, weighings, knock, flex } of demoRack()) {
+      const setId = randomUUID();
+      await WoodSet.create({ ...set, id: setId, demo: true }, { transaction });
+      for (const { daysAgo, ...weighing } of weighings) {
+        await WoodWeighing.create({ ...weighing, id: randomUUID(), setId, at: ago(daysAgo), person }, { transaction });
+      }
+      await WoodTest.create({ ...flex, id: randomUUID(), setId, kind: 'flex', at: ago(12), person }, { transaction });
+      await WoodTest.create({ ...knock, id: randomUUID(), setId, kind: 'knock', at: ago(11), person }, { transaction });
+    }
   }
 
   private async loadBuild(demo: DemoBuild, now: Date, transaction: Transaction): Promise<void> {

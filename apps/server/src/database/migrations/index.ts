@@ -1,6 +1,7 @@
 import type { Migration } from '../migration';
 import { firstTables } from './0001-first-tables';
 import { benchColumns } from './0002-bench-columns';
+import { woodRack } from './0003-wood-rack';
 
 /** In the order they run. A migration that has shipped is never edited. */
-export const MIGRATIONS: readonly Migration[] = [firstTables, benchColumns];
+export const MIGRATIONS: readonly Migration[] = [firstTables, benchColumns, woodRack];

@@ -1,0 +1,28 @@
+import { Column, CreatedAt, DataType, Model, PrimaryKey, Table, UpdatedAt } from 'sequelize-typescript';
+
+/** Two halves of a plate, or a billet of brace stock; sizes are of one half [m], angles in radians. */
+@Table({ tableName: 'wood_sets', underscored: true })
+export class WoodSet extends Model {
+  @PrimaryKey @Column(DataType.UUID) declare id: string;
+  @Column(DataType.TEXT) declare name: string;
+  @Column(DataType.TEXT) declare use: 'top' | 'back' | 'brace';
+  @Column(DataType.TEXT) declare species: string;
+  @Column(DataType.TEXT) declare cut: string;
+  @Column(DataType.TEXT) declare worked: string;
+  @Column(DataType.DOUBLE) declare length: number;
+  @Column(DataType.DOUBLE) declare width: number;
+  @Column(DataType.DOUBLE) declare thickness: number;
+  @Column(DataType.DOUBLE) declare grainLinesPerCm: number | null;
+  @Column(DataType.DOUBLE) declare runout: number;
+  @Column(DataType.DOUBLE) declare offQuarter: number;
+  @Column(DataType.TEXT) declare figure: string;
+  @Column(DataType.TEXT) declare colour: string;
+  @Column(DataType.TEXT) declare price: string;
+  @Column(DataType.TEXT) declare place: string;
+  @Column(DataType.TEXT) declare note: string;
+  @Column(DataType.TEXT) declare rejected: string | null;
+  @Column(DataType.BOOLEAN) declare demo: boolean;
+  @Column(DataType.DATE) declare archivedAt: Date | null;
+  @CreatedAt declare createdAt: Date;
+  @UpdatedAt declare updatedAt: Date;
+}

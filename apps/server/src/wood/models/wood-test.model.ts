@@ -1,0 +1,25 @@
+import type { Estimate, FlexTest, FlexWarning, IdentifyWarning, KnockTest } from '@nimble/core';
+import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
+
+/** What a flex or a knock test found; moduli it says nothing of are left out. */
+export interface WoodTestResult {
+  modulusAlong?: Estimate;
+  modulusAcross?: Estimate;
+  shearModulus?: Estimate;
+  stiffness?: Estimate;
+  limitedBy?: string;
+  warnings: (FlexWarning | IdentifyWarning)[];
+}
+
+@Table({ tableName: 'wood_tests', timestamps: false, underscored: true })
+export class WoodTest extends Model {
+  @PrimaryKey @Column(DataType.UUID) declare id: string;
+  @Column(DataType.UUID) declare setId: string;
+  @Column(DataType.TEXT) declare kind: 'flex' | 'knock';
+  @Column(DataType.DATE) declare at: Date;
+  @Column(DataType.TEXT) declare person: string;
+  /** How stiff it felt in the hands, 1 soft to 9 stiff. */
+  @Column(DataType.INTEGER) declare feel: number | null;
+  @Column(DataType.JSONB) declare input: FlexTest | KnockTest;
+  @Column(DataType.JSONB) declare result: WoodTestResult;
+}

@@ -1,0 +1,73 @@
+import { SPECIES_PRIORS } from '@nimble/core';
+import { PartialType } from '@nestjs/swagger';
+import { Type } from 'class-transformer';
+import {
+  ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsInt, IsNumber, IsOptional, IsPositive, IsString, IsUUID, Length, Max, MaxLength, Min, ValidateIf, ValidateNested,
+} from 'class-validator'; // prettier-ignore
+import { FlexPointDto, PartialsDto } from '../compute/compute.dto';
+
+const SPECIES = SPECIES_PRIORS.map((prior) => prior.key);
+const size = (most: number) => ({ message: `is over ${most * 1000} mm: check the unit` });
+
+/** Sizes of one half [m], angles [rad]. */
+export class WoodSetFieldsDto {
+  @IsString() @Length(1, 80, { message: 'must have 1 to 80 letters' }) name: string;
+  @IsIn(['top', 'back', 'brace']) use: 'top' | 'back' | 'brace';
+  @IsIn(SPECIES) species: string;
+  @IsIn(['quartered', 'rift', 'flat']) cut: string;
+  @IsIn(['split', 'sawn']) worked: string;
+  @IsPositive() @Max(3, size(3)) length: number;
+  @IsPositive() @Max(1, size(1)) width: number;
+  @IsPositive() @Max(0.1, size(0.1)) thickness: number;
+  @IsOptional() @IsPositive() @Max(60, { message: 'is over 60 lines per cm' }) grainLinesPerCm?: number | null;
+  @IsNumber() @Min(0) @Max(0.8, { message: 'is over 45°: check the unit' }) runout: number;
+  @IsNumber() @Min(0) @Max(1.6, { message: 'is over 90°: check the unit' }) offQuarter: number;
+  @IsOptional() @IsString() @MaxLength(200) figure?: string;
+  @IsOptional() @IsString() @MaxLength(200) colour?: string;
+  @IsOptional() @IsString() @MaxLength(40) price?: string;
+  @IsOptional() @IsString() @MaxLength(80) place?: string;
+  @IsOptional() @IsString() @MaxLength(4000) note?: string;
+}
+
+export class CreateWoodSetDto extends WoodSetFieldsDto {
+  @IsUUID() id: string;
+}
+
+export class ChangeWoodSetDto extends PartialType(WoodSetFieldsDto) {
+  /** The reason for rejecting it, or null to take that back. */
+  @ValidateIf((dto: ChangeWoodSetDto) => dto.rejected !== undefined && dto.rejected !== null)
+  @IsString()
+  @Length(1, 400)
+  rejected?: string | null;
+}
+
+export class WeighDto {
+  @IsUUID() id: string;
+  @IsString() @MaxLength(80) person: string;
+  /** Of one half [kg] */
+  @IsPositive({ message: 'must be above zero' }) @Max(20, { message: 'is over 20 kg: check the unit' }) mass: number;
+  @IsOptional() @IsNumber() @Min(0) @Max(1, { message: 'must lie between 0 and 100 %' }) relativeHumidity?:
+    number | null;
+  @IsOptional() @IsNumber() @Min(-30) @Max(60) temperatureC?: number | null;
+}
+
+class TestDto {
+  @IsUUID() id: string;
+  @IsString() @MaxLength(80) person: string;
+}
+
+export class FlexTestDto extends TestDto {
+  @IsPositive() span: number;
+  @IsIn(['along', 'across']) direction: 'along' | 'across';
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(200)
+  @ValidateNested({ each: true })
+  @Type(() => FlexPointDto)
+  points: FlexPointDto[];
+  @IsOptional() @IsInt() @Min(1) @Max(9, { message: 'runs from 1, soft, to 9, stiff' }) feel?: number | null;
+}
+
+export class KnockTestDto extends TestDto {
+  @ValidateNested() @Type(() => PartialsDto) partials: PartialsDto;
+}

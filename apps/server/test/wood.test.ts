@@ -1,0 +1,104 @@
+import { randomUUID } from 'node:crypto';
+import { openApplication, type Application } from './application';
+
+const aSet = (change: Record<string, unknown> = {}) => ({
+  id: randomUUID(), name: 'Sitka 3', use: 'top', species: 'sitka-spruce', cut: 'quartered', worked: 'split', length: 0.55, width: 0.21, thickness: 0.0036,
+  runout: 0.01, offQuarter: 0.05, ...change,
+}); // prettier-ignore
+const partials = { twist: 43.8535, across: 116.298, along: 65.3764 };
+
+describe('the rack', () => {
+  let api: Application;
+  beforeAll(async () => {
+    api = await openApplication();
+  });
+  afterAll(() => api.close());
+  const create = async (set = aSet()) => {
+    await api.http.post('/api/v1/wood-sets').send(set).expect(201);
+    return set.id;
+  };
+  const weigh = (id: string, change = {}) =>
+    api.http
+      .post(`/api/v1/wood-sets/${id}/weighings`)
+      .send({
+        id: randomUUID(),
+        person: 'Wren Halloran',
+        mass: 0.174636,
+        relativeHumidity: 0.45,
+        temperatureC: 20,
+        ...change,
+      });
+  const knock = (id: string, change = {}) =>
+    api.http
+      .post(`/api/v1/wood-sets/${id}/knock-tests`)
+      .send({ id: randomUUID(), person: '', partials: { ...partials, ...change } });
+  const flex = (id: string, change = {}) =>
+    api.http.post(`/api/v1/wood-sets/${id}/flex-tests`).send({
+      id: randomUUID(), person: '', span: 0.45, direction: 'along', feel: 6,
+      points: [0, 2, 4, 6].map((load) => ({ load, deflection: (load * 0.45 ** 3) / (48 * 12e9 * ((0.21 * 0.0036 ** 3) / 12)) })), ...change,
+    }); // prettier-ignore
+
+  it('knows a set by its species’ mean, then by its own weight, notes and flex', async () => {
+    const id = await create();
+    const before = (await api.http.get(`/api/v1/wood-sets/${id}`)).body.properties;
+    expect([before.density.by, before.modulusAlong.by]).toEqual(['prior', 'prior']);
+    const weighed = (await weigh(id).expect(201)).body;
+    expect(weighed.properties.density.value).toBeCloseTo(420, 1);
+    expect(weighed.weighings[0].moisture).toBeCloseTo(0.0849, 4); // 20 °C, 45 %
+    const knocked = (await knock(id).expect(201)).body.properties;
+    expect(knocked.modulusAlong.value / 12e9).toBeCloseTo(1, 3);
+    const both = (await flex(id).expect(201)).body;
+    expect(both.properties.modulusAlong).toMatchObject({ by: 'both', value: expect.closeTo(12e9, -8) });
+    expect(both.properties.modulusAlong.sd).toBeLessThan(knocked.modulusAlong.sd);
+    expect(both.tests.map((t: { kind: string; feel: number | null }) => [t.kind, t.feel])).toEqual([['knock', null], ['flex', 6]]); // prettier-ignore
+  });
+  it('keeps every weighing in order, each once', async () => {
+    const id = await create();
+    const twice = { id: randomUUID() };
+    await weigh(id, { mass: 0.18 });
+    await weigh(id, twice);
+    const { body } = await weigh(id, twice).expect(201);
+    expect(body.weighings.map((w: { mass: number }) => w.mass)).toEqual([0.18, 0.174636]);
+  });
+  it('speaks against heavy runout, and keeps the maker’s own reason for rejecting', async () => {
+    const id = await create(aSet({ runout: 0.15 }));
+    const { body } = await api.http.patch(`/api/v1/wood-sets/${id}`).send({ rejected: 'Runout' }).expect(200);
+    expect(body.objections[0]).toMatchObject({ code: 'runout', reject: true });
+    expect(body.rejected).toBe('Runout');
+    expect((await api.http.patch(`/api/v1/wood-sets/${id}`).send({ rejected: null })).body.rejected).toBeNull();
+  });
+  it('puts a set away and takes it back', async () => {
+    const id = await create();
+    const ids = async () => (await api.http.get('/api/v1/wood-sets')).body.map((set: { id: string }) => set.id);
+    await api.http.post(`/api/v1/wood-sets/${id}/archive`).expect(200);
+    expect(await ids()).not.toContain(id);
+    await api.http.post(`/api/v1/wood-sets/${id}/restore`).expect(200);
+    expect(await ids()).toContain(id);
+  });
+  it.each([
+    [{ length: 550 }, 'length'],
+    [{ width: -0.2 }, 'width'],
+    [{ species: 'plywood' }, 'species'],
+    [{ runout: 3 }, 'runout'],
+    [{ name: '' }, 'name'],
+    [{ grainLinesPerCm: 0 }, 'grainLinesPerCm'],
+  ])('refuses a set with %j', async (change, field) => {
+    const { body } = await api.http.post('/api/v1/wood-sets').send(aSet(change)).expect(400);
+    expect(body.errors.map((e: { field: string }) => e.field)).toContain(field);
+  });
+  it('refuses tests and weights that can’t be, at their field', async () => {
+    const id = await create();
+    const fieldOf = async (request: ReturnType<typeof weigh>) => (await request.expect(400)).body.errors[0].field;
+    expect(await fieldOf(knock(id))).toBe('mass'); // not weighed yet
+    expect(await fieldOf(weigh(id, { mass: 17.4 }))).toBe('mass'); // 42,000 kg/m3
+    await weigh(id);
+    expect(await fieldOf(knock(id, { twist: 0 }))).toBe('partials.twist');
+    expect(await fieldOf(flex(id, { span: 0.6 }))).toBe('span');
+    expect(await fieldOf(flex(id, { points: [{ load: 1, deflection: 0 }] }))).toBe('points');
+    expect(await fieldOf(flex(id, { feel: 12 }))).toBe('feel');
+    await api.http
+      .post(`/api/v1/wood-sets/${randomUUID()}/weighings`)
+      .send({ id: randomUUID(), person: '', mass: 0.17 })
+      .expect(404);
+  });
+});
