@@ -19,7 +19,10 @@ const SETTLE_MS = 1800;
 async function main(address: string, folder: string): Promise<void> {
   const builds = (await (await fetch(`${address}/api/v1/builds`)).json()) as BuildRow[];
   const thickness = (number: number) => `/builds/${builds.find((build) => build.number === number)?.id}/thickness`;
+  const sets = (await (await fetch(`${address}/api/v1/wood-sets`)).json()) as { id: string; name: string }[];
   const pictures: Picture[] = [
+    { name: 'rack', path: '/rack' },
+    { name: 'set-of-wood', path: `/rack/${sets.find(({ name }) => name === 'Redwood 7')?.id}` },
     { name: 'bench', path: '/' },
     { name: 'new-build', path: '/new' },
     { name: 'thickness-take-off', path: thickness(42) },

@@ -18,16 +18,14 @@ describe('the rack', () => {
     return set.id;
   };
   const weigh = (id: string, change = {}) =>
-    api.http
-      .post(`/api/v1/wood-sets/${id}/weighings`)
-      .send({
-        id: randomUUID(),
-        person: 'Wren Halloran',
-        mass: 0.174636,
-        relativeHumidity: 0.45,
-        temperatureC: 20,
-        ...change,
-      });
+    api.http.post(`/api/v1/wood-sets/${id}/weighings`).send({
+      id: randomUUID(),
+      person: 'Wren Halloran',
+      mass: 0.174636,
+      relativeHumidity: 0.45,
+      temperatureC: 20,
+      ...change,
+    });
   const knock = (id: string, change = {}) =>
     api.http
       .post(`/api/v1/wood-sets/${id}/knock-tests`)

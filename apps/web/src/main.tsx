@@ -49,6 +49,9 @@ const router = createBrowserRouter([
     children: [
       { path: '/', lazy: async () => ({ Component: (await import('./bench/BenchPage')).BenchPage }) },
       { path: '/new', lazy: async () => ({ Component: (await import('./bench/BuildFormPage')).NewBuildPage }) },
+      { path: '/rack', lazy: async () => ({ Component: (await import('./rack/RackPage')).RackPage }) },
+      { path: '/rack/new', lazy: async () => ({ Component: (await import('./rack/NewSetPage')).NewSetPage }) },
+      { path: '/rack/:setId', lazy: async () => ({ Component: (await import('./rack/SetPage')).SetPage }) },
       { path: '/builds/:buildId', element: <ToStage /> },
       {
         path: '/builds/:buildId/edit',

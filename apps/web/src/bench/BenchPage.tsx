@@ -30,6 +30,7 @@ export function BenchPage() {
   const navigate = useNavigate();
   useShortcuts([
     { key: 'b', label: 'New build', run: () => void navigate('/new') },
+    { key: 'w', label: 'Wood rack', run: () => void navigate('/rack') },
     { key: '?', label: 'All keys', run: () => setKeysOpen(true) },
   ]);
   return (
@@ -38,6 +39,9 @@ export function BenchPage() {
       <header className="flex flex-wrap items-center gap-x-4 border-b border-line bg-paper px-4 lg:px-6">
         <HomeLink title={archived ? 'Put away' : 'On the bench'} />
         <div className="ml-auto flex items-center gap-1">
+          <Link to="/rack" className="inline-flex min-h-12 items-center px-3">
+            Wood rack
+          </Link>
           <Button kind="quiet" onClick={() => setArchived(!archived)}>
             {archived ? 'Back to the bench' : 'Put away'}
           </Button>

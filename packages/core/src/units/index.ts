@@ -1,3 +1,4 @@
+export { parseLoad } from './parse-load';
 export { parseQuantity, unitOf, type ParsedQuantity } from './parse-quantity';
 export {
   formatArea, formatMass, formatMassRemoved, formatPlanLength, formatQuantity, formatThickness, formatThicknessChange, formatVolume, inWords, METRIC,

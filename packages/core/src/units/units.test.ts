@@ -1,4 +1,4 @@
-import { formatQuantity, formatThickness, formatThicknessChange, METRIC, parseQuantity } from '.';
+import { parseLoad, formatQuantity, formatThickness, formatThicknessChange, METRIC, parseQuantity } from '.';
 
 const length = (text: string, unit = 'mm') => parseQuantity('thickness', text, 'length', unit).value;
 
@@ -54,3 +54,11 @@ describe('format', () => {
       expect(formatQuantity(length(text, unit), 'length', unit).figure).toBe(text);
   });
 });
+
+describe('parseLoad', () => {
+  it.each([['1', 9.80665], ['500 g', 4.903325], ['2 lb', 2 * 0.45359237 * 9.80665], ['4.9 N', 4.9], ['1 kgf', 9.80665], ['0', 0]])(
+    'reads %s as a force',
+    (text, newtons) => expect(parseLoad('load', text).value).toBeCloseTo(newtons, 9),
+  );
+  it.each(['-1', 'heavy', '', '3 mm'])('refuses %j', (text) => expect(() => parseLoad('load', text)).toThrow(/load/));
+}); // prettier-ignore

@@ -54,10 +54,11 @@ const CLASH = 2.5;
 export function setProperties(facts: SetFacts): SetProperties {
   const prior = speciesPrior(facts.species);
   if (!prior) throw new RangeError(`no such species: ${facts.species}`);
+  const shared = (3 * THICKNESS_SD) / facts.thickness;
   const newest = (kind: WoodFinding['kind'], quantity: 'modulusAlong' | 'modulusAcross' | 'shearModulus') =>
     facts.findings.findLast((finding) => finding.kind === kind && finding[quantity])?.[quantity];
   const known = (quantity: 'modulusAlong' | 'modulusAcross' | 'shearModulus', mean: number) =>
-    combine(newest('flex', quantity), newest('knock', quantity), { value: mean, sd: mean * prior.spread.E });
+    combine(newest('flex', quantity), newest('knock', quantity), { value: mean, sd: mean * prior.spread.E }, shared);
   const { E_L, E_C, G_LC } = prior.constants;
   const modulusAlong = known('modulusAlong', E_L);
   const modulusAcross = known('modulusAcross', E_C);
@@ -77,7 +78,8 @@ export function setProperties(facts: SetFacts): SetProperties {
       const field = quantity === 'along' ? 'modulusAlong' : 'modulusAcross';
       const [flex, knock] = [newest('flex', field), newest('knock', field)];
       if (!flex || !knock) return [];
-      const deviations = Math.abs(flex.value - knock.value) / Math.hypot(flex.sd, knock.sd);
+      const deviations =
+        Math.abs(flex.value - knock.value) / Math.hypot(ownDoubt(flex, shared), ownDoubt(knock, shared));
       return deviations > CLASH ? [{ quantity, flex, knock, deviations }] : [];
     }),
   };
@@ -90,11 +92,28 @@ function densityOf({ mass, length, width, thickness }: SetFacts): MeasuredQuanti
   return { value, sd, by: 'knock' };
 }
 
-/** Two measurements are weighted by their precision; one stands alone; none leaves the prior. */
-function combine(flex: Estimate | undefined, knock: Estimate | undefined, prior: Estimate): MeasuredQuantity {
+/** Least share of its doubt that a test owes to nothing but itself. */
+const OWN_SHARE = 0.3;
+
+/** Both tests go with the inverse cube of one and the same thickness: what that adds is no argument for either. */
+function ownDoubt({ value, sd }: Estimate, shared: number): number {
+  return Math.sqrt(Math.max(sd * sd - (shared * value) ** 2, (OWN_SHARE * sd) ** 2));
+}
+
+/**
+ * Two measurements are weighted by their own precision; one stands alone; none leaves the prior.
+ * @param shared relative doubt that both have from the thickness (1)
+ */
+function combine(
+  flex: Estimate | undefined,
+  knock: Estimate | undefined,
+  prior: Estimate,
+  shared: number,
+): MeasuredQuantity {
   if (flex && knock) {
-    const [a, b] = [1 / flex.sd ** 2, 1 / knock.sd ** 2];
-    return { value: (a * flex.value + b * knock.value) / (a + b), sd: 1 / Math.sqrt(a + b), by: 'both' };
+    const [a, b] = [1 / ownDoubt(flex, shared) ** 2, 1 / ownDoubt(knock, shared) ** 2];
+    const value = (a * flex.value + b * knock.value) / (a + b);
+    return { value, sd: Math.hypot(shared * value, 1 / Math.sqrt(a + b)), by: 'both' };
   }
   if (flex) return { ...flex, by: 'flex' };
   if (knock) return { ...knock, by: 'knock' };

@@ -1,0 +1,117 @@
+/** A maker puts a set into the rack, weighs, knocks and flexes it, compares it, and asks which set suits a build. */
+import { AxeBuilder } from '@axe-core/webdriverjs';
+import { By, type WebDriver } from 'selenium-webdriver';
+import { consoleErrors, fill, findText, openBrowser, press, untilReads, type OpenBrowser } from '../support/browser';
+import { serveApp, type ServedApp } from '../support/served-app';
+
+describe('choosing wood', () => {
+  let app: ServedApp;
+  let browser: OpenBrowser;
+  let driver: WebDriver;
+  const text = (label: string) => driver.findElement(By.css(`[aria-label="${label}"]`)).getText();
+
+  beforeAll(async () => {
+    app = await serveApp({ demo: true });
+    browser = await openBrowser();
+    ({ driver } = browser);
+  });
+  afterAll(async () => {
+    await browser.close();
+    await app.close();
+  });
+
+  it('puts a set into the rack, saying all that is wrong at once', async () => {
+    await driver.get(`${app.address}/rack/new`);
+    await fill(driver, 'Length', '22in');
+    await fill(driver, 'Width', 'wide');
+    await press(driver, 'Put it in the rack');
+    await findText(driver, 'Give it a name');
+    await findText(driver, "Can't be read as a figure");
+    await fill(driver, 'Name', 'Sitka 31');
+    await fill(driver, 'Length', '550');
+    await fill(driver, 'Width', '210');
+    await fill(driver, 'Thickness', '3.6');
+    await press(driver, 'Put it in the rack');
+    await findText(driver, 'Not weighed yet: density is its species’ mean.');
+  });
+
+  it('asks for the weight before the notes, and names what grams for kilograms would imply', async () => {
+    for (const [label, hertz] of [['Twist, Hz', '43.85'], ['Across, Hz', '116.3'], ['Along, Hz', '65.38']] as const) await fill(driver, label, hertz); // prettier-ignore
+    await press(driver, 'Keep the notes');
+    await findText(driver, 'The weight is not known: weigh the board first');
+    await fill(driver, 'Weight of one half', '174.6 kg');
+    await press(driver, 'Keep the weight');
+    await findText(driver, 'is over 20 kg: check the unit');
+    await fill(driver, 'Weight of one half', '174.6');
+    await fill(driver, 'Humidity', '45');
+    await fill(driver, 'Temperature', '20');
+    await press(driver, 'Keep the weight');
+    await findText(driver, '8.5 % moist');
+    await press(driver, 'Keep the notes');
+    await findText(driver, 'GPa along, by knock');
+    expect(await driver.findElement(By.css('[data-testid=stiffness-along]')).getText()).toBe('12.0');
+    expect(await text('What is known')).toMatch(/Stiffness across\s*0\.80 ± 0\.0\d GPa/);
+  });
+
+  it('flexes it with weights in any unit, and says when the two disagree', async () => {
+    await fill(driver, 'Supports apart', '450');
+    const readings = [['0', '0'], ['200 g', '0.54'], ['0.4', '1.08'], ['5.88 N', '1.62']] as const; // prettier-ignore
+    for (const [i, [load, dial]] of readings.entries()) {
+      await fill(driver, `Load ${i + 1}`, load);
+      await fill(driver, `Dial ${i + 1}`, dial);
+    }
+    await press(driver, 'Keep the flex');
+    await findText(driver, 'Flex along');
+    // 3.63 kN/m x 0.45^3 / (48 x 8.165e-10 m4) = 8.4 GPa, against 12 by knock
+    await findText(driver, 'Flex and knock do not agree along the grain:');
+  });
+
+  it('shows where to hold and where to knock for each note', async () => {
+    await press(driver, 'Along');
+    await findText(driver, 'the along note should come near');
+    expect(await driver.findElement(By.css('svg[role=img]')).getText()).toMatch(/hold here/);
+  });
+
+  it('puts sets side by side and ranks them for a build with reasons', async () => {
+    await driver.get(`${app.address}/rack`);
+    for (const name of ['Cedar 2', 'Red 8'])
+      await (await driver.wait(
+        async () => (await driver.findElements(By.css(`[role=checkbox][aria-label^="${name}"]`)))[0],
+        10_000,
+      ))!.click();
+    await untilReads(driver, async () => /Radiation ratio/.test(await text('Side by side')), 'the comparison');
+    expect(await text('Side by side')).toMatch(/Cedar 2\s+Red 8|Red 8\s+Cedar 2/);
+    const select = await driver.findElement(By.css('[aria-label="Which set suits a build"] select'));
+    await select.sendKeys('No. 44');
+    await untilReads(driver, async () => /lightest first/.test(await text('Which set suits a build')), 'the ranking');
+    const ranking = await text('Which set suits a build');
+    expect(ranking).not.toContain('European 22, runout'); // rejected
+    const masses = [...ranking.matchAll(/(\d+) g/g)].map((match) => Number(match[1]));
+    expect(masses.length).toBeGreaterThan(8);
+    expect(masses).toEqual([...masses].sort((a, b) => a - b));
+  });
+
+  it('rejects a set with a reason, and takes that back', async () => {
+    await driver.get(`${app.address}/rack`);
+    await (await driver.wait(
+      async () => (await driver.findElements(By.xpath('//a[contains(., "Sitka 31")]')))[0],
+      10_000,
+    ))!.click();
+    await (await findText(driver, 'Reject it …')).click();
+    await fill(driver, 'Why', 'Resin pocket');
+    await press(driver, 'Reject');
+    await findText(driver, 'Rejected: Resin pocket');
+    await press(driver, 'Take back');
+    await findText(driver, 'Reject it …');
+  });
+
+  it('has nothing that shuts out a screen reader, and no unexpected errors', async () => {
+    for (const path of ['/rack', '/rack/new']) {
+      await driver.get(app.address + path);
+      await driver.sleep(900);
+      const { violations } = await new AxeBuilder(driver).withTags(['wcag2a', 'wcag2aa']).analyze();
+      expect(violations.map(({ id, nodes }) => `${id}: ${nodes[0]?.html.slice(0, 160)}`)).toEqual([]);
+    }
+    expect((await consoleErrors(driver)).filter((line) => !/status of 4\d\d/.test(line))).toEqual([]);
+  });
+});
