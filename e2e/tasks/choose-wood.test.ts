@@ -1,7 +1,16 @@
 /** A maker puts a set into the rack, weighs, knocks and flexes it, compares it, and asks which set suits a build. */
 import { AxeBuilder } from '@axe-core/webdriverjs';
-import { By, type WebDriver } from 'selenium-webdriver';
-import { consoleErrors, fill, findText, openBrowser, press, untilReads, type OpenBrowser } from '../support/browser';
+import { By, until, type WebDriver } from 'selenium-webdriver';
+import {
+  consoleErrors,
+  fill,
+  findField,
+  findText,
+  openBrowser,
+  press,
+  untilReads,
+  type OpenBrowser,
+} from '../support/browser';
 import { serveApp, type ServedApp } from '../support/served-app';
 
 describe('choosing wood', () => {
@@ -9,6 +18,9 @@ describe('choosing wood', () => {
   let browser: OpenBrowser;
   let driver: WebDriver;
   const text = (label: string) => driver.findElement(By.css(`[aria-label="${label}"]`)).getText();
+
+  const linkWith = (words: string) =>
+    driver.wait(until.elementLocated(By.xpath(`//a[contains(., "${words}")]`)), 15_000);
 
   beforeAll(async () => {
     app = await serveApp({ demo: true });
@@ -91,12 +103,34 @@ describe('choosing wood', () => {
     expect(masses).toEqual([...masses].sort((a, b) => a - b));
   });
 
+  it('gives a build its measured wood, and lets it be as stiff as one that worked', async () => {
+    await driver.get(`${app.address}/rack`);
+    await (await linkWith('Redwood 7')).click();
+    await (await findField(driver, 'Cut it for')).sendKeys('No. 42');
+    await press(driver, 'Give it this wood');
+    await findText(driver, 'Cut for');
+    await (await linkWith('No. 42 Dunlin')).click();
+    await press(driver, 'Target');
+    await (await findText(driver, 'How thin should it be?')).click();
+    await findText(driver, 'The wood is Redwood 7, as measured.');
+    await (await findField(driver, 'As stiff as')).sendKeys('No. 38');
+    await findText(driver, 'By stiffness, like No. 38');
+    const before = await (await findField(driver, 'Everywhere')).getAttribute('value');
+    const uses = await driver.findElements(By.xpath('//button[.="Make it the target"]'));
+    await driver.executeScript("arguments[0].scrollIntoView({ block: 'center' })", uses[1]);
+    await uses[1]!.click();
+    await untilReads(
+      driver,
+      async () => (await (await findField(driver, 'Everywhere')).getAttribute('value')) !== before,
+      'a new target',
+    );
+    const figure = await (await findField(driver, 'Everywhere')).getAttribute('value');
+    expect(await text('Slip')).toContain(`${figure} ±`);
+  });
+
   it('rejects a set with a reason, and takes that back', async () => {
     await driver.get(`${app.address}/rack`);
-    await (await driver.wait(
-      async () => (await driver.findElements(By.xpath('//a[contains(., "Sitka 31")]')))[0],
-      10_000,
-    ))!.click();
+    await (await linkWith('Sitka 31')).click();
     await (await findText(driver, 'Reject it …')).click();
     await fill(driver, 'Why', 'Resin pocket');
     await press(driver, 'Reject');

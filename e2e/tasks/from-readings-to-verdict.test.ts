@@ -144,7 +144,7 @@ describe('from caliper readings to the next pass', () => {
     const station = await lit();
     await app.crash();
     await driver.switchTo().activeElement().sendKeys('114', Key.ENTER);
-    await findText(driver, 'The server can’t be reached. One entry is kept on this device and will be sent.');
+    await findText(driver, 'kept on this device and will be sent.');
     await app.start();
     await untilReads(
       driver,

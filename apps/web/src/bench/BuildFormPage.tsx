@@ -12,6 +12,7 @@ import { keys } from '../api/keys';
 import type { Build } from '../api/types';
 import { DragHandle, PlateDrawing } from '../plate';
 import { ThemeMenu, UNIT_SETS } from '../shell/BenchMenus';
+import { woodOrigin } from '../rack/wood-origin';
 import { Loading } from '../shell/Loading';
 import { HomeLink } from '../shell/Shell';
 import { Button, CheckField, SelectField, TextField } from '../ui';
@@ -324,9 +325,7 @@ function WoodFields({
         ))}
       </SelectField>
       <p className="text-[0.95rem] text-soft">
-        {wood.source === 'prior'
-          ? 'Means of the species, with a wide spread. Your own figures narrow every forecast.'
-          : 'Your own figures.'}
+        The wood is {woodOrigin(wood)}. {wood.source === 'prior' && 'Your own figures narrow every forecast.'}
       </p>
       <div className="grid grid-cols-2 gap-3">
         <QuantityField

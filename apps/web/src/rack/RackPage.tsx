@@ -1,11 +1,11 @@
 import {
-  createMapGrid,
   formatMass,
   formatThickness,
   halfInterval,
   inWords,
-  integrate,
+  plateArea,
   plateShape,
+  pumpingArea,
   rankSets,
   speciesPrior,
   woodOfSpecies,
@@ -202,7 +202,6 @@ function middleOf(base: {
   return points.reduce((sum, point) => sum + point.thickness, 0) / Math.max(1, points.length);
 }
 
-/** The lower bout is what pumps: two fifths of the length, half the width. */
 function rankFor(build: BuildSummary, thickness: number, sets: readonly WoodSet[]): RankedSet[] {
   const shape = plateShape(build.outline, build.holes);
   const tops = sets.filter((set) => set.use === build.plate && !set.rejected);
@@ -213,8 +212,8 @@ function rankFor(build: BuildSummary, thickness: number, sets: readonly WoodSet[
   }));
   return rankSets(facts, {
     goal: { wood: build.wood.species ? woodOfSpecies(build.wood.species) : build.wood, thickness, loadRatio: 1 },
-    area: { along: 0.3 * shape.length, across: 0.5 * shape.width },
-    plateArea: integrate(createMapGrid(shape, shape.length / 60), () => 1),
+    area: pumpingArea(shape),
+    plateArea: plateArea(shape),
   });
 }
 

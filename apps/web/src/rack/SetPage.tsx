@@ -12,6 +12,7 @@ import { boardPlate, knockGuide, type NoteName } from './board-modes';
 import { BoardDrawing } from './BoardDrawing';
 import { byWords, CLASH_CAUSES, comparison, estimateWords, speciesName } from './rack-words';
 import { FlexForm, KnockForm, WeighForm } from './TestForms';
+import { UseForBuild } from './UseForBuild';
 
 const NOTE_WORDS: readonly [NoteName, string][] = [
   ['twist', 'Twist'],
@@ -74,6 +75,7 @@ function Board({ set }: { set: WoodSet }) {
         <aside aria-label="Slip" className="min-h-0 space-y-4 overflow-y-auto border-l border-line bg-slip px-5 py-3">
           <Known set={set} />
           <Rejecting set={set} />
+          <UseForBuild set={set} />
           <section aria-label="Weight" className="border-t border-grain pt-2">
             <h2 className="text-[1.2rem] font-bold">Weigh</h2>
             <Weighings set={set} />

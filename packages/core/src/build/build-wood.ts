@@ -1,13 +1,15 @@
 /** The wood of a build: a species' prior until something was measured, then the maker's own figures; always with their doubt. */
 import { requireWithin } from '../invalid-input';
-import { checkConstants, speciesPrior, type OrthotropicConstants } from '../wood';
+import { checkConstants, DEFAULT_POISSON, speciesPrior, type OrthotropicConstants, type SetProperties } from '../wood';
 import type { WoodEstimate } from '../verdict';
 
 export interface BuildWood extends OrthotropicConstants {
   /** Key of the species, or null for entered values. */
   species: string | null;
-  /** `prior`: nothing measured yet. `entered`: the maker's own figures. */
-  source: 'prior' | 'entered';
+  /** `prior`: nothing measured yet. `entered`: the maker's own figures. `measured`: a set of the rack with its tests. */
+  source: 'prior' | 'entered' | 'measured';
+  /** The set it was cut from, when it came from the rack. */
+  set?: { id: string; name: string } | null;
   /** Coefficients of variation of density and moduli (1). */
   spread: { rho: number; E: number };
 }
@@ -33,6 +35,7 @@ export function enteredWood(base: BuildWood, entered: { rho?: number; E_L?: numb
     E_C: entered.E_C ?? base.E_C * scale,
     G_LC: base.G_LC * scale,
     source: 'entered' as const,
+    set: null,
     spread: {
       rho: entered.rho === undefined ? base.spread.rho : ENTERED_SPREAD.rho,
       E: entered.E_L === undefined ? base.spread.E : ENTERED_SPREAD.E,
@@ -53,5 +56,21 @@ export function woodEstimate({ rho, E_L, E_C, spread }: BuildWood): WoodEstimate
     rho: { value: rho, sd: rho * spread.rho },
     E_L: { value: E_L, sd: E_L * spread.E },
     E_C: { value: E_C, sd: E_C * spread.E },
+  };
+}
+
+/** The wood of a set of the rack as it was measured, with the doubts of its tests. */
+export function woodOfSet(set: { id: string; name: string; species: string }, properties: SetProperties): BuildWood {
+  const { density, modulusAlong, modulusAcross, shearModulus } = properties;
+  return {
+    species: set.species,
+    source: 'measured',
+    set: { id: set.id, name: set.name },
+    rho: density.value,
+    E_L: modulusAlong.value,
+    E_C: modulusAcross.value,
+    G_LC: shearModulus.value,
+    nu_LC: speciesPrior(set.species)?.constants.nu_LC ?? DEFAULT_POISSON,
+    spread: { rho: density.sd / density.value, E: modulusAlong.sd / modulusAlong.value },
   };
 }

@@ -3,6 +3,7 @@ import {
   type AssessmentSummary, type FlexForecast, type StepSummary, type UnitChoice,
 } from '@nimble/core'; // prettier-ignore
 import type { Build, Ledger } from '../../api/types';
+import { woodOrigin } from '../../rack/wood-origin';
 import { Button } from '../../ui';
 import { DustCaution } from './DustCaution';
 import { MARKED_STEPS } from './view-model';
@@ -86,8 +87,7 @@ export function PassSlip({ build, summary, ledger, past, onPlaned, onDone, judge
             ))}
           </dl>
           <p className="mt-1 text-[0.92rem] text-soft">
-            Nine in ten should fall within ±. The wood is{' '}
-            {build.wood.source === 'prior' ? 'not tested yet: its species’ mean stands in' : 'as you entered it'}.
+            Nine in ten should fall within ±. The wood is {woodOrigin(build.wood)}.
           </p>
         </section>
       )}

@@ -98,6 +98,7 @@ export function ThicknessSlip(props: Props) {
       {tab === 'target' && (
         <TargetSlip
           build={build}
+          shape={shape}
           target={draft.target}
           onDraft={draft.show}
           onKeep={draft.keep}

@@ -1,0 +1,7 @@
+import type { BuildWood } from '@nimble/core';
+
+/** Where a build's wood figures come from, to follow "The wood is …". */
+export function woodOrigin({ source, set }: BuildWood): string {
+  if (source === 'measured') return `${set?.name ?? 'a set of the rack'}, as measured`;
+  return source === 'prior' ? 'not tested yet: its species’ mean stands in' : 'as you entered it';
+}
