@@ -107,6 +107,7 @@ export function OutlineFields({ family, outline, holes, units, onOutline, onHole
                   : 'Zero or more'
                 : positiveBelow(1.5, 'Over 1.5 m: check the unit')(v)
             }
+            onLive={(value) => onOutline({ ...outline, [field]: value })}
             onChange={(value) => value !== null && onOutline({ ...outline, [field]: value })}
           />
         ))}

@@ -1,5 +1,5 @@
 import { STAGES, type Stage } from '@nimble/core';
-import { NavLink } from 'react-router';
+import { Link } from 'react-router';
 import { STAGE_WORDS } from './stage-words';
 
 interface Props {
@@ -17,7 +17,7 @@ export function Rule({ buildId, open, stands, done }: Props) {
   return (
     <nav aria-label="Stages of the work" className="flex min-w-0 flex-1 overflow-x-auto overflow-y-hidden">
       {STAGES.map((stage) => (
-        <NavLink
+        <Link
           key={stage}
           to={`/builds/${buildId}/${stage}`}
           aria-current={stage === open ? 'page' : undefined}
@@ -31,7 +31,7 @@ export function Rule({ buildId, open, stands, done }: Props) {
             {stage === stands && <span className="sr-only"> (the build stands here)</span>}
           </span>
           <RuleMarks open={stage === open} done={done.includes(stage)} stands={stage === stands} />
-        </NavLink>
+        </Link>
       ))}
     </nav>
   );

@@ -2,9 +2,9 @@
 
 export interface RandomSource {
   /** Even between 0 and 1. */
-  uniform(): number;
+  uniform: () => number;
   /** Normal with mean 0 and standard deviation 1. */
-  normal(): number;
+  normal: () => number;
 }
 
 /** Mulberry32 (32 bits of state), which is plenty for wood. */

@@ -1,0 +1,105 @@
+/** What component tests stand on: a server of canned answers that remembers what it was asked, and the page's providers. */
+import {
+  defaultHoles,
+  defaultOutline,
+  defaultTarget,
+  layStations,
+  METRIC,
+  plateShape,
+  setProperties,
+  woodOfSpecies,
+} from '@nimble/core';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { render } from '@testing-library/react';
+import type { ReactNode } from 'react';
+import { MemoryRouter, Route, Routes } from 'react-router';
+import type { Build, Survey } from './api/types';
+import type { WoodSet } from './api/wood';
+import { ShortcutsProvider } from './shell/shortcuts';
+
+export interface Asked {
+  method: string;
+  path: string;
+  body: unknown;
+}
+
+/** A problem+json refusal for a canned answer. */
+export class Refusal {
+  constructor(
+    readonly status: number,
+    readonly errors: { field: string; message: string }[],
+  ) {}
+}
+
+type Answers = Record<string, unknown>;
+
+const WORKSHOP = { name: 'Larkspur Bench', demo: true, people: [] };
+
+/** Answers by "METHOD /path"; a path that is not listed gets an empty list. */
+export function serve(answers: Answers): Asked[] {
+  const asked: Asked[] = [];
+  window.fetch = jest.fn((url: string, init?: { method?: string; body?: string }) => {
+    const path = url.replace('/api/v1', '').split('?')[0]!;
+    const method = init?.method ?? 'GET';
+    asked.push({ method, path, body: init?.body === undefined ? undefined : JSON.parse(init.body) });
+    const answer = answers[`${method} ${path}`] ?? (path === '/workshop' ? WORKSHOP : []);
+    const refused = answer instanceof Refusal;
+    const body = refused ? { title: 'Some fields can’t be right', errors: answer.errors } : answer;
+    return Promise.resolve({ ok: !refused, status: refused ? answer.status : 200, json: () => Promise.resolve(body) });
+  }) as unknown as typeof fetch;
+  window.matchMedia = jest.fn().mockReturnValue({ matches: false });
+  return asked;
+}
+
+/** Renders a page at its address. */
+export function open(page: ReactNode, { path = '/', at = path }: { path?: string; at?: string } = {}) {
+  const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
+  return render(
+    <QueryClientProvider client={client}>
+      <ShortcutsProvider>
+        <MemoryRouter initialEntries={[at]}>
+          <Routes>
+            <Route path={path} element={page} />
+            <Route path="*" element={<p>elsewhere</p>} />
+          </Routes>
+        </MemoryRouter>
+      </ShortcutsProvider>
+    </QueryClientProvider>,
+  );
+}
+
+const outline = defaultOutline('steel-string');
+const holes = defaultHoles('steel-string');
+
+export function aBuild(change: Partial<Build> = {}): Build {
+  return {
+    id: 'b', number: 7, name: 'Lapwing', family: 'steel-string', construction: 'flat', plate: 'top', leftHanded: false, scaleLength: 0.645,
+    wood: woodOfSpecies('sitka-spruce'), outline, holes, stations: layStations(plateShape(outline, holes)), units: METRIC,
+    tool: { kind: 'plane', depthPerPass: 5e-5 }, stage: 'thickness', stagesDone: [], waitsFor: null, demo: false, archivedAt: null,
+    createdAt: '2026-11-01T10:00:00Z', updatedAt: '2026-11-02T10:00:00Z', ...change,
+  }; // prettier-ignore
+}
+
+export function aSurvey(change: Partial<Survey> = {}): Survey {
+  return {
+    id: 's1', buildId: 'b', number: 1, person: 'Wren Halloran', startedAt: '2026-11-02T10:00:00Z', finishedAt: null, relativeHumidity: 0.45, temperatureC: 20,
+    mass: null, typed: {}, note: '', assessment: null, ...change,
+  }; // prettier-ignore
+}
+
+export function aSet(change: Partial<WoodSet> = {}): WoodSet {
+  const facts = {
+    species: 'sitka-spruce',
+    length: 0.55,
+    width: 0.21,
+    thickness: 3.6e-3,
+    runout: 0.01,
+    offQuarter: 0.05,
+  };
+  return {
+    id: 'w', name: 'Sitka 3', use: 'top', cut: 'quartered', worked: 'split', grainLinesPerCm: 9, figure: '', colour: '', price: '', place: 'Shelf 1', note: '',
+    rejected: null, demo: false, weighings: [], tests: [], objections: [], ...facts, properties: setProperties({ ...facts, mass: null, findings: [] }), ...change,
+  }; // prettier-ignore
+}
+
+export const aTarget = () => defaultTarget('steel-string', 'top');
