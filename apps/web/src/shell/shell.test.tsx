@@ -101,6 +101,10 @@ describe('a stage’s journal', () => {
     fireEvent.click(screen.getByText('Go on'));
     await waitFor(() => expect(patched(asked)).toEqual([{ waitsFor: null }]));
   });
+  it('leads from the wood stage to the rack, or to the set that it was cut from', async () => {
+    stage('wood');
+    expect(await screen.findByText('Choose a set from the rack')).toHaveAttribute('href', '/rack');
+  });
   it('leads an unknown stage to thickness', async () => {
     stage('varnish');
     expect(await screen.findByText('Bring the plate down to its graduation.')).toBeInTheDocument();

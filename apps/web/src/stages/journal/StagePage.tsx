@@ -2,13 +2,14 @@ import { plateShape, STAGES, type Stage } from '@nimble/core';
 import { useQueryClient } from '@tanstack/react-query';
 import { addDays, format } from 'date-fns';
 import { useMemo, useState } from 'react';
-import { Navigate, useParams } from 'react-router';
+import { Link, Navigate, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { request } from '../../api/client';
 import { useBuild, useForecasts, useNotes, useSurveys, useSurveyWrites } from '../../api/hooks';
 import { keys } from '../../api/keys';
 import type { Build, Note } from '../../api/types';
 import { PlateDrawing } from '../../plate';
+import { woodOrigin } from '../../rack/wood-origin';
 import { Loading } from '../../shell/Loading';
 import { usePreferences } from '../../shell/preferences';
 import { Ribbon } from '../../shell/Ribbon';
@@ -66,6 +67,17 @@ function StageJournal({ build, stage }: { build: Build; stage: Stage }) {
             <h2 className="text-[1.5rem] font-bold">{STAGE_WORDS[stage]}</h2>
             <p>{ABOUT[stage]}</p>
           </div>
+          {stage === 'wood' && (
+            <p>
+              The wood is {woodOrigin(build.wood)}.{' '}
+              <Link
+                className="underline underline-offset-4"
+                to={build.wood.set ? `/rack/${build.wood.set.id}` : '/rack'}
+              >
+                {build.wood.set ? 'See the set' : 'Choose a set from the rack'}
+              </Link>
+            </p>
+          )}
           {stands ? (
             <p className="font-medium text-spruce">No. {build.number} stands here.</p>
           ) : (
