@@ -106,15 +106,15 @@ describe('choosing wood', () => {
   it('gives a build its measured wood, and lets it be as stiff as one that worked', async () => {
     await driver.get(`${app.address}/rack`);
     await (await linkWith('Redwood 7')).click();
-    await (await findField(driver, 'Cut it for')).sendKeys('No. 42');
+    await (await findField(driver, 'Cut it for')).sendKeys('No. 41');
     await press(driver, 'Give it this wood');
     await findText(driver, 'Cut for');
-    await (await linkWith('No. 42 Dunlin')).click();
+    await (await linkWith('No. 41 Sandpiper')).click();
     await press(driver, 'Target');
     await (await findText(driver, 'How thin should it be?')).click();
     await findText(driver, 'The wood is Redwood 7, as measured.');
     await (await findField(driver, 'As stiff as')).sendKeys('No. 38');
-    await findText(driver, 'By stiffness, like No. 38');
+    await findText(driver, 'Pumps as stiffly as No. 38 at');
     const before = await (await findField(driver, 'Everywhere')).getAttribute('value');
     const uses = await driver.findElements(By.xpath('//button[.="Make it the target"]'));
     await driver.executeScript("arguments[0].scrollIntoView({ block: 'center' })", uses[1]);

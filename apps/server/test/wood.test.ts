@@ -41,6 +41,7 @@ describe('the rack', () => {
     const before = (await api.http.get(`/api/v1/wood-sets/${id}`)).body.properties;
     expect([before.density.by, before.modulusAlong.by]).toEqual(['prior', 'prior']);
     const weighed = (await weigh(id).expect(201)).body;
+    expect(weighed.properties.density.by).toBe('scale');
     expect(weighed.properties.density.value).toBeCloseTo(420, 1);
     expect(weighed.weighings[0].moisture).toBeCloseTo(0.0849, 4); // 20 °C, 45 %
     const knocked = (await knock(id).expect(201)).body.properties;

@@ -1,9 +1,7 @@
 /** The rack: sets of wood as the API sends them, and what is asked and told about them. */
-import type { AssessmentSummary, Estimate, MeasuredQuantity, Objection, SetProperties } from '@nimble/core';
+import type { Estimate, Objection, SetProperties } from '@nimble/core';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { get, request } from './client';
-
-export type { AssessmentSummary, MeasuredQuantity };
 
 export interface WoodWeighing {
   id: string;

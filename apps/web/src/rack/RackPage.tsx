@@ -3,12 +3,12 @@ import {
   formatThickness,
   halfInterval,
   inWords,
+  middleThickness,
   plateArea,
   plateShape,
   pumpingArea,
   rankSets,
   speciesPrior,
-  woodOfSpecies,
   type RankedSet,
 } from '@nimble/core';
 import { Plus } from 'lucide-react';
@@ -154,15 +154,15 @@ function SuitsBuild({ sets }: { sets: readonly WoodSet[] }) {
 function Ranking({ build, sets }: { build: BuildSummary; sets: readonly WoodSet[] }) {
   const target = useTarget(build.id);
   const ranked = useMemo(
-    () => target.data && rankFor(build, middleOf(target.data.base), sets),
+    () => target.data && rankFor(build, middleThickness(target.data.base), sets),
     [build, sets, target.data],
   );
   if (!ranked) return null;
   return (
     <>
       <p className="mt-1 text-[0.95rem] text-soft">
-        As stiff against pumping as {inWords(formatThickness(middleOf(target.data!.base), build.units))} of the build’s
-        own {speciesPrior(build.wood.species ?? '')?.name.toLowerCase() ?? 'wood'}, lightest first.
+        As stiff against pumping as {inWords(formatThickness(middleThickness(target.data!.base), build.units))} of the
+        build’s own {speciesPrior(build.wood.species ?? '')?.name.toLowerCase() ?? 'wood'}, lightest first.
       </p>
       <ol>
         {ranked.map(({ id, thickness, mass, enough, objections }, i) => (
@@ -189,19 +189,6 @@ function Ranking({ build, sets }: { build: BuildSummary; sets: readonly WoodSet[
   );
 }
 
-function middleOf(base: {
-  kind: string;
-  thickness?: number;
-  treble?: number;
-  bass?: number;
-  points?: readonly { thickness: number }[];
-}): number {
-  if (base.thickness !== undefined) return base.thickness;
-  if (base.treble !== undefined && base.bass !== undefined) return (base.treble + base.bass) / 2;
-  const points = base.points ?? [];
-  return points.reduce((sum, point) => sum + point.thickness, 0) / Math.max(1, points.length);
-}
-
 function rankFor(build: BuildSummary, thickness: number, sets: readonly WoodSet[]): RankedSet[] {
   const shape = plateShape(build.outline, build.holes);
   const tops = sets.filter((set) => set.use === build.plate && !set.rejected);
@@ -211,7 +198,7 @@ function rankFor(build: BuildSummary, thickness: number, sets: readonly WoodSet[
     findings: set.tests.map(({ kind, result }) => ({ kind, ...result })),
   }));
   return rankSets(facts, {
-    goal: { wood: build.wood.species ? woodOfSpecies(build.wood.species) : build.wood, thickness, loadRatio: 1 },
+    goal: { wood: build.wood, thickness, loadRatio: 1 },
     area: pumpingArea(shape),
     plateArea: plateArea(shape),
   });

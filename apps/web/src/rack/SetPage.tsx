@@ -1,7 +1,7 @@
 import { formatMass, formatQuantity, inWords, METRIC, strengthAtSlope } from '@nimble/core';
 import { format } from 'date-fns';
 import { useMemo, useState } from 'react';
-import { useParams } from 'react-router';
+import { Link, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { useRackWrite, useWoodSet, type WoodSet, type WoodTestView } from '../api/wood';
 import { PersonMenu, ThemeMenu } from '../shell/BenchMenus';
@@ -37,9 +37,9 @@ function Board({ set }: { set: WoodSet }) {
       <header className="flex flex-wrap items-center gap-x-4 border-b border-line bg-paper px-4 lg:px-6">
         <HomeLink title={set.name} />
         <div className="ml-auto flex items-center">
-          <a href="/rack" className="inline-flex min-h-12 items-center px-3 underline underline-offset-4">
+          <Link to="/rack" className="inline-flex min-h-12 items-center px-3 underline underline-offset-4">
             The rack
-          </a>
+          </Link>
           <ThemeMenu />
           <PersonMenu />
         </div>

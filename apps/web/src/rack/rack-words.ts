@@ -11,6 +11,7 @@ import type { WoodSet } from '../api/wood';
 
 const BY_WORDS: Record<MeasuredBy, string> = {
   prior: 'species’ mean',
+  scale: 'by scale',
   flex: 'by flex',
   knock: 'by knock',
   both: 'flex and knock',

@@ -130,3 +130,10 @@ function ease(t: number): number {
   const s = Math.max(0, Math.min(1, t));
   return s * s * (3 - 2 * s);
 }
+
+/** One thickness that stands for a whole base: its own, the middle of its edges, or the mean of its points [m]. */
+export function middleThickness(base: TargetSpec['base']): number {
+  if (base.kind === 'even') return base.thickness;
+  if (base.kind === 'graded') return (base.treble + base.bass) / 2;
+  return base.points.reduce((sum, point) => sum + point.thickness, 0) / base.points.length;
+}

@@ -4,7 +4,7 @@ import { acousticFigures, type AcousticFigures } from './acoustic-figures';
 import { strengthAtSlope } from './off-axis';
 import { speciesPrior } from './species-priors';
 
-export type MeasuredBy = 'prior' | 'flex' | 'knock' | 'both';
+export type MeasuredBy = 'prior' | 'scale' | 'flex' | 'knock' | 'both';
 
 export interface MeasuredQuantity extends Estimate {
   by: MeasuredBy;
@@ -89,7 +89,7 @@ function densityOf({ mass, length, width, thickness }: SetFacts): MeasuredQuanti
   if (mass === null) return null;
   const value = mass / (length * width * thickness);
   const sd = value * Math.hypot(MASS_SD / mass, SIZE_SD / length, SIZE_SD / width, THICKNESS_SD / thickness);
-  return { value, sd, by: 'knock' };
+  return { value, sd, by: 'scale' };
 }
 
 /** Least share of its doubt that a test owes to nothing but itself. */

@@ -27,7 +27,11 @@ export function HowThin({ build, shape, target, onUse }: Props) {
   const builds = useBuilds();
   const [likeId, setLikeId] = useState('');
   const band = defaultTarget(build.family, build.plate);
-  const models = (builds.data ?? []).filter((other) => other.id !== build.id && other.newestSurvey?.mean);
+  // Another family carries other strings: its stiffness is no model for this one.
+  const models = (builds.data ?? []).filter(
+    (other) =>
+      other.id !== build.id && other.family === build.family && other.plate === build.plate && other.newestSurvey?.mean,
+  );
   const like = models.find(({ id }) => id === likeId);
   const wanted = like && asStiffAs({ wood: like.wood, thickness: like.newestSurvey!.mean! }, build.wood, shape);
   const use = (thickness: number) =>
@@ -44,7 +48,9 @@ export function HowThin({ build, shape, target, onUse }: Props) {
         />
       )}
       <SelectField label="As stiff as" value={likeId} onChange={(event) => setLikeId(event.target.value)}>
-        <option value="">choose a plate that worked</option>
+        <option value="">
+          {models.length > 0 ? 'choose a plate that worked' : 'no other plate of this family read yet'}
+        </option>
         {models.map(({ id, number, name }) => (
           <option key={id} value={id}>
             No. {number} {name}
@@ -75,8 +81,8 @@ function LikeRule({
   const { thickness, mass } = wanted;
   return (
     <Rule
-      name={`By stiffness, like No. ${like.number}`}
-      reason={`Pumps as stiffly as its ${inWords(formatThickness(like.newestSurvey!.mean!, build.units))}, under the same strings; would weigh ${formatMass(mass.value, build.units).figure} ± ${inWords(formatMass(halfInterval(mass), build.units))}.`}
+      name="By stiffness"
+      reason={`Pumps as stiffly as No. ${like.number} at ${inWords(formatThickness(like.newestSurvey!.mean!, build.units))}, under the same strings; would weigh ${formatMass(mass.value, build.units).figure} ± ${inWords(formatMass(halfInterval(mass), build.units))}.`}
       figure={`${formatThickness(thickness.value, build.units).figure} ± ${inWords(formatThickness(halfInterval(thickness), build.units))}`}
       onUse={onUse}
     />
@@ -88,7 +94,7 @@ function Rule({ name, reason, figure, onUse }: { name: string; reason: string; f
     <div className="my-1 border-l-2 border-brass pl-3">
       <div className="flex items-baseline justify-between gap-2">
         <strong>{name}</strong>
-        <span className="figures">{figure}</span>
+        <span className="figures whitespace-nowrap">{figure}</span>
       </div>
       <p className="text-[0.95rem] text-soft">{reason}</p>
       <Button kind="quiet" className="px-0" onClick={onUse}>

@@ -1,5 +1,5 @@
 /** Changes of a target that keep what they can of the one before. Pure. */
-import type { ControlPoint, PlateShape, TargetSpec } from '@nimble/core';
+import { middleThickness, type ControlPoint, type PlateShape, type TargetSpec } from '@nimble/core';
 
 type Base = TargetSpec['base'];
 
@@ -9,7 +9,7 @@ const LAYOUT: readonly [u: number, v: number][] = [
 
 export function changeKind(target: TargetSpec, kind: Base['kind']): TargetSpec {
   if (kind === target.base.kind) return target;
-  const middle = middleOf(target.base);
+  const middle = middleThickness(target.base);
   const bases: Record<Base['kind'], Base> = {
     even: { kind: 'even', thickness: middle },
     graded: { kind: 'graded', treble: middle, bass: middle },
@@ -33,14 +33,8 @@ export function moveWholeTarget(target: TargetSpec, by: number): TargetSpec {
   return { ...target, base: moved };
 }
 
-function middleOf(base: Base): number {
-  if (base.kind === 'even') return base.thickness;
-  if (base.kind === 'graded') return (base.treble + base.bass) / 2;
-  return base.points.reduce((sum, point) => sum + point.thickness, 0) / base.points.length;
-}
-
 function thicknessAt(base: Base, v: number): number {
-  if (base.kind !== 'graded') return middleOf(base);
+  if (base.kind !== 'graded') return middleThickness(base);
   return base.treble + ((v + 1) / 2) * (base.bass - base.treble);
 }
 
