@@ -13,3 +13,4 @@ export * from './build';
 export * from './linalg';
 export * from './moisture';
 export * from './shell';
+export * from './strings';

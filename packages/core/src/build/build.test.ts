@@ -1,6 +1,5 @@
-import { defaultHoles, defaultOutline, plateArea, plateShape } from '../outline';
 import { setProperties } from '../wood';
-import { asStiffAs, enteredWood, woodEstimate, woodOfSet, woodOfSpecies } from '.';
+import { enteredWood, woodEstimate, woodOfSet, woodOfSpecies } from '.';
 
 describe('wood of a build', () => {
   const prior = woodOfSpecies('redwood');
@@ -17,19 +16,7 @@ describe('wood of a build', () => {
   it('refuses what no wood can be', () => expect(() => enteredWood(prior, { rho: 4000 })).toThrow(/rho/));
 });
 
-describe('how thin, like another plate', () => {
-  const shape = plateShape(defaultOutline('steel-string'), defaultHoles('steel-string'));
-  const spruce = woodOfSpecies('sitka-spruce');
-  it('asks the same thickness of the same wood, with the doubt of both', () => {
-    const { thickness, mass } = asStiffAs({ wood: spruce, thickness: 2.8e-3 }, spruce, shape);
-    expect(thickness.value).toBeCloseTo(2.8e-3, 12);
-    expect(thickness.sd / thickness.value).toBeCloseTo((0.18 * Math.SQRT2) / 3, 9);
-    expect(mass.value).toBeCloseTo(448 * 2.8e-3 * plateArea(shape), 9);
-  });
-  it('asks 1.1 of the thickness of wood 1.331 times softer all round', () => {
-    const soft = { ...spruce, E_L: spruce.E_L / 1.331, E_C: spruce.E_C / 1.331, G_LC: spruce.G_LC / 1.331 };
-    expect(asStiffAs({ wood: spruce, thickness: 2.5e-3 }, soft, shape).thickness.value).toBeCloseTo(2.75e-3, 9);
-  });
+describe('wood of a set', () => {
   it('takes a measured set with the doubts of its tests', () => {
     const finding = { kind: 'knock' as const, modulusAlong: { value: 12e9, sd: 0.3e9 } };
     const facts = {

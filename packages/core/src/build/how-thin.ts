@@ -1,35 +1,285 @@
-/** How thin this build's plate should be to answer like another plate: the target-stiffness rule on the build's own outline. SI. */
-import type { Estimate } from '../estimate';
-import { byStiffness, type PumpingArea } from '../graduation';
-import { plateArea, type PlateShape } from '../outline';
+/**
+ * How thin this build's plate should be, by each school's rule side by side: thickness, weight, plain reasons, what is missing, and where they disagree.
+ * The maker's leading rule gives the line to stop at; the thinnest safe limit always applies. SI; words in the maker's units.
+ */
+import { halfInterval, type Estimate } from '../estimate';
+import {
+  byFlex, byNumber, byPitch, byRigidity, byStiffness, byWeight, carryingFactor, learnCarrying, numberBand, pumpingArea, pumpingRigidity, ringCurve, startCarrying,
+  type CarryingPlate, type RingCurve, type ThicknessRule,
+} from '../graduation'; // prettier-ignore
+import { plateArea, type Family, type PlateShape } from '../outline';
+import { genericStringSet, totalTension } from '../strings';
+import { formatMass, formatThickness, inWords, type UnitChoice } from '../units';
 import type { BuildWood } from './build-wood';
+import type { PlateRole } from './stages';
 
-export interface LikePlate {
-  wood: BuildWood;
-  /** Mean thickness that worked [m]. */
-  thickness: number;
-}
+export type NoteKind = 'twist' | 'across' | 'along';
 
-export interface WantedPlate {
+/** What was heard or bent on the whole plate, and how thick it was then. */
+export interface PlateCheck {
+  /** Mean thickness at that moment [m]. */
   thickness: Estimate;
+  /** Sag per load on one of the maker's jigs [m/N]. */
+  flex?: { jigId: string; compliance: Estimate };
+  /** [Hz] */
+  notes?: Partial<Record<NoteKind, number>>;
+  /** Ring time [s] and how loud it was against the knock, as the maker rates or measures it [dB]. */
+  ring?: { time: number; level: number | null };
+}
+
+/** The maker's choices for one build. What is null is left to the program. */
+export interface RuleChoices {
+  leader: ThicknessRule | null;
+  number: { thickness: number; tolerance: number } | null;
+  /** A sag that worked, on a jig, and whose it was. */
+  flex: { jigId: string; compliance: Estimate; from: string } | null;
+  pitch: { note: NoteKind; frequency: number } | null;
+  weight: number | null;
+  /** Pull of all strings [N]. */
+  tension: number | null;
+  likeBuildId: string | null;
+}
+
+export const NO_CHOICES: RuleChoices = {
+  leader: null, number: null, flex: null, pitch: null, weight: null, tension: null, likeBuildId: null,
+}; // prettier-ignore
+
+/** Another plate of the family: a model to follow, or a warning. */
+export interface ModelPlate {
+  id: string;
+  name: string;
+  wood: BuildWood;
+  thickness: number;
+  shape: PlateShape;
+  tension: number;
+  outcome: CarryingPlate['outcome'] | null;
+}
+
+export interface HowThinFacts {
+  family: Family;
+  plate: PlateRole;
+  wood: BuildWood;
+  shape: PlateShape;
+  scaleLength: number | null;
+  /** Thinnest that the maker's target allows [m]. */
+  limit: number;
+  choices: RuleChoices;
+  /** Of this plate, oldest first. */
+  checks: readonly PlateCheck[];
+  /** Other plates of the same family and kind. */
+  models: readonly ModelPlate[];
+  units: UnitChoice;
+}
+
+export interface RuleOpinion {
+  rule: ThicknessRule;
+  /** Null while something is missing. */
+  thickness: Estimate | null;
   /** Of the whole plate at that thickness [kg]. */
-  mass: Estimate;
+  mass: Estimate | null;
+  reason: string;
+  /** What would let it speak. */
+  missing: string | null;
 }
 
-/** The part that pumps is the lower bout: its half axes as shares of the plate's length and width. */
-const PUMPING_SHARE = { along: 0.3, across: 0.5 };
-
-export function pumpingArea({ length, width }: Pick<PlateShape, 'length' | 'width'>): PumpingArea {
-  return { along: PUMPING_SHARE.along * length, across: PUMPING_SHARE.across * width };
+export interface HowThin {
+  rules: RuleOpinion[];
+  leader: ThicknessRule;
+  /** Where to stop by the leading rule, not below the limit; null while it is silent. */
+  stop: Estimate | null;
+  /** The leading rule would go thinner than the limit. */
+  limited: boolean;
+  /** Pairs whose intervals do not meet, furthest apart first. */
+  conflicts: { a: ThicknessRule; b: ThicknessRule; apart: number }[];
+  ring: RingCurve;
 }
 
-/** As stiff against pumping as the other plate under the same load; each wood brings its own doubt. */
-export function asStiffAs(like: LikePlate, wood: BuildWood, shape: PlateShape): WantedPlate {
-  const goal = { wood: like.wood, thickness: like.thickness, loadRatio: 1 };
-  const { thickness } = byStiffness(wood, pumpingArea(shape), goal, {
-    modulus: wood.spread.E,
-    goal: like.wood.spread.E,
+const TOP_RULES: readonly ThicknessRule[] = ['stiffness', 'flex', 'pitch', 'ring', 'number'];
+const BACK_RULES: readonly ThicknessRule[] = ['weight', 'pitch', 'flex', 'ring', 'number'];
+
+/** Hearing one note twice [1], and what an ear takes for one ring time [1]. */
+const NOTE_DOUBT = 0.004;
+
+export function howThin(facts: HowThinFacts): HowThin {
+  const ring = ringCurve(ringPoints(facts.checks));
+  const opinion: Record<ThicknessRule, () => RuleOpinion> = {
+    number: () => numberOpinion(facts),
+    flex: () => flexOpinion(facts),
+    pitch: () => pitchOpinion(facts),
+    ring: () => ringOpinion(ring),
+    stiffness: () => stiffnessOpinion(facts),
+    weight: () => weightOpinion(facts),
+  };
+  const wanted = facts.plate === 'top' ? TOP_RULES : BACK_RULES;
+  const rules = wanted.map((rule) => weighed(opinion[rule](), facts));
+  const leader = wanted.find((rule) => rule === facts.choices.leader) ?? wanted[0];
+  const led = rules.find(({ rule }) => rule === leader)!.thickness;
+  const limited = led !== null && led.value < facts.limit;
+  return {
+    rules,
+    leader,
+    stop: led && { value: Math.max(led.value, facts.limit), sd: led.sd },
+    limited,
+    conflicts: conflictsAmong(rules),
+    ring,
+  };
+}
+
+/** Ring times against thickness, only ever going down: a check before any thinning twice at one thickness counts by its mean. */
+export function ringPoints(checks: readonly PlateCheck[]): { thickness: number; ring: number }[] {
+  return checks.flatMap(({ ring, thickness }) => (ring ? [{ thickness: thickness.value, ring: ring.time }] : []));
+}
+
+function weighed(opinion: RuleOpinion, { wood, shape }: HowThinFacts): RuleOpinion {
+  const { thickness } = opinion;
+  if (!thickness) return opinion;
+  const value = wood.rho * thickness.value * plateArea(shape);
+  return { ...opinion, mass: { value, sd: value * Math.hypot(wood.spread.rho, thickness.sd / thickness.value) } };
+}
+
+const said = (rule: ThicknessRule, thickness: Estimate, reason: string): RuleOpinion => ({
+  rule,
+  thickness,
+  mass: null,
+  reason,
+  missing: null,
+});
+const silent = (rule: ThicknessRule, reason: string, missing: string): RuleOpinion => ({
+  rule,
+  thickness: null,
+  mass: null,
+  reason,
+  missing,
+});
+
+function numberOpinion({ family, plate, wood, choices }: HowThinFacts): RuleOpinion {
+  const { thickness, tolerance } = choices.number ?? numberBand(family, plate, wood.species);
+  const reason = choices.number
+    ? 'Your own band, whatever the wood measures.'
+    : 'An ordinary band for this family and kind of wood, whatever this piece measures.';
+  return said('number', byNumber(thickness, tolerance).thickness, reason);
+}
+
+function flexOpinion({ choices, checks, units }: HowThinFacts): RuleOpinion {
+  const goal = choices.flex;
+  const reason = 'As much give on your jig as a plate that worked: sag goes with the inverse cube of thickness.';
+  if (!goal) return silent('flex', reason, 'Choose a plate whose flex you want to repeat.');
+  const now = checks.findLast(({ flex }) => flex?.jigId === goal.jigId);
+  if (!now?.flex) return silent('flex', reason, 'Bend this plate on the same jig once.');
+  const { thickness } = byFlex({ thickness: now.thickness, sag: now.flex.compliance }, goal.compliance);
+  const share = now.flex.compliance.value / goal.compliance.value;
+  const compared = `At ${inWords(formatThickness(now.thickness.value, units))} it gave ${Math.round(100 * share)} % of what ${goal.from} gives on the same jig.`;
+  return said('flex', thickness, `${compared} Sag goes with the inverse cube of thickness.`);
+}
+
+function pitchOpinion({ choices, checks, units }: HowThinFacts): RuleOpinion {
+  const goal = choices.pitch;
+  const reason = 'A note of the free plate falls with its thickness.';
+  if (!goal) return silent('pitch', reason, 'Choose the note that it should come down to.');
+  const now = checks.findLast(({ notes }) => notes?.[goal.note] !== undefined);
+  const heard = now?.notes?.[goal.note];
+  if (!now || heard === undefined) return silent('pitch', reason, `Knock on it and type its ${goal.note} note.`);
+  const frequency = { value: heard, sd: NOTE_DOUBT * heard };
+  const { thickness } = byPitch({ thickness: now.thickness, frequency }, goal.frequency);
+  return said(
+    'pitch',
+    thickness,
+    `Its ${goal.note} note was ${heard.toFixed(1)} Hz at ${inWords(formatThickness(now.thickness.value, units))}; ${goal.frequency.toFixed(1)} Hz is wanted, and the note falls with the thickness.`,
+  );
+}
+
+const RING_WORDS: Record<RingCurve['state'], string> = {
+  'too-few': 'Too few rings to say: knock after each pass, four at least.',
+  rising: 'It still rings longer with each pass.',
+  'at-peak': 'It rings as long as it will: this is the peak.',
+  'past-peak': 'It has begun to ring shorter: the peak is behind.',
+  unclear: 'The rings scatter more than they change: no peak can be seen yet.',
+};
+
+function ringOpinion({ state, peak }: RingCurve): RuleOpinion {
+  if (peak) return said('ring', peak, RING_WORDS[state]);
+  return silent('ring', 'Stop where the plate rings longest.', RING_WORDS[state]);
+}
+
+function weightOpinion({ choices, wood, shape, units }: HowThinFacts): RuleOpinion {
+  const reason = 'A back carries no strings: a weight that worked is its first goal.';
+  if (choices.weight === null) return silent('weight', reason, 'Type the weight that it should come to.');
+  const rho = { value: wood.rho, sd: wood.rho * wood.spread.rho };
+  const { thickness } = byWeight(choices.weight, rho, plateArea(shape));
+  return said(
+    'weight',
+    thickness,
+    `${inWords(formatMass(choices.weight, units))} over this outline, by this wood’s density.`,
+  );
+}
+
+function stiffnessOpinion(facts: HowThinFacts): RuleOpinion {
+  const { wood, shape, choices, models, units } = facts;
+  const area = pumpingArea(shape);
+  const like = models.find(({ id }) => id === choices.likeBuildId);
+  if (like) {
+    const loadRatio = tensionOf(facts) / like.tension;
+    const goal = { wood: like.wood, thickness: like.thickness, loadRatio };
+    const { thickness } = byStiffness(wood, area, goal, { modulus: wood.spread.E, goal: like.wood.spread.E });
+    const load =
+      Math.abs(loadRatio - 1) < 0.01
+        ? 'under the same strings'
+        : `with ${Math.round(100 * loadRatio)} % of its string load`;
+    return said(
+      'stiffness',
+      thickness,
+      `Pumps as stiffly as ${like.name} at ${inWords(formatThickness(like.thickness, units))}, ${load}.`,
+    );
+  }
+  const learned = learnedCarrying(facts);
+  const tension = tensionOf(facts);
+  const load = tension * 2 * area.along;
+  const wanted = { value: learned.factor.value * load, sd: learned.factor.sd * load };
+  const { thickness } = byRigidity(wood, area, wanted, wood.spread.E);
+  const source =
+    learned.from.length > 0
+      ? `as ${learned.from.join(', ')} showed`
+      : 'as an ordinary plate of the family has; your own finished plates will replace that';
+  const doubts = learned.against.length > 0 ? ` ${learned.against.join(', ')} speaks against it.` : '';
+  return said(
+    'stiffness',
+    thickness,
+    `Rigidity ${wanted.value.toFixed(1)} N m wanted for strings pulling ${Math.round(tension)} N over ${Math.round(2000 * area.along)} mm, ${source}.${doubts}`,
+  );
+}
+
+/** What the maker's own finished plates say of the family's carrying factor. */
+export function learnedCarrying({ family, models }: Pick<HowThinFacts, 'family' | 'models'>) {
+  const plates = models.flatMap(({ name, wood, thickness, shape, tension, outcome }) => {
+    if (outcome === null) return [];
+    const area = pumpingArea(shape);
+    const value = carryingFactor(pumpingRigidity(wood, thickness, area), tension, area);
+    return [{ name, outcome, factor: { value, sd: value * wood.spread.E } }];
   });
-  const mass = wood.rho * thickness.value * plateArea(shape);
-  return { thickness, mass: { value: mass, sd: mass * Math.hypot(wood.spread.rho, thickness.sd / thickness.value) } };
+  return learnCarrying(startCarrying(family), plates);
+}
+
+export function tensionOf({
+  family,
+  scaleLength,
+  choices,
+}: Pick<HowThinFacts, 'family' | 'scaleLength' | 'choices'>): number {
+  const set = genericStringSet(family);
+  return choices.tension ?? totalTension(set, scaleLength ?? set.scale);
+}
+
+function conflictsAmong(rules: readonly RuleOpinion[]): HowThin['conflicts'] {
+  const spoken = rules.flatMap(({ rule, thickness }) => (thickness ? [{ rule, thickness }] : []));
+  return spoken
+    .flatMap((a, i) =>
+      spoken.slice(i + 1).map((b) => ({
+        a: a.rule,
+        b: b.rule,
+        apart: Math.abs(a.thickness.value - b.thickness.value),
+        reach: halfInterval({ value: 0, sd: Math.hypot(a.thickness.sd, b.thickness.sd) }),
+      })),
+    )
+    .filter(({ apart, reach }) => apart > reach)
+    .sort((a, b) => b.apart - a.apart)
+    .map(({ a, b, apart }) => ({ a, b, apart }));
 }

@@ -1,3 +1,10 @@
 export { CONSTRUCTIONS, FAMILIES, PLATES, STAGES, type Construction, type PlateRole, type Stage } from './stages';
 export { checkBuildWood, enteredWood, woodEstimate, woodOfSet, woodOfSpecies, type BuildWood } from './build-wood';
-export { asStiffAs, pumpingArea, type LikePlate, type WantedPlate } from './how-thin';
+export {
+  howThin, learnedCarrying, NO_CHOICES, ringPoints, tensionOf,
+  type HowThin, type HowThinFacts, type ModelPlate, type NoteKind, type PlateCheck, type RuleChoices, type RuleOpinion,
+} from './how-thin'; // prettier-ignore
+export {
+  forecastCheck, leadVerdict, passTable,
+  type CheckForecast, type LeadVerdict, type PassRow, type PassTable, type PassTableFacts,
+} from './pass-table'; // prettier-ignore

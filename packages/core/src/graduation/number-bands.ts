@@ -33,3 +33,17 @@ export function defaultTarget(family: Family, plate: 'top' | 'back'): TargetSpec
     limit: Math.round(limit * share * 2e4) / 2e4,
   };
 }
+
+/** Soft and light woods are usually left thicker, whatever they measure. */
+const THICKER: Readonly<Record<string, number>> = { 'western-redcedar': 1.08, redwood: 1.05, 'douglas-fir': 0.95 };
+
+/** The family's band for a kind of wood: thickness and half width [m]. */
+export function numberBand(
+  family: Family,
+  plate: 'top' | 'back',
+  species: string | null,
+): { thickness: number; tolerance: number } {
+  const { thickness, tolerance } =
+    plate === 'top' ? TOPS[family] : { ...TOPS[family], thickness: BACK_SHARE * TOPS[family].thickness };
+  return { thickness: Math.round(thickness * (THICKER[species ?? ''] ?? 1) * 2e4) / 2e4, tolerance };
+}

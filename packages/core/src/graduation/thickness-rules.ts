@@ -6,7 +6,7 @@ import type { Estimate } from '../estimate';
 import { InvalidInput, requirePositive } from '../invalid-input';
 import { minorPoisson, type OrthotropicConstants } from '../wood';
 
-export type ThicknessRule = 'number' | 'flex' | 'pitch' | 'ring' | 'stiffness';
+export type ThicknessRule = 'number' | 'flex' | 'pitch' | 'ring' | 'stiffness' | 'weight';
 
 export interface RuleResult {
   rule: ThicknessRule;
@@ -37,6 +37,14 @@ export function byPitch(now: { thickness: Estimate; frequency: Estimate }, wante
   return { rule: 'pitch', thickness: { value, sd: value * Math.hypot(share(now.thickness), share(now.frequency)) } };
 }
 
+/** A weight of the whole plate that worked: h = m / (rho area). For backs, which carry no strings. @param area of the wood [m2] */
+export function byWeight(wantedMass: number, rho: Estimate, area: number): RuleResult {
+  requirePositive('wantedMass', wantedMass);
+  requirePositive('area', area);
+  const value = wantedMass / (rho.value * area);
+  return { rule: 'weight', thickness: { value, sd: value * share(rho) } };
+}
+
 /** Half axes of the part of the top that pumps: along and across the grain [m]. */
 export interface PumpingArea {
   along: number;
@@ -57,6 +65,26 @@ export function pumpingStiffness(wood: OrthotropicConstants, { along: a, across:
   const D_1 = minorPoisson(wood) * D_L;
   const D_k = wood.G_LC / 12;
   return (3 * D_L) / a ** 4 + (2 * (D_1 + 2 * D_k)) / (a * b) ** 2 + (3 * D_C) / b ** 4;
+}
+
+/**
+ * Flexural rigidity of a plate as its pumping part feels it [N m]: D* = S (a b)^2 h^3 / 8, which for a disc is (3 D_L + 2 (D_1 + 2 D_k) + 3 D_C) / 8.
+ */
+export function pumpingRigidity(wood: OrthotropicConstants, thickness: number, area: PumpingArea): number {
+  requirePositive('thickness', thickness);
+  return (pumpingStiffness(wood, area) * (area.along * area.across) ** 2 * thickness ** 3) / 8;
+}
+
+/** The thickness that gives a wanted rigidity: the inverse of `pumpingRigidity`. */
+export function byRigidity(
+  wood: OrthotropicConstants,
+  area: PumpingArea,
+  wanted: Estimate,
+  modulusDoubt: number,
+): RuleResult {
+  requirePositive('wanted', wanted.value);
+  const value = Math.cbrt(wanted.value / pumpingRigidity(wood, 1, area));
+  return { rule: 'stiffness', thickness: { value, sd: (value * Math.hypot(modulusDoubt, share(wanted))) / 3 } };
 }
 
 export interface StiffnessGoal {

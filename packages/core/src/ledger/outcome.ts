@@ -2,7 +2,7 @@
 import { holds, type Estimate } from '../estimate';
 
 export interface LedgerEntry {
-  quantity: 'mass' | 'mean-thickness';
+  quantity: 'mass' | 'mean-thickness' | 'flex' | 'pitch';
   forecast: Estimate;
   outcome: Estimate;
 }

@@ -1,1 +1,2 @@
 export { symmetricEigenInPlace, type SymmetricEigen } from './symmetric-eigen';
+export { solveSymmetricInPlace, type SolveStatus } from './solve-symmetric';

@@ -1,1 +1,2 @@
 export { equilibriumMoisture, movementAcross, stiffnessRatio, TYPICAL_RADIAL_SHRINKAGE } from './equilibrium-moisture';
+export { dryingCurve, type DryingCurve, type DryingPoint, type DryingState } from './drying-curve';

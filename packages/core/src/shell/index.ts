@@ -2,3 +2,4 @@ export {
   freePlateMode, freePlateModes,
   freePlateModesNamed, modeDisplacement, type FreePlate, type FreePlateMode, type ModeName, type RitzBlock,
 } from './free-plate'; // prettier-ignore
+export { ringCompliance, type PlateRigidity } from './ring-plate';

@@ -1,10 +1,11 @@
 /**
- * Stiffness and modulus of a strip or plate from a three-point flex: a line through several loads and dial readings.
- *   k = F / delta,  E = k span^3 / (48 I),  I = width thickness^3 / 12
+ * Stiffness and modulus of a strip or plate bent on a jig: a line through several loads and dial readings.
+ *   k = F / delta,  E = k c / I,  I = width thickness^3 / 12,  c = span^3 / 48 with load and dial in the middle of two supports
  * Beam theory without shear: spans above 25 thicknesses along the grain; shear is warned of below. SI.
  */
 import type { Estimate } from '../estimate';
 import { InvalidInput, requirePositive } from '../invalid-input';
+import { middleOfSpan, jigFactor, type BeamJig } from './jig';
 
 export interface FlexPoint {
   /** [N], in the order they were put on. */
@@ -19,6 +20,8 @@ export interface FlexTest {
   thickness: number;
   direction: 'along' | 'across';
   points: readonly FlexPoint[];
+  /** Where it lies, is loaded and read; two supports with load and dial in the middle of the span where left out. */
+  jig?: BeamJig;
   /** Standard deviations of what was measured; the usual ones of a careful bench where left out [m]. */
   doubt?: Partial<FlexDoubt>;
 }
@@ -31,7 +34,7 @@ export interface FlexDoubt {
 }
 
 export type FlexWarningCode =
-  'slack' | 'hysteresis' | 'creep' | 'too-little' | 'too-much' | 'short-span' | 'not-straight';
+  'slack' | 'hysteresis' | 'zero-drift' | 'creep' | 'too-little' | 'too-much' | 'short-span' | 'not-straight';
 
 export interface FlexWarning {
   code: FlexWarningCode;
@@ -43,6 +46,8 @@ export interface FlexResult {
   stiffness: Estimate;
   /** [Pa] */
   modulus: Estimate;
+  /** E h^3 / 12 [N m]: known without the thickness, so far surer than the modulus. */
+  rigidityPerWidth: Estimate;
   /** Dial reading of the line at no load [m]. */
   intercept: number;
   /** Share of the readings' variation that the line explains (0..1). */
@@ -62,6 +67,7 @@ const LOOP_SHARE = 0.04;
 const CREEP_SHARE = 0.03;
 const STRAIGHT_SHARE = 0.03;
 const SLACK_SHARE = 0.05;
+const DRIFT_SHARE = 0.03;
 
 /** @throws InvalidInput for one load only, equal loads, or sizes that can't be; `points[2].load` and the like in the field */
 export function testFlex(test: FlexTest): FlexResult {
@@ -72,11 +78,12 @@ export function testFlex(test: FlexTest): FlexResult {
     throw new InvalidInput('points', line.slope, 'go the wrong way: more load must give more deflection');
   const k = 1 / line.slope;
   const relative = line.slopeSd / line.slope;
-  const I = (test.width * test.thickness ** 3) / 12;
-  const E = (k * test.span ** 3) / (48 * I);
+  const { c, relativeSd } = jigFactor(test.jig ?? middleOfSpan(test.span, test.direction), doubt.span);
+  const perWidth = (k * c) / test.width;
+  const E = (12 * perWidth) / test.thickness ** 3;
   const shares = {
     slope: relative,
-    span: (3 * doubt.span) / test.span,
+    span: relativeSd,
     width: doubt.width / test.width,
     thickness: (3 * doubt.thickness) / test.thickness,
   };
@@ -84,6 +91,7 @@ export function testFlex(test: FlexTest): FlexResult {
   return {
     stiffness: { value: k, sd: k * relative },
     modulus: { value: E, sd: E * Math.hypot(...parts.map(([, share]) => share)) },
+    rigidityPerWidth: { value: perWidth, sd: perWidth * Math.hypot(shares.slope, shares.span, shares.width) },
     intercept: line.intercept,
     rSquared: line.rSquared,
     limitedBy: parts.reduce((worst, part) => (part[1] > worst[1] ? part : worst))[0],
@@ -164,6 +172,12 @@ function flexWarnings(test: FlexTest, line: Line): FlexWarning[] {
   if (loop !== null && Math.abs(loop) > LOOP_SHARE * sag) {
     warn('hysteresis', 'Going down and coming back do not agree: look for friction at the supports, or let it rest.');
   }
+  const drift = zeroDrift(points);
+  if (Math.abs(drift) > DRIFT_SHARE * sag && Math.abs(drift) > 2 * USUAL_DOUBT.deflection)
+    warn(
+      'zero-drift',
+      `Without load the dial did not come back to where it began (${(drift * 1000).toFixed(2)} mm off): it slipped, or the wood has not sprung back yet.`,
+    );
   const creep = creepOf(points);
   if (creep > CREEP_SHARE * sag)
     warn('creep', 'It went on sagging under the same load: read at the same moment after each load.');
@@ -172,6 +186,7 @@ function flexWarnings(test: FlexTest, line: Line): FlexWarning[] {
     points.length > 2 &&
     loop === null &&
     creep === 0 &&
+    drift === 0 &&
     !warnings.some((w) => w.code === 'slack') &&
     worst > STRAIGHT_SHARE * sag
   ) {
@@ -186,6 +201,12 @@ function loopOf(points: readonly FlexPoint[], { residuals }: Line): number | nul
   const mean = (values: number[]) => values.reduce((sum, v) => sum + v, 0) / values.length;
   if (top === 0 || top === points.length - 1) return null;
   return mean(residuals.slice(top + 1)) - mean(residuals.slice(0, top));
+}
+
+/** Last unloaded reading less the first [m]; 0 unless it was unloaded twice. */
+function zeroDrift(points: readonly FlexPoint[]): number {
+  const zeros = points.filter((p) => p.load === 0);
+  return zeros.length < 2 ? 0 : zeros[zeros.length - 1].deflection - zeros[0].deflection;
 }
 
 /** Largest growth between two readings in a row under one load [m]. */

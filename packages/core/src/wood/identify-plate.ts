@@ -6,7 +6,7 @@
  */
 import type { Estimate } from '../estimate';
 import { InvalidInput, requirePositive, requireWithin } from '../invalid-input';
-import { freePlateModesNamed, type FreePlate, type ModeName } from '../shell';
+import { freePlateModesNamed, type FreePlate, type FreePlateMode, type ModeName } from '../shell';
 
 export interface NamedPartial {
   /** Half waves along and across: (1,1) twist, (0,2) across, (2,0) along. */
@@ -80,11 +80,20 @@ const LONGEST_STEP = 0.5;
 const SETTLED = 1e-10;
 const DENSITY_RANGE = [80, 1500] as const;
 
-/** @throws InvalidInput for sizes, masses or notes that can't be, naming what they would imply */
-export function identifyPlate(test: KnockTest): IdentifiedPlate {
+/** Modes by name of a plate of given rigidities: frequency and d(omega^2) / d rigidity, in the order of the names. */
+export type PlateModel = (
+  plate: FreePlate,
+  names: readonly ModeName[],
+) => Pick<FreePlateMode, 'frequency' | 'sensitivity'>[];
+
+/**
+ * @param model what turns rigidities into notes: a free rectangle, or any other model of the same plate (length and width then span its outline)
+ * @throws InvalidInput for sizes, masses or notes that can't be, naming what they would imply
+ */
+export function identifyPlate(test: KnockTest, model: PlateModel = freePlateModesNamed): IdentifiedPlate {
   checkTest(test);
   const doubt = { ...USUAL_KNOCK_DOUBT, ...test.doubt };
-  const fit = fitConstants(test, partialsOf(test));
+  const fit = fitConstants(test, partialsOf(test), model);
   const covariance = covarianceOf(test, fit, doubt);
   const sd = [0, 4, 8].map((k) => Math.sqrt(covariance[k]));
   const [E_L, E_C, G] = fit.logs.map(Math.exp);
@@ -108,7 +117,7 @@ export function identifyPlate(test: KnockTest): IdentifiedPlate {
     shearModulus: { value: G, sd: G * sd[2] },
     residuals: fit.residuals.map((r) => Math.exp(r) - 1),
     correlation: covariance.map((c, k) => c / (sd[Math.floor(k / 3)] * sd[k % 3])),
-    warnings: warningsOf(test, fit, doubt),
+    warnings: warningsOf(test, fit, doubt, model),
   };
 }
 
@@ -159,10 +168,10 @@ interface Fit {
   bySize: [number, number][];
 }
 
-function fitConstants(test: KnockTest, partials: readonly NamedPartial[]): Fit {
+function fitConstants(test: KnockTest, partials: readonly NamedPartial[], model: PlateModel): Fit {
   const logs = firstGuess(test);
   for (let iteration = 1; ; iteration++) {
-    const state = linearise(test, partials, logs);
+    const state = linearise(test, partials, logs, model);
     const step = leastSquares(state.jacobian, state.residuals);
     const size = Math.max(...step.map(Math.abs));
     const settled = size < SETTLED;
@@ -203,12 +212,12 @@ function plateOf(
   };
 }
 
-function linearise(test: KnockTest, partials: readonly NamedPartial[], logs: readonly number[]) {
+function linearise(test: KnockTest, partials: readonly NamedPartial[], logs: readonly number[], model: PlateModel) {
   const plate = plateOf(test, logs);
   const residuals: number[] = [];
   const jacobian: number[][] = [];
   const bySize: [number, number][] = [];
-  const modes = freePlateModesNamed(
+  const modes = model(
     plate,
     partials.map(({ name }) => name),
   );
@@ -297,12 +306,12 @@ function strangeness([E_L, E_C, G]: readonly number[]): number {
   );
 }
 
-function warningsOf(test: KnockTest, fit: Fit, doubt: KnockDoubt): IdentifyWarning[] {
+function warningsOf(test: KnockTest, fit: Fit, doubt: KnockDoubt, model: PlateModel): IdentifyWarning[] {
   const warnings: IdentifyWarning[] = [];
   if (fit.status === 'stopped')
     warnings.push({ code: 'not-converged', message: 'The fit did not settle: check the names of the notes.' });
   const strange = strangeness(fit.logs);
-  const other = strange > STRANGE ? betterNaming(test, strange) : null;
+  const other = strange > STRANGE ? betterNaming(test, strange, model) : null;
   if (other) warnings.push({ code: 'misnamed', message: `The notes look misnamed: ${other}.` });
   else if (strange > STRANGE)
     warnings.push({ code: 'unusual', message: 'Hardly any wood has these constants: check sizes, weight and notes.' });
@@ -325,10 +334,10 @@ const SWAPS = [
 ] as const;
 
 /** The swap of two names, if any, that would make an ordinary wood of it. */
-function betterNaming(test: KnockTest, strange: number): string | null {
+function betterNaming(test: KnockTest, strange: number, model: PlateModel): string | null {
   for (const [a, b] of SWAPS) {
     const swapped = { ...test, [a]: test[b], [b]: test[a], more: [] };
-    if (strangeness(fitConstants(swapped, partialsOf(swapped)).logs) < strange - CLEARLY_BETTER)
+    if (strangeness(fitConstants(swapped, partialsOf(swapped), model).logs) < strange - CLEARLY_BETTER)
       return `your ${a} and ${b} look swapped`;
   }
   return null;

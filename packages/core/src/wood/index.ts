@@ -7,10 +7,26 @@ export {
 export { offAxisModulus, strengthAtSlope } from './off-axis';
 export {
   DEFAULT_POISSON, identifyPlate, USUAL_KNOCK_DOUBT,
-  type IdentifiedPlate, type IdentifyWarning, type IdentifyWarningCode, type KnockDoubt, type KnockTest, type NamedPartial,
+  type IdentifiedPlate, type IdentifyWarning, type IdentifyWarningCode, type KnockDoubt, type KnockTest, type NamedPartial, type PlateModel,
 } from './identify-plate'; // prettier-ignore
-export { sandwichFigures, type Sandwich, type SandwichFigures } from './sandwich';
+export { GENERIC_CORES, sandwichFigures, type Sandwich, type SandwichFigures } from './sandwich';
 export {
-  objections, setProperties,
+  objections, qualities, setProperties,
   type MeasuredBy, type MeasuredQuantity, type Objection, type SetFacts, type SetProperties, type WoodFinding,
 } from './rack'; // prettier-ignore
+export {
+  checkJig, jigFactor, middleOfSpan,
+  type BeamJig, type CantileverJig, type Jig, type RingJig, type SpanJig,
+} from './jig'; // prettier-ignore
+export { feelRecord, type FeelRecord, type FeltFlex } from './feel';
+export { braceFigures, REFERENCE_BRACE, type BraceFigures } from './brace-stock';
+export {
+  bookMatched,
+  planingAdvice,
+  type End,
+  type Face,
+  type FibreRise,
+  type Half,
+  type PlaningAdvice,
+} from './planing-direction';
+export { testRing, type RingTest, type RingTestResult } from './ring-test';

@@ -1,6 +1,6 @@
 /** Sets of wood in the rack: what their tests say together, what speaks against them, and which suits a build. SI. */
 import type { Estimate } from '../estimate';
-import { acousticFigures, type AcousticFigures } from './acoustic-figures';
+import { acousticFigures, qualityFromRing, type AcousticFigures } from './acoustic-figures';
 import { strengthAtSlope } from './off-axis';
 import { speciesPrior } from './species-priors';
 
@@ -16,6 +16,17 @@ export interface WoodFinding {
   modulusAlong?: Estimate;
   modulusAcross?: Estimate;
   shearModulus?: Estimate;
+  /** Q of each note that was timed (1). */
+  quality?: Partial<Record<'twist' | 'across' | 'along', number>>;
+}
+
+/** Q of the notes whose ring was timed: Q = f T60 / 2.199. @param ring times to fall by 60 dB [s] */
+export function qualities(
+  notes: Record<'twist' | 'across' | 'along', number>,
+  ring: Partial<Record<'twist' | 'across' | 'along', number>>,
+): NonNullable<WoodFinding['quality']> {
+  const timed = Object.entries(ring) as ['twist' | 'across' | 'along', number][];
+  return Object.fromEntries(timed.map(([name, time]) => [name, qualityFromRing(time, notes[name])]));
 }
 
 export interface SetFacts {
@@ -40,6 +51,8 @@ export interface SetProperties {
   figures: AcousticFigures;
   /** Across over along (1). */
   ratio: number;
+  /** Loss factor 1 / Q of the newest timed notes (1); null where no ring was timed. */
+  damping: { along: number | null; across: number | null; twist: number | null } | null;
   /** Flex and knock differ by more than their doubts allow: how far apart in joint standard deviations. */
   clash: { quantity: 'along' | 'across'; flex: Estimate; knock: Estimate; deviations: number }[];
 }
@@ -74,6 +87,7 @@ export function setProperties(facts: SetFacts): SetProperties {
     shearModulus: known('shearModulus', G_LC),
     figures: acousticFigures(modulusAlong.value, density.value),
     ratio: modulusAcross.value / modulusAlong.value,
+    damping: dampingOf(facts.findings),
     clash: (['along', 'across'] as const).flatMap((quantity) => {
       const field = quantity === 'along' ? 'modulusAlong' : 'modulusAcross';
       const [flex, knock] = [newest('flex', field), newest('knock', field)];
@@ -83,6 +97,13 @@ export function setProperties(facts: SetFacts): SetProperties {
       return deviations > CLASH ? [{ quantity, flex, knock, deviations }] : [];
     }),
   };
+}
+
+function dampingOf(findings: readonly WoodFinding[]): SetProperties['damping'] {
+  const newest = findings.findLast(({ quality }) => quality && Object.keys(quality).length > 0)?.quality;
+  if (!newest) return null;
+  const loss = (Q: number | undefined) => (Q === undefined ? null : 1 / Q);
+  return { along: loss(newest.along), across: loss(newest.across), twist: loss(newest.twist) };
 }
 
 function densityOf({ mass, length, width, thickness }: SetFacts): MeasuredQuantity | null {

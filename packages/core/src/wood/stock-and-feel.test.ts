@@ -1,0 +1,81 @@
+import { seededRandom } from '../simulate';
+import {
+  bookMatched, braceFigures, feelRecord, planingAdvice, qualities, REFERENCE_BRACE, sandwichFigures, setProperties, type FeltFlex, type SetFacts,
+} from '.'; // prettier-ignore
+
+const stick = (change: Partial<SetFacts> = {}): SetFacts => ({
+  species: 'sitka-spruce', length: 0.6, width: 0.05, thickness: 0.02, mass: 0.27, runout: 0, offQuarter: 0,
+  findings: [{ kind: 'flex', modulusAlong: { value: 11.5e9, sd: 0.3e9 } }], ...change,
+}); // prettier-ignore
+
+describe('brace stock', () => {
+  it('is the reference brace when it is reference wood: 450 kg/m3 at 11.5 GPa', () => {
+    const { height, massPerLength, specificStiffness } = braceFigures(stick(), setProperties(stick()));
+    expect(height).toBeCloseTo(REFERENCE_BRACE.height, 9);
+    expect(massPerLength).toBeCloseTo(450 * 8e-3 * 14e-3, 6);
+    expect(specificStiffness / 1e6).toBeCloseTo(11.5e3 / 450, 3);
+  });
+  it('loses what Hankinson and the off-axis formula say at five degrees', () => {
+    const runout = (5 * Math.PI) / 180;
+    const facts = stick({ runout, findings: [] });
+    const { strengthLeft, stiffnessLeft, modulus } = braceFigures(facts, setProperties(facts));
+    expect(strengthLeft).toBeCloseTo(0.874, 3); // physics.md 1
+    // 1 / (cos^4 + (E/G - 2 nu) s^2 c^2 + (E_L/E_C) s^4) for Sitka: E/G = 15.625, E_L/E_C = 12.82, nu = 0.37
+    expect(stiffnessLeft).toBeCloseTo(1 / (0.98486 + (15.625 - 0.74) * 0.0075382 + 12.82 * 5.77e-5), 3);
+    expect(modulus / 11.9e9).toBeCloseTo(stiffnessLeft, 9);
+  });
+});
+
+describe('feel', () => {
+  const felt = (pairs: [number, number][]) => pairs.map(([score, rigidity]): FeltFlex => ({ score, rigidity }));
+  it('says nothing of three flexes', () => expect(feelRecord(felt([[1, 5], [2, 6], [3, 9]])).agreement).toBeNull()); // prettier-ignore
+  it('is perfect when every step is a factor of 1.2', () => {
+    const record = feelRecord([2, 5, 3, 7, 6].map((score) => ({ score, rigidity: 8 * 1.2 ** score })));
+    expect(record.agreement).toBeCloseTo(1, 9);
+    expect(record.perStep).toBeCloseTo(1.2, 9);
+    expect(record.scatter).toBeCloseTo(0, 6);
+  });
+  it('Spearman by hand with a tie', () => {
+    // ranks 1, 2.5, 2.5, 4 against 1, 3, 2, 4: sum of squares 0.5, r = 4.5 / sqrt(4.5 * 5)
+    expect(feelRecord(felt([[3, 10], [5, 14], [5, 12], [8, 20]])).agreement).toBeCloseTo(4.5 / Math.sqrt(22.5), 9); // prettier-ignore
+  });
+  it('shows a hand that learns', () => {
+    const random = seededRandom(3);
+    const flexes = Array.from({ length: 40 }, (_, i) => {
+      const rigidity = 10 * Math.exp(0.4 * random.normal());
+      const truth = 5 + Math.log(rigidity / 10) / Math.log(1.2);
+      return { rigidity, score: Math.min(9, Math.max(1, Math.round(truth + (i < 20 ? 4 : 0.4) * random.normal()))) };
+    });
+    const { earlier, later } = feelRecord(flexes);
+    expect(later!).toBeGreaterThan(earlier! + 0.2);
+  });
+});
+
+describe('which way to plane', () => {
+  const wood = { rise: bookMatched('tail'), runout: 0.04, figure: '' };
+  it('with the fibres, the halves against each other, the faces too', () => {
+    expect(planingAdvice(wood, 'outer').stroke).toEqual({ bass: 'tail', treble: 'neck' });
+    expect(planingAdvice(wood, 'inner').stroke).toEqual({ bass: 'neck', treble: 'tail' });
+  });
+  it('says nothing of straight grain, and yields to what the maker found', () => {
+    expect(planingAdvice({ ...wood, runout: 0.002 }, 'outer').stroke).toEqual({ bass: null, treble: null });
+    expect(planingAdvice(wood, 'outer', { bass: 'neck' }).stroke).toEqual({ bass: 'neck', treble: 'neck' });
+  });
+  it.each(['bear claw', 'curly', 'Interlocked'])('warns of %s', (figure) =>
+    expect(planingAdvice({ ...wood, figure }, 'outer').caution).toMatch(/fibres rise both ways/));
+}); // prettier-ignore
+
+it('damping of timed notes: Q = f T60 / 2.199', () => {
+  const quality = qualities({ twist: 44, across: 116, along: 65 }, { along: 2.3, twist: 1.5 });
+  expect(quality).toEqual({ along: expect.closeTo((65 * 2.3) / 2.1989, 1), twist: expect.closeTo(30.01, 1) });
+  const { damping } = setProperties(stick({ findings: [{ kind: 'knock', quality }] }));
+  expect([damping?.along, damping?.across]).toEqual([expect.closeTo(2.1989 / 149.5, 5), null]);
+});
+
+it('a sandwich softens as its core shears: 25 MPa over a half wave of 0.28 m', () => {
+  const plate = { skin: 6e-4, core: 1.6e-3, skinModulus: 12e9, coreModulus: 1e3, skinDensity: 420, coreDensity: 48, glueMass: 0.08 };
+  const { shearShare, rigidity } = sandwichFigures({ ...plate, coreShear: 25e6, halfWave: 0.28 });
+  // S = G d^2 / c = 25e6 * 2.2e-3^2 / 1.6e-3 = 75.6 kN/m; pi^2 * 17.86 / (75625 * 0.0784) = 0.02972
+  expect(rigidity).toBeCloseTo(17.86, 2);
+  expect(shearShare).toBeCloseTo(1 / 1.02972, 4);
+}); // prettier-ignore
