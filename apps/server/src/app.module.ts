@@ -5,6 +5,7 @@ import { ComputeModule } from './compute/compute.module';
 import { DatabaseModule } from './database/database.module';
 import { DemoModule } from './demo/demo.module';
 import { DevicesModule } from './devices/devices.module';
+import { FlexModule } from './flex/flex.module';
 import { HealthController } from './health.controller';
 import { SurveysModule } from './surveys/surveys.module';
 import { WoodModule } from './wood/wood.module';
@@ -27,6 +28,7 @@ const logging = LoggerModule.forRoot({
     SurveysModule,
     ComputeModule,
     WoodModule,
+    FlexModule,
     DevicesModule,
     DemoModule,
   ],

@@ -74,6 +74,53 @@ describe('the rack', () => {
     await api.http.post(`/api/v1/wood-sets/${id}/restore`).expect(200);
     expect(await ids()).toContain(id);
   });
+  it('takes a wrong weight or test back, and counts it again', async () => {
+    const id = await create();
+    await weigh(id);
+    const weighing = randomUUID();
+    await weigh(id, { id: weighing, mass: 0.21 });
+    const density = async () => (await api.http.get(`/api/v1/wood-sets/${id}`)).body.properties.density.value as number;
+    expect(await density()).toBeCloseTo(0.21 / (0.55 * 0.21 * 0.0036), 0);
+    await api.http.post(`/api/v1/wood-sets/${id}/weighings/${weighing}/retract`).expect(200);
+    expect(await density()).toBeCloseTo(420, 0);
+    await api.http.post(`/api/v1/wood-sets/${id}/weighings/${weighing}/restore`).expect(200);
+    expect(await density()).toBeGreaterThan(500);
+    await api.http.post(`/api/v1/wood-sets/${id}/sandwiches/${weighing}/retract`).expect(400);
+  });
+  it('hears damping in ring times: Q = f T60 / 2.199', async () => {
+    const id = await create();
+    await weigh(id);
+    const { body } = await api.http
+      .post(`/api/v1/wood-sets/${id}/knock-tests`)
+      .send({ id: randomUUID(), person: '', partials, ring: { along: 4 } })
+      .expect(201);
+    expect(1 / body.properties.damping.along).toBeCloseTo((65.3764 * 4) / 2.1989, 1);
+    expect(body.properties.damping.twist).toBeNull();
+  });
+  it('knows brace stock by its stiffness for its weight', async () => {
+    const id = await create(aSet({ use: 'brace', length: 0.6, width: 0.05, thickness: 0.02, runout: 0.0873 }));
+    const { brace, objections } = (await api.http.get(`/api/v1/wood-sets/${id}`)).body;
+    expect(brace.strengthLeft).toBeCloseTo(0.874, 3); // physics.md 1: 5 degrees
+    expect(objections.map(({ code }: { code: string }) => code)).toEqual(['runout']);
+  });
+  it('keeps photos and gives them back byte for byte; anything else is refused', async () => {
+    const id = await create();
+    const picture = Buffer.concat([Buffer.from([0xff, 0xd8, 0xff]), Buffer.alloc(700_000, 7)]);
+    const add = (bytes: Buffer) =>
+      api.http
+        .post(`/api/v1/wood-sets/${id}/photos`)
+        .field('id', randomUUID())
+        .field('person', '')
+        .attach('file', bytes, 'a.jpg');
+    const { photos } = (await add(picture).expect(201)).body;
+    const shown = await api.http.get(`/api/v1/wood-photos/${photos[0].id}`).buffer(true).expect(200);
+    expect(shown.headers['content-type']).toBe('image/jpeg');
+    expect(Buffer.compare(shown.body as Buffer, picture)).toBe(0);
+    expect((await add(Buffer.from('not a picture')).expect(400)).body.errors[0].field).toBe('file');
+    await add(Buffer.alloc(13 * 1024 * 1024, 1)).expect(413);
+    await api.http.post(`/api/v1/wood-sets/${id}/photos/${photos[0].id}/retract`).expect(200);
+    expect((await api.http.get(`/api/v1/wood-sets/${id}`)).body.photos).toEqual([]);
+  });
   it.each([
     [{ length: 550 }, 'length'],
     [{ width: -0.2 }, 'width'],

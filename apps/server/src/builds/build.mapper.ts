@@ -1,4 +1,11 @@
-import { plateContext, createMapGrid, plateShape, type PlateContext, type TrebleSign } from '@nimble/core';
+import {
+  NO_BUILD_CHOICES,
+  plateContext,
+  createMapGrid,
+  plateShape,
+  type PlateContext,
+  type TrebleSign,
+} from '@nimble/core';
 import type { Build } from './models/build.model';
 
 /** What the API shows of a build. */
@@ -21,6 +28,7 @@ export function buildView(build: Build) {
     stage: build.stage,
     stagesDone: build.stagesDone,
     waitsFor: build.waitsFor,
+    choices: { ...NO_BUILD_CHOICES, ...build.choices },
     demo: build.demo,
     archivedAt: build.archivedAt,
     createdAt: build.createdAt,

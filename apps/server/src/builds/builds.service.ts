@@ -93,7 +93,17 @@ export class BuildsService {
     const existing = await Build.findByPk(dto.id);
     if (existing) return buildView(existing);
     const { createdAt: _c, updatedAt: _u, ...plan } = buildView(source);
-    const copy = { ...plan, ...dto, stage: 'wood', stagesDone: [], waitsFor: null, demo: false, archivedAt: null };
+    const choices = { ...plan.choices, outcome: null };
+    const copy = {
+      ...plan,
+      ...dto,
+      choices,
+      stage: 'wood',
+      stagesDone: [],
+      waitsFor: null,
+      demo: false,
+      archivedAt: null,
+    };
     const build = await this.storing(() =>
       this.sequelize.transaction(async (transaction) => {
         const created = await Build.create(copy, { transaction });

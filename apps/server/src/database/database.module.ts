@@ -7,6 +7,9 @@ import { TargetTemplate } from '../graduation/target-template.model';
 import { PassForecastRecord } from '../surveys/models/pass-forecast.model';
 import { ReadingRecord } from '../surveys/models/reading.model';
 import { Survey } from '../surveys/models/survey.model';
+import { Jig } from '../flex/models/jig.model';
+import { PlateCheckRecord } from '../flex/models/plate-check.model';
+import { WoodPhoto } from '../wood/models/wood-photo.model';
 import { WoodSet } from '../wood/models/wood-set.model';
 import { WoodTest } from '../wood/models/wood-test.model';
 import { WoodWeighing } from '../wood/models/wood-weighing.model';
@@ -27,6 +30,9 @@ const MODELS = [
   WoodSet,
   WoodWeighing,
   WoodTest,
+  WoodPhoto,
+  Jig,
+  PlateCheckRecord,
 ];
 
 async function connect(): Promise<Sequelize> {

@@ -1,88 +1,155 @@
-import { flexBoard, identifyPlate, knockBoard, seededRandom, simulatedBoard, testFlex, weighBoard } from '@nimble/core';
+import {
+  bookMatched, flexBoard, identifyPlate, knockBoard, middleOfSpan, qualities, ringTime, seededRandom, setProperties, simulatedBoard, testFlex, weighBoard,
+  type End, type FlexTest, type SetProperties, type SimulatedBoard,
+} from '@nimble/core'; // prettier-ignore
+import { LONG_JIG } from './demo-jigs';
 
-/** Ten sets of the made-up rack. What each is comes from here, what was measured on it from the simulator. */
+/** The made-up rack: ten sets for tops, one back, three billets. What each is comes from here, what was measured on it from the simulator. */
 interface RackRow {
   name: string;
-  use: 'top' | 'back';
+  use: 'top' | 'back' | 'brace';
   species: string;
   worked: 'split' | 'sawn';
   lean: { E: number; rho: number };
   runoutDegrees: number;
+  rises: End;
   offQuarterDegrees: number;
   grainLinesPerCm: number;
   figure: string;
   place: string;
+  /** Q of the along note. */
+  quality: number;
 }
 
 const row = (name: string, species: string, change: Partial<RackRow> = {}): RackRow => ({
-  name, species, use: 'top', worked: 'split', lean: { E: 0, rho: 0 }, runoutDegrees: 0.8, offQuarterDegrees: 4, grainLinesPerCm: 9, figure: '', place: 'Shelf 2',
-  ...change,
+  name, species, use: 'top', worked: 'split', lean: { E: 0, rho: 0 }, runoutDegrees: 0.8, rises: 'tail', offQuarterDegrees: 4, grainLinesPerCm: 9, figure: '',
+  place: 'Shelf 2', quality: 118, ...change,
 }); // prettier-ignore
+const brace = (name: string, species: string, change: Partial<RackRow>) =>
+  row(name, species, { use: 'brace', place: 'Brace box', ...change });
 
 const ROWS: readonly RackRow[] = [
   row('Engelmann 12', 'engelmann-spruce', { grainLinesPerCm: 11 }),
-  row('Engelmann 14', 'engelmann-spruce', { lean: { E: 0.08, rho: -0.04 }, grainLinesPerCm: 12 }),
+  row('Engelmann 14', 'engelmann-spruce', { lean: { E: 0.08, rho: -0.04 }, grainLinesPerCm: 12, quality: 131 }),
   row('Sitka 3', 'sitka-spruce', { worked: 'sawn', grainLinesPerCm: 7, place: 'Shelf 1' }),
   row('Sitka 5, stiff', 'sitka-spruce', { lean: { E: 0.28, rho: 0.03 }, grainLinesPerCm: 10, place: 'Shelf 1' }),
-  row('Red 8', 'red-spruce', { grainLinesPerCm: 6, place: 'Shelf 3' }),
+  row('Red 8', 'red-spruce', { grainLinesPerCm: 6, place: 'Shelf 3', quality: 109 }),
   row('Red 9, bear claw', 'red-spruce', { figure: 'bear claw', runoutDegrees: 2.2, place: 'Shelf 3' }),
-  row('European 21, light', 'european-spruce', { lean: { E: 0, rho: -0.14 }, grainLinesPerCm: 14, place: 'Shelf 1' }),
-  row('European 22, runout', 'european-spruce', { worked: 'sawn', runoutDegrees: 8.5, place: 'Shelf 4' }),
-  row('Cedar 2', 'western-redcedar', { grainLinesPerCm: 8, place: 'Shelf 2' }),
-  row('Redwood 7', 'redwood', { lean: { E: 0.05, rho: -0.06 }, grainLinesPerCm: 13, place: 'Shelf 2' }),
-];
+  row('European 21, light', 'european-spruce', { lean: { E: 0, rho: -0.14 }, grainLinesPerCm: 14, place: 'Shelf 1', quality: 135 }),
+  row('European 22, runout', 'european-spruce', { worked: 'sawn', runoutDegrees: 8.5, place: 'Shelf 4', quality: 88 }),
+  row('Cedar 2', 'western-redcedar', { grainLinesPerCm: 8, quality: 104 }),
+  row('Redwood 7', 'redwood', { lean: { E: 0.05, rho: -0.06 }, grainLinesPerCm: 13, runoutDegrees: 1.4, rises: 'neck', quality: 140 }),
+  row('Walnut back 4', 'black-walnut', { use: 'back', worked: 'sawn', figure: 'curly', grainLinesPerCm: 4, offQuarterDegrees: 12, runoutDegrees: 2.6, place: 'Shelf 5', quality: 71 }),
+  brace('Sitka billet A', 'sitka-spruce', { runoutDegrees: 0.5, lean: { E: 0.1, rho: 0 } }),
+  brace('Red billet C', 'red-spruce', { runoutDegrees: 1.8 }),
+  brace('Sitka offcut', 'sitka-spruce', { worked: 'sawn', runoutDegrees: 6.2, offQuarterDegrees: 28, lean: { E: -0.1, rho: 0.05 } }),
+]; // prettier-ignore
 
-const SIZE = { length: 0.56, width: 0.215, thickness: 4.2e-3 };
-const FLEX_SPAN = 0.45;
-const FLEX_LOADS = [0, 2, 4, 6, 8];
+const PLATE = { length: 0.56, width: 0.215, thickness: 4.2e-3 };
+const BILLET = { length: 0.6, width: 0.06, thickness: 0.019 };
+const BILLET_SPAN = 0.5;
+const ACROSS_SPAN = 0.18;
+const LOADS = [0, 2, 4, 6, 8];
+/** Wood came in a little wetter than the shop keeps it: weights over rest, and when. */
+const DRYING = [
+  { wetter: 1.034, relativeHumidity: 0.61, temperatureC: 18, daysAgo: 160 },
+  { wetter: 1.013, relativeHumidity: 0.5, temperatureC: 20, daysAgo: 110 },
+  { wetter: 1.004, relativeHumidity: 0.47, temperatureC: 20, daysAgo: 60 },
+  { wetter: 1, relativeHumidity: 0.46, temperatureC: 20.5, daysAgo: 12 },
+] as const;
+const FEEL_STEP = Math.log(1.2);
+const FEEL_MIDDLE = 62;
+
+export type DemoSet = ReturnType<typeof demoRack>[number];
 
 export function demoRack() {
-  return ROWS.map(({ lean, runoutDegrees, offQuarterDegrees, ...facts }, i) => {
+  return ROWS.map((facts, i) => {
     const random = seededRandom(500 + i);
-    const board = simulatedBoard(
-      facts.species,
-      { ...SIZE, thickness: SIZE.thickness + 3e-4 * random.normal() },
-      random,
-      lean,
-    );
-    const { length, width, thickness } = board;
+    const base = facts.use === 'brace' ? BILLET : PLATE;
+    const size = { ...base, thickness: base.thickness * (1 + 0.07 * random.normal()) };
+    const board = simulatedBoard(facts.species, size, random, facts.lean);
     const mass = weighBoard(board);
-    const knockInput = { length, width, thickness, mass, ...knockBoard(board, random), poisson: board.wood.nu_LC };
-    const { modulusAlong, modulusAcross, shearModulus, warnings } = identifyPlate(knockInput);
-    const flexInput = {
-      span: FLEX_SPAN,
-      width,
-      thickness,
-      direction: 'along' as const,
-      points: flexBoard(board, FLEX_SPAN, FLEX_LOADS, random),
-    };
-    const flex = testFlex(flexInput);
+    const tests = [
+      ...flexTests(facts, board, random),
+      ...(facts.use === 'brace' ? [] : [knockTest(facts, board, mass, random)]),
+    ];
     return {
-      set: {
-        ...facts,
-        cut: offQuarterDegrees < 15 ? 'quartered' : 'rift',
-        length,
-        width,
-        thickness,
-        runout: (runoutDegrees * Math.PI) / 180,
-        offQuarter: (offQuarterDegrees * Math.PI) / 180,
-        rejected: runoutDegrees > 6 ? 'Heavy runout: keep it for linings.' : null,
-      },
-      // Two weighings as it dried: it came in a little wetter.
-      weighings: [
-        { mass: Math.round(mass * 1.018 * 2000) / 2000, relativeHumidity: 0.58, temperatureC: 19, daysAgo: 120 },
-        { mass, relativeHumidity: 0.46, temperatureC: 20.5, daysAgo: 12 },
-      ],
-      knock: { input: knockInput, result: { modulusAlong, modulusAcross, shearModulus, warnings } },
-      flex: {
-        input: flexInput,
-        result: {
-          stiffness: flex.stiffness,
-          limitedBy: flex.limitedBy,
-          modulusAlong: flex.modulus,
-          warnings: flex.warnings,
-        },
-      },
+      set: setOf(facts, board),
+      weighings: weighingsOf(mass),
+      tests,
+      properties: propertiesOf(facts, board, mass, tests),
     };
   });
+}
+
+type Random = ReturnType<typeof seededRandom>;
+
+function setOf(facts: RackRow, { length, width, thickness }: SimulatedBoard) {
+  const { lean: _l, quality: _q, rises, runoutDegrees, offQuarterDegrees, ...kept } = facts;
+  const rise = facts.use === 'brace' ? { bass: null, treble: null } : bookMatched(rises);
+  return {
+    ...kept, length, width, thickness, cut: offQuarterDegrees < 15 ? 'quartered' : 'rift', runout: radians(runoutDegrees),
+    offQuarter: radians(offQuarterDegrees), risesBass: rise.bass, risesTreble: rise.treble,
+    rejected: facts.use === 'top' && runoutDegrees > 6 ? 'Heavy runout: keep it for linings.' : null,
+  }; // prettier-ignore
+}
+
+function weighingsOf(mass: number) {
+  return DRYING.map(({ wetter, ...air }) => ({ ...air, mass: Math.round(mass * wetter * 2000) / 2000 }));
+}
+
+function flexTests({ use }: RackRow, board: SimulatedBoard, random: Random) {
+  const jigs =
+    use === 'brace' ? [middleOfSpan(BILLET_SPAN, 'along')] : [LONG_JIG.body, middleOfSpan(ACROSS_SPAN, 'across')];
+  return jigs.map((jig) => {
+    const along = jig.direction === 'along';
+    const loads = use === 'brace' ? LOADS.map((load) => 20 * load) : LOADS;
+    const input: FlexTest = {
+      span: jig.span, direction: jig.direction, width: along ? board.width : board.length, thickness: board.thickness, jig,
+      points: flexBoard(board, jig, loads, random),
+    }; // prettier-ignore
+    const { stiffness, modulus, rigidityPerWidth, limitedBy, warnings } = testFlex(input);
+    const feel = Math.round(5 + Math.log(rigidityPerWidth.value / FEEL_MIDDLE) / FEEL_STEP + 0.7 * random.normal());
+    return {
+      kind: 'flex' as const,
+      jigId: jig === LONG_JIG.body ? LONG_JIG.id : null,
+      feel: along && use !== 'brace' ? Math.min(9, Math.max(1, feel)) : null,
+      daysAgo: 12,
+      input,
+      result: { stiffness, rigidityPerWidth, limitedBy, warnings, ...(along ? { modulusAlong: modulus } : { modulusAcross: modulus }) },
+    }; // prettier-ignore
+  });
+}
+
+function knockTest({ quality: Q }: RackRow, board: SimulatedBoard, mass: number, random: Random) {
+  const { length, width, thickness, wood } = board;
+  const notes = knockBoard(board, random);
+  const scattered = (mean: number, frequency: number) =>
+    Math.round(100 * ringTime(mean * (1 + 0.05 * random.normal()), frequency)) / 100;
+  // Wood damps bending across and twist more than along.
+  const ring = {
+    along: scattered(Q, notes.along),
+    across: scattered(0.55 * Q, notes.across),
+    twist: scattered(0.7 * Q, notes.twist),
+  };
+  const input = { length, width, thickness, mass, ...notes, poisson: wood.nu_LC };
+  const { modulusAlong, modulusAcross, shearModulus, residuals, warnings } = identifyPlate(input);
+  const result = { modulusAlong, modulusAcross, shearModulus, residuals, warnings, quality: qualities(notes, ring) };
+  return { kind: 'knock' as const, jigId: null, feel: null, daysAgo: 11, input: { ...input, ring }, result };
+}
+
+function propertiesOf(
+  { use, species, runoutDegrees, offQuarterDegrees }: RackRow,
+  { length, width, thickness }: SimulatedBoard,
+  mass: number,
+  tests: readonly { kind: 'flex' | 'knock'; result: object }[],
+): SetProperties {
+  const findings = tests.map(({ kind, result }) => ({ kind, ...result }));
+  return setProperties({
+    use, species, length, width, thickness, mass, runout: radians(runoutDegrees), offQuarter: radians(offQuarterDegrees), findings,
+  }); // prettier-ignore
+}
+
+function radians(degrees: number): number {
+  return (degrees * Math.PI) / 180;
 }

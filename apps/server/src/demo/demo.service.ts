@@ -1,5 +1,5 @@
 import { Injectable, Logger } from '@nestjs/common';
-import { layStations, woodOfSpecies } from '@nimble/core';
+import { forecastCheck, layStations, NO_BUILD_CHOICES, woodOfSet, woodOfSpecies, type BuildWood } from '@nimble/core';
 import { randomUUID } from 'node:crypto';
 import type { Transaction } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
@@ -16,7 +16,12 @@ import { DEMO_BUILDS, DEMO_PEOPLE, doneBefore, type DemoBuild } from './demo-bui
 import { WoodSet } from '../wood/models/wood-set.model';
 import { WoodTest } from '../wood/models/wood-test.model';
 import { WoodWeighing } from '../wood/models/wood-weighing.model';
+import { plateCheckOf } from '../flex/flex.service';
+import { Jig } from '../flex/models/jig.model';
+import { PlateCheckRecord } from '../flex/models/plate-check.model';
+import { DEMO_JIGS } from './demo-jigs';
 import { demoRack } from './demo-rack';
+import { simulateChecks, type SimulatedCheck } from './simulate-checks';
 import { simulateThicknessing, type SimulatedSurvey } from './simulate-thicknessing';
 
 const HOUR = 3_600_000;
@@ -35,29 +40,47 @@ export class DemoService {
     await this.sequelize.transaction(async (transaction) => {
       await Workshop.create({ id: 1, name: 'Larkspur Bench', demo: true }, { transaction });
       await Person.bulkCreate(DEMO_PEOPLE, { transaction });
-      for (const build of DEMO_BUILDS) await this.loadBuild(build, now, transaction);
-      await this.loadRack(now, transaction);
+      const rack = await this.loadRack(now, transaction);
+      for (const build of DEMO_BUILDS) {
+        const wood = build.set ? rack.get(build.set)! : woodOfSpecies(build.species);
+        await this.loadBuild(build, wood, now, transaction);
+      }
     });
     this.logger.log('loaded the demo bench');
     return true;
   }
 
-  private async loadRack(now: Date, transaction: Transaction): Promise<void> {
+  /** @returns the wood of each set by name, as measured */
+  private async loadRack(now: Date, transaction: Transaction): Promise<Map<string, BuildWood>> {
     const ago = (days: number) => new Date(now.getTime() - days * DAY);
     const person = DEMO_PEOPLE[0]!.name;
-    for (const { set, weighings, knock, flex } of demoRack()) {
+    await Jig.bulkCreate(DEMO_JIGS.map((jig) => ({ ...jig, demo: true, createdAt: ago(200) })), { transaction }); // prettier-ignore
+    const woods = new Map<string, BuildWood>();
+    for (const { set, weighings, tests, properties } of demoRack()) {
       const setId = randomUUID();
+      woods.set(set.name, woodOfSet({ ...set, id: setId }, properties));
       await WoodSet.create({ ...set, id: setId, demo: true }, { transaction });
-      for (const { daysAgo, ...weighing } of weighings) {
-        await WoodWeighing.create({ ...weighing, id: randomUUID(), setId, at: ago(daysAgo), person }, { transaction });
-      }
-      await WoodTest.create({ ...flex, id: randomUUID(), setId, kind: 'flex', at: ago(12), person }, { transaction });
-      await WoodTest.create({ ...knock, id: randomUUID(), setId, kind: 'knock', at: ago(11), person }, { transaction });
+      const rows = <T extends { daysAgo: number }>(records: readonly T[]) =>
+        records.map(({ daysAgo, ...record }) => ({ ...record, id: randomUUID(), setId, at: ago(daysAgo), person }));
+      await WoodWeighing.bulkCreate(rows(weighings), { transaction });
+      await WoodTest.bulkCreate(rows(tests), { transaction });
     }
+    return woods;
   }
 
-  private async loadBuild(demo: DemoBuild, now: Date, transaction: Transaction): Promise<void> {
-    const { species, thicknessing, notes, waitsFor, daysOld, ...plan } = demo;
+  private async loadBuild(demo: DemoBuild, wood: BuildWood, now: Date, transaction: Transaction): Promise<void> {
+    const {
+      species: _s,
+      set: _w,
+      ringPeak: _r,
+      outcome = null,
+      sandwich = null,
+      thicknessing,
+      notes,
+      waitsFor,
+      daysOld,
+      ...plan
+    } = demo;
     const context = contextOf({ ...plan, leftHanded: false });
     const stations = layStations(context.shape);
     const ago = (days: number) => new Date(now.getTime() - days * DAY);
@@ -66,7 +89,8 @@ export class DemoService {
         ...plan,
         plate: 'top',
         leftHanded: false,
-        wood: woodOfSpecies(species),
+        wood,
+        choices: { ...NO_BUILD_CHOICES, outcome, sandwich },
         stations,
         stagesDone: doneBefore(demo.stage),
         waitsFor: waitsFor && {
@@ -85,12 +109,24 @@ export class DemoService {
         { transaction },
       );
     }
-    const surveys = simulateThicknessing(demo, context, stations);
+    const surveys = simulateThicknessing(demo, context, stations, wood);
+    const checks = simulateChecks(
+      demo,
+      context.shape,
+      wood,
+      surveys.map(
+        ({
+          assessment: {
+            statistics: { mean, volume, volumeSd },
+          },
+        }) => ({ value: mean, sd: (mean * volumeSd) / volume }),
+      ),
+    );
     for (const [index, survey] of surveys.entries()) {
       const daysAgo = thicknessing!.daysAgo - (index * thicknessing!.hoursApart) / 24;
       await this.loadSurvey(
         demo,
-        { survey, index, at: ago(daysAgo), isLast: index === surveys.length - 1 },
+        { survey, index, checks: checks[index]!, at: ago(daysAgo), isLast: index === surveys.length - 1 },
         transaction,
       );
     }
@@ -98,7 +134,13 @@ export class DemoService {
 
   private async loadSurvey(
     demo: DemoBuild,
-    { survey, index, at, isLast }: { survey: SimulatedSurvey; index: number; at: Date; isLast: boolean },
+    {
+      survey,
+      index,
+      checks,
+      at,
+      isLast,
+    }: { survey: SimulatedSurvey; index: number; checks: readonly SimulatedCheck[]; at: Date; isLast: boolean },
     transaction: Transaction,
   ): Promise<void> {
     const person = DEMO_PEOPLE[demo.number % DEMO_PEOPLE.length]!.name;
@@ -118,9 +160,14 @@ export class DemoService {
       person, at: minutes(i),
     })); // prettier-ignore
     await ReadingRecord.bulkCreate(rows, { transaction });
+    const checked = checks.map(({ thickness, ...check }, i) => ({
+      ...check, id: randomUUID(), buildId: demo.id, surveyId: id, person, thickness: thickness.value, thicknessSd: thickness.sd, at: minutes(readings.length + 5 + i),
+    })); // prettier-ignore
+    await PlateCheckRecord.bulkCreate(checked, { transaction });
     if (isLast) return;
     const { forecast, statistics, steps } = assessment;
-    const body = { ...forecast, meanNow: statistics.mean, steps };
+    const said = forecastCheck(checks.map(plateCheckOf), forecast.meanAfter);
+    const body = { ...forecast, meanNow: statistics.mean, steps, checks: said };
     await PassForecastRecord.create(
       { id: randomUUID(), buildId: demo.id, surveyId: id, at: minutes(readings.length + 20), person, body },
       { transaction },

@@ -1,6 +1,6 @@
 import {
-  assessThickness, planeByHand, readCaliper, roughPlate, seededRandom, summarizeAssessment, woodEstimate, woodOfSpecies, FIRST_REMOVAL_SPREAD, integrate, METRIC,
-  type AssessmentSummary, type PlateContext, type SimulatedPlate, type Station, type StationReading, type TargetSpec,
+  assessThickness, planeByHand, readCaliper, roughPlate, seededRandom, summarizeAssessment, woodEstimate, FIRST_REMOVAL_SPREAD, integrate, METRIC,
+  type AssessmentSummary, type BuildWood, type PlateContext, type SimulatedPlate, type Station, type StationReading, type TargetSpec,
 } from '@nimble/core'; // prettier-ignore
 import type { DemoBuild } from './demo-builds';
 
@@ -14,20 +14,18 @@ export interface SimulatedSurvey {
   assessment: AssessmentSummary;
 }
 
-/** What the true density of this piece is, against its species' mean: every piece is its own. */
-const DENSITY_SPREAD = 0.05;
-
 /** Reads, plans and planes a simulated plate down through its targets; the last target is left for the maker to reach. */
 export function simulateThicknessing(
   build: DemoBuild,
   plate: PlateContext,
   stations: readonly Station[],
+  wood: BuildWood,
 ): SimulatedSurvey[] {
   const work = build.thicknessing;
   if (!work) return [];
   const random = seededRandom(build.number);
-  const wood = woodOfSpecies(build.species);
-  const density = wood.rho * (1 + DENSITY_SPREAD * random.normal());
+  // Every piece of a species is its own; a set that was weighed is known.
+  const density = wood.rho * (1 + 0.5 * wood.spread.rho * random.normal());
   let truth = roughPlate(plate.grid, { mean: work.rough, waviness: work.waviness, tilt: work.tilt }, random);
   const isFinished = build.stage !== 'thickness';
   const targets = isFinished ? [...work.targets, work.targets[work.targets.length - 1]!] : work.targets;

@@ -1,6 +1,14 @@
 import { Module } from '@nestjs/common';
+import { FlexModule } from '../flex/flex.module';
+import { WoodModule } from '../wood/wood.module';
 import { DevicesController } from './devices.controller';
+import { JigController } from './jig.controller';
 import { SimulatedCaliperService } from './simulated-caliper.service';
+import { SimulatedJigService } from './simulated-jig.service';
 
-@Module({ controllers: [DevicesController], providers: [SimulatedCaliperService] })
+@Module({
+  imports: [WoodModule, FlexModule],
+  controllers: [DevicesController, JigController],
+  providers: [SimulatedCaliperService, SimulatedJigService],
+})
 export class DevicesModule {}

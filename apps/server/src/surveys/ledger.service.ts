@@ -1,6 +1,15 @@
 import { Injectable } from '@nestjs/common';
-import { FIRST_REMOVAL_SPREAD, learnRemovalSpread, settle, summarize, type LedgerLine } from '@nimble/core';
-import { PassForecastRecord } from './models/pass-forecast.model';
+import {
+  FIRST_REMOVAL_SPREAD,
+  learnRemovalSpread,
+  settle,
+  summarize,
+  type LedgerLine,
+  type PlateCheck,
+} from '@nimble/core';
+import { toPlateCheck } from '../flex/flex.service';
+import { PlateCheckRecord } from '../flex/models/plate-check.model';
+import { PassForecastRecord, type PassForecastBody } from './models/pass-forecast.model';
 import { Survey } from './models/survey.model';
 
 /** A bench scale reading grams [kg]. */
@@ -35,6 +44,7 @@ export class LedgerService {
 
   private async settled(buildId: string): Promise<SettledPass[]> {
     const { pairs } = await this.load(buildId);
+    const checks = await PlateCheckRecord.findAll({ where: { buildId, retractedAt: null }, order: [['at', 'ASC']] });
     return pairs.map(({ forecast, outcome, after }) => ({
       forecastId: forecast.id,
       surveyId: forecast.surveyId,
@@ -58,6 +68,7 @@ export class LedgerService {
                 outcome: { value: outcome.mass, sd: SCALE_SD },
               }),
             ]),
+        ...settledChecks(forecast.body, checks.filter(({ surveyId }) => surveyId === outcome.id).map(toPlateCheck)),
       ],
     }));
   }
@@ -78,4 +89,22 @@ export class LedgerService {
     });
     return { pairs };
   }
+}
+
+/** An ear and a counter, hearing one note twice (1). */
+const NOTE_SD = 0.004;
+
+/** What jig and ear said after the pass beside what was said before, where both were asked. */
+function settledChecks({ checks: said }: PassForecastBody, came: readonly PlateCheck[]): LedgerLine[] {
+  const bent = said?.flex && came.find(({ flex }) => flex?.jigId === said.flex?.jigId)?.flex;
+  const heard =
+    said?.pitch && came.find(({ notes }) => notes?.[said.pitch!.note] !== undefined)?.notes?.[said.pitch.note];
+  return [
+    ...(said?.flex && bent
+      ? [settle({ quantity: 'flex', forecast: said.flex.compliance, outcome: bent.compliance })]
+      : []),
+    ...(said?.pitch && heard
+      ? [settle({ quantity: 'pitch', forecast: said.pitch.frequency, outcome: { value: heard, sd: NOTE_SD * heard } })]
+      : []),
+  ];
 }

@@ -1,10 +1,11 @@
 import { Injectable } from '@nestjs/common';
-import { exportReadings, importReadings, isWood, type ReadingsImport } from '@nimble/core';
+import { exportReadings, forecastCheck, importReadings, isWood, type ReadingsImport } from '@nimble/core';
 import { randomUUID } from 'node:crypto';
 import type { Transaction } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
 import { contextOf } from '../builds/build.mapper';
 import { Build } from '../builds/models/build.model';
+import { FlexService } from '../flex/flex.service';
 import { GraduationService } from '../graduation/graduation.service';
 import { invalid, notFound } from '../problem';
 import { assessSurvey } from './assess-survey';
@@ -28,6 +29,7 @@ export class SurveysService {
     private readonly sequelize: Sequelize,
     private readonly graduation: GraduationService,
     private readonly ledger: LedgerService,
+    private readonly flex: FlexService,
   ) {}
 
   async list(buildId: string) {
@@ -130,7 +132,8 @@ export class SurveysService {
     const { assessment } = survey;
     if (!assessment) throw invalid([{ field: 'survey', message: 'has no readings yet: read the plate first' }]);
     const { forecast, statistics, steps } = assessment;
-    const body = { ...forecast, meanNow: statistics.mean, steps };
+    const checks = forecastCheck(await this.flex.plateChecks(survey.buildId), forecast.meanAfter);
+    const body = { ...forecast, meanNow: statistics.mean, steps, checks };
     const [record] = await PassForecastRecord.findOrCreate({
       where: { id: forecastId },
       defaults: { id: forecastId, buildId: survey.buildId, surveyId: id, at: new Date(), person, body },

@@ -1,7 +1,19 @@
-import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Patch, Post } from '@nestjs/common';
-import { ApiTags } from '@nestjs/swagger';
+import {
+  Body,
+  Controller,
+  Get,
+  HttpCode,
+  Param,
+  ParseBoolPipe,
+  ParseEnumPipe,
+  ParseUUIDPipe,
+  Patch,
+  Post,
+  Query,
+} from '@nestjs/common';
+import { ApiQuery, ApiTags } from '@nestjs/swagger';
 import { ChangeWoodSetDto, CreateWoodSetDto, FlexTestDto, KnockTestDto, WeighDto } from './wood.dto';
-import { WoodService } from './wood.service';
+import { RecordKind, WoodService } from './wood.service';
 
 @ApiTags('wood')
 @Controller('wood-sets')
@@ -9,8 +21,9 @@ export class WoodController {
   constructor(private readonly wood: WoodService) {}
 
   @Get()
-  list() {
-    return this.wood.list();
+  @ApiQuery({ name: 'archived', required: false, type: Boolean })
+  list(@Query('archived', new ParseBoolPipe({ optional: true })) archived?: boolean) {
+    return this.wood.list(archived ?? false);
   }
 
   @Post()
@@ -53,5 +66,26 @@ export class WoodController {
   @Post(':id/knock-tests')
   knock(@Param('id', ParseUUIDPipe) id: string, @Body() body: KnockTestDto) {
     return this.wood.knock(id, body);
+  }
+
+  /** A wrong weighing or test no longer counts; it stays in the record. */
+  @Post(':id/:kind/:recordId/retract')
+  @HttpCode(200)
+  retract(
+    @Param('id', ParseUUIDPipe) id: string,
+    @Param('kind', new ParseEnumPipe(RecordKind)) kind: RecordKind,
+    @Param('recordId', ParseUUIDPipe) recordId: string,
+  ) {
+    return this.wood.retract(id, kind, recordId, true);
+  }
+
+  @Post(':id/:kind/:recordId/restore')
+  @HttpCode(200)
+  unretract(
+    @Param('id', ParseUUIDPipe) id: string,
+    @Param('kind', new ParseEnumPipe(RecordKind)) kind: RecordKind,
+    @Param('recordId', ParseUUIDPipe) recordId: string,
+  ) {
+    return this.wood.retract(id, kind, recordId, false);
   }
 }

@@ -22,6 +22,9 @@ export class WoodSetFieldsDto {
   @IsOptional() @IsPositive() @Max(60, { message: 'is over 60 lines per cm' }) grainLinesPerCm?: number | null;
   @IsNumber() @Min(0) @Max(0.8, { message: 'is over 45°: check the unit' }) runout: number;
   @IsNumber() @Min(0) @Max(1.6, { message: 'is over 90°: check the unit' }) offQuarter: number;
+  /** Toward which end the fibres rise to the outer face, half by half. */
+  @IsOptional() @IsIn(['neck', 'tail']) risesBass?: 'neck' | 'tail' | null;
+  @IsOptional() @IsIn(['neck', 'tail']) risesTreble?: 'neck' | 'tail' | null;
   @IsOptional() @IsString() @MaxLength(200) figure?: string;
   @IsOptional() @IsString() @MaxLength(200) colour?: string;
   @IsOptional() @IsString() @MaxLength(40) price?: string;
@@ -57,8 +60,10 @@ class TestDto {
 }
 
 export class FlexTestDto extends TestDto {
-  @IsPositive() span: number;
-  @IsIn(['along', 'across']) direction: 'along' | 'across';
+  /** A jig of the workshop, or else span and direction of two supports with load and dial in the middle. */
+  @IsOptional() @IsUUID() jigId?: string | null;
+  @ValidateIf((dto: FlexTestDto) => !dto.jigId) @IsPositive({ message: 'must be above zero' }) span?: number;
+  @ValidateIf((dto: FlexTestDto) => !dto.jigId) @IsIn(['along', 'across']) direction?: 'along' | 'across';
   @IsArray()
   @ArrayMinSize(1)
   @ArrayMaxSize(200)
@@ -68,6 +73,22 @@ export class FlexTestDto extends TestDto {
   @IsOptional() @IsInt() @Min(1) @Max(9, { message: 'runs from 1, soft, to 9, stiff' }) feel?: number | null;
 }
 
+const RING_TOO_LONG = { message: 'is over 30 s: check the unit' };
+
+/** How long each note rings, to fall by 60 dB [s]. */
+export class RingTimesDto {
+  @IsOptional() @IsPositive() @Max(30, RING_TOO_LONG) twist?: number;
+  @IsOptional() @IsPositive() @Max(30, RING_TOO_LONG) across?: number;
+  @IsOptional() @IsPositive() @Max(30, RING_TOO_LONG) along?: number;
+}
+
 export class KnockTestDto extends TestDto {
   @ValidateNested() @Type(() => PartialsDto) partials: PartialsDto;
+  @IsOptional() @ValidateNested() @Type(() => RingTimesDto) ring?: RingTimesDto;
+}
+
+export class PhotoDto {
+  @IsUUID() id: string;
+  @IsString() @MaxLength(80) person: string;
+  @IsOptional() @IsString() @MaxLength(200) caption?: string;
 }

@@ -1,39 +1,46 @@
 import { Injectable } from '@nestjs/common';
 import {
-  equilibriumMoisture,
-  identifyPlate,
-  InvalidInput,
-  objections,
-  setProperties,
-  testFlex,
-  type SetFacts,
-  type WoodFinding,
-} from '@nimble/core';
-import type { FlexTest, KnockTest } from '@nimble/core';
+  braceFigures, dryingCurve, equilibriumMoisture, identifyPlate, InvalidInput, middleOfSpan, objections, qualities, setProperties, testFlex,
+  type BeamJig, type DryingPoint, type FlexTest, type KnockTest, type SetFacts, type WoodFinding,
+} from '@nimble/core'; // prettier-ignore
+import { Op } from 'sequelize';
+import { FlexService } from '../flex/flex.service';
 import { invalid, notFound, refusing } from '../problem';
+import { WoodPhoto } from './models/wood-photo.model';
 import { WoodSet } from './models/wood-set.model';
 import { WoodTest, type WoodTestResult } from './models/wood-test.model';
 import { WoodWeighing } from './models/wood-weighing.model';
 import type { ChangeWoodSetDto, CreateWoodSetDto, FlexTestDto, KnockTestDto, WeighDto } from './wood.dto';
 
+/** What of a set can be taken back. */
+export enum RecordKind {
+  weighings = 'weighings',
+  tests = 'tests',
+  photos = 'photos',
+}
+
 @Injectable()
 export class WoodService {
-  async list() {
-    const [sets, weighings, tests] = await Promise.all([
-      WoodSet.findAll({ where: { archivedAt: null }, order: ['name'] }),
+  constructor(private readonly jigs: FlexService) {}
+
+  async list(archived: boolean) {
+    const [sets, weighings, tests, photos] = await Promise.all([
+      WoodSet.findAll({ where: { archivedAt: archived ? { [Op.ne]: null } : null }, order: ['name'] }),
       WoodWeighing.findAll({ order: ['at'] }),
       WoodTest.findAll({ order: ['at'] }),
+      findPhotos({}),
     ]);
-    return sets.map((set) => this.view(set, ofSet(weighings, set), ofSet(tests, set)));
+    return sets.map((set) => this.view(set, ofSet(weighings, set), ofSet(tests, set), ofSet(photos, set)));
   }
 
   async show(id: string) {
     const set = await this.find(id);
-    const [weighings, tests] = await Promise.all([
+    const [weighings, tests, photos] = await Promise.all([
       WoodWeighing.findAll({ where: { setId: id }, order: ['at'] }),
       WoodTest.findAll({ where: { setId: id }, order: ['at'] }),
+      findPhotos({ setId: id }),
     ]);
-    return this.view(set, weighings, tests);
+    return this.view(set, weighings, tests, photos);
   }
 
   /** A second request with the same id (a retry) gives the set that is already there. */
@@ -70,35 +77,68 @@ export class WoodService {
     return this.show(id);
   }
 
-  async flex(id: string, { id: testId, person, feel = null, ...test }: FlexTestDto) {
-    const { length, width, thickness } = await this.find(id);
-    const along = test.direction === 'along';
-    const [span, broad] = along ? [length, width] : [width, length];
-    if (test.span > span)
-      throw invalid([{ field: 'span', message: `is longer than the board (${Math.round(span * 1000)} mm)` }]);
-    const input: FlexTest = { ...test, width: broad, thickness };
-    const { stiffness, modulus, limitedBy, warnings } = refusing('', () => testFlex(input));
+  async flex(id: string, { id: testId, person, feel = null, jigId = null, points, ...own }: FlexTestDto) {
+    const set = await this.find(id);
+    const jig = await this.jigOf(jigId, own);
+    const [size, width] = jig.direction === 'along' ? [set.length, set.width] : [set.width, set.length];
+    if (jig.span > size)
+      throw invalid([
+        { field: jigId ? 'jigId' : 'span', message: `is longer than the board (${Math.round(size * 1000)} mm)` },
+      ]);
+    const { span, direction } = jig;
+    const input: FlexTest = { span, direction, points, width, thickness: set.thickness, jig };
+    const { stiffness, modulus, rigidityPerWidth, limitedBy, warnings } = refusing('', () => testFlex(input));
     const result: WoodTestResult = {
       stiffness,
+      rigidityPerWidth,
       limitedBy,
       warnings,
-      ...(along ? { modulusAlong: modulus } : { modulusAcross: modulus }),
+      ...(direction === 'along' ? { modulusAlong: modulus } : { modulusAcross: modulus }),
     };
-    return this.keepTest({ id: testId, setId: id, kind: 'flex', person, feel, input, result });
+    return this.keepTest({ id: testId, setId: id, kind: 'flex', jigId, person, feel, input, result });
   }
 
-  async knock(id: string, { id: testId, person, partials }: KnockTestDto) {
+  async knock(id: string, { id: testId, person, partials, ring = {} }: KnockTestDto) {
     const set = await this.find(id);
-    const newest = await WoodWeighing.findOne({ where: { setId: id }, order: [['at', 'DESC']] });
+    const newest = await WoodWeighing.findOne({ where: { setId: id, retractedAt: null }, order: [['at', 'DESC']] });
     if (!newest) throw invalid([{ field: 'mass', message: 'is not known: weigh the board first' }]);
     const { length, width, thickness } = set;
     const input: KnockTest = { length, width, thickness, mass: newest.mass, ...partials };
-    const { modulusAlong, modulusAcross, shearModulus, warnings } = refusing('', () => identifyPlate(input));
-    const result: WoodTestResult = { modulusAlong, modulusAcross, shearModulus, warnings };
-    return this.keepTest({ id: testId, setId: id, kind: 'knock', person, feel: null, input, result });
+    const { modulusAlong, modulusAcross, shearModulus, residuals, warnings } = refusing('', () => identifyPlate(input));
+    const quality = qualities(partials, ring);
+    const result: WoodTestResult = { modulusAlong, modulusAcross, shearModulus, residuals, quality, warnings };
+    return this.keepTest({
+      id: testId, setId: id, kind: 'knock', jigId: null, person, feel: null, input: { ...input, ring }, result,
+    }); // prettier-ignore
   }
 
-  private async keepTest(test: Pick<WoodTest, 'id' | 'setId' | 'kind' | 'person' | 'feel' | 'input' | 'result'>) {
+  /** A wrong weighing or test no longer counts, or does again. */
+  async retract(id: string, kind: RecordKind, recordId: string, retracted: boolean) {
+    const change = { retractedAt: retracted ? new Date() : null };
+    const where = { id: recordId, setId: id };
+    const [count] =
+      kind === RecordKind.weighings
+        ? await WoodWeighing.update(change, { where })
+        : kind === RecordKind.tests
+          ? await WoodTest.update(change, { where })
+          : await WoodPhoto.update(change, { where });
+    if (count === 0) throw notFound('record of this set');
+    return this.show(id);
+  }
+
+  private async jigOf(
+    jigId: string | null,
+    { span, direction }: Pick<FlexTestDto, 'span' | 'direction'>,
+  ): Promise<BeamJig> {
+    if (jigId === null) return middleOfSpan(span!, direction!);
+    const { body } = await this.jigs.findJig(jigId);
+    if (body.kind === 'ring') throw invalid([{ field: 'jigId', message: 'is a ring: it takes whole plates' }]);
+    return body;
+  }
+
+  private async keepTest(
+    test: Pick<WoodTest, 'id' | 'setId' | 'kind' | 'jigId' | 'person' | 'feel' | 'input' | 'result'>,
+  ) {
     await WoodTest.findOrCreate({ where: { id: test.id }, defaults: { ...test, at: new Date() } });
     return this.show(test.setId);
   }
@@ -109,31 +149,57 @@ export class WoodService {
     return set;
   }
 
-  private view(set: WoodSet, weighings: readonly WoodWeighing[], tests: readonly WoodTest[]) {
-    const facts = factsOf(set, weighings, tests);
+  private view(
+    set: WoodSet,
+    weighings: readonly WoodWeighing[],
+    tests: readonly WoodTest[],
+    photos: readonly WoodPhoto[],
+  ) {
+    const counted = weighings.filter(({ retractedAt }) => retractedAt === null);
+    const facts = factsOf(set, counted, tests.filter(({ retractedAt }) => retractedAt === null)); // prettier-ignore
     const properties = setProperties(facts);
     return {
       ...(set.get({ plain: true }) as WoodSet),
-      weighings: weighings.map(({ id, at, person, mass, relativeHumidity, temperatureC }) => ({
-        id, at, person, mass, relativeHumidity, temperatureC, moisture: shopMoisture(temperatureC, relativeHumidity),
+      weighings: weighings.map((weighing) => {
+        const { id, at, person, mass, relativeHumidity, temperatureC, retractedAt } = weighing;
+        return {
+          id, at, person, mass, relativeHumidity, temperatureC, moisture: shopMoisture(weighing), retracted: retractedAt !== null,
+        }; // prettier-ignore
+      }),
+      tests: tests.map(({ id, kind, at, person, feel, jigId, input, result, retractedAt }) => ({
+        id, kind, at, person, feel, jigId, input, result, retracted: retractedAt !== null,
       })), // prettier-ignore
-      tests: tests.map(({ id, kind, at, person, feel, input, result }) => ({
-        id,
-        kind,
-        at,
-        person,
-        feel,
-        input,
-        result,
-      })),
+      photos: photos.map(({ id, at, person, caption }) => ({ id, at, person, caption })),
+      drying: dryingCurve(dryingPoints(counted)),
       properties,
       objections: objections(facts, properties),
+      brace: set.use === 'brace' ? braceFigures(facts, properties) : null,
     };
   }
 }
 
+const DAY = 86_400_000;
+
+function dryingPoints(weighings: readonly WoodWeighing[]): DryingPoint[] {
+  const first = weighings[0]?.at.getTime() ?? 0;
+  return weighings.map((weighing) => ({
+    day: (weighing.at.getTime() - first) / DAY,
+    mass: weighing.mass,
+    equilibrium: shopMoisture(weighing),
+  }));
+}
+
+/** Without the pictures themselves. */
+function findPhotos(where: { setId?: string }): Promise<WoodPhoto[]> {
+  return WoodPhoto.findAll({
+    where: { ...where, retractedAt: null },
+    attributes: { exclude: ['bytes'] },
+    order: ['at'],
+  });
+}
+
 /** What the wood comes to in that air, where the air was measured and lies in the formula's range. */
-function shopMoisture(temperatureC: number | null, relativeHumidity: number | null): number | null {
+function shopMoisture({ temperatureC, relativeHumidity }: WoodWeighing): number | null {
   if (temperatureC === null || relativeHumidity === null) return null;
   try {
     return equilibriumMoisture(temperatureC, relativeHumidity);
@@ -144,9 +210,9 @@ function shopMoisture(temperatureC: number | null, relativeHumidity: number | nu
 }
 
 function factsOf(set: WoodSet, weighings: readonly WoodWeighing[], tests: readonly WoodTest[]): SetFacts {
-  const { species, length, width, thickness, runout, offQuarter } = set;
+  const { use, species, length, width, thickness, runout, offQuarter } = set;
   const findings = tests.map(({ kind, result }): WoodFinding => ({ kind, ...result }));
-  return { species, length, width, thickness, runout, offQuarter, mass: weighings.at(-1)?.mass ?? null, findings };
+  return { use, species, length, width, thickness, runout, offQuarter, mass: weighings.at(-1)?.mass ?? null, findings };
 }
 
 function ofSet<T extends { setId: string }>(rows: readonly T[], { id }: WoodSet): T[] {

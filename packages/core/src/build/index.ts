@@ -8,3 +8,4 @@ export {
   forecastCheck, leadVerdict, passTable,
   type CheckForecast, type LeadVerdict, type PassRow, type PassTable, type PassTableFacts,
 } from './pass-table'; // prettier-ignore
+export { NO_BUILD_CHOICES, type BuildChoices, type BuildOutcome, type SandwichPlan } from './choices';

@@ -7,4 +7,12 @@ export {
   type RoughPlate,
   type SimulatedPlate,
 } from './simulated-plate';
-export { flexBoard, knockBoard, simulatedBoard, weighBoard, type SimulatedBoard } from './simulated-board';
+export {
+  flexBoard,
+  knockBoard,
+  ringOfPlate,
+  sagPerLoad,
+  simulatedBoard,
+  weighBoard,
+  type SimulatedBoard,
+} from './simulated-board';

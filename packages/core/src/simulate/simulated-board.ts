@@ -1,6 +1,15 @@
 /** A board of wood that exists only in numbers: its true constants, and what a scale, a dial and an ear make of it. SI. */
-import { freePlateModesNamed } from '../shell';
-import { speciesPrior, type FlexPoint, type OrthotropicConstants } from '../wood';
+import { InvalidInput } from '../invalid-input';
+import { freePlateModesNamed, ringCompliance } from '../shell';
+import {
+  checkJig,
+  jigFactor,
+  minorPoisson,
+  speciesPrior,
+  type FlexPoint,
+  type Jig,
+  type OrthotropicConstants,
+} from '../wood';
 import type { RandomSource } from './seeded-random';
 
 export interface SimulatedBoard {
@@ -61,17 +70,48 @@ export function knockBoard(
 const DIAL_STEP = 1e-5;
 const DIAL_SCATTER = 6e-6;
 
-/** Dial readings of a three-point flex along the grain, loads going up. @param loads [N] */
+/** Sag at the dial per load [m/N] of a piece of these sizes and this wood, on a jig. */
+export function sagPerLoad({ wood, length, width, thickness }: SimulatedBoard, jig: Jig): number {
+  checkJig(jig);
+  if (jig.kind === 'ring') {
+    const perWidth = thickness ** 3 / (12 * (1 - wood.nu_LC * minorPoisson(wood)));
+    const D_C = wood.E_C * perWidth;
+    const rigidity = { D_L: wood.E_L * perWidth, D_C, D_1: wood.nu_LC * D_C, D_k: (wood.G_LC * thickness ** 3) / 12 };
+    return ringCompliance(rigidity, jig.diameter / 2);
+  }
+  const along = jig.direction === 'along';
+  const [size, breadth] = along ? [length, width] : [width, length];
+  if (jig.span > size) throw new InvalidInput('span', jig.span, 'is longer than the piece');
+  return jigFactor(jig, 0).c / ((along ? wood.E_L : wood.E_C) * ((breadth * thickness ** 3) / 12));
+}
+
+/** Dial readings, loads in the order they were put on. @param loads [N] */
 export function flexBoard(
-  { wood, width, thickness }: SimulatedBoard,
-  span: number,
+  board: SimulatedBoard,
+  jig: Jig,
   loads: readonly number[],
   random: RandomSource,
 ): FlexPoint[] {
-  const compliance = span ** 3 / (48 * wood.E_L * ((width * thickness ** 3) / 12));
+  const compliance = sagPerLoad(board, jig);
   const zero = 1e-3;
   return loads.map((load) => {
     const seen = zero + load * compliance + DIAL_SCATTER * random.normal();
     return { load, deflection: Math.round(seen / DIAL_STEP) * DIAL_STEP };
   });
+}
+
+/** Ring times scatter this much from knock to knock (1). */
+const RING_SCATTER = 0.03;
+
+/**
+ * How long a plate rings when it is knocked [s], for practice and the demo: a made-up law with a peak, since what makes it peak
+ * (the hand, the air, the wood) is not in the plate's own equations.
+ */
+export function ringOfPlate(
+  thickness: number,
+  peak: { thickness: number; ring: number },
+  random: RandomSource,
+): number {
+  const off = (thickness - peak.thickness) / (0.35 * peak.thickness);
+  return Math.max(0.05, peak.ring * (1 - off * off) * (1 + RING_SCATTER * random.normal()));
 }

@@ -1,6 +1,6 @@
 import { rankSets } from '../graduation';
 import { flexBoard, knockBoard, seededRandom, simulatedBoard, weighBoard } from '../simulate';
-import { identifyPlate, objections, setProperties, speciesPrior, testFlex, type SetFacts } from '.';
+import { identifyPlate, middleOfSpan, objections, setProperties, speciesPrior, testFlex, type SetFacts } from '.';
 
 const size = { length: 0.55, width: 0.21, thickness: 3.6e-3 };
 const untested: SetFacts = { species: 'sitka-spruce', ...size, mass: null, runout: 0, offQuarter: 0, findings: [] };
@@ -20,7 +20,7 @@ describe('a set in the rack', () => {
       span: 0.45,
       ...size,
       direction: 'along',
-      points: flexBoard(board, 0.45, [0, 1, 2, 3], random),
+      points: flexBoard(board, middleOfSpan(0.45, 'along'), [0, 1, 2, 3], random),
     });
     const { modulusAlong, density, clash } = setProperties({
       ...untested,

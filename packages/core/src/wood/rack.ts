@@ -30,6 +30,8 @@ export function qualities(
 }
 
 export interface SetFacts {
+  /** What it is kept for; a top where left out. */
+  use?: 'top' | 'back' | 'brace';
   species: string;
   /** Of one half: sizes [m] and newest mass [kg], null when never weighed. */
   length: number;
@@ -150,7 +152,7 @@ export interface Objection {
 
 const LIMITS = { strengthLeft: 0.9, strengthLost: 0.75, dense: 1.3, floppy: 0.035, offQuarter: (25 * Math.PI) / 180 };
 
-/** What speaks against a set for a top, worst first. */
+/** What speaks against a set for its use, worst first. */
 export function objections(facts: SetFacts, { density, ratio }: SetProperties): Objection[] {
   const found: Objection[] = [];
   const strength = strengthAtSlope(facts.runout);
@@ -171,7 +173,7 @@ export function objections(facts: SetFacts, { density, ratio }: SetProperties): 
       message: `Dense for its kind: ${Math.round(density.value)} against ${Math.round(usual)} kg/m³.`,
     });
   }
-  if (ratio < LIMITS.floppy)
+  if (facts.use !== 'brace' && ratio < LIMITS.floppy)
     found.push({
       code: 'floppy-across',
       reject: false,

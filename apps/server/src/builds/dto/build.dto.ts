@@ -15,6 +15,7 @@ import {
   ArrayMaxSize, IsArray, IsBoolean, IsDateString, IsIn, IsInt, IsNumber, IsOptional, IsPositive, IsString, IsUUID, Length, Matches, Max, MaxLength, Min,
   ValidateIf, ValidateNested,
 } from 'class-validator'; // prettier-ignore
+import { ChoicesDto } from './choices.dto';
 import { HoleDto, holeType, OutlineDto, outlineType } from './outline.dto';
 
 export class SpreadDto {
@@ -103,6 +104,7 @@ export class CreateBuildDto extends BuildFieldsDto {
 export class ChangeBuildDto extends PartialType(BuildFieldsDto) {
   @IsOptional() @IsIn(STAGES) stage?: Stage;
   @IsOptional() @IsArray() @IsIn(STAGES, { each: true }) stagesDone?: Stage[];
+  @IsOptional() @ValidateNested() @Type(() => ChoicesDto) choices?: ChoicesDto;
   @IsOptional() @ValidateNested() @Type(() => WaitsForDto) waitsFor?: WaitsForDto | null;
 }
 

@@ -1,4 +1,13 @@
-import type { BuildWood, HoleSpec, OutlineSpec, PassTool, Stage, Station, UnitChoice } from '@nimble/core';
+import type {
+  BuildChoices,
+  BuildWood,
+  HoleSpec,
+  OutlineSpec,
+  PassTool,
+  Stage,
+  Station,
+  UnitChoice,
+} from '@nimble/core';
 import { Column, CreatedAt, DataType, Model, PrimaryKey, Table, UpdatedAt } from 'sequelize-typescript';
 
 export interface WaitsFor {
@@ -25,6 +34,7 @@ export class Build extends Model {
   @Column(DataType.TEXT) declare stage: Stage;
   @Column(DataType.JSONB) declare stagesDone: Stage[];
   @Column(DataType.JSONB) declare waitsFor: WaitsFor | null;
+  @Column({ type: DataType.JSONB, defaultValue: {} }) declare choices: Partial<BuildChoices>;
   @Column(DataType.BOOLEAN) declare demo: boolean;
   @Column(DataType.DATE) declare archivedAt: Date | null;
   @CreatedAt declare createdAt: Date;

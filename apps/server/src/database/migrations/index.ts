@@ -2,6 +2,7 @@ import type { Migration } from '../migration';
 import { firstTables } from './0001-first-tables';
 import { benchColumns } from './0002-bench-columns';
 import { woodRack } from './0003-wood-rack';
+import { jigsAndChecks } from './0004-jigs-and-checks';
 
 /** In the order they run. A migration that has shipped is never edited. */
-export const MIGRATIONS: readonly Migration[] = [firstTables, benchColumns, woodRack];
+export const MIGRATIONS: readonly Migration[] = [firstTables, benchColumns, woodRack, jigsAndChecks];

@@ -1,4 +1,4 @@
-import type { Estimate, FlexForecast, StepSummary } from '@nimble/core';
+import type { CheckForecast, Estimate, FlexForecast, StepSummary } from '@nimble/core';
 import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
 
 /** What was said before a pass; the next survey settles it. */
@@ -9,6 +9,8 @@ export interface PassForecastBody {
   meanAfter: Estimate;
   flex: FlexForecast[];
   steps: StepSummary[];
+  /** What jig and ear would say after it; none in forecasts made before checks were kept. */
+  checks?: CheckForecast;
 }
 
 @Table({ tableName: 'pass_forecasts', timestamps: false, underscored: true })

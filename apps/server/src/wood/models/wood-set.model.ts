@@ -15,6 +15,9 @@ export class WoodSet extends Model {
   @Column(DataType.DOUBLE) declare grainLinesPerCm: number | null;
   @Column(DataType.DOUBLE) declare runout: number;
   @Column(DataType.DOUBLE) declare offQuarter: number;
+  /** Toward which end the fibres rise to the outer face, half by half. */
+  @Column(DataType.TEXT) declare risesBass: 'neck' | 'tail' | null;
+  @Column(DataType.TEXT) declare risesTreble: 'neck' | 'tail' | null;
   @Column(DataType.TEXT) declare figure: string;
   @Column(DataType.TEXT) declare colour: string;
   @Column(DataType.TEXT) declare price: string;

@@ -7,6 +7,10 @@ export interface WoodTestResult {
   modulusAcross?: Estimate;
   shearModulus?: Estimate;
   stiffness?: Estimate;
+  rigidityPerWidth?: Estimate;
+  /** Notes fitted against notes heard, in the order twist, across, along (1). */
+  residuals?: number[];
+  quality?: Partial<Record<'twist' | 'across' | 'along', number>>;
   limitedBy?: string;
   warnings: (FlexWarning | IdentifyWarning)[];
 }
@@ -20,6 +24,10 @@ export class WoodTest extends Model {
   @Column(DataType.TEXT) declare person: string;
   /** How stiff it felt in the hands, 1 soft to 9 stiff. */
   @Column(DataType.INTEGER) declare feel: number | null;
-  @Column(DataType.JSONB) declare input: FlexTest | KnockTest;
+  @Column(DataType.UUID) declare jigId: string | null;
+  @Column(DataType.DATE) declare retractedAt: Date | null;
+  @Column(DataType.JSONB) declare input: (FlexTest | KnockTest) & {
+    ring?: Partial<Record<'twist' | 'across' | 'along', number>>;
+  };
   @Column(DataType.JSONB) declare result: WoodTestResult;
 }

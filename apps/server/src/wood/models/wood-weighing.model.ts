@@ -9,4 +9,5 @@ export class WoodWeighing extends Model {
   @Column(DataType.DOUBLE) declare mass: number;
   @Column(DataType.DOUBLE) declare relativeHumidity: number | null;
   @Column({ type: DataType.DOUBLE, field: 'temperature_c' }) declare temperatureC: number | null;
+  @Column(DataType.DATE) declare retractedAt: Date | null;
 }

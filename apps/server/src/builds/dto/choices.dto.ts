@@ -1,0 +1,77 @@
+import { Type } from 'class-transformer';
+import {
+  IsIn,
+  IsNumber,
+  IsOptional,
+  IsPositive,
+  IsString,
+  IsUUID,
+  Length,
+  Max,
+  Min,
+  ValidateNested,
+} from 'class-validator';
+
+const OVER = (what: string) => ({ message: `is over ${what}: check the unit` });
+
+export class NumberBandDto {
+  @IsPositive() @Max(0.03, OVER('30 mm')) thickness: number;
+  @IsPositive() @Max(0.005, OVER('5 mm')) tolerance: number;
+}
+
+export class EstimateDto {
+  @IsPositive() value: number;
+  @IsNumber() @Min(0) sd: number;
+}
+
+export class FlexGoalDto {
+  @IsUUID() jigId: string;
+  @ValidateNested() @Type(() => EstimateDto) compliance: EstimateDto;
+  @IsString() @Length(1, 120) from: string;
+}
+
+export class PitchGoalDto {
+  @IsIn(['twist', 'across', 'along']) note: 'twist' | 'across' | 'along';
+  @IsNumber()
+  @Min(5, { message: 'must lie between 5 and 5000 Hz' })
+  @Max(5000, { message: 'must lie between 5 and 5000 Hz' })
+  frequency: number;
+}
+
+/** Which rule leads and what each aims at; null leaves it to the program. */
+export class RuleChoicesDto {
+  @IsOptional() @IsIn(['number', 'flex', 'pitch', 'ring', 'stiffness', 'weight']) leader:
+    'number' | 'flex' | 'pitch' | 'ring' | 'stiffness' | 'weight' | null;
+  @IsOptional() @ValidateNested() @Type(() => NumberBandDto) number: NumberBandDto | null;
+  @IsOptional() @ValidateNested() @Type(() => FlexGoalDto) flex: FlexGoalDto | null;
+  @IsOptional() @ValidateNested() @Type(() => PitchGoalDto) pitch: PitchGoalDto | null;
+  @IsOptional() @IsPositive() @Max(5, OVER('5 kg')) weight: number | null;
+  @IsOptional() @IsPositive() @Max(5000, OVER('5000 N')) tension: number | null;
+  @IsOptional() @IsUUID() likeBuildId: string | null;
+}
+
+export class StrokeDto {
+  @IsOptional() @IsIn(['neck', 'tail']) bass?: 'neck' | 'tail' | null;
+  @IsOptional() @IsIn(['neck', 'tail']) treble?: 'neck' | 'tail' | null;
+}
+
+export class PlaningDto {
+  @ValidateNested() @Type(() => StrokeDto) outer: StrokeDto;
+  @ValidateNested() @Type(() => StrokeDto) inner: StrokeDto;
+}
+
+export class SandwichDto {
+  @IsPositive() @Max(0.005, OVER('5 mm')) skin: number;
+  @IsPositive() @Max(0.02, OVER('20 mm')) core: number;
+  @IsPositive() coreModulus: number;
+  @IsPositive() coreShear: number;
+  @IsPositive() @Max(1500, OVER('1500 kg/m³')) coreDensity: number;
+  @IsNumber() @Min(0) @Max(2, OVER('2 kg/m²')) glueMass: number;
+}
+
+export class ChoicesDto {
+  @ValidateNested() @Type(() => RuleChoicesDto) rules: RuleChoicesDto;
+  @IsOptional() @IsIn(['as-wanted', 'too-stiff', 'too-soft']) outcome: 'as-wanted' | 'too-stiff' | 'too-soft' | null;
+  @ValidateNested() @Type(() => PlaningDto) planing: PlaningDto;
+  @IsOptional() @ValidateNested() @Type(() => SandwichDto) sandwich: SandwichDto | null;
+}

@@ -1,0 +1,84 @@
+import {
+  flexBoard, knockBoard, ringOfPlate, seededRandom, testFlex, testRing,
+  type BuildWood, type Estimate, type PlateShape, type SimulatedBoard,
+} from '@nimble/core'; // prettier-ignore
+import type { CheckInput, CheckResult } from '../flex/models/plate-check.model';
+import { CROSS_JIG, LONG_JIG, RING_JIG } from './demo-jigs';
+
+export interface SimulatedCheck {
+  kind: 'flex' | 'knock';
+  jigId: string | null;
+  feel: number | null;
+  thickness: Estimate;
+  input: CheckInput;
+  result: CheckResult;
+}
+
+const LOADS = [0, 2, 4, 6, 4, 0];
+/** A whole waisted plate against its bounding rectangle: narrower, so softer and shorter-waved. */
+const EQUAL_RECTANGLE = { length: 0.93, width: 0.86 };
+const FEEL_STEP = Math.log(1.2);
+const FEEL_MIDDLE = { along: 20, across: 1.9 };
+
+/** What jig and ear say of a plate at the mean thickness of each of its surveys. */
+export function simulateChecks(
+  build: { number: number; ringPeak: { thickness: number; ring: number } },
+  shape: PlateShape,
+  wood: BuildWood,
+  means: readonly Estimate[],
+): SimulatedCheck[][] {
+  const random = seededRandom(7000 + build.number);
+  const own = 1 + 0.5 * wood.spread.E * random.normal();
+  const truth = { ...wood, E_L: wood.E_L * own, E_C: wood.E_C * own, G_LC: wood.G_LC * own };
+  return means.map((thickness) => {
+    const plate: SimulatedBoard = { wood: truth, length: shape.length, width: shape.width, thickness: thickness.value };
+    return [
+      ...[LONG_JIG, CROSS_JIG].map(({ id, body }): SimulatedCheck => {
+        const points = flexBoard(plate, body, LOADS, random);
+        const width = body.direction === 'along' ? plate.width : plate.length;
+        const { stiffness, rigidityPerWidth, warnings } = testFlex({
+          span: body.span, direction: body.direction, width, thickness: thickness.value, jig: body, points,
+        }); // prettier-ignore
+        const felt =
+          5 + Math.log(rigidityPerWidth.value / FEEL_MIDDLE[body.direction]) / FEEL_STEP + 0.8 * random.normal();
+        return {
+          kind: 'flex', jigId: id, feel: body.direction === 'along' ? Math.min(9, Math.max(1, Math.round(felt))) : null, thickness,
+          input: { points }, result: { compliance: inverse(stiffness), rigidityPerWidth, warnings },
+        }; // prettier-ignore
+      }),
+      ringFlex(plate, wood, thickness, random),
+      knock(plate, build.ringPeak, thickness, random),
+    ];
+  });
+}
+
+type Random = ReturnType<typeof seededRandom>;
+
+function ringFlex(plate: SimulatedBoard, wood: BuildWood, thickness: Estimate, random: Random): SimulatedCheck {
+  const points = flexBoard(plate, RING_JIG.body, LOADS, random);
+  const { stiffness, modulusAlong, warnings } = testRing({
+    jig: RING_JIG.body, thickness: thickness.value, points, wood, ratioDoubt: wood.spread.E,
+  }); // prettier-ignore
+  const result = { compliance: inverse(stiffness), modulusAlong, warnings };
+  return { kind: 'flex', jigId: RING_JIG.id, feel: null, thickness, input: { points }, result };
+}
+
+function knock(
+  plate: SimulatedBoard,
+  peak: { thickness: number; ring: number },
+  thickness: Estimate,
+  random: Random,
+): SimulatedCheck {
+  const rectangle = {
+    ...plate,
+    length: EQUAL_RECTANGLE.length * plate.length,
+    width: EQUAL_RECTANGLE.width * plate.width,
+  };
+  const ring = Math.round(100 * ringOfPlate(thickness.value, peak, random)) / 100;
+  const input = { notes: knockBoard(rectangle, random), ring: { time: ring, level: null } };
+  return { kind: 'knock', jigId: null, feel: null, thickness, input, result: { warnings: [] } };
+}
+
+function inverse({ value, sd }: Estimate): Estimate {
+  return { value: 1 / value, sd: sd / value ** 2 };
+}

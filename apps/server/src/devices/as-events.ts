@@ -1,0 +1,11 @@
+import type { MessageEvent } from '@nestjs/common';
+import { interval, map, merge, type Observable } from 'rxjs';
+
+const KEEP_ALIVE_MS = 15_000;
+
+/** An instrument's lines as server-sent events. A silent line now and then keeps proxies from closing the stream. */
+export function asEvents(lines: Observable<object>): Observable<MessageEvent> {
+  const sent = lines.pipe(map((data): MessageEvent => ({ data })));
+  const alive = interval(KEEP_ALIVE_MS).pipe(map((): MessageEvent => ({ type: 'alive', data: '' })));
+  return merge(sent, alive);
+}

@@ -1,0 +1,112 @@
+import { Injectable } from '@nestjs/common';
+import {
+  sagPerLoad,
+  seededRandom,
+  seedOf,
+  simulatedBoard,
+  type Jig,
+  type RandomSource,
+  type SimulatedBoard,
+} from '@nimble/core';
+import { Subject } from 'rxjs';
+import { contextOf } from '../builds/build.mapper';
+import { Build } from '../builds/models/build.model';
+import { notFound, refusing } from '../problem';
+import { Survey } from '../surveys/models/survey.model';
+import { WoodSet } from '../wood/models/wood-set.model';
+import { WoodService } from '../wood/wood.service';
+
+/** What a cabled dial gauge or scale sends: which it is, and a line of text. */
+export interface InstrumentLine {
+  device: 'dial' | 'scale';
+  line: string;
+}
+
+interface Bench {
+  sample: SimulatedBoard;
+  random: RandomSource;
+  zero: number;
+}
+
+/** How far a stand-in's piece may lie from the figure that stands for it (1). */
+const OWN_STIFFNESS = 0.06;
+const DIAL_SCATTER = 4e-6;
+const ZERO_SPAN = 2e-3;
+
+/** Stand-ins for a scale and a dial gauge on a cable: they weigh and bend a piece that exists only in numbers. */
+@Injectable()
+export class SimulatedJigService {
+  private readonly streams = new Map<string, Subject<InstrumentLine>>();
+  private readonly benches = new Map<string, Bench>();
+
+  constructor(private readonly rack: WoodService) {}
+
+  stream(pieceId: string): Subject<InstrumentLine> {
+    const existing = this.streams.get(pieceId);
+    if (existing) return existing;
+    const created = new Subject<InstrumentLine>();
+    this.streams.set(pieceId, created);
+    return created;
+  }
+
+  /** Puts the piece on the scale. */
+  async weigh(pieceId: string): Promise<InstrumentLine> {
+    const { sample } = await this.benchOf(pieceId);
+    const { wood, length, width, thickness } = sample;
+    return this.send(pieceId, 'scale', `${(wood.rho * length * width * thickness * 1000).toFixed(1)} g`);
+  }
+
+  /** Puts a weight on the piece on its jig: the scale told what it is, the dial tells how far it went. @param load [N] */
+  async bend(pieceId: string, jig: Jig, load: number): Promise<InstrumentLine> {
+    const bench = await this.benchOf(pieceId);
+    const sag = load * refusing('jig', () => sagPerLoad(bench.sample, jig));
+    const reading = bench.zero + sag + DIAL_SCATTER * bench.random.normal();
+    return this.send(pieceId, 'dial', `${(reading * 1000).toFixed(2)} mm`);
+  }
+
+  private send(pieceId: string, device: InstrumentLine['device'], line: string): InstrumentLine {
+    const sent = { device, line };
+    this.stream(pieceId).next(sent);
+    return sent;
+  }
+
+  private async benchOf(pieceId: string): Promise<Bench> {
+    const sample = (await this.boardSample(pieceId)) ?? (await this.plateSample(pieceId));
+    if (!sample) throw notFound('board or build');
+    const kept = this.benches.get(pieceId);
+    const random = kept?.random ?? seededRandom(seedOf(pieceId));
+    const bench = { sample, random, zero: kept?.zero ?? ZERO_SPAN * random.uniform() };
+    this.benches.set(pieceId, bench);
+    return bench;
+  }
+
+  /** As measured where it was; else one made of its species. */
+  private async boardSample(id: string): Promise<SimulatedBoard | null> {
+    const set = await WoodSet.findByPk(id);
+    if (!set) return null;
+    const { length, width, thickness, species } = set;
+    const { wood } = simulatedBoard(species, { length, width, thickness }, seededRandom(seedOf(id)));
+    const { density, modulusAlong, modulusAcross } = (await this.rack.show(id)).properties;
+    return {
+      length, width, thickness,
+      wood: {
+        ...wood,
+        rho: density.by === 'prior' ? wood.rho : density.value,
+        E_L: modulusAlong.by === 'prior' ? wood.E_L : modulusAlong.value,
+        E_C: modulusAcross.by === 'prior' ? wood.E_C : modulusAcross.value,
+      },
+    }; // prettier-ignore
+  }
+
+  private async plateSample(id: string): Promise<SimulatedBoard | null> {
+    const build = await Build.findByPk(id);
+    if (!build) return null;
+    const surveys = await Survey.findAll({ where: { buildId: id }, order: [['number', 'DESC']] });
+    const thickness = surveys.find(({ assessment }) => assessment)?.assessment?.statistics.mean ?? 3e-3;
+    const { shape } = contextOf(build);
+    const stiffer = 1 + OWN_STIFFNESS * seededRandom(seedOf(id)).normal();
+    const { E_L, E_C, G_LC } = build.wood;
+    const wood = { ...build.wood, E_L: E_L * stiffer, E_C: E_C * stiffer, G_LC: G_LC * stiffer };
+    return { wood, length: shape.length, width: shape.width, thickness };
+  }
+}

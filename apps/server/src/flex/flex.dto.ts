@@ -1,0 +1,72 @@
+import { Type } from 'class-transformer';
+import {
+  ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsInt, IsNumber, IsObject, IsOptional, IsPositive, IsString, IsUUID, Length, Max, MaxLength, Min, ValidateIf,
+  ValidateNested,
+} from 'class-validator'; // prettier-ignore
+import { FlexPointDto } from '../compute/compute.dto';
+
+/** Sizes in metres from the first support or the clamp; what can't be is refused by the core with the field's name. */
+export class JigBodyDto {
+  @IsIn(['three-point', 'cantilever', 'ring']) kind: 'three-point' | 'cantilever' | 'ring';
+  @ValidateIf((jig: JigBodyDto) => jig.kind !== 'ring')
+  @IsIn(['along', 'across'])
+  direction?: 'along' | 'across';
+  @ValidateIf((jig: JigBodyDto) => jig.kind !== 'ring')
+  @IsNumber()
+  @Max(2, { message: 'is over 2 m: check the unit' })
+  span?: number;
+  @ValidateIf((jig: JigBodyDto) => jig.kind !== 'ring') @IsNumber() loadAt?: number;
+  @ValidateIf((jig: JigBodyDto) => jig.kind !== 'ring') @IsNumber() dialAt?: number;
+  @ValidateIf((jig: JigBodyDto) => jig.kind === 'ring')
+  @IsNumber()
+  @Max(2, { message: 'is over 2 m: check the unit' })
+  diameter?: number;
+  @IsNumber() supportWidth: number;
+}
+
+export class CreateJigDto {
+  @IsUUID() id: string;
+  @IsString() @Length(1, 80, { message: 'must have 1 to 80 letters' }) name: string;
+  @IsObject() @ValidateNested() @Type(() => JigBodyDto) body: JigBodyDto;
+}
+
+const NOTE = { message: 'must lie between 5 and 5000 Hz' };
+
+export class NotesDto {
+  @IsOptional() @IsNumber() @Min(5, NOTE) @Max(5000, NOTE) twist?: number;
+  @IsOptional() @IsNumber() @Min(5, NOTE) @Max(5000, NOTE) across?: number;
+  @IsOptional() @IsNumber() @Min(5, NOTE) @Max(5000, NOTE) along?: number;
+}
+
+export class RingDto {
+  /** To fall by 60 dB [s]. */
+  @IsPositive({ message: 'must be above zero' }) @Max(30, { message: 'is over 30 s: check the unit' }) time: number;
+  /** [dB], against any fixed zero of the maker's. */
+  @IsOptional() @IsNumber() @Min(-200) @Max(200) level?: number | null;
+}
+
+class CheckDto {
+  @IsUUID() id: string;
+  @IsString() @MaxLength(80) person: string;
+  /** Mean thickness [m] where nothing was read with calipers yet. */
+  @IsOptional()
+  @IsPositive({ message: 'must be above zero' })
+  @Max(0.03, { message: 'is over 30 mm: check the unit' })
+  thickness?: number;
+}
+
+export class FlexCheckDto extends CheckDto {
+  @IsUUID() jigId: string;
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(200)
+  @ValidateNested({ each: true })
+  @Type(() => FlexPointDto)
+  points: FlexPointDto[];
+  @IsOptional() @IsInt() @Min(1) @Max(9, { message: 'runs from 1, soft, to 9, stiff' }) feel?: number | null;
+}
+
+export class KnockCheckDto extends CheckDto {
+  @IsOptional() @ValidateNested() @Type(() => NotesDto) notes?: NotesDto;
+  @IsOptional() @ValidateNested() @Type(() => RingDto) ring?: RingDto;
+}

@@ -1,0 +1,217 @@
+import { Injectable } from '@nestjs/common';
+import { checkJig, feelRecord, InvalidInput, testFlex, testRing } from '@nimble/core';
+import type { Estimate, FeelRecord, FlexPoint, Jig as JigBody, PlateCheck } from '@nimble/core';
+import { contextOf } from '../builds/build.mapper';
+import { Build } from '../builds/models/build.model';
+import { invalid, notFound, refusing } from '../problem';
+import { Survey } from '../surveys/models/survey.model';
+import { WoodTest } from '../wood/models/wood-test.model';
+import type { CreateJigDto, FlexCheckDto, KnockCheckDto } from './flex.dto';
+import { Jig } from './models/jig.model';
+import { PlateCheckRecord, type CheckResult } from './models/plate-check.model';
+
+/** A caliper set down where it happens, or a mean that was typed [m]. */
+const TYPED_THICKNESS_SD = 3e-5;
+
+@Injectable()
+export class FlexService {
+  async jigs() {
+    const rows = await Jig.findAll({ where: { archivedAt: null }, order: ['name'] });
+    return rows.map(jigView);
+  }
+
+  async createJig({ id, name, body }: CreateJigDto) {
+    refusing('body', () => checkJig(body as JigBody));
+    await Jig.findOrCreate({ where: { id }, defaults: { id, name, body, demo: false, createdAt: new Date() } });
+    return this.jigs();
+  }
+
+  async archiveJig(id: string, archived: boolean) {
+    await (await this.findJig(id)).update({ archivedAt: archived ? new Date() : null });
+    return this.jigs();
+  }
+
+  async findJig(id: string): Promise<Jig> {
+    const jig = await Jig.findByPk(id);
+    if (!jig) throw notFound('jig');
+    return jig;
+  }
+
+  async checks(buildId: string) {
+    const rows = await PlateCheckRecord.findAll({ where: { buildId }, order: [['at', 'ASC']] });
+    return rows.map(checkView);
+  }
+
+  /** The newest flex on each jig and the newest notes of every build: what another plate can be brought to. */
+  async newestOfAll() {
+    const rows = await PlateCheckRecord.findAll({ where: { retractedAt: null }, order: [['at', 'ASC']] });
+    const newest = new Map(rows.map((row) => [`${row.buildId} ${row.kind} ${row.jigId}`, row]));
+    return [...newest.values()].map(checkView);
+  }
+
+  async addFlex(buildId: string, { id, person, jigId, points, feel = null, thickness: typed }: FlexCheckDto) {
+    const build = await this.findBuild(buildId);
+    const jig = await this.findJig(jigId);
+    const { survey, thickness } = await this.thicknessNow(build, typed);
+    const result = bend(jig.body, points, build, thickness.value);
+    await PlateCheckRecord.findOrCreate({
+      where: { id },
+      defaults: {
+        id,
+        buildId,
+        jigId,
+        kind: 'flex',
+        person,
+        feel,
+        input: { points },
+        result,
+        ...stamp(survey, thickness),
+      },
+    });
+    return this.checks(buildId);
+  }
+
+  async addKnock(buildId: string, { id, person, notes, ring, thickness: typed }: KnockCheckDto) {
+    const build = await this.findBuild(buildId);
+    if (!ring && Object.values(notes ?? {}).every((note) => note === undefined))
+      throw invalid([{ field: 'notes', message: 'hold nothing: type a note or a ring time' }]);
+    const { survey, thickness } = await this.thicknessNow(build, typed);
+    const input = {
+      ...(notes && { notes: { ...notes } }),
+      ...(ring && { ring: { time: ring.time, level: ring.level ?? null } }),
+    };
+    await PlateCheckRecord.findOrCreate({
+      where: { id },
+      defaults: {
+        id,
+        buildId,
+        jigId: null,
+        kind: 'knock',
+        person,
+        feel: null,
+        input,
+        result: { warnings: [] },
+        ...stamp(survey, thickness),
+      },
+    });
+    return this.checks(buildId);
+  }
+
+  /** A wrong one no longer counts; it stays in the record. */
+  async retract(buildId: string, checkId: string, retracted: boolean) {
+    const [changed] = await PlateCheckRecord.update(
+      { retractedAt: retracted ? new Date() : null },
+      { where: { id: checkId, buildId } },
+    );
+    if (changed === 0) throw notFound('check of this build');
+    return this.checks(buildId);
+  }
+
+  /** The checks that count, as the core takes them. */
+  async plateChecks(buildId: string): Promise<PlateCheck[]> {
+    const rows = await PlateCheckRecord.findAll({ where: { buildId, retractedAt: null }, order: [['at', 'ASC']] });
+    return rows.map(toPlateCheck);
+  }
+
+  /** How each person's hand scores track the dial, over boards and whole plates. */
+  async feel(): Promise<
+    { person: string; record: FeelRecord; flexes: { at: Date; score: number; rigidity: number }[] }[]
+  > {
+    const [tests, checks] = await Promise.all([
+      WoodTest.findAll({ where: { kind: 'flex', retractedAt: null } }),
+      PlateCheckRecord.findAll({ where: { kind: 'flex', retractedAt: null } }),
+    ]);
+    const scored = [...tests, ...checks]
+      .flatMap(({ person, at, feel, result }) =>
+        feel !== null && result.rigidityPerWidth
+          ? [{ person, at, score: feel, rigidity: result.rigidityPerWidth.value }]
+          : [],
+      )
+      .sort((a, b) => a.at.getTime() - b.at.getTime());
+    const people = [...new Set(scored.map(({ person }) => person))];
+    return people.map((person) => {
+      const flexes = scored.filter((flex) => flex.person === person).map(({ person: _, ...flex }) => flex);
+      return { person, record: feelRecord(flexes), flexes };
+    });
+  }
+
+  private async findBuild(id: string): Promise<Build> {
+    const build = await Build.findByPk(id);
+    if (!build) throw notFound('build');
+    return build;
+  }
+
+  /** By the newest survey that was read, else as typed. */
+  private async thicknessNow(build: Build, typed: number | undefined) {
+    if (typed !== undefined) return { survey: null, thickness: { value: typed, sd: TYPED_THICKNESS_SD } };
+    const surveys = await Survey.findAll({ where: { buildId: build.id }, order: [['number', 'DESC']] });
+    const survey = surveys.find(({ assessment }) => assessment !== null);
+    const statistics = survey?.assessment?.statistics;
+    if (!survey || !statistics)
+      throw invalid([
+        { field: 'thickness', message: 'is not known: read the plate first, or type its mean thickness' },
+      ]);
+    const { mean, volume, volumeSd } = statistics;
+    return { survey, thickness: { value: mean, sd: (mean * volumeSd) / volume } };
+  }
+}
+
+function stamp(survey: Survey | null, thickness: Estimate) {
+  return { surveyId: survey?.id ?? null, at: new Date(), thickness: thickness.value, thicknessSd: thickness.sd };
+}
+
+/** A whole plate on a jig. On two supports or a clamp its breadth is that of the outline, so only the sag itself is trusted. */
+function bend(jig: JigBody, points: FlexPoint[], build: Build, thickness: number): CheckResult {
+  const { shape } = contextOf(build);
+  return refusing('', () => {
+    if (jig.kind === 'ring') {
+      if (jig.diameter > shape.width) throw new InvalidInput('jigId', jig.diameter, 'is a ring wider than the plate');
+      const { stiffness, modulusAlong, warnings } = testRing({
+        jig, thickness, points, wood: build.wood, ratioDoubt: build.wood.spread.E,
+      }); // prettier-ignore
+      return { compliance: inverse(stiffness), modulusAlong, warnings };
+    }
+    const along = jig.direction === 'along';
+    const [size, width] = along ? [shape.length, shape.width] : [shape.width, shape.length];
+    if (jig.span > size) throw new InvalidInput('jigId', jig.span, 'has a span longer than the plate');
+    const { stiffness, rigidityPerWidth, warnings } = testFlex({
+      span: jig.span, width, thickness, direction: jig.direction, points, jig,
+    }); // prettier-ignore
+    return { compliance: inverse(stiffness), rigidityPerWidth, warnings };
+  });
+}
+
+function inverse({ value, sd }: Estimate): Estimate {
+  return { value: 1 / value, sd: sd / value ** 2 };
+}
+
+function jigView({ id, name, body, demo }: Jig) {
+  return { id, name, body, demo };
+}
+
+function checkView(row: PlateCheckRecord) {
+  const { id, buildId, surveyId, jigId, kind, at, person, feel, thickness, thicknessSd, input, result, retractedAt } =
+    row;
+  return {
+    id, buildId, surveyId, jigId, kind, at, person, feel, thickness: { value: thickness, sd: thicknessSd }, input, result, retracted: retractedAt !== null,
+  }; // prettier-ignore
+}
+
+/** What the core takes of a check, stored or just simulated. */
+export function plateCheckOf({
+  jigId,
+  thickness,
+  input,
+  result,
+}: Pick<PlateCheckRecord, 'jigId' | 'input' | 'result'> & { thickness: Estimate }): PlateCheck {
+  return {
+    thickness,
+    ...(jigId && result.compliance && { flex: { jigId, compliance: result.compliance } }),
+    ...(input.notes && { notes: input.notes }),
+    ...(input.ring && { ring: input.ring }),
+  };
+}
+
+export function toPlateCheck({ jigId, thickness, thicknessSd, input, result }: PlateCheckRecord): PlateCheck {
+  return plateCheckOf({ jigId, input, result, thickness: { value: thickness, sd: thicknessSd } });
+}

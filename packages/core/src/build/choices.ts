@@ -1,0 +1,30 @@
+/** What a maker decides for one build beside its plan: which rule leads, how it turned out, which way it planes, what a sandwich is made of. SI. */
+import type { End, Face, Half } from '../wood';
+import { NO_CHOICES, type RuleChoices } from './how-thin';
+
+export type BuildOutcome = 'as-wanted' | 'too-stiff' | 'too-soft';
+
+/** Skins are of the build's own wood. */
+export interface SandwichPlan {
+  skin: number;
+  core: number;
+  coreModulus: number;
+  coreShear: number;
+  coreDensity: number;
+  glueMass: number;
+}
+
+export interface BuildChoices {
+  rules: RuleChoices;
+  outcome: BuildOutcome | null;
+  /** Strokes that the maker found right, face by face. */
+  planing: Record<Face, Partial<Record<Half, End | null>>>;
+  sandwich: SandwichPlan | null;
+}
+
+export const NO_BUILD_CHOICES: BuildChoices = {
+  rules: NO_CHOICES,
+  outcome: null,
+  planing: { outer: {}, inner: {} },
+  sandwich: null,
+};
