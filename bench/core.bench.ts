@@ -4,7 +4,7 @@
  */
 import {
   assessThickness, contourAreas, createMapGrid, defaultHoles, defaultOutline, defaultTarget, layStations, mapThickness, METRIC, plateContext, plateShape,
-  questionableReadings, roundLevels, woodEstimate, woodOfSpecies, type StationReading,
+  howThin, identifyPlate, NO_CHOICES, questionableReadings, ringCompliance, roundLevels, woodEstimate, woodOfSpecies, type StationReading,
 } from '@nimble/core'; // prettier-ignore
 import { Bench } from 'tinybench';
 import { PlateComputer, type PictureRequest } from '../apps/web/src/workers/plate-computer';
@@ -50,6 +50,16 @@ const picture: PictureRequest = {
   readings: usual, stations: usual, target, tool: { kind: 'plane', depthPerPass: 5e-5 }, wood: woodOfSpecies('sitka-spruce'), mass: null,
   removalSpread: 0.2, units: METRIC, view: 'deviation', dragging: false, earlier: null,
 }; // prettier-ignore
+const board = { length: 0.55, width: 0.21, thickness: 3.6e-3, mass: 0.1746, twist: 43.85, across: 116.3, along: 65.38 };
+const checks = [3.1, 3, 2.9, 2.8, 2.7].map((mm) => ({
+  thickness: { value: mm / 1000, sd: 1e-5 }, flex: { jigId: 'j', compliance: { value: 1e-4 * (3 / mm) ** 3, sd: 1e-6 } }, notes: { across: 30 * mm },
+  ring: { time: 1 - (mm - 2.9) ** 2, level: null },
+})); // prettier-ignore
+const goal = { jigId: 'j', compliance: { value: 1.3e-4, sd: 1e-6 }, from: 'No. 1' };
+const school = {
+  family: 'steel-string', plate: 'top', wood: woodOfSpecies('sitka-spruce'), shape, scaleLength: 0.645, limit: 2.3e-3, checks, models: [], units: METRIC,
+  choices: { ...NO_CHOICES, flex: goal, pitch: { note: 'across', frequency: 80 } },
+} as const; // prettier-ignore
 const computer = new PlateComputer();
 computer.picture(picture);
 
@@ -70,6 +80,9 @@ const CASES: readonly [name: string, run: () => unknown, budget: number | null][
   ['map redraw while a target is dragged', () => computer.picture({ ...picture, dragging: true }), 16],
   ['whole picture after it is let go', () => computer.picture(picture), null],
   [`questionable readings, ${many.length} stations`, () => questionableReadings(many), null],
+  ['constants of a board from three notes, with their doubts', () => identifyPlate(board), 50],
+  ['all rules for how thin, with intervals', () => howThin(school), 200],
+  ['a plate on a ring', () => ringCompliance({ D_L: 20, D_C: 1.4, D_1: 0.5, D_k: 1.6 }, 0.14), null],
   ['a plate’s grid (once per outline)', () => createMapGrid(shape), null],
   ['laying stations', () => layStations(shape), null],
 ];

@@ -23,10 +23,12 @@ async function main(address: string, folder: string): Promise<void> {
   const pictures: Picture[] = [
     { name: 'rack', path: '/rack' },
     { name: 'set-of-wood', path: `/rack/${sets.find(({ name }) => name === 'Redwood 7')?.id}` },
+    { name: 'feel-and-dial', path: '/feel' },
     { name: 'bench', path: '/' },
     { name: 'new-build', path: '/new' },
     { name: 'thickness-take-off', path: thickness(42) },
     { name: 'thickness-read', path: `${thickness(42)}?slip=read&view=thickness` },
+    { name: 'how-thin', path: `${thickness(42)}?slip=thin` },
     { name: 'thickness-target', path: `${thickness(42)}?slip=target` },
     { name: 'thickness-what-came-off', path: `${thickness(42)}?view=removed` },
     { name: 'thickness-dark', path: thickness(41), theme: 'dark' },

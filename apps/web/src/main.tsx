@@ -52,6 +52,7 @@ const router = createBrowserRouter([
       { path: '/rack', lazy: async () => ({ Component: (await import('./rack/RackPage')).RackPage }) },
       { path: '/rack/new', lazy: async () => ({ Component: (await import('./rack/NewSetPage')).NewSetPage }) },
       { path: '/rack/:setId', lazy: async () => ({ Component: (await import('./rack/SetPage')).SetPage }) },
+      { path: '/feel', lazy: async () => ({ Component: (await import('./rack/FeelPage')).FeelPage }) },
       { path: '/builds/:buildId', element: <ToStage /> },
       {
         path: '/builds/:buildId/edit',

@@ -5,6 +5,7 @@ import {
   defaultTarget,
   layStations,
   METRIC,
+  NO_BUILD_CHOICES,
   plateShape,
   setProperties,
   woodOfSpecies,
@@ -75,7 +76,7 @@ export function aBuild(change: Partial<Build> = {}): Build {
   return {
     id: 'b', number: 7, name: 'Lapwing', family: 'steel-string', construction: 'flat', plate: 'top', leftHanded: false, scaleLength: 0.645,
     wood: woodOfSpecies('sitka-spruce'), outline, holes, stations: layStations(plateShape(outline, holes)), units: METRIC,
-    tool: { kind: 'plane', depthPerPass: 5e-5 }, stage: 'thickness', stagesDone: [], waitsFor: null, demo: false, archivedAt: null,
+    tool: { kind: 'plane', depthPerPass: 5e-5 }, stage: 'thickness', stagesDone: [], waitsFor: null, choices: NO_BUILD_CHOICES, demo: false, archivedAt: null,
     createdAt: '2026-11-01T10:00:00Z', updatedAt: '2026-11-02T10:00:00Z', ...change,
   }; // prettier-ignore
 }
@@ -98,7 +99,8 @@ export function aSet(change: Partial<WoodSet> = {}): WoodSet {
   };
   return {
     id: 'w', name: 'Sitka 3', use: 'top', cut: 'quartered', worked: 'split', grainLinesPerCm: 9, figure: '', colour: '', price: '', place: 'Shelf 1', note: '',
-    rejected: null, demo: false, weighings: [], tests: [], objections: [], ...facts, properties: setProperties({ ...facts, mass: null, findings: [] }), ...change,
+    rejected: null, demo: false, risesBass: null, risesTreble: null, weighings: [], tests: [], photos: [], objections: [], brace: null,
+    drying: { state: 'too-few', rate: 0, moisture: null }, ...facts, properties: setProperties({ ...facts, mass: null, findings: [] }), ...change,
   }; // prettier-ignore
 }
 

@@ -14,6 +14,8 @@ export interface DemoBuild {
   /** Set of the rack that it was cut from. */
   set?: string;
   outcome?: BuildOutcome;
+  /** Aims at what the finished sibling gave and sounded. */
+  follows?: boolean;
   /** Where this plate rings longest, and how long then [m, s]. */
   ringPeak: { thickness: number; ring: number };
   sandwich?: SandwichPlan;
@@ -87,7 +89,7 @@ export const DEMO_BUILDS: readonly DemoBuild[] = [
     thicknessing: { rough: 3.2e-3, waviness: 7e-5, tilt: 5e-5, evenness: 0.1, targets: [even(2.95e-3, 6e-5, 2.4e-3), even(2.75e-3, 8e-5, 2.4e-3)], daysAgo: 120, hoursApart: 26 },
   },
   {
-    id: buildId(41), number: 41, daysOld: 30, name: 'Sandpiper', family: 'steel-string', construction: 'flat', species: 'engelmann-spruce', set: 'Engelmann 14', scaleLength: 0.632, ringPeak: { thickness: 2.8e-3, ring: 1.2 },
+    id: buildId(41), number: 41, daysOld: 30, name: 'Sandpiper', family: 'steel-string', construction: 'flat', species: 'engelmann-spruce', set: 'Engelmann 14', follows: true, scaleLength: 0.632, ringPeak: { thickness: 2.8e-3, ring: 1.2 },
     outline: smallBody, holes: [{ kind: 'round', x: 0.148, y: 0, diameter: 0.096 }], tool: plane, units: METRIC, stage: 'voice', waitsFor: { what: 'fresh ears', days: 1 },
     notes: [{ stage: 'voice', person: 'Tomas Brandl', text: 'Round 3. Left it on the shelf overnight before touching the upper tone bar.', daysAgo: 0 }],
     thicknessing: { rough: 3.3e-3, waviness: 8e-5, tilt: -6e-5, evenness: 0.1, targets: [even(3e-3, 6e-5, 2.4e-3), even(2.8e-3, 8e-5, 2.4e-3)], daysAgo: 24, hoursApart: 22 },

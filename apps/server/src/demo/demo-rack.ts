@@ -3,6 +3,7 @@ import {
   type End, type FlexTest, type SetProperties, type SimulatedBoard,
 } from '@nimble/core'; // prettier-ignore
 import { LONG_JIG } from './demo-jigs';
+import { feltScore } from './felt-score';
 
 /** The made-up rack: ten sets for tops, one back, three billets. What each is comes from here, what was measured on it from the simulator. */
 interface RackRow {
@@ -57,8 +58,6 @@ const DRYING = [
   { wetter: 1.004, relativeHumidity: 0.47, temperatureC: 20, daysAgo: 60 },
   { wetter: 1, relativeHumidity: 0.46, temperatureC: 20.5, daysAgo: 12 },
 ] as const;
-const FEEL_STEP = Math.log(1.2);
-const FEEL_MIDDLE = 62;
 
 export type DemoSet = ReturnType<typeof demoRack>[number];
 
@@ -109,11 +108,11 @@ function flexTests({ use }: RackRow, board: SimulatedBoard, random: Random) {
       points: flexBoard(board, jig, loads, random),
     }; // prettier-ignore
     const { stiffness, modulus, rigidityPerWidth, limitedBy, warnings } = testFlex(input);
-    const feel = Math.round(5 + Math.log(rigidityPerWidth.value / FEEL_MIDDLE) / FEEL_STEP + 0.7 * random.normal());
+    const feel = feltScore(rigidityPerWidth.value, random);
     return {
       kind: 'flex' as const,
       jigId: jig === LONG_JIG.body ? LONG_JIG.id : null,
-      feel: along && use !== 'brace' ? Math.min(9, Math.max(1, feel)) : null,
+      feel: along && use !== 'brace' ? feel : null,
       daysAgo: 12,
       input,
       result: { stiffness, rigidityPerWidth, limitedBy, warnings, ...(along ? { modulusAlong: modulus } : { modulusAcross: modulus }) },

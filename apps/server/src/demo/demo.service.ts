@@ -1,5 +1,6 @@
 import { Injectable, Logger } from '@nestjs/common';
-import { forecastCheck, layStations, NO_BUILD_CHOICES, woodOfSet, woodOfSpecies, type BuildWood } from '@nimble/core';
+import { forecastCheck, layStations, NO_BUILD_CHOICES, NO_CHOICES, woodOfSet, woodOfSpecies } from '@nimble/core';
+import type { BuildWood, Estimate, RuleChoices } from '@nimble/core';
 import { randomUUID } from 'node:crypto';
 import type { Transaction } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
@@ -19,7 +20,7 @@ import { WoodWeighing } from '../wood/models/wood-weighing.model';
 import { plateCheckOf } from '../flex/flex.service';
 import { Jig } from '../flex/models/jig.model';
 import { PlateCheckRecord } from '../flex/models/plate-check.model';
-import { DEMO_JIGS } from './demo-jigs';
+import { DEMO_JIGS, LONG_JIG } from './demo-jigs';
 import { demoRack } from './demo-rack';
 import { simulateChecks, type SimulatedCheck } from './simulate-checks';
 import { simulateThicknessing, type SimulatedSurvey } from './simulate-thicknessing';
@@ -41,9 +42,13 @@ export class DemoService {
       await Workshop.create({ id: 1, name: 'Larkspur Bench', demo: true }, { transaction });
       await Person.bulkCreate(DEMO_PEOPLE, { transaction });
       const rack = await this.loadRack(now, transaction);
+      let model: RuleChoices = NO_CHOICES;
       for (const build of DEMO_BUILDS) {
         const wood = build.set ? rack.get(build.set)! : woodOfSpecies(build.species);
-        await this.loadBuild(build, wood, now, transaction);
+        // The finished sibling comes first in the list: what it gave and sounded is what the next one follows.
+        const rules = build.follows ? model : NO_CHOICES;
+        const last = await this.loadBuild(build, { wood, rules }, now, transaction);
+        if (build.outcome === 'as-wanted') model = goalsOf(`No. ${build.number}`, last);
       }
     });
     this.logger.log('loaded the demo bench');
@@ -68,10 +73,17 @@ export class DemoService {
     return woods;
   }
 
-  private async loadBuild(demo: DemoBuild, wood: BuildWood, now: Date, transaction: Transaction): Promise<void> {
+  /** @returns the checks of its last survey */
+  private async loadBuild(
+    demo: DemoBuild,
+    { wood, rules }: { wood: BuildWood; rules: RuleChoices },
+    now: Date,
+    transaction: Transaction,
+  ): Promise<readonly SimulatedCheck[]> {
     const {
       species: _s,
       set: _w,
+      follows: _f,
       ringPeak: _r,
       outcome = null,
       sandwich = null,
@@ -90,7 +102,7 @@ export class DemoService {
         plate: 'top',
         leftHanded: false,
         wood,
-        choices: { ...NO_BUILD_CHOICES, outcome, sandwich },
+        choices: { ...NO_BUILD_CHOICES, rules, outcome, sandwich },
         stations,
         stagesDone: doneBefore(demo.stage),
         waitsFor: waitsFor && {
@@ -110,18 +122,11 @@ export class DemoService {
       );
     }
     const surveys = simulateThicknessing(demo, context, stations, wood);
-    const checks = simulateChecks(
-      demo,
-      context.shape,
-      wood,
-      surveys.map(
-        ({
-          assessment: {
-            statistics: { mean, volume, volumeSd },
-          },
-        }) => ({ value: mean, sd: (mean * volumeSd) / volume }),
-      ),
-    );
+    const means = surveys.map(({ assessment }): Estimate => {
+      const { mean, volume, volumeSd } = assessment.statistics;
+      return { value: mean, sd: (mean * volumeSd) / volume };
+    });
+    const checks = simulateChecks(demo, context.shape, wood, means);
     for (const [index, survey] of surveys.entries()) {
       const daysAgo = thicknessing!.daysAgo - (index * thicknessing!.hoursApart) / 24;
       await this.loadSurvey(
@@ -130,6 +135,7 @@ export class DemoService {
         transaction,
       );
     }
+    return checks.at(-1) ?? [];
   }
 
   private async loadSurvey(
@@ -173,4 +179,15 @@ export class DemoService {
       { transaction },
     );
   }
+}
+
+/** What a plate that worked gave on its jig, and its across note. */
+function goalsOf(from: string, checks: readonly SimulatedCheck[]): RuleChoices {
+  const flexed = checks.find(({ jigId }) => jigId === LONG_JIG.id);
+  const across = checks.find(({ input }) => input.notes)?.input.notes?.across;
+  return {
+    ...NO_CHOICES,
+    flex: flexed?.result.compliance ? { jigId: LONG_JIG.id, compliance: flexed.result.compliance, from } : null,
+    pitch: across ? { note: 'across', frequency: across } : null,
+  };
 }

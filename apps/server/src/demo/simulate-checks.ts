@@ -3,6 +3,7 @@ import {
   type BuildWood, type Estimate, type PlateShape, type SimulatedBoard,
 } from '@nimble/core'; // prettier-ignore
 import type { CheckInput, CheckResult } from '../flex/models/plate-check.model';
+import { feltScore } from './felt-score';
 import { CROSS_JIG, LONG_JIG, RING_JIG } from './demo-jigs';
 
 export interface SimulatedCheck {
@@ -17,8 +18,6 @@ export interface SimulatedCheck {
 const LOADS = [0, 2, 4, 6, 4, 0];
 /** A whole waisted plate against its bounding rectangle: narrower, so softer and shorter-waved. */
 const EQUAL_RECTANGLE = { length: 0.93, width: 0.86 };
-const FEEL_STEP = Math.log(1.2);
-const FEEL_MIDDLE = { along: 20, across: 1.9 };
 
 /** What jig and ear say of a plate at the mean thickness of each of its surveys. */
 export function simulateChecks(
@@ -39,10 +38,8 @@ export function simulateChecks(
         const { stiffness, rigidityPerWidth, warnings } = testFlex({
           span: body.span, direction: body.direction, width, thickness: thickness.value, jig: body, points,
         }); // prettier-ignore
-        const felt =
-          5 + Math.log(rigidityPerWidth.value / FEEL_MIDDLE[body.direction]) / FEEL_STEP + 0.8 * random.normal();
         return {
-          kind: 'flex', jigId: id, feel: body.direction === 'along' ? Math.min(9, Math.max(1, Math.round(felt))) : null, thickness,
+          kind: 'flex', jigId: id, feel: body.direction === 'along' ? feltScore(rigidityPerWidth.value, random) : null, thickness,
           input: { points }, result: { compliance: inverse(stiffness), rigidityPerWidth, warnings },
         }; // prettier-ignore
       }),

@@ -27,7 +27,18 @@ export class Refused extends Error {
 }
 
 export async function request<T>(method: string, path: string, body?: unknown): Promise<T> {
-  const response = await send(method, path, body);
+  const headers = body === undefined ? undefined : { 'content-type': 'application/json' };
+  return answerOf<T>(
+    await send(path, { method, headers, body: body === undefined ? undefined : JSON.stringify(body) }),
+  );
+}
+
+/** Sends a file with its form. */
+export async function upload<T>(path: string, form: FormData): Promise<T> {
+  return answerOf<T>(await send(path, { method: 'POST', body: form }));
+}
+
+async function answerOf<T>(response: Response): Promise<T> {
   if (response.ok) return (await response.json()) as T;
   if (response.status >= 502 && response.status <= 504) throw new Unreachable();
   throw await toRefused(response);
@@ -35,14 +46,9 @@ export async function request<T>(method: string, path: string, body?: unknown): 
 
 export const get = <T>(path: string) => request<T>('GET', path);
 
-async function send(method: string, path: string, body: unknown): Promise<Response> {
+async function send(path: string, init: RequestInit): Promise<Response> {
   try {
-    const headers = body === undefined ? undefined : { 'content-type': 'application/json' };
-    return await fetch(`/api/v1${path}`, {
-      method,
-      headers,
-      body: body === undefined ? undefined : JSON.stringify(body),
-    });
+    return await fetch(`/api/v1${path}`, init);
   } catch {
     throw new Unreachable();
   }

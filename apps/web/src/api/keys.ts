@@ -11,4 +11,8 @@ export const keys = {
   ledger: (id: string) => ['builds', id, 'ledger'] as const,
   notes: (id: string) => ['builds', id, 'notes'] as const,
   templates: ['target-templates'] as const,
+  checks: (id: string) => ['builds', id, 'checks'] as const,
+  allChecks: ['checks'] as const,
+  jigs: ['jigs'] as const,
+  feel: ['feel'] as const,
 };

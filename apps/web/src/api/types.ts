@@ -1,6 +1,6 @@
 /** What the API sends. Dates are ISO text in UTC; quantities SI. */
 import type {
-  AssessmentSummary, BuildWood, Construction, Estimate, Family, FlexForecast, HoleSpec, LedgerLine, LedgerSummary, OutlineSpec, PassTool, PlateRole,
+  AssessmentSummary, BuildChoices, BuildWood, Construction, Estimate, Family, FlexForecast, HoleSpec, LedgerLine, LedgerSummary, OutlineSpec, PassTool, PlateRole,
   Reading, Stage, Station, StepSummary, TargetSpec, UnitChoice,
 } from '@nimble/core'; // prettier-ignore
 
@@ -34,6 +34,7 @@ export interface Build {
   stage: Stage;
   stagesDone: Stage[];
   waitsFor: { what: string; until: string | null } | null;
+  choices: BuildChoices;
   demo: boolean;
   archivedAt: string | null;
   createdAt: string;

@@ -1,7 +1,8 @@
 /** The rack: sets of wood as the API sends them, and what is asked and told about them. */
-import type { Estimate, Objection, SetProperties } from '@nimble/core';
+import type { BraceFigures, DryingCurve, End, Estimate, NoteKind, Objection, SetProperties } from '@nimble/core';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { get, request } from './client';
+import { get, request, upload } from './client';
+import { keys } from './keys';
 
 export interface WoodWeighing {
   id: string;
@@ -12,6 +13,14 @@ export interface WoodWeighing {
   temperatureC: number | null;
   /** Moisture content that the wood comes to in that air (0..1). */
   moisture: number | null;
+  retracted: boolean;
+}
+
+export interface WoodPhotoView {
+  id: string;
+  at: string;
+  person: string;
+  caption: string;
 }
 
 export interface WoodTestView {
@@ -20,12 +29,24 @@ export interface WoodTestView {
   at: string;
   person: string;
   feel: number | null;
-  input: { direction?: 'along' | 'across'; span?: number; twist?: number; across?: number; along?: number };
+  jigId: string | null;
+  retracted: boolean;
+  input: {
+    direction?: 'along' | 'across';
+    span?: number;
+    twist?: number;
+    across?: number;
+    along?: number;
+    ring?: Partial<Record<NoteKind, number>>;
+  };
   result: {
     modulusAlong?: Estimate;
     modulusAcross?: Estimate;
     shearModulus?: Estimate;
     stiffness?: Estimate;
+    rigidityPerWidth?: Estimate;
+    residuals?: number[];
+    quality?: Partial<Record<NoteKind, number>>;
     limitedBy?: string;
     warnings: { code: string; message: string }[];
   };
@@ -44,6 +65,9 @@ export interface WoodSet {
   grainLinesPerCm: number | null;
   runout: number;
   offQuarter: number;
+  /** Toward which end the fibres rise to the outer face. */
+  risesBass: End | null;
+  risesTreble: End | null;
   figure: string;
   colour: string;
   price: string;
@@ -55,15 +79,21 @@ export interface WoodSet {
   tests: WoodTestView[];
   properties: SetProperties;
   objections: Objection[];
+  photos: WoodPhotoView[];
+  drying: DryingCurve;
+  /** Only of brace stock. */
+  brace: BraceFigures | null;
 }
 
 const rackKey = ['wood-sets'] as const;
+const listKey = (archived: boolean) => ['wood-sets', 'list', archived] as const;
 const setKey = (id: string) => ['wood-sets', id] as const;
 
-export const useRack = () => useQuery({ queryKey: rackKey, queryFn: () => get<WoodSet[]>('/wood-sets') });
+export const useRack = (archived = false) =>
+  useQuery({ queryKey: listKey(archived), queryFn: () => get<WoodSet[]>(`/wood-sets?archived=${archived}`) });
 
 export const useWoodSet = (id: string) =>
-  useQuery({ queryKey: setKey(id), queryFn: () => get<WoodSet>(`/wood-sets/${id}`) });
+  useQuery({ queryKey: setKey(id), queryFn: () => get<WoodSet>(`/wood-sets/${id}`), enabled: id !== '' });
 
 /** Sends a change of the rack and takes the set as the server then knows it. */
 export function useRackWrite() {
@@ -71,7 +101,21 @@ export function useRackWrite() {
   return async (method: 'POST' | 'PATCH', path: string, body?: unknown): Promise<WoodSet> => {
     const set = await request<WoodSet>(method, `/wood-sets${path}`, body);
     client.setQueryData(setKey(set.id), set);
-    await client.invalidateQueries({ queryKey: rackKey, exact: true });
+    await client.invalidateQueries({ queryKey: [...rackKey, 'list'] });
+    await client.invalidateQueries({ queryKey: keys.feel });
     return set;
+  };
+}
+
+/** A picture of a set, with a line of words. */
+export function usePhotoWrite(setId: string) {
+  const client = useQueryClient();
+  return async (file: File, person: string, caption: string): Promise<void> => {
+    const form = new FormData();
+    form.set('id', crypto.randomUUID());
+    form.set('person', person);
+    form.set('caption', caption);
+    form.set('file', file);
+    client.setQueryData(setKey(setId), await upload<WoodSet>(`/wood-sets/${setId}/photos`, form));
   };
 }

@@ -1,4 +1,4 @@
-import { defaultHoles, defaultOutline, METRIC, woodOfSpecies } from '@nimble/core';
+import { defaultHoles, defaultOutline, METRIC, NO_BUILD_CHOICES, woodOfSpecies } from '@nimble/core';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { fireEvent, render, screen } from '@testing-library/react';
 import { MemoryRouter } from 'react-router';
@@ -9,7 +9,7 @@ import { BenchPage } from './BenchPage';
 const build = (change: Partial<BuildSummary>): BuildSummary => ({
   id: 'b', number: 42, name: 'Dunlin', family: 'nylon-string', construction: 'flat', plate: 'top', leftHanded: false, scaleLength: 0.65,
   wood: woodOfSpecies('redwood'), outline: defaultOutline('nylon-string'), holes: defaultHoles('nylon-string'), units: METRIC,
-  tool: { kind: 'plane', depthPerPass: 5e-5 }, stage: 'thickness', stagesDone: [], waitsFor: null, demo: false, archivedAt: null,
+  tool: { kind: 'plane', depthPerPass: 5e-5 }, stage: 'thickness', stagesDone: [], waitsFor: null, demo: false, archivedAt: null, choices: NO_BUILD_CHOICES,
   createdAt: new Date().toISOString(), updatedAt: new Date().toISOString(), newestSurvey: null, ...change,
 }); // prettier-ignore
 

@@ -8,18 +8,28 @@ interface Props {
   sets: readonly WoodSet[];
   chosen: readonly string[];
   onToggle: (id: string) => void;
+  guides: Guides;
 }
 
 const BOX = { width: 860, height: 560, left: 70, right: 24, top: 18, bottom: 54 };
-/** Radiation ratios of the guide lines [m4/(kg s)]. */
-const RATIOS = [8, 10, 12, 14, 16];
 const GIGA = 1e9;
 
+/** Lines of one merit: which figures are drawn, and the stiffness [Pa] at a density [kg/m3] that has it. */
+interface Guides {
+  merits: readonly number[];
+  stiffness: (merit: number, rho: number) => number;
+}
+
+/** Radiation ratio sqrt(E / rho^3) [m4/(kg s)]. */
+export const PLATES: Guides = { merits: [8, 10, 12, 14, 16], stiffness: (ratio, rho) => ratio * ratio * rho ** 3 };
+/** Stiffness for weight E / rho [MN m/kg]. */
+export const STICKS: Guides = { merits: [18, 21, 24, 27, 30, 33], stiffness: (merit, rho) => merit * 1e6 * rho };
+
 /**
- * Density against stiffness along. The curves are lines of equal radiation ratio sqrt(E / rho^3), which are also the lines of equal
+ * Density against stiffness along. For plates the curves are lines of equal radiation ratio sqrt(E / rho^3), which are also those of equal
  * weight at equal stiffness: for a given stiffness h ~ E^(-1/3), so the weight goes as rho / E^(1/3), a function of that ratio alone.
  */
-export function RackChart({ sets, chosen, onToggle }: Props) {
+export function RackChart({ sets, chosen, onToggle, guides }: Props) {
   const densities = sets.map((set) => set.properties.density.value);
   const stiffnesses = sets.map((set) => set.properties.modulusAlong.value / GIGA);
   const x = scaleLinear([Math.min(...densities) - 40, Math.max(...densities) + 40], [BOX.left, BOX.width - BOX.right]);
@@ -34,7 +44,7 @@ export function RackChart({ sets, chosen, onToggle }: Props) {
       viewBox={`0 0 ${BOX.width} ${BOX.height}`}
       className="min-h-0 w-full flex-1"
     >
-      <GuideLines x={x} y={y} />
+      <GuideLines x={x} y={y} guides={guides} />
       <g fill="var(--soft)" fontSize="15" className="figures">
         {x.ticks(7).map((tick) => (
           <g key={tick} transform={`translate(${x(tick)} ${BOX.height - BOX.bottom})`}>
@@ -82,14 +92,14 @@ export function RackChart({ sets, chosen, onToggle }: Props) {
 
 type Scale = ReturnType<typeof scaleLinear<number>>;
 
-function GuideLines({ x, y }: { x: Scale; y: Scale }) {
+function GuideLines({ x, y, guides }: { x: Scale; y: Scale; guides: Guides }) {
   const [left, right] = x.domain() as [number, number];
   const [low, high] = y.domain() as [number, number];
   const steps = Array.from({ length: 41 }, (_, i) => left + ((right - left) * i) / 40);
   return (
     <g>
-      {RATIOS.map((ratio) => {
-        const stiffness = (rho: number) => (ratio * ratio * rho ** 3) / GIGA;
+      {guides.merits.map((ratio) => {
+        const stiffness = (rho: number) => guides.stiffness(ratio, rho) / GIGA;
         const inside = steps.filter((rho) => stiffness(rho) >= low && stiffness(rho) <= high);
         const end = inside.at(-1);
         if (inside.length < 2 || end === undefined) return null;

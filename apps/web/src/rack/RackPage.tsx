@@ -13,67 +13,91 @@ import {
 } from '@nimble/core';
 import { Plus } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
+import { toast } from 'sonner';
 import { useBuilds, useTarget } from '../api/hooks';
 import type { BuildSummary } from '../api/types';
-import { useRack, type WoodSet } from '../api/wood';
-import { KeysButton, PersonMenu, ThemeMenu } from '../shell/BenchMenus';
-import { KeysDialog } from '../shell/KeysDialog';
+import { useRack, useRackWrite, type WoodSet } from '../api/wood';
 import { Loading } from '../shell/Loading';
-import { HomeLink } from '../shell/Shell';
-import { useShortcuts } from '../shell/shortcuts';
-import { SelectField } from '../ui';
+import { usePreferences } from '../shell/preferences';
+import { Button, SelectField } from '../ui';
+import { RackHeader } from './RackHeader';
 import { comparison, degreesWords, speciesName } from './rack-words';
-import { RackChart } from './RackChart';
+import { PLATES, RackChart, STICKS } from './RackChart';
+
+const USES = [
+  ['top', 'Tops'],
+  ['back', 'Backs'],
+  ['brace', 'Brace stock'],
+] as const;
+type Use = (typeof USES)[number][0];
 
 /** The wood store: every set by density and stiffness, a few side by side, and which suits a build. */
 export function RackPage() {
-  const rack = useRack();
+  const [archived, setArchived] = useState(false);
+  const rack = useRack(archived);
+  const [params, setParams] = useSearchParams();
+  const use: Use = USES.find(([key]) => key === params.get('for'))?.[0] ?? 'top';
   const [chosen, setChosen] = useState<readonly string[]>([]);
-  const [keysOpen, setKeysOpen] = useState(false);
-  useShortcuts([{ key: '?', label: 'All keys', run: () => setKeysOpen(true) }]);
   const toggle = (id: string) =>
     setChosen((old) => (old.includes(id) ? old.filter((other) => other !== id) : [...old.slice(-2), id]));
   if (!rack.data) return <Loading queries={[rack]} what="the rack" />;
-  const sets = rack.data;
+  const sets = rack.data.filter((set) => set.use === use);
+  const picked = sets.filter((set) => chosen.includes(set.id));
   return (
     <div className="flex min-h-full flex-col lg:h-full">
-      <header className="flex flex-wrap items-center gap-x-4 border-b border-line bg-paper px-4 lg:px-6">
-        <HomeLink title="The wood rack" />
-        <div className="ml-auto flex items-center gap-1">
-          <Link to="/rack/new" className="inline-flex min-h-12 items-center gap-2 px-3">
-            <Plus aria-hidden size={20} /> New set
-          </Link>
-          <ThemeMenu />
-          <KeysButton onOpen={() => setKeysOpen(true)} />
-          <PersonMenu />
-        </div>
-      </header>
-      {sets.length === 0 ? (
-        <EmptyRack />
+      <RackHeader title="The wood rack">
+        <Link to="/feel" className="inline-flex min-h-12 items-center px-3 max-sm:hidden">
+          Feel and dial
+        </Link>
+        <Link to="/rack/new" className="inline-flex min-h-12 items-center gap-2 px-3">
+          <Plus aria-hidden size={20} /> New set
+        </Link>
+      </RackHeader>
+      {rack.data.length === 0 && !archived ? (
+        <EmptyRack onArchived={() => setArchived(true)} />
       ) : (
         <main className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_400px]">
-          <section aria-label="All sets" className="flex min-h-[320px] flex-col px-4 pt-3 lg:px-6">
-            <RackChart sets={sets} chosen={chosen} onToggle={toggle} />
+          <section aria-label="All sets" className="flex min-h-[320px] flex-col px-4 pt-1 lg:px-6">
+            <div role="tablist" aria-label="Kept for" className="no-print flex">
+              {USES.map(([key, words]) => (
+                <button
+                  key={key}
+                  type="button"
+                  role="tab"
+                  aria-selected={use === key}
+                  onClick={() => setParams({ for: key }, { replace: true })}
+                  className={`min-h-12 px-3 ${use === key ? 'font-bold underline decoration-2 underline-offset-[10px]' : 'text-soft'}`}
+                >
+                  {words} ({rack.data.filter((set) => set.use === key).length})
+                </button>
+              ))}
+            </div>
+            {sets.length === 0 ? (
+              <p className="py-10 text-center text-soft">
+                {archived ? 'Nothing of this kind is put away.' : 'Nothing of this kind in the rack yet.'}
+              </p>
+            ) : (
+              <RackChart sets={sets} chosen={chosen} onToggle={toggle} guides={use === 'brace' ? STICKS : PLATES} />
+            )}
             <p className="pb-3 text-soft">
-              The curves join sets that would weigh the same at the same stiffness; the higher the figure (radiation
-              ratio, m⁴/kg s), the lighter. Crosses show what nine in ten should lie within. Touch sets to put them side
-              by side.
+              {use === 'brace'
+                ? 'The lines join billets that are equally stiff for their weight (MN m/kg): the higher the better. Touch billets to put them side by side.'
+                : 'The curves join sets that would weigh the same at the same stiffness; the higher the figure (radiation ratio, m⁴/kg s), the lighter. Crosses show what nine in ten should lie within. Touch sets to put them side by side.'}
             </p>
           </section>
           <aside aria-label="Sets" className="min-h-0 space-y-4 overflow-y-auto border-l border-line bg-slip px-5 py-3">
-            {chosen.length > 0 && <SideBySide sets={sets.filter((set) => chosen.includes(set.id))} />}
-            <SuitsBuild sets={sets} />
-            <SetList sets={sets} />
+            {picked.length > 0 && <SideBySide sets={picked} />}
+            {use !== 'brace' && <SuitsBuild sets={rack.data} />}
+            <SetList sets={sets} archived={archived} onArchived={setArchived} />
           </aside>
         </main>
       )}
-      <KeysDialog open={keysOpen} onClose={() => setKeysOpen(false)} />
     </div>
   );
 }
 
-function EmptyRack() {
+function EmptyRack({ onArchived }: { onArchived: () => void }) {
   return (
     <main className="mx-auto max-w-md space-y-5 pt-16 text-center">
       <p className="text-[1.6rem] font-bold">The rack is empty.</p>
@@ -87,13 +111,18 @@ function EmptyRack() {
       >
         <Plus aria-hidden size={22} /> Put in the first set
       </Link>
+      <p>
+        <Button kind="quiet" onClick={onArchived}>
+          Look at what was put away
+        </Button>
+      </p>
     </main>
   );
 }
 
 function SideBySide({ sets }: { sets: readonly WoodSet[] }) {
-  const rows = comparison(sets[0]!).map(([name]) => name);
-  const columns = sets.map((set) => new Map(comparison(set)));
+  const { units } = usePreferences();
+  const columns = sets.map((set) => comparison(set, units));
   return (
     <section aria-label="Side by side">
       <h2 className="text-[1.2rem] font-bold">Side by side</h2>
@@ -112,14 +141,15 @@ function SideBySide({ sets }: { sets: readonly WoodSet[] }) {
             </tr>
           </thead>
           <tbody>
-            {rows.map((name) => (
+            {columns[0]!.map(({ name, unit }, row) => (
               <tr key={name} className="border-t border-grain">
                 <th scope="row" className="py-1 pr-2 font-normal text-soft">
                   {name}
+                  {unit && <span className="block text-[0.88rem]">{unit}</span>}
                 </th>
                 {columns.map((column, i) => (
                   <td key={sets[i]!.id} className="figures py-1 pr-3 text-[0.95rem]">
-                    {column.get(name)}
+                    {column[row]!.value}
                   </td>
                 ))}
               </tr>
@@ -194,8 +224,8 @@ function rankFor(build: BuildSummary, thickness: number, sets: readonly WoodSet[
   const tops = sets.filter((set) => set.use === build.plate && !set.rejected);
   const facts = tops.map((set) => ({
     ...set,
-    mass: set.weighings.at(-1)?.mass ?? null,
-    findings: set.tests.map(({ kind, result }) => ({ kind, ...result })),
+    mass: set.weighings.findLast(({ retracted }) => !retracted)?.mass ?? null,
+    findings: set.tests.filter(({ retracted }) => !retracted).map(({ kind, result }) => ({ kind, ...result })),
   }));
   return rankSets(facts, {
     goal: { wood: build.wood, thickness, loadRatio: 1 },
@@ -204,10 +234,23 @@ function rankFor(build: BuildSummary, thickness: number, sets: readonly WoodSet[
   });
 }
 
-function SetList({ sets }: { sets: readonly WoodSet[] }) {
+function SetList({
+  sets,
+  archived,
+  onArchived,
+}: {
+  sets: readonly WoodSet[];
+  archived: boolean;
+  onArchived: (archived: boolean) => void;
+}) {
   return (
     <section aria-label="All sets by name">
-      <h2 className="text-[1.2rem] font-bold">All sets</h2>
+      <div className="flex items-center justify-between gap-2">
+        <h2 className="text-[1.2rem] font-bold">{archived ? 'Put away' : 'By name'}</h2>
+        <Button kind="quiet" className="px-2" onClick={() => onArchived(!archived)}>
+          {archived ? 'Back to the rack' : 'Put away …'}
+        </Button>
+      </div>
       <ul>
         {sets.map((set) => (
           <li key={set.id} className="border-t border-grain">
@@ -223,9 +266,23 @@ function SetList({ sets }: { sets: readonly WoodSet[] }) {
                 <span className="block text-[0.95rem] font-medium text-ember-ink">Rejected: {set.rejected}</span>
               )}
             </Link>
+            {archived && <TakeBack set={set} />}
           </li>
         ))}
       </ul>
     </section>
+  );
+}
+
+function TakeBack({ set }: { set: WoodSet }) {
+  const write = useRackWrite();
+  return (
+    <Button
+      kind="quiet"
+      className="px-0"
+      onClick={() => void write('POST', `/${set.id}/restore`).catch((failure: Error) => toast.error(failure.message))}
+    >
+      Take it back into the rack
+    </Button>
   );
 }

@@ -1,39 +1,21 @@
-import { InvalidInput, METRIC, parseLoad, parseQuantity, type UnitChoice } from '@nimble/core';
+import { formatMass, inWords, parseQuantity, type NoteKind, type UnitChoice } from '@nimble/core';
+import { format } from 'date-fns';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { Refused, type FieldError } from '../api/client';
+import { request } from '../api/client';
+import { useLines } from '../api/use-lines';
 import { useRackWrite, type WoodSet } from '../api/wood';
 import { usePreferences } from '../shell/preferences';
-import { Button, SelectField, TextField } from '../ui';
+import { Button, TextField } from '../ui';
+import { readHertz, readSeconds, useSending } from '../units-and-forms';
 
-const UNITS: UnitChoice = METRIC;
+const BLANK_WEIGHT = { mass: '', humidity: '', temperature: '' };
 
-/** Runs a write; what is refused is shown at its field. */
-function useSending(onDone: () => void) {
-  const [errors, setErrors] = useState<readonly FieldError[]>([]);
-  const [busy, setBusy] = useState(false);
-  const send = async (write: () => Promise<WoodSet>) => {
-    setBusy(true);
-    try {
-      await write();
-      setErrors([]);
-      onDone();
-    } catch (failure) {
-      if (failure instanceof InvalidInput) setErrors([{ field: failure.field, message: failure.reason }]);
-      else if (failure instanceof Refused && failure.errors.length > 0) setErrors(failure.errors);
-      else toast.error((failure as Error).message);
-    } finally {
-      setBusy(false);
-    }
-  };
-  return { send, busy, at: (field: string) => errors.find((error) => error.field === field)?.message ?? null };
-}
-
-export function WeighForm({ set }: { set: WoodSet }) {
+export function WeighForm({ set, units }: { set: WoodSet; units: UnitChoice }) {
   const write = useRackWrite();
   const { person } = usePreferences();
-  const [text, setText] = useState({ mass: '', humidity: '', temperature: '' });
-  const { send, busy, at } = useSending(() => setText({ mass: '', humidity: '', temperature: '' }));
+  const [text, setText] = useState(BLANK_WEIGHT);
+  const { send, busy, at } = useSending(() => setText(BLANK_WEIGHT));
   const optional = (field: string, typed: string, quantity: 'ratio' | 'temperature', unit: string) =>
     typed.trim() === '' ? null : parseQuantity(field, typed, quantity, unit).value;
   const submit = () =>
@@ -41,9 +23,9 @@ export function WeighForm({ set }: { set: WoodSet }) {
       write('POST', `/${set.id}/weighings`, {
         id: crypto.randomUUID(),
         person,
-        mass: parseQuantity('mass', text.mass, 'mass', UNITS.mass).value,
+        mass: parseQuantity('mass', text.mass, 'mass', units.mass).value,
         relativeHumidity: optional('relativeHumidity', text.humidity, 'ratio', '%'),
-        temperatureC: optional('temperatureC', text.temperature, 'temperature', UNITS.temperature),
+        temperatureC: optional('temperatureC', text.temperature, 'temperature', units.temperature),
       }),
     );
   return (
@@ -56,8 +38,8 @@ export function WeighForm({ set }: { set: WoodSet }) {
       }}
     >
       <TextField
-        label="Weight of one half"
-        suffix="g"
+        label={set.use === 'brace' ? 'Weight of the billet' : 'Weight of one half'}
+        suffix={units.mass}
         inputMode="decimal"
         value={text.mass}
         error={at('mass')}
@@ -74,17 +56,82 @@ export function WeighForm({ set }: { set: WoodSet }) {
         />
         <TextField
           label="Temperature"
-          suffix="°C"
+          suffix={units.temperature}
           inputMode="decimal"
           value={text.temperature}
           error={at('temperatureC')}
           onChange={(e) => setText({ ...text, temperature: e.target.value })}
         />
       </div>
-      <Button type="submit" disabled={busy}>
-        Keep the weight
-      </Button>
+      <div className="flex flex-wrap gap-2">
+        <Button type="submit" disabled={busy}>
+          Keep the weight
+        </Button>
+        <SimulatedScale pieceId={set.id} onWeight={(mass) => setText((old) => ({ ...old, mass }))} />
+      </div>
     </form>
+  );
+}
+
+/** Practice without a scale: a simulated one on a cable, with this board on it. */
+function SimulatedScale({ pieceId, onWeight }: { pieceId: string; onWeight: (line: string) => void }) {
+  const [on, setOn] = useState(false);
+  const state = useLines<{ device: string; line: string }>(
+    `/devices/bench/${pieceId}/stream`,
+    on,
+    ({ device, line }) => {
+      if (device === 'scale') onWeight(line);
+    },
+  );
+  const put = () =>
+    request('POST', `/devices/bench/${pieceId}/weigh`).catch((failure: Error) => toast.error(failure.message));
+  if (!on)
+    return (
+      <Button kind="quiet" onClick={() => setOn(true)}>
+        Simulated scale
+      </Button>
+    );
+  return (
+    <Button kind="quiet" disabled={state !== 'on'} onClick={() => void put()}>
+      {state === 'on' ? 'Put it on the simulated scale' : 'Connecting the scale …'}
+    </Button>
+  );
+}
+
+export function Weighings({ set, units }: { set: WoodSet; units: UnitChoice }) {
+  const write = useRackWrite();
+  if (set.weighings.length === 0) return <p className="text-soft">Not weighed yet.</p>;
+  const turn = (id: string, retracted: boolean) =>
+    write('POST', `/${set.id}/weighings/${id}/${retracted ? 'restore' : 'retract'}`).catch((failure: Error) =>
+      toast.error(failure.message),
+    );
+  return (
+    <ul className="mb-2">
+      {set.weighings.map(({ id, at, mass, moisture, relativeHumidity, retracted }) => (
+        <li key={id} className="flex items-center justify-between gap-2 border-b border-grain">
+          <span
+            className={`flex flex-1 flex-wrap justify-between gap-x-3 ${retracted ? 'text-soft line-through' : ''}`}
+          >
+            <span className="text-soft">
+              {format(new Date(at), 'd MMM yyyy')}
+              {relativeHumidity !== null && `, ${Math.round(100 * relativeHumidity)} % RH`}
+            </span>
+            <span className="figures">
+              {inWords(formatMass(mass, units))}
+              {moisture !== null && <span className="text-soft"> · {(100 * moisture).toFixed(1)} % moist at rest</span>}
+            </span>
+          </span>
+          <Button
+            kind="quiet"
+            className="min-h-11 px-2"
+            aria-label={retracted ? 'Count this weight again' : 'Take this weight back'}
+            onClick={() => void turn(id, retracted)}
+          >
+            {retracted ? '↺' : '✕'}
+          </Button>
+        </li>
+      ))}
+    </ul>
   );
 }
 
@@ -93,16 +140,23 @@ const NOTES = [
   ['across', 'Across'],
   ['along', 'Along'],
 ] as const;
+const BLANK_NOTES: Record<NoteKind, string> = { twist: '', across: '', along: '' };
 
-export function KnockForm({ set, onNote }: { set: WoodSet; onNote: (note: 'twist' | 'across' | 'along') => void }) {
+export function KnockForm({ set, onNote }: { set: WoodSet; onNote: (note: NoteKind) => void }) {
   const write = useRackWrite();
   const { person } = usePreferences();
-  const [text, setText] = useState({ twist: '', across: '', along: '' });
-  const { send, busy, at } = useSending(() => setText({ twist: '', across: '', along: '' }));
+  const [text, setText] = useState(BLANK_NOTES);
+  const [rings, setRings] = useState(BLANK_NOTES);
+  const { send, busy, at } = useSending(() => {
+    setText(BLANK_NOTES);
+    setRings(BLANK_NOTES);
+  });
   const submit = () =>
     send(async () => {
-      const partials = Object.fromEntries(NOTES.map(([name]) => [name, readHertz(name, text[name])]));
-      return write('POST', `/${set.id}/knock-tests`, { id: crypto.randomUUID(), person, partials });
+      const partials = Object.fromEntries(NOTES.map(([name]) => [name, readHertz(`partials.${name}`, text[name])]));
+      const timed = NOTES.filter(([name]) => rings[name].trim() !== '');
+      const ring = Object.fromEntries(timed.map(([name]) => [name, readSeconds(`ring.${name}`, rings[name])]));
+      return write('POST', `/${set.id}/knock-tests`, { id: crypto.randomUUID(), person, partials, ring });
     });
   return (
     <form
@@ -113,6 +167,10 @@ export function KnockForm({ set, onNote }: { set: WoodSet; onNote: (note: 'twist
         void submit();
       }}
     >
+      <p className="text-soft">
+        Hold and knock as drawn, note by note. How long each rings, down to a thousandth, tells its damping; leave it
+        empty where you did not time it.
+      </p>
       <div className="grid grid-cols-3 gap-3">
         {NOTES.map(([name, words]) => (
           <TextField
@@ -125,6 +183,18 @@ export function KnockForm({ set, onNote }: { set: WoodSet; onNote: (note: 'twist
             onChange={(e) => setText({ ...text, [name]: e.target.value })}
           />
         ))}
+        {NOTES.map(([name]) => (
+          <TextField
+            key={name}
+            label="rings, s"
+            aria-label={`Ring of ${name}, s`}
+            inputMode="decimal"
+            value={rings[name]}
+            error={at(`ring.${name}`)}
+            onFocus={() => onNote(name)}
+            onChange={(e) => setRings({ ...rings, [name]: e.target.value })}
+          />
+        ))}
       </div>
       {at('mass') && (
         <p role="alert" className="font-medium text-ember-ink">
@@ -133,118 +203,6 @@ export function KnockForm({ set, onNote }: { set: WoodSet; onNote: (note: 'twist
       )}
       <Button type="submit" disabled={busy}>
         Keep the notes
-      </Button>
-    </form>
-  );
-}
-
-function readHertz(name: string, text: string): number {
-  const value = Number(
-    text
-      .trim()
-      .replace(',', '.')
-      .replace(/\s*hz$/i, ''),
-  );
-  if (text.trim() === '' || !Number.isFinite(value))
-    throw new InvalidInput(`partials.${name}`, text, 'Type the frequency, like 43.9');
-  return value;
-}
-
-const FIRST_ROWS = 4;
-
-export function FlexForm({ set }: { set: WoodSet }) {
-  const write = useRackWrite();
-  const { person } = usePreferences();
-  const blank = () => Array.from({ length: FIRST_ROWS }, () => ({ load: '', dial: '' }));
-  const [rows, setRows] = useState(blank);
-  const [span, setSpan] = useState('');
-  const [direction, setDirection] = useState<'along' | 'across'>('along');
-  const [feel, setFeel] = useState('');
-  const { send, busy, at } = useSending(() => setRows(blank()));
-  const submit = () =>
-    send(async () => {
-      const used = rows.filter(({ load, dial }) => load.trim() !== '' || dial.trim() !== '');
-      const points = used.map(({ load, dial }, i) => ({
-        load: parseLoad(`points[${i}].load`, load).value,
-        deflection: parseQuantity(`points[${i}].deflection`, dial, 'length', 'mm').value,
-      }));
-      if (points.length < 2) throw new InvalidInput('points', points.length, 'needs two loads or more');
-      const body = {
-        id: crypto.randomUUID(),
-        person,
-        span: parseQuantity('span', span, 'length', UNITS.length).value,
-        direction,
-        points,
-        feel: feel === '' ? null : Number(feel),
-      };
-      return write('POST', `/${set.id}/flex-tests`, body);
-    });
-  const change = (index: number, part: Partial<{ load: string; dial: string }>) =>
-    setRows(rows.map((row, i) => (i === index ? { ...row, ...part } : row)));
-  return (
-    <form
-      aria-label="Flex it"
-      className="space-y-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void submit();
-      }}
-    >
-      <div className="grid grid-cols-2 gap-3">
-        <SelectField label="Bent" value={direction} onChange={(e) => setDirection(e.target.value as typeof direction)}>
-          <option value="along">along the grain</option>
-          <option value="across">across it</option>
-        </SelectField>
-        <TextField
-          label="Supports apart"
-          suffix="mm"
-          inputMode="decimal"
-          value={span}
-          error={at('span')}
-          onChange={(e) => setSpan(e.target.value)}
-        />
-      </div>
-      {rows.map((row, i) => (
-        <div key={i} className="grid grid-cols-2 gap-3">
-          <TextField
-            label={i === 0 ? 'Load (kg, g, N, lb)' : ''}
-            aria-label={`Load ${i + 1}`}
-            value={row.load}
-            error={at(`points[${i}].load`)}
-            onChange={(e) => change(i, { load: e.target.value })}
-          />
-          <TextField
-            label={i === 0 ? 'Dial' : ''}
-            aria-label={`Dial ${i + 1}`}
-            suffix="mm"
-            inputMode="decimal"
-            value={row.dial}
-            error={at(`points[${i}].deflection`)}
-            onChange={(e) => change(i, { dial: e.target.value })}
-          />
-        </div>
-      ))}
-      {at('points') && (
-        <p role="alert" className="font-medium text-ember-ink">
-          The test {at('points')}
-        </p>
-      )}
-      <div className="flex items-end gap-2">
-        <Button kind="quiet" onClick={() => setRows([...rows, { load: '', dial: '' }])}>
-          One more load
-        </Button>
-        <SelectField label="How it feels" value={feel} onChange={(e) => setFeel(e.target.value)}>
-          <option value="">no score</option>
-          {Array.from({ length: 9 }, (_, i) => (
-            <option key={i} value={i + 1}>
-              {i + 1}
-              {i === 0 ? ' soft' : i === 8 ? ' stiff' : ''}
-            </option>
-          ))}
-        </SelectField>
-      </div>
-      <Button type="submit" disabled={busy}>
-        Keep the flex
       </Button>
     </form>
   );

@@ -1,11 +1,14 @@
 /** The rack's figures as the maker reads them. Pure. */
 import {
   formatQuantity,
+  formatThickness,
   halfInterval,
   speciesPrior,
+  type BraceFigures,
   type Estimate,
   type MeasuredBy,
   type Quantity,
+  type UnitChoice,
 } from '@nimble/core';
 import type { WoodSet } from '../api/wood';
 
@@ -35,18 +38,58 @@ export function degreesWords(radians: number): string {
   return `${((radians * 180) / Math.PI).toFixed(1)}°`;
 }
 
-/** Half a top's figures that are compared side by side. */
-export function comparison(set: WoodSet): [name: string, value: string][] {
-  const { density, modulusAlong, modulusAcross, shearModulus, figures, ratio } = set.properties;
+export interface Compared {
+  name: string;
+  value: string;
+  unit: string;
+}
+
+/** "11.2 ± 0.4", its unit apart. */
+function plusMinus(estimate: Estimate, unit: string, decimals: number): string {
+  return estimateWords(estimate, 'modulus', unit, decimals).replace(` ${unit}`, '');
+}
+
+const row = (name: string, value: string, unit: string): Compared => ({ name, value, unit });
+const percent = (share: number, decimals = 0) => (100 * share).toFixed(decimals);
+
+/** The figures of a set that are compared side by side. */
+export function comparison(set: WoodSet, units: UnitChoice): Compared[] {
+  const { density, modulusAlong } = set.properties;
+  const wood = [
+    row('Density', String(Math.round(density.value)), 'kg/m³'),
+    row('Stiffness along', plusMinus(modulusAlong, 'GPa', 1), 'GPa'),
+  ];
   return [
-    ['Density', `${Math.round(density.value)} kg/m³`],
-    ['Stiffness along', estimateWords(modulusAlong, 'modulus', 'GPa', 1)],
-    ['Stiffness across', estimateWords(modulusAcross, 'modulus', 'GPa', 2)],
-    ['Shear', estimateWords(shearModulus, 'modulus', 'GPa', 2)],
-    ['Across / along', `${(100 * ratio).toFixed(1)} %`],
-    ['Speed along', `${Math.round(figures.speed)} m/s`],
-    ['Radiation ratio', `${figures.radiationRatio.toFixed(1)} m⁴/kg s`],
-    ['Runout', degreesWords(set.runout)],
+    ...wood,
+    ...(set.brace ? ofBrace(set.brace) : ofPlate(set, units)),
+    row('Runout', degreesWords(set.runout), ''),
+  ];
+}
+
+function ofBrace({ specificStiffness, height, massPerLength, stiffnessLeft, strengthLeft }: BraceFigures): Compared[] {
+  return [
+    row('Stiffness for weight', (specificStiffness / 1e6).toFixed(1), 'MN m/kg'),
+    row('Height for a stiff 8 × 14', formatQuantity(height, 'length', 'mm', 1).figure, 'mm, 8 wide'),
+    row('that weighs', (1000 * massPerLength).toFixed(0), 'g per metre'),
+    row('Stiffness the slope leaves', percent(stiffnessLeft), '%'),
+    row('Strength the slope leaves', percent(strengthLeft), '%'),
+  ];
+}
+
+function ofPlate({ properties, thickness }: WoodSet, units: UnitChoice): Compared[] {
+  const { modulusAcross, shearModulus, figures, ratio, damping } = properties;
+  const loss = damping?.along ?? null;
+  const now = formatThickness(thickness, units);
+  return [
+    row('Stiffness across', plusMinus(modulusAcross, 'GPa', 2), 'GPa'),
+    row('Shear', plusMinus(shearModulus, 'GPa', 2), 'GPa'),
+    row('Across / along', percent(ratio, 1), '%'),
+    row('Speed along', String(Math.round(figures.speed)), 'm/s'),
+    row('Radiation ratio', figures.radiationRatio.toFixed(1), 'm⁴/kg s'),
+    loss === null
+      ? row('Damping along', 'not timed', '')
+      : row('Damping along', `${percent(loss, 2)}, Q ${Math.round(1 / loss)}`, '%'),
+    row('Thickness now', now.figure, now.symbol),
   ];
 }
 

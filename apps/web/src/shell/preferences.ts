@@ -1,4 +1,5 @@
 /** What this device prefers: who stands at it, light or dark, how much is written on the plate, spoken prompts. */
+import { METRIC, type UnitChoice } from '@nimble/core';
 import { useSyncExternalStore } from 'react';
 
 export interface Preferences {
@@ -7,10 +8,19 @@ export interface Preferences {
   numbers: 'all' | 'out-of-band' | 'none';
   speech: boolean;
   order: 'serpentine' | 'lines' | 'free';
+  /** For pages that belong to no build. */
+  units: UnitChoice;
 }
 
 const PLACE = 'nimble-spruce-preferences';
-const FIRST: Preferences = { person: '', theme: 'auto', numbers: 'all', speech: false, order: 'serpentine' };
+const FIRST: Preferences = {
+  person: '',
+  theme: 'auto',
+  numbers: 'all',
+  speech: false,
+  order: 'serpentine',
+  units: METRIC,
+};
 
 const listeners = new Set<() => void>();
 let current = read();

@@ -1,1 +1,3 @@
 export { positiveBelow, QuantityField } from './QuantityField';
+export { readFigure, readHertz, readSeconds } from './read-figure';
+export { useSending } from './use-sending';

@@ -45,10 +45,11 @@ const LEAST_SHARE = 0.5;
 
 export function passTable(facts: PassTableFacts): PassTable {
   const { thickness, depth, stop } = facts;
-  const toGo = stop ? Math.max(0, thickness.value - stop.value) / depth : MOST_ROWS - 1;
+  // A whole number of passes stays whole in spite of rounding.
+  const toGo = stop ? Math.max(0, thickness.value - stop.value) / depth - 1e-6 : MOST_ROWS - 1;
   // Many light passes to go are shown in even steps of a few passes each.
   const step = Math.max(1, Math.ceil(toGo / (MOST_ROWS - 1 - BEYOND)));
-  const last = Math.min(Math.ceil(toGo / step) + BEYOND, MOST_ROWS - 1);
+  const last = Math.min(Math.max(0, Math.ceil(toGo / step)) + BEYOND, MOST_ROWS - 1);
   const bent = facts.checks.findLast(({ flex }) => flex && (facts.jigId === null || flex.jigId === facts.jigId));
   const heard = facts.checks.findLast(({ notes }) => notes && Object.keys(notes).length > 0);
   const note = heard ? (Object.keys(heard.notes!)[0] as NoteKind) : null;

@@ -22,8 +22,8 @@ export interface DryingCurve {
   moisture: number[] | null;
 }
 
-/** A change below this share of its mass between weighings is rest, whatever the scale's last digit says (1). */
-const REST_SHARE = 0.002;
+/** Slower than a thousandth of its mass in a week is rest: a bench scale hardly sees it [1/day]. */
+const REST_RATE = 0.001 / 7;
 /** Weighings closer than this tell nothing of drying [days]. */
 const LEAST_DAYS = 2;
 
@@ -35,7 +35,7 @@ export function dryingCurve(points: readonly DryingPoint[]): DryingCurve {
   if (!before) return { state: 'too-few', rate: 0, moisture };
   const change = last.mass / before.mass - 1;
   const rate = change / (last.day - before.day);
-  if (Math.abs(change) <= REST_SHARE) return { state: 'settled', rate, moisture };
+  if (Math.abs(rate) <= REST_RATE) return { state: 'settled', rate, moisture };
   return { state: change < 0 ? 'drying' : 'taking-up', rate, moisture };
 }
 

@@ -1,4 +1,4 @@
-import { plateShape, STAGES, type Stage } from '@nimble/core';
+import { plateShape, STAGES, type BuildOutcome, type Stage } from '@nimble/core';
 import { useQueryClient } from '@tanstack/react-query';
 import { addDays, format } from 'date-fns';
 import { useMemo, useState } from 'react';
@@ -15,7 +15,7 @@ import { usePreferences } from '../../shell/preferences';
 import { Ribbon } from '../../shell/Ribbon';
 import { BuildShell } from '../../shell/Shell';
 import { STAGE_WORDS } from '../../shell/stage-words';
-import { Button, CheckField, TextField } from '../../ui';
+import { Button, CheckField, SelectField, TextField } from '../../ui';
 import { ribbonItems } from '../thickness/view-model';
 
 /** What a stage is about, for someone who has never been there. */
@@ -78,6 +78,12 @@ function StageJournal({ build, stage }: { build: Build; stage: Stage }) {
               </Link>
             </p>
           )}
+          {stage === 'close' && (
+            <Outcome
+              value={build.choices.outcome}
+              onChange={(outcome) => writes.changeBuild({ choices: { ...build.choices, outcome } })}
+            />
+          )}
           {stands ? (
             <p className="font-medium text-spruce">No. {build.number} stands here.</p>
           ) : (
@@ -108,6 +114,37 @@ function StageJournal({ build, stage }: { build: Build; stage: Stage }) {
       />
       <div className="min-h-6" />
     </BuildShell>
+  );
+}
+
+const OUTCOMES = [
+  ['', 'not said yet'],
+  ['as-wanted', 'as wanted: one to repeat'],
+  ['too-stiff', 'too stiff'],
+  ['too-soft', 'too soft'],
+] as const;
+
+/** Later plates of the family learn from it how stiff a top should be. */
+function Outcome({
+  value,
+  onChange,
+}: {
+  value: BuildOutcome | null;
+  onChange: (outcome: BuildOutcome | null) => void;
+}) {
+  return (
+    <SelectField
+      label="How did the top turn out?"
+      hint="Plates of this family learn from it how stiff to be."
+      value={value ?? ''}
+      onChange={(event) => onChange((event.target.value || null) as BuildOutcome | null)}
+    >
+      {OUTCOMES.map(([key, words]) => (
+        <option key={key} value={key}>
+          {words}
+        </option>
+      ))}
+    </SelectField>
   );
 }
 

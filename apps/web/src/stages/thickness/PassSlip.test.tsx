@@ -11,6 +11,7 @@ import { fireEvent, render, screen, within } from '@testing-library/react';
 import type { Build, Ledger } from '../../api/types';
 import { PlateComputer } from '../../workers/plate-computer';
 import { PassSlip } from './PassSlip';
+import type { HowThinView } from './use-how-thin';
 
 const outline = defaultOutline('steel-string');
 const holes = defaultHoles('steel-string');
@@ -36,6 +37,11 @@ function summaryOf(thickness: (x: number) => number, mass: number | null = null)
   }).summary; // prettier-ignore
 }
 
+const SILENT: HowThinView = {
+  thin: { rules: [], leader: 'stiffness', stop: null, limited: false, conflicts: [], ring: { state: 'too-few', peak: null, fit: null } },
+  mean: null, verdict: null, table: null, models: [],
+}; // prettier-ignore
+
 const show = (props: Partial<Parameters<typeof PassSlip>[0]>) => {
   const spies = { onPlaned: jest.fn(), onDone: jest.fn() };
   render(
@@ -44,6 +50,8 @@ const show = (props: Partial<Parameters<typeof PassSlip>[0]>) => {
       summary={null}
       ledger={undefined}
       past={false}
+      howThin={SILENT}
+      planing={null}
       judgeTear={() => Promise.resolve(null)}
       currentStation={null}
       {...spies}

@@ -1,11 +1,14 @@
 import {
   flexChangeWords, formatArea, formatMass, formatMassRemoved, formatQuantity, formatThickness, formatVolume, halfInterval, inWords,
-  type AssessmentSummary, type FlexForecast, type StepSummary, type UnitChoice,
+  type AssessmentSummary, type FlexForecast, type FormattedQuantity, type StepSummary, type UnitChoice,
 } from '@nimble/core'; // prettier-ignore
 import type { Build, Ledger } from '../../api/types';
 import { woodOrigin } from '../../rack/wood-origin';
+import type { ReactNode } from 'react';
 import { Button } from '../../ui';
 import { DustCaution } from './DustCaution';
+import { RULE_WORDS, thicknessWords, VERDICT_WORDS } from './how-thin-words';
+import type { HowThinView } from './use-how-thin';
 import { MARKED_STEPS } from './view-model';
 import { TearOutForm, type JudgeTear } from './TearOutForm';
 
@@ -13,6 +16,9 @@ interface Props {
   build: Build;
   summary: AssessmentSummary | null;
   ledger: Ledger | undefined;
+  howThin: HowThinView;
+  /** Which way the plane goes, where the grain tells. */
+  planing: ReactNode;
   /** The plate as it was: nothing to do there. */
   past: boolean;
   onPlaned: () => void;
@@ -31,7 +37,18 @@ const VERDICT_INK = {
 } as const;
 
 /** The verdict, what to take off where and in what order, and what that will do. */
-export function PassSlip({ build, summary, ledger, past, onPlaned, onDone, judgeTear, currentStation }: Props) {
+export function PassSlip({
+  build,
+  summary,
+  ledger,
+  howThin,
+  planing,
+  past,
+  onPlaned,
+  onDone,
+  judgeTear,
+  currentStation,
+}: Props) {
   if (!summary) return <p className="pt-3">No verdict yet: read the plate first.</p>;
   const { verdict, steps, forecast } = summary;
   const { units } = build;
@@ -46,6 +63,7 @@ export function PassSlip({ build, summary, ledger, past, onPlaned, onDone, judge
             <li key={line}>{line}</li>
           ))}
         </ul>
+        <LeadLine view={howThin} units={units} />
         <details className="text-soft">
           <summary className="min-h-9 cursor-pointer pt-1">Why?</summary>
           {verdict.ruleWords}
@@ -95,6 +113,7 @@ export function PassSlip({ build, summary, ledger, past, onPlaned, onDone, judge
       {ledger && ledger.passes.length > 0 && <LastPass ledger={ledger} units={units} />}
       {!past && (
         <>
+          {planing}
           <TearOutForm judge={judgeTear} station={currentStation} units={units} />
           <DustCaution build={build} />
           <div className="sticky bottom-0 space-y-1 bg-slip pt-1">
@@ -110,6 +129,23 @@ export function PassSlip({ build, summary, ledger, past, onPlaned, onDone, judge
         </>
       )}
     </div>
+  );
+}
+
+/** What the leading rule says of the plate, beside what its own target says. */
+function LeadLine({ view: { thin, verdict }, units }: { view: HowThinView; units: UnitChoice }) {
+  if (!verdict) return null;
+  const { stop, leader } = thin;
+  return (
+    <p data-testid="lead-line">
+      {RULE_WORDS[leader]} leads: <strong>{VERDICT_WORDS[verdict.kind].toLowerCase()}</strong>
+      {stop && (
+        <>
+          , stop at <span className="figures whitespace-nowrap">{thicknessWords(stop, units)}</span>
+        </>
+      )}
+      .
+    </p>
   );
 }
 
@@ -193,29 +229,29 @@ function Weights({ summary, units, weighed }: { summary: AssessmentSummary; unit
   );
 }
 
+const LEDGER_WORDS = { mass: 'weight', 'mean-thickness': 'mean', flex: 'sag, 1 kg', pitch: 'note' } as const;
+
+function ledgerFigure(quantity: keyof typeof LEDGER_WORDS, value: number, units: UnitChoice): FormattedQuantity {
+  if (quantity === 'mass') return formatMass(value, units);
+  if (quantity === 'mean-thickness') return formatThickness(value, units);
+  if (quantity === 'flex') return formatQuantity(value * TEST_LOAD, 'length', 'mm', 3);
+  return { figure: value.toFixed(1), symbol: 'Hz' };
+}
+
 function LastPass({ ledger, units }: { ledger: Ledger; units: UnitChoice }) {
   const last = ledger.passes.at(-1)!;
-  const words = (quantity: string, value: number) =>
-    quantity === 'mass' ? formatMass(value, units) : formatThickness(value, units);
   return (
     <section aria-label="Forecast and outcome">
       <h3 className="text-soft">The last pass: said and came</h3>
       <dl>
-        {last.lines.map((line) => {
-          const said = words(line.quantity, line.forecast.value);
-          return (
-            <Row
-              key={line.quantity}
-              name={line.quantity === 'mass' ? 'weight' : 'mean'}
-              value={`${said.figure} → ${inWords(words(line.quantity, line.outcome.value))}`}
-              hint={
-                line.held
-                  ? `within ± ${words(line.quantity, halfInterval(line.forecast)).figure}: it held`
-                  : `outside ± ${words(line.quantity, halfInterval(line.forecast)).figure}: it missed`
-              }
-            />
-          );
-        })}
+        {last.lines.map(({ quantity, forecast, outcome, held }) => (
+          <Row
+            key={quantity}
+            name={LEDGER_WORDS[quantity]}
+            value={`${ledgerFigure(quantity, forecast.value, units).figure} → ${inWords(ledgerFigure(quantity, outcome.value, units))}`}
+            hint={`${held ? 'within' : 'outside'} ± ${ledgerFigure(quantity, halfInterval(forecast), units).figure}: it ${held ? 'held' : 'missed'}`}
+          />
+        ))}
       </dl>
       <p className="text-[0.92rem] text-soft">
         {ledger.summary.held} of {ledger.summary.count} forecasts of this plate held

@@ -1,4 +1,4 @@
-import { plateShape, type TargetSpec } from '@nimble/core';
+import { type TargetSpec } from '@nimble/core';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { useState } from 'react';
 import { aBuild, aTarget, open, serve } from '../../test-bench';
@@ -6,7 +6,6 @@ import { TargetSlip } from './TargetSlip';
 import { useTargetDraft } from './use-target-draft';
 
 const build = aBuild();
-const shape = plateShape(build.outline, build.holes);
 
 function Harness({ stored }: { stored: TargetSpec[] }) {
   const [kept, setKept] = useState<TargetSpec>(aTarget());
@@ -18,7 +17,6 @@ function Harness({ stored }: { stored: TargetSpec[] }) {
   return (
     <TargetSlip
       build={build}
-      shape={shape}
       target={draft.target}
       onDraft={draft.show}
       onKeep={draft.keep}
@@ -90,11 +88,5 @@ describe('the target', () => {
     fireEvent.change(screen.getByLabelText('Save this one as'), { target: { value: 'Mine' } });
     fireEvent.click(screen.getByText('Save'));
     await waitFor(() => expect(screen.getByLabelText('Save this one as')).toHaveValue(''));
-  });
-  it('offers the family’s band by number', () => {
-    type('Everywhere', '2.6');
-    fireEvent.click(screen.getByText('How thin should it be?'));
-    fireEvent.click(screen.getByText('Make it the target'));
-    expect(stored.at(-1)).toEqual(aTarget());
   });
 });

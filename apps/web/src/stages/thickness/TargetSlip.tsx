@@ -1,4 +1,4 @@
-import { checkTarget, formatThickness, InvalidInput, type PlateShape, type TargetSpec } from '@nimble/core';
+import { checkTarget, formatThickness, InvalidInput, type TargetSpec } from '@nimble/core';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { request } from '../../api/client';
@@ -8,12 +8,10 @@ import type { Build, TargetTemplate } from '../../api/types';
 import { Button, CheckField, SelectField, TextField } from '../../ui';
 import { positiveBelow, QuantityField } from '../../units-and-forms';
 import { useQueryClient } from '@tanstack/react-query';
-import { HowThin } from './HowThin';
 import { changeKind, moveWholeTarget } from './target-edits';
 
 interface Props {
   build: Build;
-  shape: PlateShape;
   target: TargetSpec;
   /** Shows at once; kept when `onKeep` follows. */
   onDraft: (target: TargetSpec) => void;
@@ -27,7 +25,7 @@ const WHOLE_STEP = 5e-5;
 const THICK = positiveBelow(0.05, 'More than 50 mm: check the unit');
 
 /** How thick the plate is wanted: even, graded or drawn; a thinner rim; the band; the limit. */
-export function TargetSlip({ build, shape, target, onDraft, onKeep, onUndo, selectedPoint, onSelectPoint }: Props) {
+export function TargetSlip({ build, target, onDraft, onKeep, onUndo, selectedPoint, onSelectPoint }: Props) {
   const unit = build.units.thickness;
   const { base } = target;
   const refusal = refusalOf(target);
@@ -119,7 +117,6 @@ export function TargetSlip({ build, shape, target, onDraft, onKeep, onUndo, sele
         </p>
       )}
       {onUndo && <Button onClick={onUndo}>Undo the last change</Button>}
-      <HowThin build={build} shape={shape} target={target} onUse={set} />
       <Templates target={target} onUse={set} refused={refusal !== null} />
     </div>
   );

@@ -13,6 +13,9 @@ import { ControlPoints } from './ControlPoints';
 import { controlPlaces } from './target-edits';
 import { MapTabs, RemovedWords, VIEWS } from './MapTabs';
 import { ThicknessSlip } from './ThicknessSlip';
+import { PlaningArrows } from './PlaningArrows';
+import { PlaningControl, usePlaning } from './PlaningControl';
+import { useHowThin } from './use-how-thin';
 import { usePageParams } from './use-page-params';
 import { useReadingEntry } from './use-reading-entry';
 import { useTargetDraft } from './use-target-draft';
@@ -50,6 +53,8 @@ function Thickness({ build, keptTarget, surveys }: Records) {
   const shape = useMemo(() => plateShape(build.outline, build.holes), [build.outline, build.holes]);
   const plate = useThicknessPlate({ ...page, ...draft, build, surveys });
   const { newest, survey, past, picture, summary } = plate;
+  const howThin = useHowThin({ build, shape, target: draft.target, summary, removalSpread: plate.removalSpread });
+  const planing = usePlaning(build, page.face);
   const tab = page.tab ?? (past || plate.isAllRead ? 'pass' : 'read');
   const entry = useReadingEntry({
     surveyId: past ? null : (survey?.id ?? null),
@@ -135,7 +140,16 @@ function Thickness({ build, keptTarget, surveys }: Records) {
       }
       slip={
         <ThicknessSlip
-          {...{ build, shape, plate, writes, entry, draft, tab, point, adding }}
+          {...{ build, shape, plate, writes, entry, draft, tab, point, adding, howThin }}
+          planing={
+            <PlaningControl
+              build={build}
+              face={page.face}
+              advice={planing}
+              onFace={(face) => page.set({ face })}
+              onChoices={(choices) => writes.changeBuild({ choices })}
+            />
+          }
           onTab={(slip) => page.set({ slip })}
           onNow={() => page.set({ survey: null })}
           onStartSurvey={startSurvey}
@@ -171,6 +185,14 @@ function Thickness({ build, keptTarget, surveys }: Records) {
               onMove={tab === 'stations' ? moveStation : undefined}
             />
             <StepMarks pixelsPerMm={pixelsPerMm} marks={marks} />
+            {tab === 'pass' && !past && (
+              <PlaningArrows
+                shape={shape}
+                leftHanded={build.leftHanded}
+                stroke={planing.stroke}
+                pixelsPerMm={pixelsPerMm}
+              />
+            )}
             {tab === 'target' && (
               <ControlPoints
                 target={draft.target}

@@ -1,7 +1,9 @@
 import type { PlateShape } from '@nimble/core';
 import type { useSurveyWrites } from '../../api/hooks';
 import type { Build, Survey } from '../../api/types';
+import type { ReactNode } from 'react';
 import { Button } from '../../ui';
+import { HowThinSlip } from './HowThinSlip';
 import { PassSlip } from './PassSlip';
 import { ReadSlip } from './ReadSlip';
 import { StationsSlip } from './StationsSlip';
@@ -10,6 +12,7 @@ import { TargetSlip } from './TargetSlip';
 import { TABS, type Tab } from './use-page-params';
 import type { ReadingEntry } from './use-reading-entry';
 import type { TargetDraft } from './use-target-draft';
+import type { HowThinView } from './use-how-thin';
 import type { useThicknessPlate } from './use-thickness-plate';
 
 interface Props {
@@ -27,6 +30,8 @@ interface Props {
   onDone: () => void;
   point: number | null;
   onPoint: (index: number | null) => void;
+  howThin: HowThinView;
+  planing: ReactNode;
   adding: boolean;
   onAdding: (adding: boolean) => void;
 }
@@ -52,7 +57,7 @@ export function ThicknessSlip(props: Props) {
             type="button"
             aria-current={tab === key ? 'page' : undefined}
             onClick={() => onTab(key)}
-            className={`min-h-12 flex-1 px-1 ${tab === key ? 'border-b-[3px] border-spruce font-bold' : 'text-soft'}`}
+            className={`min-h-12 flex-auto px-1 whitespace-nowrap ${tab === key ? 'border-b-[3px] border-spruce font-bold' : 'text-soft'}`}
           >
             {words}
           </button>
@@ -80,6 +85,8 @@ export function ThicknessSlip(props: Props) {
               build={build}
               summary={plate.summary}
               ledger={plate.ledger}
+              howThin={props.howThin}
+              planing={props.planing}
               past={past}
               onPlaned={props.onPlaned}
               onDone={props.onDone}
@@ -95,10 +102,18 @@ export function ThicknessSlip(props: Props) {
           />
         </>
       )}
+      {tab === 'thin' && (
+        <HowThinSlip
+          build={build}
+          view={props.howThin}
+          target={draft.target}
+          onTarget={draft.keep}
+          onChoices={(choices) => writes.changeBuild({ choices })}
+        />
+      )}
       {tab === 'target' && (
         <TargetSlip
           build={build}
-          shape={shape}
           target={draft.target}
           onDraft={draft.show}
           onKeep={draft.keep}

@@ -1,9 +1,11 @@
+import type { Face } from '@nimble/core';
 import { useSearchParams } from 'react-router';
 import type { MapView } from '../../workers/plate-computer';
 
 export const TABS = [
   ['read', 'Read'],
   ['pass', 'Take off'],
+  ['thin', 'How thin'],
   ['target', 'Target'],
   ['stations', 'Stations'],
 ] as const;
@@ -14,7 +16,7 @@ const VIEW_NAMES: readonly MapView[] = ['thickness', 'deviation', 'mirror', 'rem
 /** Where the page stands, in its address, so that a reload or a link opens the same view. */
 export function usePageParams() {
   const [params, setParams] = useSearchParams();
-  const set = (change: Partial<Record<'view' | 'slip' | 'survey' | 'against', string | null>>) =>
+  const set = (change: Partial<Record<'view' | 'slip' | 'survey' | 'against' | 'face', string | null>>) =>
     setParams(
       (old) => {
         for (const [key, value] of Object.entries(change)) {
@@ -27,5 +29,6 @@ export function usePageParams() {
     );
   const view = VIEW_NAMES.find((name) => name === params.get('view')) ?? 'deviation';
   const tab = TABS.find(([name]) => name === params.get('slip'))?.[0] ?? null;
-  return { view, tab, surveyId: params.get('survey'), againstId: params.get('against'), set };
+  const face: Face = params.get('face') === 'inner' ? 'inner' : 'outer';
+  return { face, view, tab, surveyId: params.get('survey'), againstId: params.get('against'), set };
 }

@@ -72,6 +72,7 @@ export function useThicknessPlate({ build, surveys, target, dragging, view, surv
     means,
     guide: earlierMeans?.[0]?.thickness ?? null,
     ledger: ledger.data,
+    removalSpread,
     picture,
     summary: picture?.summary ?? null,
     error,

@@ -1,0 +1,185 @@
+import { InvalidInput, parseLoad, parseQuantity, type FlexPoint, type UnitChoice } from '@nimble/core';
+import { useState, type ReactNode } from 'react';
+import { useJigs } from '../api/flex';
+import { Button, SelectField, TextField } from '../ui';
+import { useSending } from '../units-and-forms';
+import { jigWords } from './jig-words';
+import { NewJigDialog } from './NewJigDialog';
+import { StandIns } from './StandIns';
+
+interface Props {
+  /** Board or build that lies on the jig. */
+  pieceId: string;
+  units: UnitChoice;
+  /** May two plain supports be used that are no jig of the workshop? A ring then can't: it takes whole plates only. */
+  plain: boolean;
+  onJig?: (id: string) => void;
+  /** Further fields of the same form. */
+  children?: (at: (field: string) => string | null) => ReactNode;
+  /** Sends what was read; a refusal is shown at its field. */
+  onSend: (body: Record<string, unknown>) => Promise<unknown>;
+}
+
+const FIRST_ROWS = 4;
+const blank = (): Row[] => Array.from({ length: FIRST_ROWS }, () => ({ load: '', dial: '' }));
+
+/** Loads and dial readings on a jig, typed or told by the instruments. */
+export function FlexForm({ pieceId, units, plain, onJig, children, onSend }: Props) {
+  const jigs = useJigs();
+  const usable = (jigs.data ?? []).filter(({ body }) => !plain || body.kind !== 'ring');
+  const [chosen, setChosen] = useState<string | null>(null);
+  const jigId = chosen ?? (plain ? '' : (usable[0]?.id ?? ''));
+  const jig = usable.find(({ id }) => id === jigId);
+  const [making, setMaking] = useState(false);
+  const [rows, setRows] = useState(blank);
+  const [span, setSpan] = useState('');
+  const [direction, setDirection] = useState<'along' | 'across'>('along');
+  const [feel, setFeel] = useState('');
+  const { send, busy, at } = useSending(() => {
+    setRows(blank());
+    setFeel('');
+  });
+  const choose = (id: string) => {
+    setChosen(id);
+    onJig?.(id);
+  };
+  const place = () =>
+    jigId ? { jigId } : { span: parseQuantity('span', span, 'length', units.length).value, direction };
+  const submit = () =>
+    send(async () => {
+      if (!plain && !jigId) throw new InvalidInput('jigId', '', 'Describe your jig first');
+      const points = readRows(rows, units);
+      await onSend({ id: crypto.randomUUID(), ...place(), points, feel: feel === '' ? null : Number(feel) });
+    });
+  /** What the instruments tell goes into the first empty row. */
+  const take = (load: string, dial: string) =>
+    setRows((old) => {
+      const free = old.findIndex((row) => row.load === '' && row.dial === '');
+      return free < 0 ? [...old, { load, dial }] : old.map((row, i) => (i === free ? { load, dial } : row));
+    });
+  return (
+    <form
+      aria-label="Flex it"
+      className="space-y-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void submit();
+      }}
+    >
+      <div className="flex items-end gap-2">
+        <div className="min-w-0 flex-1">
+          <SelectField label="On" value={jigId} error={at('jigId')} onChange={(e) => choose(e.target.value)}>
+            {plain && <option value="">two plain supports</option>}
+            {!plain && usable.length === 0 && <option value="">no jig yet</option>}
+            {usable.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </SelectField>
+        </div>
+        <Button kind="quiet" onClick={() => setMaking(true)}>
+          New jig
+        </Button>
+      </div>
+      {jig && <p className="text-[0.95rem] text-soft">{jigWords(jig.body, units)}</p>}
+      {plain && !jig && (
+        <div className="grid grid-cols-2 gap-3">
+          <SelectField
+            label="Bent"
+            value={direction}
+            onChange={(e) => setDirection(e.target.value as typeof direction)}
+          >
+            <option value="along">along the grain</option>
+            <option value="across">across it</option>
+          </SelectField>
+          <TextField
+            label="Supports apart"
+            suffix={units.length}
+            inputMode="decimal"
+            value={span}
+            error={at('span')}
+            onChange={(e) => setSpan(e.target.value)}
+          />
+        </div>
+      )}
+      <LoadRows rows={rows} units={units} at={at} onChange={setRows} />
+      {at('points') && (
+        <p role="alert" className="font-medium text-ember-ink">
+          The test {at('points')}
+        </p>
+      )}
+      <div className="flex items-end gap-2">
+        <Button kind="quiet" onClick={() => setRows([...rows, { load: '', dial: '' }])}>
+          One more load
+        </Button>
+        <SelectField label="How it feels" value={feel} error={at('feel')} onChange={(e) => setFeel(e.target.value)}>
+          <option value="">no score</option>
+          {Array.from({ length: 9 }, (_, i) => (
+            <option key={i} value={i + 1}>
+              {i + 1}
+              {i === 0 ? ' soft' : i === 8 ? ' stiff' : ''}
+            </option>
+          ))}
+        </SelectField>
+      </div>
+      {children?.(at)}
+      <StandIns pieceId={pieceId} place={place} onReading={take} />
+      <Button type="submit" disabled={busy}>
+        Keep the flex
+      </Button>
+      <NewJigDialog units={units} open={making} onClose={() => setMaking(false)} onMade={choose} />
+    </form>
+  );
+}
+
+interface Row {
+  load: string;
+  dial: string;
+}
+
+/** Empty rows are passed over. @throws InvalidInput at the row */
+function readRows(rows: readonly Row[], units: UnitChoice): FlexPoint[] {
+  const used = rows.filter(({ load, dial }) => load.trim() !== '' || dial.trim() !== '');
+  const points = used.map(({ load, dial }, i) => ({
+    load: parseLoad(`points[${i}].load`, load).value,
+    deflection: parseQuantity(`points[${i}].deflection`, dial, 'length', units.length).value,
+  }));
+  if (points.length < 2) throw new InvalidInput('points', points.length, 'needs two loads or more');
+  return points;
+}
+
+function LoadRows({
+  rows,
+  units,
+  at,
+  onChange,
+}: {
+  rows: readonly Row[];
+  units: UnitChoice;
+  at: (field: string) => string | null;
+  onChange: (rows: Row[]) => void;
+}) {
+  const change = (index: number, part: Partial<Row>) =>
+    onChange(rows.map((row, i) => (i === index ? { ...row, ...part } : row)));
+  return rows.map((row, i) => (
+    <div key={i} className="grid grid-cols-2 gap-3">
+      <TextField
+        label={i === 0 ? 'Load (kg, g, N, lb)' : ''}
+        aria-label={`Load ${i + 1}`}
+        value={row.load}
+        error={at(`points[${i}].load`)}
+        onChange={(e) => change(i, { load: e.target.value })}
+      />
+      <TextField
+        label={i === 0 ? 'Dial' : ''}
+        aria-label={`Dial ${i + 1}`}
+        suffix={units.length}
+        inputMode="decimal"
+        value={row.dial}
+        error={at(`points[${i}].deflection`)}
+        onChange={(e) => change(i, { dial: e.target.value })}
+      />
+    </div>
+  ));
+}

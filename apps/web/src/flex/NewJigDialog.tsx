@@ -1,0 +1,122 @@
+import { checkJig, InvalidInput, parseQuantity, type Jig, type UnitChoice } from '@nimble/core';
+import { useState } from 'react';
+import { useJigWrite } from '../api/flex';
+import { Button, Dialog, SelectField, TextField } from '../ui';
+import { useSending } from '../units-and-forms';
+import { JigDrawing } from './JigDrawing';
+
+interface Props {
+  units: UnitChoice;
+  open: boolean;
+  onClose: () => void;
+  onMade: (id: string) => void;
+}
+
+const BLANK = {
+  name: '',
+  kind: 'three-point',
+  direction: 'along',
+  span: '',
+  loadAt: '',
+  dialAt: '',
+  supportWidth: '0',
+};
+
+/** Describes a jig once; every later flex names it and needs only loads and dial. */
+export function NewJigDialog({ units, open, onClose, onMade }: Props) {
+  const write = useJigWrite();
+  const [draft, setDraft] = useState(BLANK);
+  const [id, setId] = useState(() => crypto.randomUUID());
+  const { send, busy, at } = useSending(() => {
+    onMade(id);
+    setDraft(BLANK);
+    setId(crypto.randomUUID());
+    onClose();
+  });
+  const set = (change: Partial<typeof BLANK>) => setDraft({ ...draft, ...change });
+  const field = (name: keyof typeof BLANK, label: string, hint?: string) => (
+    <TextField
+      label={label}
+      suffix={name === 'name' ? undefined : units.length}
+      hint={hint}
+      value={draft[name]}
+      error={at(name) ?? at(`body.${name}`)}
+      onChange={(event) => set({ [name]: event.target.value })}
+    />
+  );
+  const submit = () =>
+    send(async () => {
+      if (draft.name.trim() === '') throw new InvalidInput('name', '', 'Give it a name');
+      const body = readJig(draft, units);
+      checkJig(body);
+      await write('', { id, name: draft.name.trim(), body });
+    });
+  const isRing = draft.kind === 'ring';
+  const shown = tryRead(draft, units);
+  return (
+    <Dialog
+      title="A new jig"
+      description="Measure it once, from the middle of one support to the middle of the other. Every flex on it can then be compared."
+      open={open}
+      onClose={onClose}
+    >
+      <form
+        className="space-y-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          event.stopPropagation();
+          void submit();
+        }}
+      >
+        {field('name', 'Name')}
+        <div className="grid grid-cols-2 gap-3">
+          <SelectField label="It holds the plate" value={draft.kind} onChange={(e) => set({ kind: e.target.value })}>
+            <option value="three-point">on two supports</option>
+            <option value="cantilever">clamped at one end</option>
+            <option value="ring">on a ring</option>
+          </SelectField>
+          {!isRing && (
+            <SelectField label="Bent" value={draft.direction} onChange={(e) => set({ direction: e.target.value })}>
+              <option value="along">along the grain</option>
+              <option value="across">across it</option>
+            </SelectField>
+          )}
+          {field(
+            'span',
+            isRing ? 'Ring, inner diameter' : draft.kind === 'cantilever' ? 'Free length' : 'From support to support',
+          )}
+          {field('supportWidth', 'Each support is broad', 'The plate may touch anywhere on it.')}
+          {!isRing && field('loadAt', 'Weight from the first support', 'Empty: in the middle; clamped: at the end.')}
+          {!isRing && field('dialAt', 'Dial from the first support', 'Empty: under the weight.')}
+        </div>
+        {shown && <JigDrawing jig={shown} label="The jig from the side" />}
+        <Button kind="main" type="submit" disabled={busy}>
+          Keep the jig
+        </Button>
+      </form>
+    </Dialog>
+  );
+}
+
+/** Whatever can be drawn already. */
+function tryRead(draft: typeof BLANK, units: UnitChoice): Jig | null {
+  try {
+    const jig = readJig(draft, units);
+    checkJig(jig);
+    return jig;
+  } catch {
+    return null; // not yet all typed: nothing to draw
+  }
+}
+
+function readJig(draft: typeof BLANK, units: UnitChoice): Jig {
+  const length = (field: keyof typeof BLANK) => parseQuantity(field, draft[field], 'length', units.length).value;
+  const kind = draft.kind as Jig['kind'];
+  const span = length('span');
+  const supportWidth = draft.supportWidth.trim() === '' ? 0 : length('supportWidth');
+  if (kind === 'ring') return { kind, diameter: span, supportWidth };
+  const usual = kind === 'cantilever' ? span : span / 2;
+  const loadAt = draft.loadAt.trim() === '' ? usual : length('loadAt');
+  const dialAt = draft.dialAt.trim() === '' ? loadAt : length('dialAt');
+  return { kind, direction: draft.direction as 'along' | 'across', span, loadAt, dialAt, supportWidth };
+}

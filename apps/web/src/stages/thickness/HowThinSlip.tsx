@@ -1,0 +1,123 @@
+import {
+  formatThickness, halfInterval, inWords,
+  type RuleChoices, type TargetSpec, type ThicknessRule, type UnitChoice,
+} from '@nimble/core'; // prettier-ignore
+import { Link } from 'react-router';
+import type { Build } from '../../api/types';
+import { woodOrigin } from '../../rack/wood-origin';
+import { PassRows } from './PassRows';
+import { PlateChecks } from './PlateChecks';
+import { RingChart } from './RingChart';
+import { RuleCard } from './RuleCard';
+import { RULE_WORDS, VERDICT_WORDS } from './how-thin-words';
+import { SandwichFigures } from './SandwichFigures';
+import type { HowThinView } from './use-how-thin';
+
+interface Props {
+  build: Build;
+  view: HowThinView;
+  target: TargetSpec;
+  onTarget: (target: TargetSpec) => void;
+  onChoices: (choices: Build['choices']) => void;
+}
+
+/** How thin this plate should be, by every school, with the maker's own in the lead; and what the next passes would do. */
+export function HowThinSlip({ build, view, target, onTarget, onChoices }: Props) {
+  const { thin, table, models } = view;
+  const { units, choices } = build;
+  const setRules = (change: Partial<RuleChoices>) => onChoices({ ...choices, rules: { ...choices.rules, ...change } });
+  const use = (thickness: number) =>
+    onTarget({ ...target, base: { kind: 'even', thickness: Math.round(thickness * 1e5) / 1e5 } });
+  return (
+    <div className="space-y-3 pt-1">
+      <Lead view={view} units={units} />
+      <section aria-label="What each rule says">
+        {thin.rules.map((opinion) => (
+          <RuleCard
+            key={opinion.rule}
+            {...{ build, opinion, models, units }}
+            leads={opinion.rule === thin.leader}
+            onLead={() => setRules({ leader: opinion.rule })}
+            onUse={use}
+            onRules={setRules}
+          />
+        ))}
+        <Conflicts conflicts={thin.conflicts} units={units} />
+        <p className="mt-1 text-[0.92rem] text-soft">
+          The wood is {woodOrigin(build.wood)}.
+          {build.wood.source !== 'measured' && (
+            <>
+              {' '}
+              <Link to="/rack" className="underline underline-offset-4">
+                Test a set of the rack
+              </Link>{' '}
+              and give it to this build to narrow the ±.
+            </>
+          )}
+        </p>
+      </section>
+      {table && <PassRows build={build} table={table} />}
+      <RingChart build={build} curve={thin.ring} />
+      <PlateChecks build={build} />
+      {build.construction === 'sandwich' && (
+        <SandwichFigures build={build} onChange={(sandwich) => onChoices({ ...choices, sandwich })} />
+      )}
+    </div>
+  );
+}
+
+const INK = {
+  'go-on': 'text-spruce',
+  nearly: 'text-spruce',
+  stop: 'text-ink',
+  past: 'text-lake',
+  unknown: 'text-soft',
+} as const;
+
+function Lead({ view: { thin, mean, verdict }, units }: { view: HowThinView; units: UnitChoice }) {
+  const { stop, leader, limited } = thin;
+  return (
+    <section aria-label="The leading rule">
+      <p className="text-soft">Stop at, by {RULE_WORDS[leader].toLowerCase()}</p>
+      <p className="flex items-baseline gap-2">
+        <span data-testid="stop-at" className="figures text-[3.5rem] leading-none font-medium tracking-tight">
+          {stop ? formatThickness(stop.value, units).figure : '—'}
+        </span>
+        {stop && (
+          <span className="figures text-[1.2rem] text-soft">
+            ± {inWords(formatThickness(halfInterval(stop), units))}
+          </span>
+        )}
+      </p>
+      {limited && <p className="font-medium text-lake">The rule would go thinner: your thinnest limit holds.</p>}
+      {verdict && mean && (
+        <p>
+          <strong className={INK[verdict.kind]}>{VERDICT_WORDS[verdict.kind]}</strong>: the plate is{' '}
+          <span className="figures">{inWords(formatThickness(mean.value, units))}</span>
+          {verdict.words && `, ${verdict.words[0]!.toLowerCase()}${verdict.words.slice(1)}`}
+          {verdict.words.endsWith('.') ? '' : '.'}
+        </p>
+      )}
+    </section>
+  );
+}
+
+function Conflicts({
+  conflicts,
+  units,
+}: {
+  conflicts: readonly { a: ThicknessRule; b: ThicknessRule; apart: number }[];
+  units: UnitChoice;
+}) {
+  const worst = conflicts[0];
+  if (!worst) return null;
+  return (
+    <p role="note" className="mt-2 border-l-4 border-brass bg-brass/10 px-3 py-1">
+      {RULE_WORDS[worst.a]} and {RULE_WORDS[worst.b].toLowerCase()} cannot both be right: they lie{' '}
+      <span className="figures">{inWords(formatThickness(worst.apart, units))}</span> apart, more than their doubts
+      allow
+      {conflicts.length > 1 ? `; so do ${conflicts.length - 1} other ${conflicts.length === 2 ? 'pair' : 'pairs'}` : ''}
+      . The one that leads counts; nothing is averaged.
+    </p>
+  );
+}

@@ -1,0 +1,44 @@
+import { widthAt, type End, type Half, type PlateShape } from '@nimble/core';
+import { MM } from '../../plate';
+
+interface Props {
+  shape: PlateShape;
+  leftHanded: boolean;
+  stroke: Record<Half, End | null>;
+  pixelsPerMm: number;
+}
+
+/** Beside the waist, where there is room for an arrow, as a share of the plate's length. */
+const AT = 0.4;
+
+/** Which way the plane goes on each half, so that the fibres are laid down. Seen from the face that is worked. */
+export function PlaningArrows({ shape, leftHanded, stroke, pixelsPerMm }: Props) {
+  const { bounds } = shape;
+  const at = bounds.xMin + AT * shape.length;
+  const width = widthAt(shape.outline, at) ?? bounds;
+  const px = (pixels: number) => pixels / pixelsPerMm;
+  const halves: readonly Half[] = ['treble', 'bass'];
+  return (
+    <g aria-hidden pointerEvents="none">
+      {halves.map((half) => {
+        const end = stroke[half];
+        if (!end) return null;
+        const top = (half === 'treble') !== leftHanded;
+        const y = top ? width.yMin * MM - px(16) : width.yMax * MM + px(16);
+        const to = end === 'tail' ? 1 : -1;
+        return (
+          <g key={half} transform={`translate(${at * MM} ${y}) scale(${to} 1)`}>
+            <path
+              d={`M${px(-52)} 0H${px(44)}M${px(30)} ${px(-8)}L${px(46)} 0L${px(30)} ${px(8)}`}
+              fill="none"
+              stroke="var(--spruce)"
+              strokeWidth={px(3.4)}
+              strokeLinecap="round"
+              strokeLinejoin="round"
+            />
+          </g>
+        );
+      })}
+    </g>
+  );
+}

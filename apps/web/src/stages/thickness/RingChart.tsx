@@ -1,0 +1,115 @@
+import { formatThickness, ringPoints, type RingCurve } from '@nimble/core';
+import { scaleLinear } from 'd3-scale';
+import { area, line } from 'd3-shape';
+import { useMemo } from 'react';
+import { toPlateCheck, useChecks } from '../../api/flex';
+import type { Build } from '../../api/types';
+
+const BOX = { width: 330, height: 190, left: 40, right: 12, top: 12, bottom: 40 };
+const STATE_WORDS: Record<RingCurve['state'], string> = {
+  'too-few': 'Too few to say: one ring after each pass, four at least.',
+  rising: 'Still rising: it rings longer with each pass.',
+  'at-peak': 'At its peak, as far as these rings can tell.',
+  'past-peak': 'Past its peak: it has begun to ring shorter.',
+  unclear: 'Unclear: the rings scatter more than they change.',
+};
+const STEPS = 40;
+
+/** Ring time against thickness, thinning to the right, with the fitted curve and what nine in ten should lie within. */
+export function RingChart({ build, curve }: { build: Build; curve: RingCurve }) {
+  const checks = useChecks(build.id);
+  const points = useMemo(
+    () => ringPoints((checks.data ?? []).filter(({ retracted }) => !retracted).map(toPlateCheck)),
+    [checks.data],
+  );
+  if (points.length === 0) return null;
+  const thick = points.map(({ thickness }) => thickness);
+  const [high, low] = [Math.max(...thick) + 5e-5, Math.min(...thick) - 1.5e-4];
+  const longest = Math.max(...points.map(({ ring }) => ring), 0.1);
+  const x = scaleLinear([high, low], [BOX.left, BOX.width - BOX.right]);
+  const y = scaleLinear([0, 1.25 * longest], [BOX.height - BOX.bottom, BOX.top]);
+  const { fit, peak, state } = curve;
+  const at = (h: number) => fit!.a + fit!.b * (h - fit!.centre) + fit!.c * (h - fit!.centre) ** 2;
+  const steps = Array.from({ length: STEPS + 1 }, (_, i) => high + ((low - high) * i) / STEPS);
+  const reach = fit ? 1.645 * fit.scatter : 0;
+  return (
+    <section aria-label="Ring against thickness">
+      <h3 className="text-soft">Ring against thickness</h3>
+      <svg
+        role="img"
+        aria-label={`Ring times: ${STATE_WORDS[state]}`}
+        viewBox={`0 0 ${BOX.width} ${BOX.height}`}
+        className="w-full"
+      >
+        <g fontSize="13" fill="var(--soft)" className="figures">
+          {y.ticks(3).map((tick) => (
+            <g key={tick} transform={`translate(${BOX.left} ${y(tick)})`}>
+              <line x2={BOX.width - BOX.left - BOX.right} stroke="var(--grain)" strokeWidth="0.7" />
+              <text x="-6" textAnchor="end" dominantBaseline="central">
+                {tick}
+              </text>
+            </g>
+          ))}
+          {x.ticks(4).map((tick) => (
+            <text key={tick} x={x(tick)} y={BOX.height - 22} textAnchor="middle">
+              {formatThickness(tick, build.units).figure}
+            </text>
+          ))}
+        </g>
+        <g fontSize="13" fill="var(--ink)">
+          <text x={BOX.width - BOX.right} y={BOX.height - 5} textAnchor="end">
+            thickness, {formatThickness(0, build.units).symbol}, thinner →
+          </text>
+          <text x="2" y={BOX.top - 1} dominantBaseline="hanging">
+            s
+          </text>
+        </g>
+        {fit && (
+          <>
+            <path
+              d={
+                area<number>()
+                  .x((h) => x(h))
+                  .y0((h) => y(Math.max(0, at(h) - reach)))
+                  .y1((h) => y(at(h) + reach))(steps) ?? ''
+              }
+              fill="var(--spruce)"
+              fillOpacity="0.13"
+            />
+            <path
+              d={
+                line<number>(
+                  (h) => x(h),
+                  (h) => y(Math.max(0, at(h))),
+                )(steps) ?? ''
+              }
+              fill="none"
+              stroke="var(--spruce)"
+              strokeWidth="2"
+            />
+          </>
+        )}
+        {peak && (
+          <path
+            d={`M${x(peak.value)} ${BOX.top}V${BOX.height - BOX.bottom}`}
+            stroke="var(--brass)"
+            strokeWidth="2"
+            strokeDasharray="5 4"
+          />
+        )}
+        {points.map(({ thickness, ring }, i) => (
+          <circle
+            key={i}
+            cx={x(thickness)}
+            cy={y(ring)}
+            r="5"
+            fill="var(--slip)"
+            stroke="var(--ink)"
+            strokeWidth="1.8"
+          />
+        ))}
+      </svg>
+      <p>{STATE_WORDS[state]}</p>
+    </section>
+  );
+}
