@@ -1,0 +1,37 @@
+/** The one door to the fast Fourier transform: plans are made once per size and kept by whoever runs them. */
+import FFT from 'fft.js';
+
+export interface FftPlan {
+  /** A power of two. */
+  readonly size: number;
+  /** Spectrum of `input` as re0, im0, re1, im1 … up to and with the Nyquist bin; length size + 2. Overwritten by the next run. */
+  readonly spectrum: Float64Array;
+  /** Fills `spectrum`; samples beyond the input's end count as zero. Allocates nothing. */
+  run: (input: ArrayLike<number>, start: number, length: number) => void;
+}
+
+interface Engine {
+  realTransform: (out: Float64Array, data: Float64Array) => void;
+}
+
+/** @param size a power of two */
+export function createFftPlan(size: number): FftPlan {
+  const engine = new (FFT as unknown as new (size: number) => Engine)(size);
+  const data = new Float64Array(size);
+  const whole = new Float64Array(2 * size);
+  const spectrum = whole.subarray(0, size + 2);
+  return {
+    size,
+    spectrum,
+    run(input, start, length) {
+      const count = Math.min(length, size);
+      for (let i = 0; i < count; i++) data[i] = input[start + i];
+      data.fill(0, count);
+      engine.realTransform(whole, data);
+    },
+  };
+}
+
+export function powerOfTwoAbove(n: number): number {
+  return 2 ** Math.ceil(Math.log2(Math.max(2, n)));
+}

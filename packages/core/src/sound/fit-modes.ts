@@ -1,0 +1,316 @@
+/**
+ * Damped sinusoids fitted to a sound's spectrum by weighted least squares (Levenberg and Marquardt): the closed form of each mode's spectrum,
+ * its mirror at negative frequency, and a smooth complex background for what lies beyond the band. With weights of one over the noise this
+ * is the maximum likelihood for Gaussian noise, and the inverse of the normal matrix gives the standard errors.
+ */
+import { solveSymmetricInPlace } from '../linalg';
+import { fillPoleSpectrum, type Bins } from './damped-spectrum';
+
+/** x(t) = Re(a e^{(-decay + j omega) t}) from the first sample on. */
+export interface Mode {
+  omega: number;
+  decay: number;
+  re: number;
+  im: number;
+}
+
+export interface FittedMode extends Mode {
+  /** Standard errors of omega [rad/s] and decay [1/s], and of the amplitude (in its own unit). */
+  omegaSd: number;
+  decaySd: number;
+  amplitudeSd: number;
+}
+
+export interface ModeFit {
+  modes: FittedMode[];
+  status: 'converged' | 'stopped';
+  /** Data less model, parallel to the bins. */
+  residualRe: Float64Array;
+  residualIm: Float64Array;
+}
+
+export interface FitProblem {
+  bins: Bins;
+  re: Float64Array;
+  im: Float64Array;
+  /** Expected |noise|^2 per bin. */
+  noise: Float64Array;
+  /** How many bins share one independent piece of noise: 1 without zero padding (1). */
+  overlap: number;
+}
+
+/** Limits of a mode of wood: less or more damped is something else (1). */
+const Q_RANGE = [4, 600] as const;
+/** Bins whose slopes steer a mode: within this of it [Hz], or so many of its own widths. */
+const REACH_HZ = 45;
+const REACH_WIDTHS = 10;
+/** Terms of the smooth background. */
+const BACKGROUND = 5;
+const SETTLED = 1e-9;
+
+interface Workspace {
+  /** Per mode: value, and the columns by re, im, decay, omega as re/im pairs. */
+  columns: Float64Array[][];
+  windows: [number, number][];
+  scratch: [Float64Array, Float64Array, Float64Array, Float64Array];
+  mirror: [Float64Array, Float64Array, Float64Array, Float64Array];
+  background: Float64Array[];
+  modelRe: Float64Array;
+  modelIm: Float64Array;
+}
+
+export function fitModes(problem: FitProblem, start: readonly Mode[], mostSteps: number): ModeFit {
+  const { bins } = problem;
+  const work = createWorkspace(bins, start.length);
+  let state = start.map((mode) => ({ ...mode }));
+  let smooth = new Float64Array(2 * BACKGROUND);
+  let cost = evaluate(problem, work, state, smooth);
+  let damping = 1e-3;
+  let status: ModeFit['status'] = 'stopped';
+  for (let step = 0; step < mostSteps && status === 'stopped'; step++) {
+    fillColumns(problem, work, state);
+    const normal = normalEquations(problem, work, state.length);
+    for (let attempt = 0; attempt < 6; attempt++) {
+      const change = solveDamped(normal, damping);
+      const trial = change && applied(state, smooth, change);
+      const next = trial ? evaluate(problem, work, trial.modes, trial.smooth) : Infinity;
+      if (trial && next <= cost) {
+        if (cost - next <= SETTLED * cost) status = 'converged';
+        [state, smooth, cost] = [trial.modes, trial.smooth, next];
+        damping = Math.max(damping / 8, 1e-9);
+        break;
+      }
+      damping *= 6;
+      if (attempt === 5) status = 'converged'; // no way down any more
+    }
+  }
+  evaluate(problem, work, state, smooth);
+  fillColumns(problem, work, state);
+  const errors = standardErrors(problem, normalEquations(problem, work, state.length), state.length);
+  const residualRe = problem.re.map((value, k) => value - work.modelRe[k]);
+  const residualIm = problem.im.map((value, k) => value - work.modelIm[k]);
+  return { modes: state.map((mode, i) => ({ ...mode, ...errors[i] })), status, residualRe, residualIm };
+}
+
+function createWorkspace(bins: Bins, count: number): Workspace {
+  const array = () => new Float64Array(bins.count);
+  const four = (): [Float64Array, Float64Array, Float64Array, Float64Array] => [array(), array(), array(), array()];
+  const middle = (bins.count - 1) / 2;
+  return {
+    columns: Array.from({ length: count }, () => Array.from({ length: 8 }, array)),
+    windows: Array.from({ length: count }, () => [0, 0]),
+    scratch: four(),
+    mirror: four(),
+    // Chebyshev polynomials over the band.
+    background: Array.from({ length: BACKGROUND }, (_, n) =>
+      Float64Array.from({ length: bins.count }, (_k, k) => Math.cos(n * Math.acos((k - middle) / Math.max(1, middle)))),
+    ),
+    modelRe: array(),
+    modelIm: array(),
+  };
+}
+
+/** Fills the model and gives the weighted sum of squared residuals. */
+function evaluate(
+  { bins, re, im, noise }: FitProblem,
+  work: Workspace,
+  modes: readonly Mode[],
+  smooth: Float64Array,
+): number {
+  const { modelRe, modelIm, scratch, mirror, background } = work;
+  modelRe.fill(0);
+  modelIm.fill(0);
+  for (let n = 0; n < BACKGROUND; n++) {
+    const [cRe, cIm, basis] = [smooth[2 * n], smooth[2 * n + 1], background[n]];
+    if (cRe === 0 && cIm === 0) continue;
+    for (let k = 0; k < bins.count; k++) {
+      modelRe[k] += cRe * basis[k];
+      modelIm[k] += cIm * basis[k];
+    }
+  }
+  for (const mode of modes) {
+    fillPoleSpectrum(bins, mode.decay, mode.omega, 0, bins.count, scratch);
+    fillPoleSpectrum(bins, mode.decay, -mode.omega, 0, bins.count, mirror);
+    addMode(mode, scratch, mirror, modelRe, modelIm);
+  }
+  let sum = 0;
+  for (let k = 0; k < bins.count; k++) {
+    const [dRe, dIm] = [re[k] - modelRe[k], im[k] - modelIm[k]];
+    sum += (dRe * dRe + dIm * dIm) / noise[k];
+  }
+  return sum;
+}
+
+/** (a G+ + conj(a) G-) / 2 */
+function addMode(
+  { re: a, im: b }: Mode,
+  [pRe, pIm]: readonly Float64Array[],
+  [mRe, mIm]: readonly Float64Array[],
+  outRe: Float64Array,
+  outIm: Float64Array,
+): void {
+  for (let k = 0; k < outRe.length; k++) {
+    outRe[k] += 0.5 * (a * (pRe[k] + mRe[k]) - b * (pIm[k] - mIm[k]));
+    outIm[k] += 0.5 * (a * (pIm[k] + mIm[k]) + b * (pRe[k] - mRe[k]));
+  }
+}
+
+/** Slopes of the model by each mode's four unknowns, within its window. */
+function fillColumns({ bins }: FitProblem, work: Workspace, modes: readonly Mode[]): void {
+  modes.forEach((mode, m) => {
+    const width = Math.max(REACH_HZ, (REACH_WIDTHS * mode.decay) / Math.PI);
+    const centre = mode.omega / (2 * Math.PI);
+    const from = Math.max(0, Math.floor((centre - width - bins.first) / bins.spacing));
+    const to = Math.min(bins.count, Math.ceil((centre + width - bins.first) / bins.spacing) + 1);
+    work.windows[m] = [from, to];
+    const { scratch, mirror } = work;
+    fillPoleSpectrum(bins, mode.decay, mode.omega, from, to, scratch);
+    fillPoleSpectrum(bins, mode.decay, -mode.omega, from, to, mirror);
+    const [pRe, pIm, dpRe, dpIm] = scratch;
+    const [mRe, mIm, dmRe, dmIm] = mirror;
+    const [aRe, aIm, bRe, bIm, decayRe, decayIm, omegaRe, omegaIm] = work.columns[m];
+    const { re: a, im: b } = mode;
+    for (let k = from; k < to; k++) {
+      aRe[k] = 0.5 * (pRe[k] + mRe[k]);
+      aIm[k] = 0.5 * (pIm[k] + mIm[k]);
+      bRe[k] = -0.5 * (pIm[k] - mIm[k]);
+      bIm[k] = 0.5 * (pRe[k] - mRe[k]);
+      // a G+' and conj(a) G-'
+      const [xRe, xIm] = [a * dpRe[k] - b * dpIm[k], a * dpIm[k] + b * dpRe[k]];
+      const [yRe, yIm] = [a * dmRe[k] + b * dmIm[k], a * dmIm[k] - b * dmRe[k]];
+      decayRe[k] = -0.5 * (xRe + yRe);
+      decayIm[k] = -0.5 * (xIm + yIm);
+      omegaRe[k] = -0.5 * (xIm - yIm);
+      omegaIm[k] = 0.5 * (xRe - yRe);
+    }
+  });
+}
+
+interface Normal {
+  size: number;
+  /** Row by row. */
+  matrix: Float64Array;
+  right: Float64Array;
+}
+
+/** J' W J and J' W r, with the slopes cut off at their windows. */
+function normalEquations({ bins, re, im, noise }: FitProblem, work: Workspace, count: number): Normal {
+  const size = 4 * count + 2 * BACKGROUND;
+  const matrix = new Float64Array(size * size);
+  const right = new Float64Array(size);
+  const { columns, windows, background, modelRe, modelIm } = work;
+  const weight = noise.map((value) => 1 / value);
+  const put = (i: number, j: number, value: number) => {
+    matrix[i * size + j] = value;
+    matrix[j * size + i] = value;
+  };
+  for (let m = 0; m < count; m++) {
+    const [from, to] = windows[m];
+    for (let c = 0; c < 4; c++) {
+      const [cRe, cIm] = [columns[m][2 * c], columns[m][2 * c + 1]];
+      const row = 4 * m + c;
+      let sum = 0;
+      for (let k = from; k < to; k++)
+        sum += weight[k] * (cRe[k] * (re[k] - modelRe[k]) + cIm[k] * (im[k] - modelIm[k]));
+      right[row] = sum;
+      for (let other = 0; other <= m; other++) {
+        const low = Math.max(from, windows[other][0]);
+        const high = Math.min(to, windows[other][1]);
+        if (low >= high) continue;
+        for (let d = 0; d < 4; d++) put(row, 4 * other + d, dot(weight, cRe, cIm, columns[other][2 * d], columns[other][2 * d + 1], low, high)); // prettier-ignore
+      }
+      for (let n = 0; n < BACKGROUND; n++) {
+        const basis = background[n];
+        let [sRe, sIm] = [0, 0];
+        for (let k = from; k < to; k++) {
+          sRe += weight[k] * cRe[k] * basis[k];
+          sIm += weight[k] * cIm[k] * basis[k];
+        }
+        put(4 * count + 2 * n, row, sRe);
+        put(4 * count + 2 * n + 1, row, sIm);
+      }
+    }
+  }
+  for (let n = 0; n < BACKGROUND; n++) {
+    const basis = background[n];
+    let [gRe, gIm] = [0, 0];
+    for (let k = 0; k < bins.count; k++) {
+      gRe += weight[k] * basis[k] * (re[k] - modelRe[k]);
+      gIm += weight[k] * basis[k] * (im[k] - modelIm[k]);
+    }
+    right[4 * count + 2 * n] = gRe;
+    right[4 * count + 2 * n + 1] = gIm;
+    for (let l = 0; l <= n; l++) {
+      let sum = 0;
+      for (let k = 0; k < bins.count; k++) sum += weight[k] * basis[k] * background[l][k];
+      put(4 * count + 2 * n, 4 * count + 2 * l, sum);
+      put(4 * count + 2 * n + 1, 4 * count + 2 * l + 1, sum);
+    }
+  }
+  return { size, matrix, right };
+}
+
+function dot(
+  weight: Float64Array,
+  aRe: Float64Array,
+  aIm: Float64Array,
+  bRe: Float64Array,
+  bIm: Float64Array,
+  from: number,
+  to: number,
+): number {
+  let sum = 0;
+  for (let k = from; k < to; k++) sum += weight[k] * (aRe[k] * bRe[k] + aIm[k] * bIm[k]);
+  return sum;
+}
+
+/** Marquardt's step, or null where even the damped matrix can't be factored. */
+function solveDamped({ size, matrix, right }: Normal, damping: number): Float64Array | null {
+  const scale = Float64Array.from({ length: size }, (_, i) => 1 / Math.sqrt(matrix[i * size + i] || 1));
+  const damped = Float64Array.from(matrix, (value, at) => {
+    const [i, j] = [Math.floor(at / size), at % size];
+    return value * scale[i] * scale[j] + (i === j ? damping : 0);
+  });
+  const step = right.map((value, i) => value * scale[i]);
+  if (solveSymmetricInPlace(damped, step).status !== 'solved') return null;
+  return step.map((value, i) => value * scale[i]);
+}
+
+/** A step taken, modes kept within what wood does. */
+function applied(modes: readonly Mode[], smooth: Float64Array, change: Float64Array) {
+  const moved = modes.map(({ re, im, decay, omega }, m) => {
+    const at = 4 * m;
+    // No further than its own width in one step: beyond, the slopes say nothing.
+    const reach = Math.max(decay, 4);
+    const turned = omega + clamp(change[at + 3], -2 * reach, 2 * reach);
+    const damped = decay * clamp(1 + change[at + 2] / decay, 0.4, 2.5);
+    return {
+      re: re + change[at],
+      im: im + change[at + 1],
+      decay: clamp(damped, turned / (2 * Q_RANGE[1]), turned / (2 * Q_RANGE[0])),
+      omega: turned,
+    };
+  });
+  return { modes: moved, smooth: smooth.map((value, n) => value + change[4 * modes.length + n]) };
+}
+
+function standardErrors({ overlap }: FitProblem, { size, matrix }: Normal, count: number) {
+  return Array.from({ length: count }, (_, m) => {
+    const variance = (at: number) => {
+      const unit = new Float64Array(size);
+      unit[at] = 1;
+      const solved = solveSymmetricInPlace(Float64Array.from(matrix), unit).status === 'solved';
+      // Real and imaginary parts share the noise of a bin, and padded bins share it among themselves.
+      return solved ? (unit[at] * overlap) / 2 : Infinity;
+    };
+    return {
+      omegaSd: Math.sqrt(variance(4 * m + 3)),
+      decaySd: Math.sqrt(variance(4 * m + 2)),
+      amplitudeSd: Math.sqrt(variance(4 * m) + variance(4 * m + 1)) / Math.SQRT2,
+    };
+  });
+}
+
+function clamp(value: number, low: number, high: number): number {
+  return Math.min(high, Math.max(low, value));
+}
