@@ -14,6 +14,7 @@ import { endOnStop, say } from './lib/say.mjs';
 const CHECKS = {
   types: [
     ['tsc', '-p', 'packages/core'],
+    ['tsc', '-p', 'packages/core/test'],
     ['tsc', '-p', 'apps/server'],
     ['tsc', '-p', 'apps/web'],
   ],

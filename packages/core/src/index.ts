@@ -14,3 +14,4 @@ export * from './linalg';
 export * from './moisture';
 export * from './shell';
 export * from './strings';
+export * from './sound';

@@ -1,5 +1,6 @@
 import { Module } from '@nestjs/common';
 import { ComputeController } from './compute.controller';
+import { SoundController } from './sound.controller';
 
-@Module({ controllers: [ComputeController] })
+@Module({ controllers: [ComputeController, SoundController] })
 export class ComputeModule {}

@@ -84,3 +84,58 @@ export function fillPoleSpectrum(
     slopeIm[k] = (tIm * dRe - tRe * dIm) * inverse * perSecond;
   }
 }
+
+/** Bins between which 1 / (1 - z e^{-jw}) may be drawn straight, far from the pole. */
+const STRIDE = 4;
+
+/**
+ * Adds (aRe + j aIm) times a pole's spectrum to `out` where the pole is far: there 1 / (1 - u) is smooth and is drawn straight between every
+ * fourth bin, while the cut-off's own factor 1 - e is taken bin by bin.
+ */
+export function addFarPole(
+  bins: Bins,
+  pole: { decay: number; omega: number; re: number; im: number },
+  from: number,
+  to: number,
+  out: readonly [Float64Array, Float64Array],
+): void {
+  const { rate, length, stepRe, stepIm, endRe, endIm } = bins;
+  const [outRe, outIm] = out;
+  const size = Math.exp(-pole.decay / rate);
+  const zRe = size * Math.cos(pole.omega / rate);
+  const zIm = size * Math.sin(pole.omega / rate);
+  const last = Math.exp((-pole.decay * length) / rate);
+  const turn = ((pole.omega / rate) * length) % (2 * Math.PI);
+  const zNRe = last * Math.cos(turn);
+  const zNIm = last * Math.sin(turn);
+  let k = from;
+  let [hereRe, hereIm] = [0, 0];
+  for (let knot = from; knot < to + STRIDE - 1; knot += STRIDE) {
+    const at = Math.min(knot, bins.count - 1);
+    const dRe = 1 - (zRe * stepRe[at] - zIm * stepIm[at]);
+    const dIm = -(zRe * stepIm[at] + zIm * stepRe[at]);
+    const inverse = 1 / (dRe * dRe + dIm * dIm);
+    // a / (1 - u) at the knot
+    const nextRe = (pole.re * dRe + pole.im * dIm) * inverse;
+    const nextIm = (pole.im * dRe - pole.re * dIm) * inverse;
+    const span = Math.max(1, at - k);
+    const until = Math.min(at, to);
+    const [stepOnRe, stepOnIm] = [(nextRe - hereRe) / span, (nextIm - hereIm) / span];
+    for (let n = 0; k < until; k++, n++) {
+      const fRe = hereRe + n * stepOnRe;
+      const fIm = hereIm + n * stepOnIm;
+      const gRe = 1 - (zNRe * endRe[k] - zNIm * endIm[k]);
+      const gIm = -(zNRe * endIm[k] + zNIm * endRe[k]);
+      outRe[k] += fRe * gRe - fIm * gIm;
+      outIm[k] += fRe * gIm + fIm * gRe;
+    }
+    [hereRe, hereIm] = [nextRe, nextIm];
+  }
+  // The band's last bin is its own knot.
+  if (k === bins.count - 1 && k < to) {
+    const gRe = 1 - (zNRe * endRe[k] - zNIm * endIm[k]);
+    const gIm = -(zNRe * endIm[k] + zNIm * endRe[k]);
+    outRe[k] += hereRe * gRe - hereIm * gIm;
+    outIm[k] += hereRe * gIm + hereIm * gRe;
+  }
+}

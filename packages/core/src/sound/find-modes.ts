@@ -19,6 +19,8 @@ export interface FindOptions {
   from: number;
   to: number;
   most: number;
+  /** Steady tones of the mains that are there anyway [Hz]. */
+  hum?: readonly number[];
 }
 
 export const BAND: FindOptions = { from: 55, to: 1000, most: 16 };
@@ -30,21 +32,34 @@ const ENTRY = 18;
 const KEEP = 30;
 /** A candidate below this share of the strongest of its pass waits for the next pass. */
 const LATER_SHARE = 0.03;
+/** Candidates of one pass lie further apart than this, or so many of their widths; what is closer waits for the next. */
 const APART_HZ = 9;
+const APART_WIDTHS = 2.5;
 const PER_PASS = 5;
 const PASSES = 7;
-const STEPS_PER_PASS = 8;
-const LAST_STEPS = 20;
+const STEPS_PER_PASS = 4;
+const CLOSE_HZ = 8;
+const LAST_STEPS = 12;
+const EXACT_STEPS = 4;
 /** Decays tried [1/s]. */
 const DECAYS = [5, 12, 28, 70];
 /** A frequency known no better than this is no note [Hz]. */
 const VAGUE_HZ = 0.8;
-const RANGE_DB = 42;
+/** What lies this far below the strongest is not told: a room makes as much of its own. */
+const RANGE_DB = 33;
+/** Less than this is a room or a thud, no note of a plate (1). */
+const LEAST_Q = 10;
 
 /** @param samples from the end of the hammer's touch on @param rate [1/s] */
 export function findModes(samples: Float64Array, rate: number, options: FindOptions = BAND): FoundModes {
   const size = powerOfTwoAbove(samples.length);
-  const bins = createBins(rate, samples.length, size, Math.max(20, options.from - MARGIN_HZ / 4), options.to + MARGIN_HZ);
+  const bins = createBins(
+    rate,
+    samples.length,
+    size,
+    Math.max(20, options.from - MARGIN_HZ / 4),
+    options.to + MARGIN_HZ,
+  );
   const plan = createFftPlan(size);
   plan.run(samples, 0, samples.length);
   const first = Math.round(bins.first / bins.spacing);
@@ -52,17 +67,90 @@ export function findModes(samples: Float64Array, rate: number, options: FindOpti
   const im = Float64Array.from({ length: bins.count }, (_, k) => plan.spectrum[2 * (first + k) + 1]);
   const templates = DECAYS.map((decay) => createTemplate(bins, decay));
   const problem: FitProblem = { bins, re, im, noise: runningNoise(re, im, bins), overlap: size / samples.length };
+  const hum = (options.hum ?? []).map((f): Mode => ({
+    omega: 2 * Math.PI * f,
+    decay: 1e-3,
+    re: 0,
+    im: 0,
+    steady: true,
+  }));
   let fit: ModeFit = { modes: [], status: 'converged', residualRe: re, residualIm: im };
+  if (hum.length > 0) fit = fitModes(problem, hum, STEPS_PER_PASS);
   for (let pass = 0; pass < PASSES && fit.modes.length < options.most; pass++) {
     const fresh = candidates(problem, fit, templates, options.most - fit.modes.length);
     if (fresh.length === 0) break;
-    fit = pruned(problem, fitModes(problem, [...fit.modes, ...fresh], STEPS_PER_PASS), KEEP / 2);
+    const grown = grow(problem, fit, fresh) ?? grow(problem, fit, fresh.slice(0, 1));
+    if (!grown) break;
+    fit = grown;
     problem.noise = runningNoise(fit.residualRe, fit.residualIm, bins);
   }
   fit = pruned(problem, fitModes(problem, fit.modes, LAST_STEPS), KEEP);
-  const inBand = fit.modes.filter(({ omega }) => isWithin(omega / (2 * Math.PI), options));
+  problem.noise = runningNoise(fit.residualRe, fit.residualIm, bins);
+  fit = withTwinsParted(problem, fit);
+  fit = fitModes({ ...problem, exact: true }, fit.modes, EXACT_STEPS);
+  const inBand = fit.modes.filter(
+    ({ omega, decay, steady }) => !steady && omega > 2 * LEAST_Q * decay && isWithin(omega / (2 * Math.PI), options),
+  );
   const modes = inBand.sort((a, b) => a.omega - b.omega);
   return { modes, bins, noise: problem.noise };
+}
+
+/** The fit with candidates added, or null where they cost more modes than they bring. */
+function grow(problem: FitProblem, fit: ModeFit, fresh: readonly Mode[]): ModeFit | null {
+  // Two that lie close together take longer to find their places.
+  const close = fresh.some(({ omega }) =>
+    fit.modes.some((mode) => Math.abs(mode.omega - omega) < 2 * Math.PI * CLOSE_HZ),
+  );
+  const steps = close ? LAST_STEPS : STEPS_PER_PASS;
+  const grown = pruned(problem, fitModes(problem, [...fit.modes, ...fresh], steps), KEEP / 2);
+  return grown.modes.length > fit.modes.length ? grown : null;
+}
+
+/** Residual power near a mode over the noise that hints at a twin under it (1). */
+const TWIN_HINT = 4;
+const TWIN_APART_HZ = [1, 2.5];
+const LEAST_APART_HZ = 0.7;
+
+/** Two partials that begin against each other look like one that swells: where one leaves too much behind, two are tried in its place. */
+function withTwinsParted(problem: FitProblem, fit: ModeFit): ModeFit {
+  let best = fit;
+  for (const mode of fit.modes) {
+    if (mode.steady || leftNear(problem, best, mode) < TWIN_HINT || !best.modes.includes(mode)) continue;
+    const others = best.modes.filter((other) => other !== mode);
+    for (const apart of TWIN_APART_HZ) {
+      const off = 2 * Math.PI * apart * 0.5;
+      const twin = (side: 1 | -1): Mode => ({
+        omega: mode.omega + side * off, decay: 2 * mode.decay, re: -side * mode.im, im: side * mode.re,
+      }); // prettier-ignore
+      const parted = pruned(problem, fitModes(problem, [...others, twin(1), twin(-1)], 3 * LAST_STEPS), KEEP);
+      if (
+        parted.modes.length > best.modes.length &&
+        leftNear(problem, parted, mode) < leftNear(problem, best, mode) / 2
+      ) {
+        best = parted;
+        break;
+      }
+    }
+  }
+  return best;
+}
+
+/** Two that lie clearly apart: what only mends a misfit sits on top of itself. */
+function areApart(a: FittedMode, b: FittedMode): boolean {
+  const apart = Math.abs(a.omega - b.omega);
+  return apart > 2 * Math.PI * LEAST_APART_HZ && apart > 4 * Math.hypot(a.omegaSd, b.omegaSd);
+}
+
+/** Mean power of the residual over the noise within a few hertz of a mode. */
+function leftNear({ bins, noise }: FitProblem, { residualRe, residualIm }: ModeFit, { omega }: Mode): number {
+  const centre = Math.round((omega / (2 * Math.PI) - bins.first) / bins.spacing);
+  const reach = Math.ceil(6 / bins.spacing);
+  let [sum, count] = [0, 0];
+  for (let k = Math.max(0, centre - reach); k <= Math.min(bins.count - 1, centre + reach); k++) {
+    sum += (residualRe[k] ** 2 + residualIm[k] ** 2) / noise[k];
+    count++;
+  }
+  return sum / Math.max(1, count);
 }
 
 function isWithin(frequency: number, { from, to }: FindOptions): boolean {
@@ -75,6 +163,8 @@ interface Template {
   re: Float64Array;
   im: Float64Array;
   reach: number;
+  /** A wide one need not be tried at every bin. */
+  stride: number;
 }
 
 function createTemplate(bins: Bins, decay: number): Template {
@@ -84,7 +174,14 @@ function createTemplate(bins: Bins, decay: number): Template {
   const omega = 2 * Math.PI * (bins.first + middle * bins.spacing);
   const [from, to] = [Math.max(0, middle - reach), Math.min(bins.count, middle + reach + 1)];
   fillPoleSpectrum(bins, decay, omega, from, to, out);
-  return { decay, re: out[0].slice(from, to), im: out[1].slice(from, to), reach: Math.floor((to - from - 1) / 2) };
+  const stride = Math.max(1, Math.round(decay / (4 * Math.PI * bins.spacing)));
+  return {
+    decay,
+    re: out[0].slice(from, to),
+    im: out[1].slice(from, to),
+    reach: Math.floor((to - from - 1) / 2),
+    stride,
+  };
 }
 
 interface Candidate extends Mode {
@@ -103,20 +200,24 @@ function candidates(
   const power = new Float64Array(bins.count);
   const which = new Int32Array(bins.count);
   templates.forEach((template, t) => {
-    for (let k = 0; k < bins.count; k++) {
+    for (let k = 0; k < bins.count; k += template.stride) {
       const { power: found } = match(residualRe, residualIm, noise, template, k);
-      if (found > power[k]) {
-        power[k] = found;
-        which[k] = t;
+      for (let near = k; near < Math.min(k + template.stride, bins.count); near++) {
+        if (found <= power[near]) continue;
+        power[near] = found;
+        which[near] = t;
       }
     }
   });
   const peaks = Array.from(power.keys()).filter(
-    (k) => k > 0 && k < bins.count - 1 && power[k] / overlap > ENTRY && power[k] >= power[k - 1] && power[k] > power[k + 1],
+    (k) =>
+      k > 0 && k < bins.count - 1 && power[k] / overlap > ENTRY && power[k] > power[k - 1] && power[k] >= power[k + 1],
   );
   peaks.sort((a, b) => power[b] - power[a]);
   for (const k of peaks) {
-    const isFar = best.every(({ bin }) => Math.abs(bin - k) * bins.spacing > APART_HZ);
+    const apart = (decay: number) => Math.max(APART_HZ, (APART_WIDTHS * decay) / Math.PI);
+    const own = apart(templates[which[k]].decay);
+    const isFar = best.every(({ bin, decay }) => Math.abs(bin - k) * bins.spacing > Math.max(own, apart(decay)));
     if (!isFar || power[k] < LATER_SHARE * power[peaks[0]]) continue;
     const template = templates[which[k]];
     const { re, im } = match(residualRe, residualIm, noise, template, k);
@@ -155,11 +256,13 @@ function match(
 
 /** Keeps the modes that stand out of the noise, are known well enough and are not far below the strongest; refits when any went. */
 function pruned(problem: FitProblem, fit: ModeFit, keep: number): ModeFit {
-  const loudest = Math.max(...fit.modes.map(size), 0);
+  const loudest = Math.max(...fit.modes.filter(({ steady }) => !steady).map(size), 0);
   const stays = fit.modes.filter((mode) => {
+    if (mode.steady) return true;
     const significance = (size(mode) / mode.amplitudeSd) ** 2;
     const clear = mode.omegaSd / (2 * Math.PI) < VAGUE_HZ && mode.decaySd < 0.6 * mode.decay;
-    return significance > keep && clear && size(mode) > loudest * 10 ** (-RANGE_DB / 20);
+    const onTop = fit.modes.some((other) => other !== mode && size(other) >= size(mode) && !areApart(mode, other));
+    return significance > keep && clear && !onTop && size(mode) > loudest * 10 ** (-RANGE_DB / 20);
   });
   return stays.length === fit.modes.length ? fit : pruned(problem, fitModes(problem, stays, STEPS_PER_PASS), keep);
 }

@@ -4,7 +4,7 @@
  * is the maximum likelihood for Gaussian noise, and the inverse of the normal matrix gives the standard errors.
  */
 import { solveSymmetricInPlace } from '../linalg';
-import { fillPoleSpectrum, type Bins } from './damped-spectrum';
+import { addFarPole, fillPoleSpectrum, type Bins } from './damped-spectrum';
 
 /** x(t) = Re(a e^{(-decay + j omega) t}) from the first sample on. */
 export interface Mode {
@@ -12,6 +12,8 @@ export interface Mode {
   decay: number;
   re: number;
   im: number;
+  /** Mains hum: it was there before and does not die, so its decay stays nothing. */
+  steady?: boolean;
 }
 
 export interface FittedMode extends Mode {
@@ -37,21 +39,24 @@ export interface FitProblem {
   noise: Float64Array;
   /** How many bins share one independent piece of noise: 1 without zero padding (1). */
   overlap: number;
+  /** Every bin by the closed form, far ones too: for the last word, not on the way there. */
+  exact?: boolean;
 }
 
 /** Limits of a mode of wood: less or more damped is something else (1). */
 const Q_RANGE = [4, 600] as const;
 /** Bins whose slopes steer a mode: within this of it [Hz], or so many of its own widths. */
-const REACH_HZ = 45;
+const REACH_HZ = 60;
 const REACH_WIDTHS = 10;
 /** Terms of the smooth background. */
 const BACKGROUND = 5;
-const SETTLED = 1e-9;
+const SETTLED = 1e-6;
 
 interface Workspace {
   /** Per mode: value, and the columns by re, im, decay, omega as re/im pairs. */
   columns: Float64Array[][];
   windows: [number, number][];
+  steady: boolean[];
   scratch: [Float64Array, Float64Array, Float64Array, Float64Array];
   mirror: [Float64Array, Float64Array, Float64Array, Float64Array];
   background: Float64Array[];
@@ -61,7 +66,7 @@ interface Workspace {
 
 export function fitModes(problem: FitProblem, start: readonly Mode[], mostSteps: number): ModeFit {
   const { bins } = problem;
-  const work = createWorkspace(bins, start.length);
+  const work = createWorkspace(bins, start);
   let state = start.map((mode) => ({ ...mode }));
   let smooth = new Float64Array(2 * BACKGROUND);
   let cost = evaluate(problem, work, state, smooth);
@@ -92,13 +97,14 @@ export function fitModes(problem: FitProblem, start: readonly Mode[], mostSteps:
   return { modes: state.map((mode, i) => ({ ...mode, ...errors[i] })), status, residualRe, residualIm };
 }
 
-function createWorkspace(bins: Bins, count: number): Workspace {
+function createWorkspace(bins: Bins, modes: readonly Mode[]): Workspace {
   const array = () => new Float64Array(bins.count);
   const four = (): [Float64Array, Float64Array, Float64Array, Float64Array] => [array(), array(), array(), array()];
   const middle = (bins.count - 1) / 2;
   return {
-    columns: Array.from({ length: count }, () => Array.from({ length: 8 }, array)),
-    windows: Array.from({ length: count }, () => [0, 0]),
+    columns: modes.map(() => Array.from({ length: 8 }, array)),
+    windows: modes.map(() => [0, 0]),
+    steady: modes.map(({ steady }) => steady ?? false),
     scratch: four(),
     mirror: four(),
     // Chebyshev polynomials over the band.
@@ -112,12 +118,12 @@ function createWorkspace(bins: Bins, count: number): Workspace {
 
 /** Fills the model and gives the weighted sum of squared residuals. */
 function evaluate(
-  { bins, re, im, noise }: FitProblem,
+  { bins, re, im, noise, exact }: FitProblem,
   work: Workspace,
   modes: readonly Mode[],
   smooth: Float64Array,
 ): number {
-  const { modelRe, modelIm, scratch, mirror, background } = work;
+  const { modelRe, modelIm, scratch, background } = work;
   modelRe.fill(0);
   modelIm.fill(0);
   for (let n = 0; n < BACKGROUND; n++) {
@@ -128,10 +134,20 @@ function evaluate(
       modelIm[k] += cIm * basis[k];
     }
   }
+  const out = [modelRe, modelIm] as const;
   for (const mode of modes) {
-    fillPoleSpectrum(bins, mode.decay, mode.omega, 0, bins.count, scratch);
-    fillPoleSpectrum(bins, mode.decay, -mode.omega, 0, bins.count, mirror);
-    addMode(mode, scratch, mirror, modelRe, modelIm);
+    const [from, to] = exact ? [0, bins.count] : windowOf(bins, mode);
+    fillPoleSpectrum(bins, mode.decay, mode.omega, from, to, scratch);
+    addNear(mode, scratch, from, to, out);
+    if (exact) {
+      fillPoleSpectrum(bins, mode.decay, -mode.omega, 0, bins.count, scratch);
+      addNear({ ...mode, im: -mode.im }, scratch, 0, bins.count, out);
+      continue;
+    }
+    const own = { decay: mode.decay, omega: mode.omega, re: mode.re / 2, im: mode.im / 2 };
+    addFarPole(bins, own, 0, from, out);
+    addFarPole(bins, own, to, bins.count, out);
+    addFarPole(bins, { ...own, omega: -mode.omega, im: -own.im }, 0, bins.count, out);
   }
   let sum = 0;
   for (let k = 0; k < bins.count; k++) {
@@ -141,27 +157,33 @@ function evaluate(
   return sum;
 }
 
-/** (a G+ + conj(a) G-) / 2 */
-function addMode(
+/** a G / 2 near the pole. */
+function addNear(
   { re: a, im: b }: Mode,
   [pRe, pIm]: readonly Float64Array[],
-  [mRe, mIm]: readonly Float64Array[],
-  outRe: Float64Array,
-  outIm: Float64Array,
+  from: number,
+  to: number,
+  [outRe, outIm]: readonly [Float64Array, Float64Array],
 ): void {
-  for (let k = 0; k < outRe.length; k++) {
-    outRe[k] += 0.5 * (a * (pRe[k] + mRe[k]) - b * (pIm[k] - mIm[k]));
-    outIm[k] += 0.5 * (a * (pIm[k] + mIm[k]) + b * (pRe[k] - mRe[k]));
+  for (let k = from; k < to; k++) {
+    outRe[k] += 0.5 * (a * pRe[k] - b * pIm[k]);
+    outIm[k] += 0.5 * (a * pIm[k] + b * pRe[k]);
   }
+}
+
+/** Bins near a mode: from, up to, not with. */
+function windowOf(bins: Bins, { decay, omega }: Mode): [number, number] {
+  const width = Math.max(REACH_HZ, (REACH_WIDTHS * decay) / Math.PI);
+  const centre = omega / (2 * Math.PI);
+  const from = Math.floor((centre - width - bins.first) / bins.spacing);
+  const to = Math.ceil((centre + width - bins.first) / bins.spacing) + 1;
+  return [clamp(from, 0, bins.count), clamp(to, 0, bins.count)];
 }
 
 /** Slopes of the model by each mode's four unknowns, within its window. */
 function fillColumns({ bins }: FitProblem, work: Workspace, modes: readonly Mode[]): void {
   modes.forEach((mode, m) => {
-    const width = Math.max(REACH_HZ, (REACH_WIDTHS * mode.decay) / Math.PI);
-    const centre = mode.omega / (2 * Math.PI);
-    const from = Math.max(0, Math.floor((centre - width - bins.first) / bins.spacing));
-    const to = Math.min(bins.count, Math.ceil((centre + width - bins.first) / bins.spacing) + 1);
+    const [from, to] = windowOf(bins, mode);
     work.windows[m] = [from, to];
     const { scratch, mirror } = work;
     fillPoleSpectrum(bins, mode.decay, mode.omega, from, to, scratch);
@@ -231,6 +253,13 @@ function normalEquations({ bins, re, im, noise }: FitProblem, work: Workspace, c
       }
     }
   }
+  for (let m = 0; m < count; m++) {
+    if (!work.steady[m]) continue;
+    const row = 4 * m + 2;
+    for (let j = 0; j < size; j++) put(row, j, 0);
+    put(row, row, 1);
+    right[row] = 0;
+  }
   for (let n = 0; n < BACKGROUND; n++) {
     const basis = background[n];
     let [gRe, gIm] = [0, 0];
@@ -278,8 +307,16 @@ function solveDamped({ size, matrix, right }: Normal, damping: number): Float64A
 
 /** A step taken, modes kept within what wood does. */
 function applied(modes: readonly Mode[], smooth: Float64Array, change: Float64Array) {
-  const moved = modes.map(({ re, im, decay, omega }, m) => {
+  const moved = modes.map(({ re, im, decay, omega, steady }, m): Mode => {
     const at = 4 * m;
+    if (steady)
+      return {
+        re: re + change[at],
+        im: im + change[at + 1],
+        decay,
+        omega: omega + clamp(change[at + 3], -2, 2),
+        steady,
+      };
     // No further than its own width in one step: beyond, the slopes say nothing.
     const reach = Math.max(decay, 4);
     const turned = omega + clamp(change[at + 3], -2 * reach, 2 * reach);

@@ -1,0 +1,87 @@
+import {
+  Body,
+  Controller,
+  HttpCode,
+  PayloadTooLargeException,
+  Post,
+  UploadedFile,
+  UseInterceptors,
+} from '@nestjs/common';
+import { FileInterceptor } from '@nestjs/platform-express';
+import { ApiBody, ApiConsumes, ApiOperation, ApiTags } from '@nestjs/swagger';
+import { analyseKnock, analysePlayed, readWav, STANDARD_A4, type Sound } from '@nimble/core';
+import { invalid, refusing } from '../problem';
+import { KnockOptionsDto, PlayedOptionsDto } from './sound.dto';
+
+/** Three minutes of 192 kHz stereo float would be more; a played recording at 96 kHz, 24 bit, stereo fits [bytes]. */
+export const SOUND_LIMIT = 110 * 1024 * 1024;
+/** A strip of knocks: two minutes at most [s]. */
+const MOST_KNOCK_SECONDS = 120;
+
+export interface UploadedSound {
+  buffer: Buffer;
+}
+
+const upload = FileInterceptor('file', { limits: { fileSize: SOUND_LIMIT, files: 1 } });
+const fileBody = (properties: Record<string, object>) =>
+  ApiBody({ schema: { type: 'object', required: ['file'], properties: { file: { type: 'string', format: 'binary' }, ...properties } } }); // prettier-ignore
+
+/** Sounds heard, nothing stored. */
+@ApiTags('compute')
+@Controller('compute')
+export class SoundController {
+  @Post('knock')
+  @HttpCode(200)
+  @ApiOperation({ summary: 'Partials, ring time and rattle of a recording of knocks (WAV)' })
+  @ApiConsumes('multipart/form-data')
+  @fileBody({ a4: { type: 'number', example: 440 } })
+  @UseInterceptors(upload)
+  knock(@Body() { a4 = STANDARD_A4 }: KnockOptionsDto, @UploadedFile() file?: UploadedSound) {
+    const sound = soundOf(file);
+    if (lengthOf(sound) > MOST_KNOCK_SECONDS)
+      throw new PayloadTooLargeException('The recording is over two minutes: send the knocks in shorter pieces');
+    const { sampleRate, onsets, partials, ringTime, rattle, warnings } = refusing('', () =>
+      analyseKnock(sound, { a4, spelling: 'sharp' }),
+    );
+    return {
+      sampleRate,
+      onsets,
+      partials: partials.map(({ frequency, frequencySd, q, level, polarity, note, octave, cents, ring, heard }) => ({
+        frequency, frequencySd, q, level, polarity, note, octave, cents, ringTime: ring, heard,
+      })), // prettier-ignore
+      ringTime,
+      rattle,
+      warnings,
+    };
+  }
+
+  @Post('played')
+  @HttpCode(200)
+  @ApiOperation({ summary: 'Peaks, valleys and background of a played instrument (WAV)' })
+  @ApiConsumes('multipart/form-data')
+  @fileBody({ lowest: { type: 'number', example: 82.4 }, highest: { type: 'number', example: 880 } })
+  @UseInterceptors(upload)
+  played(@Body() { lowest, highest, a4 }: PlayedOptionsDto, @UploadedFile() file?: UploadedSound) {
+    const sound = soundOf(file);
+    const { peaks, valleys, curve, background, evenness, warnings } = refusing('', () =>
+      analysePlayed(sound, { lowest, highest, a4 }),
+    );
+    return {
+      peaks,
+      valleys: valleys.map(({ note, ...valley }) => ({ ...valley, note: `${note.note}${note.octave}` })),
+      curve,
+      background,
+      evenness,
+      warnings,
+    };
+  }
+}
+
+function soundOf(file: UploadedSound | undefined): Sound {
+  if (!file) throw invalid([{ field: 'file', message: 'is missing: send a WAV' }]);
+  return refusing('', () => readWav(file.buffer));
+}
+
+function lengthOf({ channels, rate }: Sound): number {
+  return (channels[0]?.length ?? 0) / rate;
+}

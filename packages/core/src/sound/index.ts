@@ -1,0 +1,13 @@
+export {
+  analyseKnock, USUAL_OPTIONS,
+  type HeardOnset, type HeardPartial, type KnockAnalysis, type KnockOptions,
+} from './analyse-knock'; // prettier-ignore
+export { combineKnocks, type CombinedPartial, type KnockPartial } from './combine-knocks';
+export { findModes, BAND, type FindOptions, type FoundModes } from './find-modes';
+export { type FittedMode, type Mode } from './fit-modes';
+export { findOnsets, type Onset, type OnsetReason } from './onsets';
+export { centsBetween, noteOf, pitchClass, STANDARD_A4, type Note } from './notes';
+export { ringTimeOf } from './ring';
+export { readWav, writeWav, type Sound } from './wav';
+export { toOneChannel, type SoundWarning } from './one-channel';
+export { analysePlayed, type PlayedAnalysis, type PlayedOptions, type PlayedPeak, type PlayedValley } from './played';
