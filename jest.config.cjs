@@ -69,7 +69,10 @@ module.exports = {
       setupFilesAfterEnv: ['<rootDir>/apps/web/src/test-setup.ts'],
       transform: { '\\.[jt]sx?$': swc(false, true) },
       transformIgnorePatterns: [`/node_modules/(?!(${esmOnly.join('|')}|idb-keyval|comlink|sonner)/)`],
-      moduleNameMapper: { '\\.css$': '<rootDir>/apps/web/src/test-empty.ts' },
+      moduleNameMapper: {
+        '\\?worker&url$': '<rootDir>/apps/web/src/test-empty.ts',
+        '\\.css$': '<rootDir>/apps/web/src/test-empty.ts',
+      },
     },
     {
       ...node,

@@ -3,10 +3,11 @@
  * Budgets come from the product's own targets, turned into milliseconds only for the reader.
  */
 import {
-  assessThickness, contourAreas, createMapGrid, defaultHoles, defaultOutline, defaultTarget, layStations, mapThickness, METRIC, plateContext, plateShape,
+  analyseKnock, assessThickness, createFftPlan, contourAreas, createMapGrid, defaultHoles, defaultOutline, defaultTarget, layStations, mapThickness, METRIC, plateContext, plateShape,
   howThin, identifyPlate, NO_CHOICES, questionableReadings, ringCompliance, roundLevels, woodEstimate, woodOfSpecies, type StationReading,
 } from '@nimble/core'; // prettier-ignore
 import { Bench } from 'tinybench';
+import { RATE, inNoise, asSound, randomPlate, taps } from '../packages/core/test/made-taps';
 import { PlateComputer, type PictureRequest } from '../apps/web/src/workers/plate-computer';
 
 export interface Row {
@@ -63,6 +64,13 @@ const school = {
 const computer = new PlateComputer();
 computer.picture(picture);
 
+/** One second of 48 kHz: a plate of six notes and a crowd above, at 40 dB. */
+const struck = (() => {
+  const { modes, above, random } = randomPlate(3);
+  return asSound(inNoise(taps([...modes, ...above], [{ at: 0.1 }], 1), 0.1, 40, random));
+})();
+const plain = createFftPlan(2 ** Math.ceil(Math.log2(RATE)));
+
 const CASES: readonly [name: string, run: () => unknown, budget: number | null][] = [
   ['a million square roots (the unit)', () => rootSum(1e6), null],
   [
@@ -83,6 +91,8 @@ const CASES: readonly [name: string, run: () => unknown, budget: number | null][
   ['constants of a board from three notes, with their doubts', () => identifyPlate(board), 50],
   ['all rules for how thin, with intervals', () => howThin(school), 200],
   ['a plate on a ring', () => ringCompliance({ D_L: 20, D_C: 1.4, D_1: 0.5, D_k: 1.6 }, 0.14), null],
+  ['a plain transform of one second of sound', () => plain.run(struck.channels[0]!, 0, RATE), null],
+  ['one second of knock heard', () => analyseKnock(struck), 60],
   ['a plate’s grid (once per outline)', () => createMapGrid(shape), null],
   ['laying stations', () => layStations(shape), null],
 ];

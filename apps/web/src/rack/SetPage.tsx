@@ -1,4 +1,4 @@
-import { middleOfSpan } from '@nimble/core';
+import { middleOfSpan, type FreePlate } from '@nimble/core';
 import { useMemo, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { useJigs } from '../api/flex';
@@ -9,7 +9,7 @@ import { JigDrawing } from '../flex/JigDrawing';
 import { Loading } from '../shell/Loading';
 import { usePreferences } from '../shell/preferences';
 import { AboutSet, Photos } from './AboutSet';
-import { boardPlate, knockGuide, type NoteName } from './board-modes';
+import { boardPlate, knockGuide, type KnockGuide, type NoteName } from './board-modes';
 import { BoardDrawing } from './BoardDrawing';
 import { DryingChart } from './DryingChart';
 import { Findings } from './Findings';
@@ -49,6 +49,8 @@ function Board({ set }: { set: WoodSet }) {
   const tabs = TABS.filter(([key]) => key !== 'knock' || set.use !== 'brace');
   const tab: Tab = tabs.find(([key]) => key === params.get('slip'))?.[0] ?? 'known';
   const [note, setNote] = useState<NoteName>('twist');
+  const plate = useMemo(() => boardPlate(set, set.properties), [set]);
+  const guide = useMemo(() => knockGuide(plate, note), [plate, note]);
   const [jigId, setJigId] = useState('');
   const write = useRackWrite();
   const { person, units } = usePreferences();
@@ -68,7 +70,7 @@ function Board({ set }: { set: WoodSet }) {
           ) : tab === 'about' ? (
             <Photos set={set} />
           ) : (
-            <Modes set={set} note={note} onNote={setNote} />
+            <Modes {...{ set, plate, guide, note }} onNote={setNote} />
           )}
           <Findings set={set} />
         </section>
@@ -98,7 +100,7 @@ function Board({ set }: { set: WoodSet }) {
               <WeighForm set={set} units={units} />
             </>
           )}
-          {tab === 'knock' && <KnockForm set={set} onNote={setNote} />}
+          {tab === 'knock' && <KnockForm set={set} note={note} foretold={guide.frequency} onNote={setNote} />}
           {tab === 'flex' && (
             <>
               <FlexForm
@@ -121,9 +123,19 @@ function Board({ set }: { set: WoodSet }) {
 }
 
 /** Node lines of the chosen note, where to hold and where to knock, from the board's own theory. */
-function Modes({ set, note, onNote }: { set: WoodSet; note: NoteName; onNote: (note: NoteName) => void }) {
-  const plate = useMemo(() => boardPlate(set, set.properties), [set]);
-  const guide = useMemo(() => knockGuide(plate, note), [plate, note]);
+function Modes({
+  set,
+  plate,
+  guide,
+  note,
+  onNote,
+}: {
+  set: WoodSet;
+  plate: FreePlate;
+  guide: KnockGuide;
+  note: NoteName;
+  onNote: (note: NoteName) => void;
+}) {
   if (set.use === 'brace')
     return (
       <p className="py-6 text-soft">

@@ -1,4 +1,4 @@
-import { formatMass, inWords, parseQuantity, type NoteKind, type UnitChoice } from '@nimble/core';
+import { formatMass, inWords, parseQuantity, type KnockAnalysis, type NoteKind, type UnitChoice } from '@nimble/core';
 import { format } from 'date-fns';
 import { useState } from 'react';
 import { toast } from 'sonner';
@@ -6,6 +6,8 @@ import { request } from '../api/client';
 import { useLines } from '../api/use-lines';
 import { useRackWrite, type WoodSet } from '../api/wood';
 import { usePreferences } from '../shell/preferences';
+import { KnockEar } from '../sound/KnockEar';
+import { partialNear } from '../sound/knock-words';
 import { Button, TextField } from '../ui';
 import { readHertz, readSeconds, useSending } from '../units-and-forms';
 
@@ -142,7 +144,21 @@ const NOTES = [
 ] as const;
 const BLANK_NOTES: Record<NoteKind, string> = { twist: '', across: '', along: '' };
 
-export function KnockForm({ set, onNote }: { set: WoodSet; onNote: (note: NoteKind) => void }) {
+/** How far a heard note may lie from the one foretold and still be that note (1). */
+const NEAR = 0.25;
+
+export function KnockForm({
+  set,
+  note,
+  foretold,
+  onNote,
+}: {
+  set: WoodSet;
+  /** The note that the drawing shows, and where it should come [Hz]. */
+  note: NoteKind;
+  foretold: number;
+  onNote: (note: NoteKind) => void;
+}) {
   const write = useRackWrite();
   const { person } = usePreferences();
   const [text, setText] = useState(BLANK_NOTES);
@@ -158,6 +174,12 @@ export function KnockForm({ set, onNote }: { set: WoodSet; onNote: (note: NoteKi
       const ring = Object.fromEntries(timed.map(([name]) => [name, readSeconds(`ring.${name}`, rings[name])]));
       return write('POST', `/${set.id}/knock-tests`, { id: crypto.randomUUID(), person, partials, ring });
     });
+  const hear = (analysis: KnockAnalysis) => {
+    const partial = partialNear(analysis, foretold, NEAR);
+    if (!partial) return toast(`No note near the ${note} one: hold and knock as drawn, or choose another note.`);
+    setText((old) => ({ ...old, [note]: partial.frequency.toFixed(2) }));
+    setRings((old) => ({ ...old, [note]: partial.ring.toFixed(2) }));
+  };
   return (
     <form
       aria-label="Knock on it"
@@ -171,6 +193,7 @@ export function KnockForm({ set, onNote }: { set: WoodSet; onNote: (note: NoteKi
         Hold and knock as drawn, note by note. How long each rings, down to a thousandth, tells its damping; leave it
         empty where you did not time it.
       </p>
+      <KnockEar onHeard={hear} />
       <div className="grid grid-cols-3 gap-3">
         {NOTES.map(([name, words]) => (
           <TextField

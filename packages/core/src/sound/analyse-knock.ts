@@ -4,7 +4,7 @@
  */
 import { ringTime } from '../wood';
 import { combineKnocks, type CombinedPartial, type KnockPartial } from './combine-knocks';
-import { BAND, findModes } from './find-modes';
+import { BAND, findModes, type FindOptions } from './find-modes';
 import type { FittedMode } from './fit-modes';
 import { humTones } from './hum';
 import { noteOf, STANDARD_A4, type Note } from './notes';
@@ -41,9 +41,11 @@ export interface KnockAnalysis {
 export interface KnockOptions {
   a4: number;
   spelling: 'sharp' | 'flat';
+  /** Lowest partial that is told [Hz]: a loose half of a top twists lower than a whole plate pumps. */
+  from: number;
 }
 
-export const USUAL_OPTIONS: KnockOptions = { a4: STANDARD_A4, spelling: 'sharp' };
+export const USUAL_OPTIONS: KnockOptions = { a4: STANDARD_A4, spelling: 'sharp', from: BAND.from };
 
 /** The hammer has left the plate this long after its first touch [s]. */
 const CONTACT = 2.2e-3;
@@ -52,7 +54,8 @@ const LONGEST = 1.36;
 /** Less than this is too short to tell notes by [s]. */
 const LEAST = 0.08;
 
-export function analyseKnock(sound: Sound, options: KnockOptions = USUAL_OPTIONS): KnockAnalysis {
+export function analyseKnock(sound: Sound, chosen: Partial<KnockOptions> = {}): KnockAnalysis {
+  const options = { ...USUAL_OPTIONS, ...chosen };
   const { rate } = sound;
   const { samples, warnings, clipped } = toOneChannel(sound);
   const duration = samples.length / rate;
@@ -64,7 +67,9 @@ export function analyseKnock(sound: Sound, options: KnockOptions = USUAL_OPTIONS
   const quiet = quietBefore(samples, onsets, rate);
   const hum = humTones(quiet, rate, BAND.to);
   if (hum.length > 0) warnings.push('hum');
-  const heard = onsets.map((onset) => (onset.accepted ? hear(samples, rate, onset, clipped, hum) : null));
+  const heard = onsets.map((onset) =>
+    onset.accepted ? hear(samples, rate, onset, { clipped, band: { ...BAND, from: options.from, hum } }) : null,
+  );
   const knocks = heard.filter((knock) => knock !== null && knock.partials.length > 0) as Knock[];
   const combined = combineKnocks(knocks.map((knock) => knock.partials));
   const loudest = Math.max(...combined.map(({ level }) => level));
@@ -97,15 +102,14 @@ function hear(
   samples: Float64Array,
   rate: number,
   { from, to, blur }: Onset,
-  clipped: readonly [number, number][],
-  hum: readonly number[],
+  { clipped, band }: { clipped: readonly [number, number][]; band: FindOptions },
 ): Knock {
   // What was cut off at full scale is no sum of notes: begin after it.
   const ceiling = clipped.filter(([a]) => a >= from - CONTACT * rate && a < to).at(-1)?.[1] ?? 0;
   const start = Math.max(from + Math.round(CONTACT * rate), ceiling + 1);
   const end = Math.min(to, start + Math.round(LONGEST * rate));
   if (end - start < LEAST * rate) return { partials: [], modes: [], from, to };
-  const { modes } = findModes(samples.slice(start, end), rate, { ...BAND, hum });
+  const { modes } = findModes(samples.slice(start, end), rate, band);
   return { partials: partialsOf(modes, { touched: from / rate, blur }, start / rate), modes, from, to };
 }
 

@@ -57,7 +57,7 @@ export function findModes(samples: Float64Array, rate: number, options: FindOpti
     rate,
     samples.length,
     size,
-    Math.max(20, options.from - MARGIN_HZ / 4),
+    Math.max(12, options.from - MARGIN_HZ / 4),
     options.to + MARGIN_HZ,
   );
   const plan = createFftPlan(size);

@@ -3,6 +3,7 @@ export {
   type HeardOnset, type HeardPartial, type KnockAnalysis, type KnockOptions,
 } from './analyse-knock'; // prettier-ignore
 export { combineKnocks, type CombinedPartial, type KnockPartial } from './combine-knocks';
+export { createFftPlan, type FftPlan } from './fft';
 export { findModes, BAND, type FindOptions, type FoundModes } from './find-modes';
 export { type FittedMode, type Mode } from './fit-modes';
 export { findOnsets, type Onset, type OnsetReason } from './onsets';

@@ -32,7 +32,14 @@ const WEAK_DB = -20;
 const LEAST_SHARP = 0.4;
 const SURELY_SHARP = 0.8;
 /** A rise within this of a blow may be its own ringing; this much louder it is not (power). */
-const RINGS_HOPS = 700;
+const RINGS_HOPS = 3000;
+/** How far from a blow its own ringing is foretold [hops]; what comes later is judged from its own surroundings. */
+const NEAR_HOPS = 700;
+const ROUND_BEFORE = 150;
+const ROUND_AFTER = 350;
+/** A blow this long after another one need not be as strong to be one of its own. */
+const APART_HOPS = 500;
+const APART_SHARE = 0.01;
 const LOUDER = 3;
 const LEAD_HOPS = 6;
 const DOUBLE_HOPS = 160;
@@ -56,7 +63,9 @@ export function findOnsets(samples: Float64Array, rate: number): Onset[] {
   const power = envelope(highPassed(samples, rate, RUMBLE_HZ), hop);
   if (power.length < BEFORE + AFTER) return [];
   const quiet = quantile(power, 0.15);
-  const blows = realBlows(rises(power, quiet), power, (at) => newness(samples, rate, hop, at));
+  const blows = realBlows(rises(power, quiet), power, (at, lead, span) =>
+    newness(samples, rate, hop, { at, lead, span }),
+  );
   const loudness = blows.map(({ at }) => max(power, at, at + 40));
   const loudest = Math.max(...loudness, 0);
   const onsets = blows.map(({ at, isSecond, sharp }, i): Onset => {
@@ -93,17 +102,17 @@ interface Newness {
  * A plate that rings swells and fades as its notes beat: not every rise is a blow. But ringing foretells itself and a blow does not, so a blow
  * stands out of the prediction error. (A loose brace's rattle is far weaker there.)
  */
-function realBlows(candidates: readonly number[], power: Float64Array, newnessAt: (at: number) => Newness): Blow[] {
+function realBlows(candidates: readonly number[], power: Float64Array, newnessAt: NewnessAt): Blow[] {
   const blows: Blow[] = [];
   let last: { at: number; fresh: Newness; level: number; seconds: number[] } | null = null;
   for (const at of candidates) {
     const level = max(power, at, at + 40);
     const within = last !== null && at - last.at < RINGS_HOPS;
     if (last && within) {
-      const isNew = standsOut(last.fresh, at - last.at) || level > LOUDER * last.level;
+      const isNew = level > LOUDER * last.level || isNewBlow(last, at, newnessAt);
       if (!isNew || last.seconds.some((second) => Math.abs(second - at) < REFRACTORY_HOPS)) continue;
     }
-    const fresh = newnessAt(at);
+    const fresh = newnessAt(at, LEAD_HOPS, NEAR_HOPS);
     const seconds = secondBlows(fresh).map((after) => at + after);
     blows.push({ at, isSecond: false, sharp: sharpness(fresh) });
     seconds.forEach((second) => blows.push({ at: second, isSecond: true, sharp: 1 }));
@@ -112,42 +121,58 @@ function realBlows(candidates: readonly number[], power: Float64Array, newnessAt
   return blows.sort((a, b) => a.at - b.at);
 }
 
-function newness(samples: Float64Array, rate: number, hop: number, at: number): Newness {
+/** @param lead and span hops before and after the place to look at */
+type NewnessAt = (at: number, lead: number, span: number) => Newness;
+
+function newness(
+  samples: Float64Array,
+  rate: number,
+  hop: number,
+  { at, lead: wanted, span }: { at: number; lead: number; span: number },
+): Newness {
   const factor = Math.max(1, Math.round(rate / PREDICTION_RATE));
   const perHop = Math.max(1, Math.round(hop / factor));
-  const lead = Math.min(at, LEAD_HOPS);
-  const until = Math.min((at + RINGS_HOPS) * hop, samples.length);
+  const lead = Math.min(at, wanted);
+  const until = Math.min((at + span) * hop, samples.length);
   const stretch = slowedDown(samples.subarray((at - lead) * hop, until), factor);
   const prediction = predict(stretch);
   return { error: envelope(prediction.error, perHop), lead, prediction, perHop };
 }
 
-/** Something new at so many hops after the blow that is not much weaker than the blow itself. */
-function standsOut(fresh: Newness, after: number): boolean {
-  const { error, lead } = fresh;
+/** Is there something new at a later place that is not much weaker than the last blow itself? */
+function isNewBlow(last: { at: number; fresh: Newness }, at: number, newnessAt: NewnessAt): boolean {
+  const { error, lead } = last.fresh;
   const first = max(error, lead - 4, lead + REFRACTORY_HOPS);
-  const there = max(error, lead + after - 4, lead + after + 8);
-  const isBurst = there > SECOND_SHARE * first && there > BURST * quantile(error, 0.5);
-  return isBurst && setsRinging(fresh, after - 2);
+  const ringing = surpriseAt(last.fresh, -3);
+  const near = at - last.at < NEAR_HOPS - ROUND_BEFORE;
+  const here = near ? last.fresh : newnessAt(at, ROUND_BEFORE, ROUND_AFTER);
+  const after = near ? at - last.at : 0;
+  const share = at - last.at > APART_HOPS ? APART_SHARE : SECOND_SHARE;
+  const there = max(here.error, here.lead + after - 4, here.lead + after + 8);
+  const isBurst = there > share * first && there > BURST * quantile(here.error, 0.5);
+  return isBurst && surpriseAt(here, after - 2) > RINGING_SHARE * (share / SECOND_SHARE) * ringing;
 }
 
-/** A blow leaves the plate ringing anew; a click or a rattle is over at once, however bright. */
-function setsRinging({ prediction, lead, perHop }: Newness, after: number): boolean {
-  const [skip, count] = [4 * perHop, 18 * perHop];
-  const first = surprise(prediction, Math.max(0, lead - 3) * perHop, skip, count);
-  const there = surprise(prediction, (lead + after) * perHop, skip, count);
-  return there > RINGING_SHARE * first;
+/** Energy that the sound has beyond its own ringing on: a blow leaves the plate ringing anew, a click or a rattle is over at once, however bright. */
+function surpriseAt({ prediction, lead, perHop }: Newness, after: number): number {
+  return surprise(prediction, Math.max(0, lead + after) * perHop, 4 * perHop, 18 * perHop);
 }
 
 /** Hops after the blow at which a second one fell into its ringing. */
 function secondBlows(fresh: Newness): number[] {
   const { error, lead } = fresh;
   const first = max(error, lead - 4, lead + REFRACTORY_HOPS);
+  const ringing = surpriseAt(fresh, -3);
   const usual = quantile(error, 0.5);
   for (let h = REFRACTORY_HOPS + 4; h < Math.min(error.length - 2 - lead, DOUBLE_HOPS); h++) {
     const there = error[lead + h];
     const isBurst = there > SECOND_SHARE * first && there > BURST * usual;
-    if (isBurst && there > 3 * mean(error, lead + h - 8, lead + h - 2) && setsRinging(fresh, h - 2)) return [h + 1];
+    if (
+      isBurst &&
+      there > 3 * mean(error, lead + h - 8, lead + h - 2) &&
+      surpriseAt(fresh, h - 2) > RINGING_SHARE * ringing
+    )
+      return [h + 1];
   }
   return [];
 }

@@ -5,6 +5,7 @@ import {
   inWords,
   parseLoad,
   parseQuantity,
+  type KnockAnalysis,
   type NoteKind,
 } from '@nimble/core';
 import { format } from 'date-fns';
@@ -15,7 +16,9 @@ import { useChecks, useCheckWrite, useJigs, type CheckView } from '../../api/fle
 import type { Build } from '../../api/types';
 import { FlexForm } from '../../flex/FlexForm';
 import { usePreferences } from '../../shell/preferences';
-import { Button, TextField } from '../../ui';
+import { KnockEar } from '../../sound/KnockEar';
+import { strongest } from '../../sound/knock-words';
+import { Button, SelectField, TextField } from '../../ui';
 import { readFigure, readHertz, readSeconds, useSending } from '../../units-and-forms';
 
 /** Bend and knock the whole plate as it is now; what was done before, newest first. */
@@ -85,7 +88,14 @@ function KnockCheck({
   onSend: (body: object) => Promise<unknown>;
 }) {
   const [text, setText] = useState(BLANK);
+  const [into, setInto] = useState<NoteKind>('across');
   const { send, busy, at } = useSending(() => setText(BLANK));
+  const hear = (analysis: KnockAnalysis) => {
+    const loudest = strongest(analysis, 1)[0];
+    if (!loudest) return;
+    const time = analysis.ringTime === null ? '' : analysis.ringTime.toFixed(2);
+    setText((old) => ({ ...old, [into]: loudest.frequency.toFixed(2), time }));
+  };
   const field = (name: keyof typeof BLANK, label: string, error: string) => (
     <TextField
       label={label}
@@ -115,6 +125,18 @@ function KnockCheck({
         void submit();
       }}
     >
+      <KnockEar onHeard={hear} />
+      <SelectField
+        label="The strongest note heard is its"
+        value={into}
+        onChange={(e) => setInto(e.target.value as NoteKind)}
+      >
+        {NOTES.map(([name, words]) => (
+          <option key={name} value={name}>
+            {words.toLowerCase()} note
+          </option>
+        ))}
+      </SelectField>
       <div className="grid grid-cols-3 gap-2">
         {NOTES.map(([name, words]) => (
           <div key={name}>{field(name, `${words}, Hz`, `notes.${name}`)}</div>

@@ -1,0 +1,98 @@
+/** A maker knocks on a board before the microphone; the program hears the notes, and a file does as well. The sound comes through Chromium's fake capture device. */
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { By, type WebDriver } from 'selenium-webdriver';
+import {
+  consoleErrors,
+  findField,
+  findText,
+  openBrowser,
+  press,
+  untilReads,
+  type OpenBrowser,
+} from '../support/browser';
+import { serveApp, type ServedApp } from '../support/served-app';
+
+const RATE = 48_000;
+
+/** 16-bit mono; knocks on a board of three notes, and silence at the seam where the device begins again. */
+function knocks(seconds: number, at: readonly number[]): Buffer {
+  const count = seconds * RATE;
+  const bytes = Buffer.alloc(44 + 2 * count);
+  bytes.write('RIFF', 0);
+  bytes.writeUInt32LE(36 + 2 * count, 4);
+  bytes.write('WAVEfmt ', 8);
+  bytes.writeUInt32LE(16, 16);
+  bytes.writeUInt16LE(1, 20);
+  bytes.writeUInt16LE(1, 22);
+  bytes.writeUInt32LE(RATE, 24);
+  bytes.writeUInt32LE(2 * RATE, 28);
+  bytes.writeUInt16LE(2, 32);
+  bytes.writeUInt16LE(16, 34);
+  bytes.write('data', 36);
+  bytes.writeUInt32LE(2 * count, 40);
+  const note = (f: number, q: number, a: number, t: number) => a * Math.exp((-Math.PI * f * t) / q) * Math.sin(2 * Math.PI * f * t);
+  for (let n = 0; n < count; n++) {
+    const sum = at.reduce((x, blow) => {
+      const t = n / RATE - blow;
+      return t < 0 || t > 2 ? x : x + note(71, 60, 0.4, t) + note(140.6, 60, 0.25, t) - note(402, 50, 0.15, t);
+    }, 0);
+    bytes.writeInt16LE(Math.round(32_767 * (sum + 2e-4 * Math.sin(n * 12.9898 + Math.sin(n)))), 44 + 2 * n);
+  }
+  return bytes;
+} // prettier-ignore
+
+describe('listening to a board', () => {
+  let app: ServedApp;
+  let browser: OpenBrowser;
+  let driver: WebDriver;
+  const folder = mkdtempSync(join(tmpdir(), 'nimble-spruce-sound-'));
+  const value = async (label: string) => (await (await findField(driver, label)).getAttribute('value')) ?? '';
+
+  beforeAll(async () => {
+    app = await serveApp({ demo: true });
+    writeFileSync(join(folder, 'microphone.wav'), knocks(8, [1.5, 4.5]));
+    writeFileSync(join(folder, 'file.wav'), knocks(4, [0.5]));
+    browser = await openBrowser(undefined, [
+      '--use-fake-ui-for-media-stream',
+      '--use-fake-device-for-media-stream',
+      `--use-file-for-fake-audio-capture=${join(folder, 'microphone.wav')}`,
+    ]);
+    ({ driver } = browser);
+  });
+  afterAll(async () => {
+    await browser.close();
+    await app.close();
+    rmSync(folder, { recursive: true });
+  });
+
+  it('hears a knock by itself and puts the note and its ring where they belong', async () => {
+    const sets = (await (await fetch(`${app.address}/api/v1/wood-sets`)).json()) as { id: string; name: string }[];
+    await driver.get(`${app.address}/rack/${sets.find(({ name }) => name === 'Redwood 7')!.id}?slip=knock`);
+    await press(driver, 'Along');
+    await press(driver, 'Listen');
+    await findText(driver, 'Knock: it hears by itself, then waits for the next.');
+    await untilReads(driver, async () => Math.abs(Number(await value('Along, Hz')) - 71) < 0.2, 'the along note');
+    // T60 = 2.199 Q / f = 1.86 s
+    expect(Math.abs(Number(await value('Ring of along, s')) - 1.86)).toBeLessThan(0.15);
+    await findText(driver, '1 knock used.');
+    await press(driver, 'Stop listening');
+    await findText(driver, 'Listen');
+  });
+
+  it('hears a file as well, for the note that is drawn', async () => {
+    await press(driver, 'Across');
+    await driver.findElement(By.css('[aria-label="WAV file"]')).sendKeys(join(folder, 'file.wav'));
+    await untilReads(driver, async () => Math.abs(Number(await value('Across, Hz')) - 140.6) < 0.1, 'the across note');
+    expect(await value('Along, Hz')).not.toBe(''); // what was heard before stays
+  });
+
+  it('says what a file is that is no sound, and loses nothing', async () => {
+    writeFileSync(join(folder, 'words.wav'), 'these are words');
+    await driver.findElement(By.css('[aria-label="WAV file"]')).sendKeys(join(folder, 'words.wav'));
+    await findText(driver, 'The file is not a WAV sound, whatever its name says');
+    expect(await value('Across, Hz')).not.toBe('');
+    expect(await consoleErrors(driver)).toEqual([]);
+  });
+});
