@@ -1,2 +1,7 @@
 export { symmetricEigenInPlace, type SymmetricEigen } from './symmetric-eigen';
-export { solveSymmetricInPlace, type SolveStatus } from './solve-symmetric';
+export {
+  factorSymmetricInPlace,
+  solveFactoredInPlace,
+  solveSymmetricInPlace,
+  type SolveStatus,
+} from './solve-symmetric';

@@ -3,7 +3,7 @@
  * its mirror at negative frequency, and a smooth complex background for what lies beyond the band. With weights of one over the noise this
  * is the maximum likelihood for Gaussian noise, and the inverse of the normal matrix gives the standard errors.
  */
-import { solveSymmetricInPlace } from '../linalg';
+import { factorSymmetricInPlace, solveFactoredInPlace, solveSymmetricInPlace } from '../linalg';
 import { addFarPole, fillPoleSpectrum, type Bins } from './damped-spectrum';
 
 /** x(t) = Re(a e^{(-decay + j omega) t}) from the first sample on. */
@@ -226,27 +226,33 @@ function normalEquations({ bins, re, im, noise }: FitProblem, work: Workspace, c
     matrix[i * size + j] = value;
     matrix[j * size + i] = value;
   };
+  const [wRe, wIm] = work.scratch;
   for (let m = 0; m < count; m++) {
     const [from, to] = windows[m];
     for (let c = 0; c < 4; c++) {
       const [cRe, cIm] = [columns[m][2 * c], columns[m][2 * c + 1]];
       const row = 4 * m + c;
       let sum = 0;
-      for (let k = from; k < to; k++)
-        sum += weight[k] * (cRe[k] * (re[k] - modelRe[k]) + cIm[k] * (im[k] - modelIm[k]));
+      for (let k = from; k < to; k++) {
+        wRe[k] = weight[k] * cRe[k];
+        wIm[k] = weight[k] * cIm[k];
+        sum += wRe[k] * (re[k] - modelRe[k]) + wIm[k] * (im[k] - modelIm[k]);
+      }
       right[row] = sum;
       for (let other = 0; other <= m; other++) {
         const low = Math.max(from, windows[other][0]);
         const high = Math.min(to, windows[other][1]);
         if (low >= high) continue;
-        for (let d = 0; d < 4; d++) put(row, 4 * other + d, dot(weight, cRe, cIm, columns[other][2 * d], columns[other][2 * d + 1], low, high)); // prettier-ignore
+        for (let d = 0; d < (other === m ? c + 1 : 4); d++)
+          put(row, 4 * other + d, dot(wRe, wIm, columns[other][2 * d], columns[other][2 * d + 1], low, high));
       }
       for (let n = 0; n < BACKGROUND; n++) {
         const basis = background[n];
-        let [sRe, sIm] = [0, 0];
+        let sRe = 0;
+        let sIm = 0;
         for (let k = from; k < to; k++) {
-          sRe += weight[k] * cRe[k] * basis[k];
-          sIm += weight[k] * cIm[k] * basis[k];
+          sRe += wRe[k] * basis[k];
+          sIm += wIm[k] * basis[k];
         }
         put(4 * count + 2 * n, row, sRe);
         put(4 * count + 2 * n + 1, row, sIm);
@@ -280,7 +286,6 @@ function normalEquations({ bins, re, im, noise }: FitProblem, work: Workspace, c
 }
 
 function dot(
-  weight: Float64Array,
   aRe: Float64Array,
   aIm: Float64Array,
   bRe: Float64Array,
@@ -289,17 +294,18 @@ function dot(
   to: number,
 ): number {
   let sum = 0;
-  for (let k = from; k < to; k++) sum += weight[k] * (aRe[k] * bRe[k] + aIm[k] * bIm[k]);
+  for (let k = from; k < to; k++) sum += aRe[k] * bRe[k] + aIm[k] * bIm[k];
   return sum;
 }
 
 /** Marquardt's step, or null where even the damped matrix can't be factored. */
 function solveDamped({ size, matrix, right }: Normal, damping: number): Float64Array | null {
   const scale = Float64Array.from({ length: size }, (_, i) => 1 / Math.sqrt(matrix[i * size + i] || 1));
-  const damped = Float64Array.from(matrix, (value, at) => {
-    const [i, j] = [Math.floor(at / size), at % size];
-    return value * scale[i] * scale[j] + (i === j ? damping : 0);
-  });
+  const damped = new Float64Array(size * size);
+  for (let i = 0; i < size; i++) {
+    for (let j = 0; j <= i; j++) damped[i * size + j] = matrix[i * size + j] * scale[i] * scale[j];
+    damped[i * size + i] += damping;
+  }
   const step = right.map((value, i) => value * scale[i]);
   if (solveSymmetricInPlace(damped, step).status !== 'solved') return null;
   return step.map((value, i) => value * scale[i]);
@@ -332,20 +338,22 @@ function applied(modes: readonly Mode[], smooth: Float64Array, change: Float64Ar
 }
 
 function standardErrors({ overlap }: FitProblem, { size, matrix }: Normal, count: number) {
-  return Array.from({ length: count }, (_, m) => {
-    const variance = (at: number) => {
-      const unit = new Float64Array(size);
-      unit[at] = 1;
-      const solved = solveSymmetricInPlace(Float64Array.from(matrix), unit).status === 'solved';
-      // Real and imaginary parts share the noise of a bin, and padded bins share it among themselves.
-      return solved ? (unit[at] * overlap) / 2 : Infinity;
-    };
-    return {
-      omegaSd: Math.sqrt(variance(4 * m + 3)),
-      decaySd: Math.sqrt(variance(4 * m + 2)),
-      amplitudeSd: Math.sqrt(variance(4 * m) + variance(4 * m + 1)) / Math.SQRT2,
-    };
-  });
+  const factor = Float64Array.from(matrix);
+  const solved = factorSymmetricInPlace(factor, size).status === 'solved';
+  const unit = new Float64Array(size);
+  const variance = (at: number) => {
+    if (!solved) return Infinity;
+    unit.fill(0);
+    unit[at] = 1;
+    solveFactoredInPlace(factor, unit);
+    // Real and imaginary parts share the noise of a bin, and padded bins share it among themselves.
+    return (unit[at] * overlap) / 2;
+  };
+  return Array.from({ length: count }, (_, m) => ({
+    omegaSd: Math.sqrt(variance(4 * m + 3)),
+    decaySd: Math.sqrt(variance(4 * m + 2)),
+    amplitudeSd: Math.sqrt(variance(4 * m) + variance(4 * m + 1)) / Math.SQRT2,
+  }));
 }
 
 function clamp(value: number, low: number, high: number): number {
