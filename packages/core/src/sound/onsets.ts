@@ -29,8 +29,8 @@ const RISE_DB = 8;
 const OUT_OF_QUIET_DB = 9;
 const WEAK_DB = -20;
 /** Of a blow this share of what is new comes at once (1). */
-const LEAST_SHARP = 0.4;
-const SURELY_SHARP = 0.8;
+const LEAST_SHARP = 0.5;
+const SURELY_SHARP = 0.9;
 /** A rise within this of a blow may be its own ringing; this much louder it is not (power). */
 const RINGS_HOPS = 3000;
 /** How far from a blow its own ringing is foretold [hops]; what comes later is judged from its own surroundings. */
