@@ -73,7 +73,9 @@ describe('listening to a board', () => {
     await press(driver, 'Along');
     await press(driver, 'Listen');
     await findText(driver, 'Knock: it hears by itself, then waits for the next.');
-    await untilReads(driver, async () => Math.abs(Number(await value('Along, Hz')) - 71) < 0.2, 'the along note');
+    // The fake device stumbles on a busy machine, and a knock with a gap in it is rightly left out: there are two every eight seconds.
+    const isHeard = async () => Math.abs(Number(await value('Along, Hz').catch(() => '')) - 71) < 0.2;
+    await driver.wait(isHeard, 75_000, 'waiting until the along note is heard');
     // T60 = 2.199 Q / f = 1.86 s
     expect(Math.abs(Number(await value('Ring of along, s')) - 1.86)).toBeLessThan(0.15);
     await findText(driver, '1 knock used.');
