@@ -180,7 +180,7 @@ function windowOf(bins: Bins, { decay, omega }: Mode): [number, number] {
   return [clamp(from, 0, bins.count), clamp(to, 0, bins.count)];
 }
 
-/** Slopes of the model by each mode's four unknowns, within its window. */
+/** Slopes of the model by each mode's four unknowns, near its pole. */
 function fillColumns({ bins }: FitProblem, work: Workspace, modes: readonly Mode[]): void {
   modes.forEach((mode, m) => {
     const [from, to] = windowOf(bins, mode);
