@@ -172,7 +172,7 @@ export class DemoService {
     await PlateCheckRecord.bulkCreate(checked, { transaction });
     if (isLast) return;
     const { forecast, statistics, steps } = assessment;
-    const said = forecastCheck(checks.map(plateCheckOf), forecast.meanAfter);
+    const said = forecastCheck(checks.map(plateCheckOf), forecast.meanAfter, { jigId: LONG_JIG.id, note: null });
     const body = { ...forecast, meanNow: statistics.mean, steps, checks: said };
     await PassForecastRecord.create(
       { id: randomUUID(), buildId: demo.id, surveyId: id, at: minutes(readings.length + 20), person, body },

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import {
   createMapGrid,
-  defaultTarget,
+  numberBand,
   mapThickness,
   plateShape,
   readCaliper,
@@ -81,8 +81,7 @@ export class SimulatedCaliperService {
       const { thickness } = mapThickness(grid, readings);
       return { plate: { grid, thickness: thickness.map((h) => h - TAKEN_SINCE) }, random };
     }
-    const { base } = defaultTarget(build.family as Family, build.plate as PlateRole);
-    const wanted = base.kind === 'even' ? base.thickness : 2.8e-3;
+    const { thickness: wanted } = numberBand(build.family as Family, build.plate as PlateRole, build.wood.species);
     return {
       plate: roughPlate(grid, { mean: 1.15 * wanted, waviness: 0.03 * wanted, tilt: 0.02 * wanted }, random),
       random,

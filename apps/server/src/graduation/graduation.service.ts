@@ -10,9 +10,9 @@ import { TargetTemplate } from './target-template.model';
 @Injectable()
 export class GraduationService {
   /** The newest target, or the family's band by number while the maker has set none. */
-  async targetOf(build: Pick<Build, 'id' | 'family' | 'plate'>): Promise<TargetSpec> {
+  async targetOf(build: Pick<Build, 'id' | 'family' | 'plate' | 'wood'>): Promise<TargetSpec> {
     const newest = await Target.findOne({ where: { buildId: build.id }, order: [['at', 'DESC']] });
-    return newest?.body ?? defaultTarget(build.family as Family, build.plate as PlateRole);
+    return newest?.body ?? defaultTarget(build.family as Family, build.plate as PlateRole, build.wood.species);
   }
 
   async show(buildId: string): Promise<TargetSpec> {

@@ -101,10 +101,17 @@ function settledChecks({ checks: said }: PassForecastBody, came: readonly PlateC
     said?.pitch && came.find(({ notes }) => notes?.[said.pitch!.note] !== undefined)?.notes?.[said.pitch.note];
   return [
     ...(said?.flex && bent
-      ? [settle({ quantity: 'flex', forecast: said.flex.compliance, outcome: bent.compliance })]
+      ? [settle({ quantity: 'flex', of: said.flex.jigId, forecast: said.flex.compliance, outcome: bent.compliance })]
       : []),
     ...(said?.pitch && heard
-      ? [settle({ quantity: 'pitch', forecast: said.pitch.frequency, outcome: { value: heard, sd: NOTE_SD * heard } })]
+      ? [
+          settle({
+            quantity: 'pitch',
+            of: said.pitch.note,
+            forecast: said.pitch.frequency,
+            outcome: { value: heard, sd: NOTE_SD * heard },
+          }),
+        ]
       : []),
   ];
 }

@@ -1,5 +1,13 @@
 import { Injectable } from '@nestjs/common';
-import { exportReadings, forecastCheck, importReadings, isWood, type ReadingsImport } from '@nimble/core';
+import {
+  exportReadings,
+  followedBy,
+  forecastCheck,
+  importReadings,
+  isWood,
+  NO_CHOICES,
+  type ReadingsImport,
+} from '@nimble/core';
 import { randomUUID } from 'node:crypto';
 import type { Transaction } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
@@ -132,7 +140,9 @@ export class SurveysService {
     const { assessment } = survey;
     if (!assessment) throw invalid([{ field: 'survey', message: 'has no readings yet: read the plate first' }]);
     const { forecast, statistics, steps } = assessment;
-    const checks = forecastCheck(await this.flex.plateChecks(survey.buildId), forecast.meanAfter);
+    const { choices } = await this.findBuild(survey.buildId);
+    const checked = await this.flex.plateChecks(survey.buildId);
+    const checks = forecastCheck(checked, forecast.meanAfter, followedBy({ ...NO_CHOICES, ...choices.rules }));
     const body = { ...forecast, meanNow: statistics.mean, steps, checks };
     const [record] = await PassForecastRecord.findOrCreate({
       where: { id: forecastId },

@@ -123,7 +123,7 @@ describe('the next passes', () => {
   const table = (stop: number | null) =>
     passTable({
       thickness: { value: 3e-3, sd: 1e-5 }, mass: { value: 0.2, sd: 5e-4 }, rho: { value: 450, sd: 10 }, area: 0.14, depth: 5e-5, removalSpread: 0.2,
-      checks, stop: stop === null ? null : { value: stop, sd: 1e-4 }, jigId: null,
+      checks, stop: stop === null ? null : { value: stop, sd: 1e-4 }, followed: { jigId: null, note: null },
     }); // prettier-ignore
   it('takes 0.05 mm, 3.15 g at a time; sag grows as h^-3, the note falls as h', () => {
     const { rows } = table(2.85e-3);
@@ -157,7 +157,39 @@ describe('the next passes', () => {
   });
 });
 
+describe('which check is followed', () => {
+  const several = [
+    check(3, { flex: { jigId: 'a', compliance: { value: 1e-4, sd: 1e-6 } }, notes: { twist: 30, across: 80 } }),
+    check(2.9, { flex: { jigId: 'b', compliance: { value: 9e-5, sd: 1e-6 } }, notes: { twist: 29 } }),
+  ];
+  const at = { value: 2.7e-3, sd: 1e-5 };
+  it('the across note while none is asked for, however the notes are listed', () =>
+    expect(forecastCheck(several, at).pitch).toMatchObject({
+      note: 'across',
+      frequency: { value: expect.closeTo(72, 9) },
+    }));
+  it('the jig and the note that the rules aim at', () => {
+    const { flex, pitch } = forecastCheck(several, at, { jigId: 'a', note: 'twist' });
+    expect([flex!.jigId, pitch!.note]).toEqual(['a', 'twist']);
+    expect(pitch!.frequency.value).toBeCloseTo(27, 9);
+    expect(forecastCheck(several, at, { jigId: 'c', note: 'along' })).toEqual({ flex: null, pitch: null });
+  });
+});
+
 describe('the leading rule’s verdict', () => {
+  it('stops at the thinnest limit whatever leads, a ring that still grows too', () => {
+    const rings = [
+      [3.2, 0.6],
+      [3, 0.8],
+      [2.8, 1],
+      [2.6, 1.2],
+      [2.4, 1.4],
+    ].map(([mm, time]) => check(mm, { ring: { time, level: null } }));
+    const thin = howThin(facts({ checks: rings, limit: 2.3e-3, choices: { ...NO_CHOICES, leader: 'ring' } }));
+    const verdict = (mm: number) => leadVerdict(thin, { value: mm / 1000, sd: 1e-5 }, 3e-5).kind;
+    expect([2.6, 2.31, 2.2].map(verdict)).toEqual(['go-on', 'stop', 'past']);
+  });
+
   const by = (mean: number) => {
     const led = facts({ choices: { ...NO_CHOICES, leader: 'number', number: { thickness: 2.7e-3, tolerance: 1e-4 } } });
     return leadVerdict(howThin(led), { value: mean, sd: 1e-5 }, 3e-5).kind;

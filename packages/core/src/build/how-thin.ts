@@ -87,7 +87,8 @@ export interface HowThin {
   leader: ThicknessRule;
   /** Where to stop by the leading rule, not below the limit; null while it is silent. */
   stop: Estimate | null;
-  /** The leading rule would go thinner than the limit. */
+  /** Thinnest that is allowed [m], and whether the leading rule would go thinner. */
+  limit: number;
   limited: boolean;
   /** Pairs whose intervals do not meet, furthest apart first. */
   conflicts: { a: ThicknessRule; b: ThicknessRule; apart: number }[];
@@ -119,6 +120,7 @@ export function howThin(facts: HowThinFacts): HowThin {
     rules,
     leader,
     stop: led && { value: Math.max(led.value, facts.limit), sd: led.sd },
+    limit: facts.limit,
     limited,
     conflicts: conflictsAmong(rules),
     ring,

@@ -5,7 +5,7 @@ export {
   type HowThin, type HowThinFacts, type ModelPlate, type NoteKind, type PlateCheck, type RuleChoices, type RuleOpinion,
 } from './how-thin'; // prettier-ignore
 export {
-  forecastCheck, leadVerdict, passTable,
-  type CheckForecast, type LeadVerdict, type PassRow, type PassTable, type PassTableFacts,
+  followedBy, forecastCheck, leadVerdict, passTable,
+  type CheckForecast, type FollowedChecks, type LeadVerdict, type PassRow, type PassTable, type PassTableFacts,
 } from './pass-table'; // prettier-ignore
 export { NO_BUILD_CHOICES, type BuildChoices, type BuildOutcome, type SandwichPlan } from './choices';

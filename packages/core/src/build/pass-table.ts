@@ -1,6 +1,6 @@
 /** The next passes over the whole plate, one row each: what it would measure, weigh, give and sound, and where the leading rule says stop. SI. */
 import { halfInterval, type Estimate } from '../estimate';
-import type { HowThin, NoteKind, PlateCheck } from './how-thin';
+import type { HowThin, NoteKind, PlateCheck, RuleChoices } from './how-thin';
 
 export interface PassTableFacts {
   /** Mean thickness and weight now [m, kg]. */
@@ -14,8 +14,13 @@ export interface PassTableFacts {
   removalSpread: number;
   checks: readonly PlateCheck[];
   stop: HowThin['stop'];
-  /** Which jig and which note to show; null for the newest that was used. */
+  followed: FollowedChecks;
+}
+
+/** Which jig and which note to follow; null for the newest flex, and for the first of across, along and twist that was heard. */
+export interface FollowedChecks {
   jigId: string | null;
+  note: NoteKind | null;
 }
 
 export interface PassRow {
@@ -50,27 +55,49 @@ export function passTable(facts: PassTableFacts): PassTable {
   // Many light passes to go are shown in even steps of a few passes each.
   const step = Math.max(1, Math.ceil(toGo / (MOST_ROWS - 1 - BEYOND)));
   const last = Math.min(Math.max(0, Math.ceil(toGo / step)) + BEYOND, MOST_ROWS - 1);
-  const bent = facts.checks.findLast(({ flex }) => flex && (facts.jigId === null || flex.jigId === facts.jigId));
-  const heard = facts.checks.findLast(({ notes }) => notes && Object.keys(notes).length > 0);
-  const note = heard ? (Object.keys(heard.notes!)[0] as NoteKind) : null;
-  const rows = Array.from({ length: last + 1 }, (_, i) => rowAfter(i * step, facts, bent, heard, note)).filter(
+  const bent = newestFlex(facts.checks, facts.followed.jigId);
+  const heard = newestNote(facts.checks, facts.followed.note);
+  const rows = Array.from({ length: last + 1 }, (_, i) => rowAfter(i * step, facts, bent, heard)).filter(
     (row) => row.thickness.value > LEAST_SHARE * thickness.value,
   );
   const beyond = stop ? rows.findIndex((row) => row.thickness.value < stop.value - depth / 2) : -1;
   return {
     rows,
     stopAt: stop ? (beyond < 0 ? rows.length : beyond) : null,
-    jigId: bent?.flex?.jigId ?? null,
-    note,
+    jigId: bent?.jigId ?? null,
+    note: heard?.note ?? null,
   };
+}
+
+/** Something measured on the plate, and how thick it was then. */
+interface Measured {
+  value: Estimate;
+  thickness: Estimate;
+}
+
+function newestFlex(checks: readonly PlateCheck[], jigId: string | null): (Measured & { jigId: string }) | null {
+  const check = checks.findLast(({ flex }) => flex && (jigId === null || flex.jigId === jigId));
+  return check?.flex ? { jigId: check.flex.jigId, value: check.flex.compliance, thickness: check.thickness } : null;
+}
+
+/** Plates are followed by the note that tells most of thinning across first. */
+const NOTE_ORDER: readonly NoteKind[] = ['across', 'along', 'twist'];
+
+function newestNote(checks: readonly PlateCheck[], wanted: NoteKind | null): (Measured & { note: NoteKind }) | null {
+  for (const note of wanted ? [wanted] : NOTE_ORDER) {
+    const check = checks.findLast(({ notes }) => notes?.[note] !== undefined);
+    const frequency = check?.notes?.[note];
+    if (check && frequency !== undefined)
+      return { note, value: { value: frequency, sd: NOTE_DOUBT * frequency }, thickness: check.thickness };
+  }
+  return null;
 }
 
 function rowAfter(
   passes: number,
   { thickness, mass, rho, area, depth, removalSpread }: PassTableFacts,
-  bent: PlateCheck | undefined,
-  heard: PlateCheck | undefined,
-  note: NoteKind | null,
+  bent: Measured | null,
+  heard: Measured | null,
 ): PassRow {
   const removed = passes * depth;
   const removedSd = removalSpread * removed;
@@ -81,13 +108,14 @@ function rowAfter(
     passes,
     thickness: left,
     mass: { value: mass.value - grams, sd: massSd },
-    flex: bent?.flex ? scaled(bent.flex.compliance, bent.thickness, left, -3) : null,
-    pitch:
-      heard && note
-        ? scaled({ value: heard.notes![note]!, sd: NOTE_DOUBT * heard.notes![note]! }, heard.thickness, left, 1)
-        : null,
+    flex: bent && flexAt(bent, left),
+    pitch: heard && pitchAt(heard, left),
   };
 }
+
+/** Sag goes with the inverse cube of the thickness, a free plate's note with the thickness. */
+const flexAt = ({ value, thickness }: Measured, left: Estimate) => scaled(value, thickness, left, -3);
+const pitchAt = ({ value, thickness }: Measured, left: Estimate) => scaled(value, thickness, left, 1);
 
 /** y ~ h^power, from where it was measured to where it will be. */
 function scaled(y: Estimate, from: Estimate, to: Estimate, power: number): Estimate {
@@ -103,7 +131,14 @@ export interface LeadVerdict {
 }
 
 /** What the leading rule says of the plate as it is. @param tolerance half width of the target's band [m] */
-export function leadVerdict({ leader, stop, ring, rules }: HowThin, mean: Estimate, tolerance: number): LeadVerdict {
+export function leadVerdict(
+  { leader, stop, limit, ring, rules }: HowThin,
+  mean: Estimate,
+  tolerance: number,
+): LeadVerdict {
+  // The thinnest safe limit holds whatever rule leads.
+  if (mean.value < limit) return { kind: 'past', words: 'thinner than your thinnest limit' };
+  if (mean.value <= limit + tolerance) return { kind: 'stop', words: 'at your thinnest limit' };
   if (leader === 'ring' && ring.state !== 'too-few') return ringVerdict(ring.state);
   if (!stop) return { kind: 'unknown', words: rules.find(({ rule }) => rule === leader)?.missing ?? '' };
   const toGo = mean.value - stop.value;
@@ -126,26 +161,21 @@ export interface CheckForecast {
   pitch: { note: NoteKind; frequency: Estimate } | null;
 }
 
-/** What the newest checks would say once the plate has been planed from one mean thickness to another; kept for the ledger. */
-export function forecastCheck(checks: readonly PlateCheck[], after: Estimate): CheckForecast {
-  const bent = checks.findLast(({ flex }) => flex);
-  const heard = checks.findLast(({ notes }) => notes && Object.keys(notes).length > 0);
-  const note = heard ? (Object.keys(heard.notes!)[0] as NoteKind) : null;
+/** What the checks would say once the plate has been planed to another mean thickness; kept for the ledger. */
+export function forecastCheck(
+  checks: readonly PlateCheck[],
+  after: Estimate,
+  followed: FollowedChecks = { jigId: null, note: null },
+): CheckForecast {
+  const bent = newestFlex(checks, followed.jigId);
+  const heard = newestNote(checks, followed.note);
   return {
-    flex: bent?.flex
-      ? { jigId: bent.flex.jigId, compliance: scaled(bent.flex.compliance, bent.thickness, after, -3) }
-      : null,
-    pitch:
-      heard && note
-        ? {
-            note,
-            frequency: scaled(
-              { value: heard.notes![note]!, sd: NOTE_DOUBT * heard.notes![note]! },
-              heard.thickness,
-              after,
-              1,
-            ),
-          }
-        : null,
+    flex: bent && { jigId: bent.jigId, compliance: flexAt(bent, after) },
+    pitch: heard && { note: heard.note, frequency: pitchAt(heard, after) },
   };
+}
+
+/** What a build's rules follow: the jig and the note that they aim at. */
+export function followedBy({ flex, pitch }: Pick<RuleChoices, 'flex' | 'pitch'>): FollowedChecks {
+  return { jigId: flex?.jigId ?? null, note: pitch?.note ?? null };
 }

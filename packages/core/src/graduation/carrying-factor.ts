@@ -8,7 +8,7 @@ import type { Estimate } from '../estimate';
 import { defaultOutline, plateShape, type Family, type PlateShape } from '../outline';
 import { genericStringSet, totalTension } from '../strings';
 import { speciesPrior } from '../wood';
-import { defaultTarget } from './number-bands';
+import { numberBand } from './number-bands';
 import { pumpingRigidity, type PumpingArea } from './thickness-rules';
 
 /** The part that pumps is the lower bout: its half axes as shares of the plate's length and width. */
@@ -32,11 +32,10 @@ const ORDINARY_WOOD: Partial<Record<Family, string>> = {
 
 /** kappa of the family's ordinary band in ordinary wood under ordinary strings. */
 export function startCarrying(family: Family): Estimate {
-  const { base } = defaultTarget(family, 'top');
+  const { thickness } = numberBand(family, 'top');
   const wood = speciesPrior(ORDINARY_WOOD[family] ?? 'sitka-spruce')!.constants;
   const area = pumpingArea(plateShape(defaultOutline(family), []));
   const strings = genericStringSet(family);
-  const thickness = base.kind === 'even' ? base.thickness : 3e-3;
   const value = carryingFactor(pumpingRigidity(wood, thickness, area), totalTension(strings, strings.scale), area);
   return { value, sd: START_SPREAD * value };
 }

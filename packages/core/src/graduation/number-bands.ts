@@ -22,28 +22,24 @@ const TOPS: Record<Family, Band> = {
 
 const BACK_SHARE = 0.95;
 
-export function defaultTarget(family: Family, plate: 'top' | 'back'): TargetSpec {
-  const { thickness, tolerance, limit } = TOPS[family];
-  const share = plate === 'back' ? BACK_SHARE : 1;
-  const rounded = Math.round(thickness * share * 2e4) / 2e4;
-  return {
-    base: { kind: 'even', thickness: rounded },
-    rim: null,
-    tolerance,
-    limit: Math.round(limit * share * 2e4) / 2e4,
-  };
-}
-
 /** Soft and light woods are usually left thicker, whatever they measure. */
 const THICKER: Readonly<Record<string, number>> = { 'western-redcedar': 1.08, redwood: 1.05, 'douglas-fir': 0.95 };
 
-/** The family's band for a kind of wood: thickness and half width [m]. */
+const roundedToTwentieth = (thickness: number) => Math.round(thickness * 2e4) / 2e4;
+
+/** The family's band for a kind of wood: thickness and half width [m]. @param species key of the wood; null for none in particular */
 export function numberBand(
   family: Family,
   plate: 'top' | 'back',
-  species: string | null,
+  species: string | null = null,
 ): { thickness: number; tolerance: number } {
-  const { thickness, tolerance } =
-    plate === 'top' ? TOPS[family] : { ...TOPS[family], thickness: BACK_SHARE * TOPS[family].thickness };
-  return { thickness: Math.round(thickness * (THICKER[species ?? ''] ?? 1) * 2e4) / 2e4, tolerance };
+  const { thickness, tolerance } = TOPS[family];
+  const share = (plate === 'back' ? BACK_SHARE : 1) * (THICKER[species ?? ''] ?? 1);
+  return { thickness: roundedToTwentieth(thickness * share), tolerance };
+}
+
+export function defaultTarget(family: Family, plate: 'top' | 'back', species: string | null = null): TargetSpec {
+  const { thickness, tolerance } = numberBand(family, plate, species);
+  const limit = roundedToTwentieth(TOPS[family].limit * (plate === 'back' ? BACK_SHARE : 1));
+  return { base: { kind: 'even', thickness }, rim: null, tolerance, limit };
 }

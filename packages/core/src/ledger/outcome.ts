@@ -3,6 +3,8 @@ import { holds, type Estimate } from '../estimate';
 
 export interface LedgerEntry {
   quantity: 'mass' | 'mean-thickness' | 'flex' | 'pitch';
+  /** Which jig or which note it is about, where there are several. */
+  of?: string;
   forecast: Estimate;
   outcome: Estimate;
 }

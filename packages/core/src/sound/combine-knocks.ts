@@ -23,7 +23,6 @@ const SAME_SHARE = 0.006;
 const SAME_LEAST_HZ = 0.9;
 /** Of three knocks or more, the share that must have it. */
 const REPEATS = 0.5;
-/** Levels are asked of the middle of the pack; one knock beside a node must not hide a partial. */
 
 export function combineKnocks(knocks: readonly (readonly KnockPartial[])[]): CombinedPartial[] {
   const groups = grouped(knocks);
@@ -79,6 +78,7 @@ function together(group: readonly KnockPartial[]): CombinedPartial {
     frequencySd: Math.max(1 / Math.sqrt(total), scatter / Math.sqrt(used.length)),
     q: 1 / loss,
     qSd: 1 / Math.sqrt(qTotal),
+    // The middle of the pack: one knock beside a node must not hide a partial.
     level: median(used.map((p) => p.level)),
     polarity: votes >= 0 ? 1 : -1,
     heard: group.length,

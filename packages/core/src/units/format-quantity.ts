@@ -72,6 +72,14 @@ export function formatVolume(value: number, units: UnitChoice): FormattedQuantit
   return formatQuantity(value, 'volume', units.length === 'mm' ? 'cm³' : 'in³');
 }
 
+/** How far a plate gives on a jig: per kilogram or per pound of weight, as the maker measures lengths. @param compliance [m/N] */
+export function formatSag(compliance: number, units: UnitChoice): FormattedQuantity {
+  const metric = units.length === 'mm';
+  const weight = unitOf('force', metric ? 'kgf' : 'lbf').si;
+  const { figure, symbol } = formatQuantity(compliance * weight, 'length', units.length, metric ? 3 : 4);
+  return { figure, symbol: `${symbol}/${metric ? 'kg' : 'lb'}` };
+}
+
 /** The words "2.81 mm" of a formatted quantity. */
 export function inWords(formatted: FormattedQuantity): string {
   return `${formatted.figure} ${formatted.symbol}`;

@@ -38,7 +38,7 @@ function summaryOf(thickness: (x: number) => number, mass: number | null = null)
 }
 
 const SILENT: HowThinView = {
-  thin: { rules: [], leader: 'stiffness', stop: null, limited: false, conflicts: [], ring: { state: 'too-few', peak: null, fit: null } },
+  thin: { rules: [], leader: 'stiffness', stop: null, limit: 2.3e-3, limited: false, conflicts: [], ring: { state: 'too-few', peak: null, fit: null } },
   mean: null, verdict: null, table: null, models: [],
 }; // prettier-ignore
 

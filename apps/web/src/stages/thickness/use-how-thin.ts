@@ -1,6 +1,6 @@
 /** Everything that bears on how thin this plate should be: its own checks, other plates of the family, the maker's choices. */
 import {
-  genericStringSet, howThin, leadVerdict, passTable, plateArea, plateShape, totalTension,
+  followedBy, genericStringSet, howThin, leadVerdict, passTable, plateArea, plateShape, totalTension,
   type AssessmentSummary, type Estimate, type HowThin, type LeadVerdict, type ModelPlate, type PassTable, type PlateShape, type TargetSpec,
 } from '@nimble/core'; // prettier-ignore
 import { useMemo } from 'react';
@@ -51,7 +51,7 @@ export function useHowThin({ build, shape, target, summary, removalSpread }: Ask
         removalSpread,
         checks: counted,
         stop: thin.stop,
-        jigId: choices.rules.flex?.jigId ?? null,
+        followed: followedBy(choices.rules),
       });
     return { thin, mean, table, models, verdict: mean && leadVerdict(thin, mean, target.tolerance) };
   }, [build, shape, target.limit, target.tolerance, counted, models, summary, removalSpread]);
