@@ -1,22 +1,13 @@
-import {
-  Body,
-  Controller,
-  HttpCode,
-  PayloadTooLargeException,
-  Post,
-  UploadedFile,
-  UseInterceptors,
-} from '@nestjs/common';
+import { Body, Controller, HttpCode, Post, UploadedFile, UseInterceptors } from '@nestjs/common';
 import { FileInterceptor } from '@nestjs/platform-express';
 import { ApiBody, ApiConsumes, ApiOperation, ApiTags } from '@nestjs/swagger';
-import { analyseKnock, analysePlayed, readWav, STANDARD_A4, type Sound } from '@nimble/core';
-import { invalid, refusing } from '../problem';
+import { STANDARD_A4 } from '@nimble/core';
+import { invalid } from '../problem';
+import { hearKnock, hearPlayed } from './hearing';
 import { KnockOptionsDto, PlayedOptionsDto } from './sound.dto';
 
 /** Three minutes of 192 kHz stereo float would be more; a played recording at 96 kHz, 24 bit, stereo fits [bytes]. */
 export const SOUND_LIMIT = 110 * 1024 * 1024;
-/** A strip of knocks: two minutes at most [s]. */
-const MOST_KNOCK_SECONDS = 120;
 
 export interface UploadedSound {
   buffer: Buffer;
@@ -36,13 +27,8 @@ export class SoundController {
   @ApiConsumes('multipart/form-data')
   @fileBody({ a4: { type: 'number', example: 440 } })
   @UseInterceptors(upload)
-  knock(@Body() { a4 = STANDARD_A4 }: KnockOptionsDto, @UploadedFile() file?: UploadedSound) {
-    const sound = soundOf(file);
-    if (lengthOf(sound) > MOST_KNOCK_SECONDS)
-      throw new PayloadTooLargeException('The recording is over two minutes: send the knocks in shorter pieces');
-    const { sampleRate, onsets, partials, ringTime, rattle, warnings } = refusing('', () =>
-      analyseKnock(sound, { a4, spelling: 'sharp' }),
-    );
+  async knock(@Body() { a4 = STANDARD_A4 }: KnockOptionsDto, @UploadedFile() file?: UploadedSound) {
+    const { sampleRate, onsets, partials, ringTime, rattle, warnings } = await hearKnock(bytesOf(file), { a4 });
     return {
       sampleRate,
       onsets,
@@ -61,11 +47,9 @@ export class SoundController {
   @ApiConsumes('multipart/form-data')
   @fileBody({ lowest: { type: 'number', example: 82.4 }, highest: { type: 'number', example: 880 } })
   @UseInterceptors(upload)
-  played(@Body() { lowest, highest, a4 }: PlayedOptionsDto, @UploadedFile() file?: UploadedSound) {
-    const sound = soundOf(file);
-    const { peaks, valleys, curve, background, evenness, warnings } = refusing('', () =>
-      analysePlayed(sound, { lowest, highest, a4 }),
-    );
+  async played(@Body() { lowest, highest, a4 }: PlayedOptionsDto, @UploadedFile() file?: UploadedSound) {
+    const range = { lowest, highest, a4 };
+    const { peaks, valleys, curve, background, evenness, warnings } = await hearPlayed(bytesOf(file), range);
     return {
       peaks,
       valleys: valleys.map(({ note, ...valley }) => ({ ...valley, note: `${note.note}${note.octave}` })),
@@ -77,11 +61,7 @@ export class SoundController {
   }
 }
 
-function soundOf(file: UploadedSound | undefined): Sound {
+function bytesOf(file: UploadedSound | undefined): Uint8Array {
   if (!file) throw invalid([{ field: 'file', message: 'is missing: send a WAV' }]);
-  return refusing('', () => readWav(file.buffer));
-}
-
-function lengthOf({ channels, rate }: Sound): number {
-  return (channels[0]?.length ?? 0) / rate;
+  return file.buffer;
 }

@@ -12,7 +12,7 @@ import { Subject } from 'rxjs';
 import { contextOf } from '../builds/build.mapper';
 import { Build } from '../builds/models/build.model';
 import { notFound, refusing } from '../problem';
-import { Survey } from '../surveys/models/survey.model';
+import { newestRead } from '../surveys/newest-read';
 import { WoodSet } from '../wood/models/wood-set.model';
 import { WoodService } from '../wood/wood.service';
 
@@ -30,6 +30,8 @@ interface Bench {
 
 /** How far a stand-in's piece may lie from the figure that stands for it (1). */
 const OWN_STIFFNESS = 0.06;
+/** Of a plate that nobody has read yet [m]. */
+const UNREAD_THICKNESS = 3e-3;
 const DIAL_SCATTER = 4e-6;
 const ZERO_SPAN = 2e-3;
 
@@ -101,8 +103,7 @@ export class SimulatedJigService {
   private async plateSample(id: string): Promise<SimulatedBoard | null> {
     const build = await Build.findByPk(id);
     if (!build) return null;
-    const surveys = await Survey.findAll({ where: { buildId: id }, order: [['number', 'DESC']] });
-    const thickness = surveys.find(({ assessment }) => assessment)?.assessment?.statistics.mean ?? 3e-3;
+    const thickness = (await newestRead(id))?.assessment.statistics.mean ?? UNREAD_THICKNESS;
     const { shape } = contextOf(build);
     const stiffer = 1 + OWN_STIFFNESS * seededRandom(seedOf(id)).normal();
     const { E_L, E_C, G_LC } = build.wood;

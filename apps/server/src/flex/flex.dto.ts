@@ -1,3 +1,4 @@
+import { applyDecorators } from '@nestjs/common';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsInt, IsNumber, IsObject, IsOptional, IsPositive, IsString, IsUUID, Length, Max, MaxLength, Min, ValidateIf,
@@ -45,18 +46,10 @@ export class RingDto {
   @IsOptional() @IsNumber() @Min(-200) @Max(200) level?: number | null;
 }
 
-class CheckDto {
+/** Loads in the order they were put on, dial readings, and how it felt: of a board as of a whole plate. */
+export class BentDto {
   @IsUUID() id: string;
   @IsString() @MaxLength(80) person: string;
-  /** Mean thickness [m] where nothing was read with calipers yet. */
-  @IsOptional()
-  @IsPositive({ message: 'must be above zero' })
-  @Max(0.03, { message: 'is over 30 mm: check the unit' })
-  thickness?: number;
-}
-
-export class FlexCheckDto extends CheckDto {
-  @IsUUID() jigId: string;
   @IsArray()
   @ArrayMinSize(1)
   @ArrayMaxSize(200)
@@ -66,7 +59,23 @@ export class FlexCheckDto extends CheckDto {
   @IsOptional() @IsInt() @Min(1) @Max(9, { message: 'runs from 1, soft, to 9, stiff' }) feel?: number | null;
 }
 
-export class KnockCheckDto extends CheckDto {
+/** Mean thickness [m] where nothing was read with calipers yet. */
+const IsMeanThickness = () =>
+  applyDecorators(
+    IsOptional(),
+    IsPositive({ message: 'must be above zero' }),
+    Max(0.03, { message: 'is over 30 mm: check the unit' }),
+  );
+
+export class FlexCheckDto extends BentDto {
+  @IsUUID() jigId: string;
+  @IsMeanThickness() thickness?: number;
+}
+
+export class KnockCheckDto {
+  @IsUUID() id: string;
+  @IsString() @MaxLength(80) person: string;
+  @IsMeanThickness() thickness?: number;
   @IsOptional() @ValidateNested() @Type(() => NotesDto) notes?: NotesDto;
   @IsOptional() @ValidateNested() @Type(() => RingDto) ring?: RingDto;
 }

@@ -4,7 +4,8 @@ import type { Estimate, FeelRecord, FlexPoint, Jig as JigBody, PlateCheck } from
 import { contextOf } from '../builds/build.mapper';
 import { Build } from '../builds/models/build.model';
 import { invalid, notFound, refusing } from '../problem';
-import { Survey } from '../surveys/models/survey.model';
+import type { Survey } from '../surveys/models/survey.model';
+import { newestRead } from '../surveys/newest-read';
 import { WoodTest } from '../wood/models/wood-test.model';
 import type { CreateJigDto, FlexCheckDto, KnockCheckDto } from './flex.dto';
 import { Jig } from './models/jig.model';
@@ -144,15 +145,13 @@ export class FlexService {
   /** By the newest survey that was read, else as typed. */
   private async thicknessNow(build: Build, typed: number | undefined) {
     if (typed !== undefined) return { survey: null, thickness: { value: typed, sd: TYPED_THICKNESS_SD } };
-    const surveys = await Survey.findAll({ where: { buildId: build.id }, order: [['number', 'DESC']] });
-    const survey = surveys.find(({ assessment }) => assessment !== null);
-    const statistics = survey?.assessment?.statistics;
-    if (!survey || !statistics)
+    const read = await newestRead(build.id);
+    if (!read)
       throw invalid([
         { field: 'thickness', message: 'is not known: read the plate first, or type its mean thickness' },
       ]);
-    const { mean, volume, volumeSd } = statistics;
-    return { survey, thickness: { value: mean, sd: (mean * volumeSd) / volume } };
+    const { mean, volume, volumeSd } = read.assessment.statistics;
+    return { survey: read.survey, thickness: { value: mean, sd: (mean * volumeSd) / volume } };
   }
 }
 

@@ -1,2 +1,2 @@
-export { conflict, flattenErrors, invalid, notFound, ProblemException, refusing } from './problem';
+export { conflict, flattenErrors, invalid, notFound, ProblemException, refusedByCore, refusing } from './problem';
 export { ProblemFilter } from './problem.filter';

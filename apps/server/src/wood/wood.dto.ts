@@ -1,10 +1,10 @@
 import { SPECIES_PRIORS } from '@nimble/core';
 import { PartialType } from '@nestjs/swagger';
 import { Type } from 'class-transformer';
-import {
-  ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsInt, IsNumber, IsOptional, IsPositive, IsString, IsUUID, Length, Max, MaxLength, Min, ValidateIf, ValidateNested,
+import { IsIn, IsNumber, IsOptional, IsPositive, IsString, IsUUID, Length, Max, MaxLength, Min, ValidateIf, ValidateNested,
 } from 'class-validator'; // prettier-ignore
-import { FlexPointDto, PartialsDto } from '../compute/compute.dto';
+import { PartialsDto } from '../compute/compute.dto';
+import { BentDto } from '../flex/flex.dto';
 
 const SPECIES = SPECIES_PRIORS.map((prior) => prior.key);
 const size = (most: number) => ({ message: `is over ${most * 1000} mm: check the unit` });
@@ -54,23 +54,11 @@ export class WeighDto {
   @IsOptional() @IsNumber() @Min(-30) @Max(60) temperatureC?: number | null;
 }
 
-class TestDto {
-  @IsUUID() id: string;
-  @IsString() @MaxLength(80) person: string;
-}
-
-export class FlexTestDto extends TestDto {
+export class FlexTestDto extends BentDto {
   /** A jig of the workshop, or else span and direction of two supports with load and dial in the middle. */
   @IsOptional() @IsUUID() jigId?: string | null;
   @ValidateIf((dto: FlexTestDto) => !dto.jigId) @IsPositive({ message: 'must be above zero' }) span?: number;
   @ValidateIf((dto: FlexTestDto) => !dto.jigId) @IsIn(['along', 'across']) direction?: 'along' | 'across';
-  @IsArray()
-  @ArrayMinSize(1)
-  @ArrayMaxSize(200)
-  @ValidateNested({ each: true })
-  @Type(() => FlexPointDto)
-  points: FlexPointDto[];
-  @IsOptional() @IsInt() @Min(1) @Max(9, { message: 'runs from 1, soft, to 9, stiff' }) feel?: number | null;
 }
 
 const RING_TOO_LONG = { message: 'is over 30 s: check the unit' };
@@ -82,7 +70,9 @@ export class RingTimesDto {
   @IsOptional() @IsPositive() @Max(30, RING_TOO_LONG) along?: number;
 }
 
-export class KnockTestDto extends TestDto {
+export class KnockTestDto {
+  @IsUUID() id: string;
+  @IsString() @MaxLength(80) person: string;
   @ValidateNested() @Type(() => PartialsDto) partials: PartialsDto;
   @IsOptional() @ValidateNested() @Type(() => RingTimesDto) ring?: RingTimesDto;
 }
