@@ -93,19 +93,27 @@ export function findButton(driver: WebDriver, name: string): Promise<WebElement>
   );
 }
 
+async function scrollToMiddle(driver: WebDriver, name: string): Promise<void> {
+  await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', await findButton(driver, name));
+}
+
 export async function press(driver: WebDriver, name: string): Promise<void> {
+  let inTheWay = '';
   await driver.wait(
     async () => {
       try {
         await (await findButton(driver, name)).click();
         return true;
       } catch (error) {
-        if (/stale|intercepted|not interactable/i.test((error as Error).name + (error as Error).message)) return false;
-        throw error;
+        inTheWay = (error as Error).name + (error as Error).message;
+        if (!/stale|intercepted|not interactable/i.test(inTheWay)) throw error;
+        // The driver scrolls no further than the edge of the slip, where its buttons stand in the way: scroll on, as a hand would.
+        if (/intercepted/.test(inTheWay)) await scrollToMiddle(driver, name);
+        return false;
       }
     },
     PATIENCE_MS,
-    `pressing "${name}"`,
+    () => `pressing "${name}": ${inTheWay}`,
   );
 }
 

@@ -72,7 +72,9 @@ function knock(
     width: EQUAL_RECTANGLE.width * plate.width,
   };
   const ring = Math.round(100 * ringOfPlate(thickness.value, peak, random)) / 100;
-  const input = { notes: knockBoard(rectangle, random), ring: { time: ring, level: null } };
+  // The same blow moves a lighter plate more: level goes with the inverse of its mass per area.
+  const level = Math.round(-18 - 20 * Math.log10(thickness.value / peak.thickness) + 0.4 * random.normal());
+  const input = { notes: knockBoard(rectangle, random), ring: { time: ring, level } };
   return { kind: 'knock', jigId: null, feel: null, thickness, input, result: { warnings: [] } };
 }
 

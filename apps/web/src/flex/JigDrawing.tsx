@@ -1,10 +1,10 @@
-import type { Jig } from '@nimble/core';
+import { formatPlanLength, inWords, type Jig, type UnitChoice } from '@nimble/core';
 import { MM } from '../plate';
 
-const BOX = { width: 560, height: 210, margin: 50, level: 100 };
+const BOX = { width: 560, height: 190, margin: 50, level: 84 };
 
 /** The jig from the side: where the plate lies, where the weight sits, where the dial reads. To scale along its length. */
-export function JigDrawing({ jig, label }: { jig: Jig; label: string }) {
+export function JigDrawing({ jig, units, label }: { jig: Jig; units: UnitChoice; label: string }) {
   const { width, height, level } = BOX;
   const span = jig.kind === 'ring' ? jig.diameter : jig.span;
   const scale = (width - 2 * BOX.margin) / (span * MM);
@@ -14,7 +14,7 @@ export function JigDrawing({ jig, label }: { jig: Jig; label: string }) {
   const clamped = jig.kind === 'cantilever';
   const over = clamped ? 0 : 26;
   return (
-    <svg role="img" aria-label={label} viewBox={`0 0 ${width} ${height}`} className="max-h-[260px] w-full">
+    <svg role="img" aria-label={label} viewBox={`0 0 ${width} ${height}`} className="max-h-[230px] w-full">
       <rect
         x={at(0) - over}
         y={level - 5}
@@ -51,7 +51,7 @@ export function JigDrawing({ jig, label }: { jig: Jig; label: string }) {
         </text>
         <text x={(at(0) + at(span)) / 2} y={height - 6} className="figures">
           {jig.kind === 'ring' ? 'ring ' : ''}
-          {Math.round(span * MM)} mm
+          {inWords(formatPlanLength(span, units))}
         </text>
       </g>
       <path

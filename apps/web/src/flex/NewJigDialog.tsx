@@ -85,11 +85,25 @@ export function NewJigDialog({ units, open, onClose, onMade }: Props) {
             'span',
             isRing ? 'Ring, inner diameter' : draft.kind === 'cantilever' ? 'Free length' : 'From support to support',
           )}
-          {field('supportWidth', 'Each support is broad', 'The plate may touch anywhere on it.')}
-          {!isRing && field('loadAt', 'Weight from the first support', 'Empty: in the middle; clamped: at the end.')}
-          {!isRing && field('dialAt', 'Dial from the first support', 'Empty: under the weight.')}
+          {field('supportWidth', 'Breadth of each support', 'The plate may touch anywhere on it.')}
+          {!isRing &&
+            field(
+              'loadAt',
+              draft.kind === 'cantilever' ? 'Weight from the clamp' : 'Weight from the first support',
+              draft.kind === 'cantilever' ? 'Empty: at the free end.' : 'Empty: in the middle.',
+            )}
+          {!isRing &&
+            field(
+              'dialAt',
+              draft.kind === 'cantilever' ? 'Dial from the clamp' : 'Dial from the first support',
+              'Empty: under the weight.',
+            )}
         </div>
-        {shown && <JigDrawing jig={shown} label="The jig from the side" />}
+        {shown && (
+          <div className="mx-auto max-w-[320px]">
+            <JigDrawing jig={shown} units={units} label="The jig from the side" />
+          </div>
+        )}
         <Button kind="main" type="submit" disabled={busy}>
           Keep the jig
         </Button>

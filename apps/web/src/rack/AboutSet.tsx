@@ -3,30 +3,19 @@ import { format } from 'date-fns';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
-import { Refused, type FieldError } from '../api/client';
+import { Refused } from '../api/client';
 import { usePhotoWrite, useRackWrite, type WoodSet } from '../api/wood';
 import { usePreferences } from '../shell/preferences';
 import { Button, TextField } from '../ui';
 import { SetFields } from './SetFields';
-import { draftOf, readDraft } from './set-draft';
+import { draftOf } from './set-draft';
+import { useSetForm } from './use-set-form';
 
 /** The set's facts, to be changed; and put away or taken back. */
 export function AboutSet({ set, units }: { set: WoodSet; units: UnitChoice }) {
-  const [draft, setDraft] = useState(() => draftOf(set, units));
-  const [errors, setErrors] = useState<readonly FieldError[]>([]);
+  const { fields, send } = useSetForm(draftOf(set, units), units);
   const write = useRackWrite();
   const navigate = useNavigate();
-  const save = async () => {
-    const { body, wrong } = readDraft(draft, units);
-    if (wrong.length > 0) return setErrors(wrong);
-    try {
-      await write('PATCH', `/${set.id}`, body);
-      toast('Kept');
-    } catch (failure) {
-      if (failure instanceof Refused && failure.errors.length > 0) setErrors(failure.errors);
-      else toast.error((failure as Error).message);
-    }
-  };
   const putAway = async () => {
     try {
       await write('POST', `/${set.id}/archive`);
@@ -44,19 +33,13 @@ export function AboutSet({ set, units }: { set: WoodSet; units: UnitChoice }) {
       className="space-y-3"
       onSubmit={(event) => {
         event.preventDefault();
-        void save();
+        void send(
+          (body) => write('PATCH', `/${set.id}`, body),
+          () => toast('Kept'),
+        );
       }}
     >
-      <SetFields
-        narrow
-        draft={draft}
-        units={units}
-        at={(field) => errors.find((error) => error.field === field)?.message ?? null}
-        onChange={(change) => {
-          setDraft({ ...draft, ...change });
-          setErrors(errors.filter((error) => !(error.field in change)));
-        }}
-      />
+      <SetFields narrow {...fields} />
       <div className="flex flex-wrap gap-2">
         <Button kind="main" type="submit">
           Keep the changes
@@ -99,7 +82,7 @@ export function Photos({ set }: { set: WoodSet }) {
       )
       .catch((failure: Error) => toast.error(failure.message));
   return (
-    <section aria-label="Photos" className="space-y-3 pb-4">
+    <section aria-label="Photos" className="relative space-y-3 pb-4">
       <div className="flex flex-wrap items-end gap-3">
         <div className="w-72">
           <TextField label="Words for the next photo" value={caption} onChange={(e) => setCaption(e.target.value)} />

@@ -1,7 +1,7 @@
 import { format } from 'date-fns';
 import { toast } from 'sonner';
 import { useRackWrite, type WoodSet, type WoodTestView } from '../api/wood';
-import { Button } from '../ui';
+import { TakeBack } from '../ui';
 import { estimateWords } from './rack-words';
 
 /** What each test found, newest first, with its warnings; a wrong one is taken back and stays in the record. */
@@ -20,14 +20,7 @@ export function Findings({ set }: { set: WoodSet }) {
         {[...set.tests].reverse().map((test) => (
           <li key={test.id} className="flex items-start justify-between gap-3 border-t border-line py-1">
             <Finding test={test} />
-            <Button
-              kind="quiet"
-              className="no-print min-h-11 shrink-0 px-2"
-              aria-label={test.retracted ? 'Count this test again' : 'Take this test back'}
-              onClick={() => void turn(test)}
-            >
-              {test.retracted ? 'Count it' : 'Take back'}
-            </Button>
+            <TakeBack what="test" retracted={test.retracted} onTurn={() => void turn(test)} />
           </li>
         ))}
       </ul>

@@ -1,33 +1,20 @@
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { toast } from 'sonner';
-import { Refused, type FieldError } from '../api/client';
 import { useRackWrite } from '../api/wood';
 import { usePreferences } from '../shell/preferences';
-import { RackHeader } from './RackHeader';
 import { Button } from '../ui';
+import { RackHeader } from './RackHeader';
 import { SetFields } from './SetFields';
-import { FIRST_DRAFT, readDraft, type SetDraft } from './set-draft';
+import { FIRST_DRAFT } from './set-draft';
+import { useSetForm } from './use-set-form';
 
 /** A set laid into the rack: what it is and its sizes; the tests come after. */
 export function NewSetPage() {
-  const [draft, setDraft] = useState<SetDraft>(FIRST_DRAFT);
-  const [errors, setErrors] = useState<readonly FieldError[]>([]);
   const [id] = useState(() => crypto.randomUUID());
   const { units } = usePreferences();
+  const { fields, send } = useSetForm(FIRST_DRAFT, units);
   const write = useRackWrite();
   const navigate = useNavigate();
-  const submit = async () => {
-    const { body, wrong } = readDraft(draft, units);
-    if (wrong.length > 0) return setErrors(wrong);
-    try {
-      await write('POST', '', { id, ...body });
-      void navigate(`/rack/${id}`);
-    } catch (failure) {
-      if (failure instanceof Refused && failure.errors.length > 0) setErrors(failure.errors);
-      else toast.error((failure as Error).message);
-    }
-  };
   return (
     <div className="flex min-h-full flex-col">
       <RackHeader title="A new set" />
@@ -35,18 +22,13 @@ export function NewSetPage() {
         className="mx-auto w-full max-w-3xl space-y-4 px-5 py-4"
         onSubmit={(event) => {
           event.preventDefault();
-          void submit();
+          void send(
+            (body) => write('POST', '', { id, ...body }),
+            () => void navigate(`/rack/${id}`),
+          );
         }}
       >
-        <SetFields
-          draft={draft}
-          units={units}
-          at={(field) => errors.find((error) => error.field === field)?.message ?? null}
-          onChange={(change) => {
-            setDraft({ ...draft, ...change });
-            setErrors(errors.filter((error) => !(error.field in change)));
-          }}
-        />
+        <SetFields {...fields} />
         <div className="flex gap-2">
           <Button kind="main" type="submit">
             Put it in the rack

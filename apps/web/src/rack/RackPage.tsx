@@ -20,7 +20,7 @@ import type { BuildSummary } from '../api/types';
 import { useRack, useRackWrite, type WoodSet } from '../api/wood';
 import { Loading } from '../shell/Loading';
 import { usePreferences } from '../shell/preferences';
-import { Button, SelectField } from '../ui';
+import { Button, SelectField, TextTabs } from '../ui';
 import { RackHeader } from './RackHeader';
 import { comparison, degreesWords, speciesName } from './rack-words';
 import { PLATES, RackChart, STICKS } from './RackChart';
@@ -59,20 +59,14 @@ export function RackPage() {
       ) : (
         <main className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_400px]">
           <section aria-label="All sets" className="flex min-h-[320px] flex-col px-4 pt-1 lg:px-6">
-            <div role="tablist" aria-label="Kept for" className="no-print flex">
-              {USES.map(([key, words]) => (
-                <button
-                  key={key}
-                  type="button"
-                  role="tab"
-                  aria-selected={use === key}
-                  onClick={() => setParams({ for: key }, { replace: true })}
-                  className={`min-h-12 px-3 ${use === key ? 'font-bold underline decoration-2 underline-offset-[10px]' : 'text-soft'}`}
-                >
-                  {words} ({rack.data.filter((set) => set.use === key).length})
-                </button>
-              ))}
-            </div>
+            <TextTabs
+              label="Kept for"
+              tabs={USES.map(
+                ([key, words]) => [key, `${words} (${rack.data.filter((set) => set.use === key).length})`] as const,
+              )}
+              open={use}
+              onOpen={(key) => setParams({ for: key }, { replace: true })}
+            />
             {sets.length === 0 ? (
               <p className="py-10 text-center text-soft">
                 {archived ? 'Nothing of this kind is put away.' : 'Nothing of this kind in the rack yet.'}
@@ -88,7 +82,7 @@ export function RackPage() {
           </section>
           <aside aria-label="Sets" className="min-h-0 space-y-4 overflow-y-auto border-l border-line bg-slip px-5 py-3">
             {picked.length > 0 && <SideBySide sets={picked} />}
-            {use !== 'brace' && <SuitsBuild sets={rack.data} />}
+            {use !== 'brace' && !archived && <SuitsBuild sets={rack.data} />}
             <SetList sets={sets} archived={archived} onArchived={setArchived} />
           </aside>
         </main>

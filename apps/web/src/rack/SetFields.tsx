@@ -60,9 +60,9 @@ export function SetFields({ draft, units, at, onChange, narrow = false }: Props)
           {field('offQuarter', 'Rings from square', '°')}
         </div>
         {isPlate && (
-          <div className={two}>
+          <div className={`mt-3 ${two}`}>
             {choice('risesBass', 'Outer face, bass half: fibres rise toward', ENDS)}
-            {choice('risesTreble', 'Outer face, treble half: toward', ENDS)}
+            {choice('risesTreble', 'Outer face, treble half: fibres rise toward', ENDS)}
           </div>
         )}
       </fieldset>

@@ -8,6 +8,7 @@ import { jigWords } from '../flex/jig-words';
 import { JigDrawing } from '../flex/JigDrawing';
 import { Loading } from '../shell/Loading';
 import { usePreferences } from '../shell/preferences';
+import { SlipPages, TextTabs } from '../ui';
 import { AboutSet, Photos } from './AboutSet';
 import { boardPlate, knockGuide, type KnockGuide, type NoteName } from './board-modes';
 import { BoardDrawing } from './BoardDrawing';
@@ -75,19 +76,7 @@ function Board({ set }: { set: WoodSet }) {
           <Findings set={set} />
         </section>
         <aside aria-label="Slip" className="min-h-0 overflow-y-auto border-l border-line bg-slip px-5 pb-4">
-          <nav aria-label="Slip pages" className="no-print sticky top-0 z-10 mb-2 flex border-b border-grain bg-slip">
-            {tabs.map(([key, words]) => (
-              <button
-                key={key}
-                type="button"
-                aria-current={tab === key ? 'page' : undefined}
-                onClick={() => setParams({ slip: key }, { replace: true })}
-                className={`min-h-12 flex-1 px-1 ${tab === key ? 'border-b-[3px] border-spruce font-bold' : 'text-soft'}`}
-              >
-                {words}
-              </button>
-            ))}
-          </nav>
+          <SlipPages tabs={tabs} open={tab} onOpen={(slip) => setParams({ slip }, { replace: true })} />
           {tab === 'known' && (
             <div className="space-y-4">
               <Known set={set} units={units} />
@@ -115,7 +104,8 @@ function Board({ set }: { set: WoodSet }) {
               </Link>
             </>
           )}
-          {tab === 'about' && <AboutSet set={set} units={units} />}
+          {/* Sizes stand there as text in these units: other units begin the form anew. */}
+          {tab === 'about' && <AboutSet key={units.length} set={set} units={units} />}
         </aside>
       </main>
     </div>
@@ -144,20 +134,7 @@ function Modes({
     );
   return (
     <>
-      <div role="tablist" aria-label="Which note" className="flex">
-        {NOTE_WORDS.map(([name, words]) => (
-          <button
-            key={name}
-            type="button"
-            role="tab"
-            aria-selected={note === name}
-            onClick={() => onNote(name)}
-            className={`min-h-12 px-3 ${note === name ? 'font-bold underline decoration-2 underline-offset-[10px]' : 'text-soft'}`}
-          >
-            {words}
-          </button>
-        ))}
-      </div>
+      <TextTabs label="Which note" tabs={NOTE_WORDS} open={note} onOpen={onNote} />
       <BoardDrawing
         plate={plate}
         guide={guide}
@@ -179,7 +156,7 @@ function JigShown({ set, jigId }: { set: WoodSet; jigId: string }) {
   const plain = middleOfSpan(USUAL_SPAN * set.length, 'along');
   return (
     <div className="py-3">
-      <JigDrawing jig={jig?.body ?? plain} label={`${jig?.name ?? 'Two plain supports'} from the side`} />
+      <JigDrawing jig={jig?.body ?? plain} units={units} label={`${jig?.name ?? 'Two plain supports'} from the side`} />
       <p className="max-w-2xl text-soft">
         {jig
           ? `${jig.name}: ${jigWords(jig.body, units)}.`

@@ -8,7 +8,7 @@ import { useRackWrite, type WoodSet } from '../api/wood';
 import { usePreferences } from '../shell/preferences';
 import { KnockEar } from '../sound/KnockEar';
 import { partialNear } from '../sound/knock-words';
-import { Button, TextField } from '../ui';
+import { Button, TakeBack, TextField } from '../ui';
 import { readHertz, readSeconds, useSending } from '../units-and-forms';
 
 const BLANK_WEIGHT = { mass: '', humidity: '', temperature: '' };
@@ -123,14 +123,7 @@ export function Weighings({ set, units }: { set: WoodSet; units: UnitChoice }) {
               {moisture !== null && <span className="text-soft"> · {(100 * moisture).toFixed(1)} % moist at rest</span>}
             </span>
           </span>
-          <Button
-            kind="quiet"
-            className="min-h-11 px-2"
-            aria-label={retracted ? 'Count this weight again' : 'Take this weight back'}
-            onClick={() => void turn(id, retracted)}
-          >
-            {retracted ? '↺' : '✕'}
-          </Button>
+          <TakeBack what="weight" retracted={retracted} onTurn={() => void turn(id, retracted)} />
         </li>
       ))}
     </ul>

@@ -26,7 +26,7 @@ export function KnockEar({ onHeard }: Props) {
   return (
     <section
       aria-label="By ear"
-      className="space-y-2"
+      className="relative space-y-2"
       onDragOver={(event) => event.preventDefault()}
       onDrop={(event) => {
         event.preventDefault();

@@ -70,7 +70,7 @@ describe('how thin', () => {
     show(aBuild({ wood: sure, choices }), { 'GET /builds': [sibling({ wood: sure })] });
     await waitFor(() =>
       expect(screen.getByRole('note')).toHaveTextContent(
-        'Target stiffness and by number cannot both be right: they lie 0.70 mm apart',
+        'Target stiffness and number cannot both be right: they lie 0.70 mm apart',
       ),
     );
   });

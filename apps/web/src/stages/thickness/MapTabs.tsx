@@ -1,6 +1,7 @@
 import { formatMass, formatQuantity, formatThickness, formatVolume, inWords, type UnitChoice } from '@nimble/core';
 import type { Survey } from '../../api/types';
 import { setPreferences, usePreferences } from '../../shell/preferences';
+import { TextTabs } from '../../ui';
 import type { MapView, PlatePicture } from '../../workers/plate-computer';
 
 export const VIEWS: readonly [MapView, string][] = [
@@ -23,21 +24,13 @@ export function MapTabs({ view, onView, others, against, onAgainst }: Props) {
   const { numbers } = usePreferences();
   return (
     <div className="no-print flex flex-wrap items-center gap-x-1 px-4 pt-2 lg:px-6">
-      <div role="tablist" aria-label="What the map shows" className="flex flex-wrap">
-        {VIEWS.map(([key, words]) => (
-          <button
-            key={key}
-            type="button"
-            role="tab"
-            aria-selected={view === key}
-            disabled={key === 'removed' && others.length === 0}
-            onClick={() => onView(key)}
-            className={`min-h-12 px-3 disabled:opacity-45 ${view === key ? 'font-bold underline decoration-2 underline-offset-[10px]' : 'text-soft'}`}
-          >
-            {words}
-          </button>
-        ))}
-      </div>
+      <TextTabs
+        label="What the map shows"
+        tabs={VIEWS}
+        open={view}
+        onOpen={onView}
+        disabled={(key) => key === 'removed' && others.length === 0}
+      />
       {view === 'removed' && against && (
         <label className="flex items-center gap-2 text-soft">
           since

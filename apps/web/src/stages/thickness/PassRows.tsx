@@ -1,9 +1,6 @@
-import { formatMass, formatQuantity, formatThickness, halfInterval, parseLoad, type PassTable } from '@nimble/core';
+import { formatMass, formatSag, formatThickness, halfInterval, type PassTable } from '@nimble/core';
 import { useJigs } from '../../api/flex';
 import type { Build } from '../../api/types';
-
-/** Weight on the jig that the sag is told for. */
-const TEST_LOAD = parseLoad('load', '1 kg').value;
 
 /** The next passes in rows, with the line where the leading rule says stop. */
 export function PassRows({ build, table }: { build: Build; table: PassTable }) {
@@ -11,7 +8,7 @@ export function PassRows({ build, table }: { build: Build; table: PassTable }) {
   const { units, tool } = build;
   const { rows, stopAt, note, jigId } = table;
   const jig = jigs.data?.find(({ id }) => id === jigId)?.name;
-  const sag = (compliance: number) => formatQuantity(compliance * TEST_LOAD, 'length', 'mm', 2).figure;
+  const sag = (compliance: number) => formatSag(compliance, units).figure;
   const pm = (words: string) => <span className="block text-[0.85rem] text-soft">± {words}</span>;
   return (
     <section aria-label="The next passes">
@@ -32,7 +29,7 @@ export function PassRows({ build, table }: { build: Build; table: PassTable }) {
             </th>
             {jigId && (
               <th scope="col" className="pl-2 font-normal">
-                sag, mm/kg
+                sag, {formatSag(0, units).symbol}
               </th>
             )}
             {note && (

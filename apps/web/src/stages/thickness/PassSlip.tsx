@@ -1,5 +1,5 @@
 import {
-  flexChangeWords, formatArea, formatMass, formatMassRemoved, formatQuantity, formatThickness, formatVolume, halfInterval, inWords,
+  flexChangeWords, formatArea, formatMass, formatMassRemoved, formatSag, formatThickness, formatVolume, halfInterval, inWords,
   type AssessmentSummary, type FlexForecast, type FormattedQuantity, type StepSummary, type UnitChoice,
 } from '@nimble/core'; // prettier-ignore
 import type { Build, Ledger } from '../../api/types';
@@ -188,14 +188,10 @@ function Row({ name, value, hint }: { name: string; value: string; hint?: string
   );
 }
 
-const TEST_LOAD = 9.80665;
-
-/** Sag under a kilogram in the middle of supports four fifths of the plate apart. */
+/** Sag in the middle of supports four fifths of the plate apart. */
 function sagWords({ now, after }: FlexForecast, units: UnitChoice): string {
-  const unit = units.length;
-  const sag = (compliance: number) =>
-    formatQuantity(compliance * TEST_LOAD, 'length', unit, unit === 'mm' ? 2 : 3).figure;
-  return `sags ${sag(now.value)} → ${sag(after.value)} ± ${sag(halfInterval(after))} ${unit} under 1 kg`;
+  const sag = (compliance: number) => formatSag(compliance, units).figure;
+  return `sags ${sag(now.value)} → ${sag(after.value)} ± ${sag(halfInterval(after))} ${formatSag(0, units).symbol}`;
 }
 
 function Weights({ summary, units, weighed }: { summary: AssessmentSummary; units: UnitChoice; weighed: boolean }) {
@@ -229,12 +225,12 @@ function Weights({ summary, units, weighed }: { summary: AssessmentSummary; unit
   );
 }
 
-const LEDGER_WORDS = { mass: 'weight', 'mean-thickness': 'mean', flex: 'sag, 1 kg', pitch: 'note' } as const;
+const LEDGER_WORDS = { mass: 'weight', 'mean-thickness': 'mean', flex: 'sag', pitch: 'note' } as const;
 
 function ledgerFigure(quantity: keyof typeof LEDGER_WORDS, value: number, units: UnitChoice): FormattedQuantity {
   if (quantity === 'mass') return formatMass(value, units);
   if (quantity === 'mean-thickness') return formatThickness(value, units);
-  if (quantity === 'flex') return formatQuantity(value * TEST_LOAD, 'length', 'mm', 3);
+  if (quantity === 'flex') return formatSag(value, units);
   return { figure: value.toFixed(1), symbol: 'Hz' };
 }
 
@@ -244,10 +240,10 @@ function LastPass({ ledger, units }: { ledger: Ledger; units: UnitChoice }) {
     <section aria-label="Forecast and outcome">
       <h3 className="text-soft">The last pass: said and came</h3>
       <dl>
-        {last.lines.map(({ quantity, forecast, outcome, held }) => (
+        {last.lines.map(({ quantity, of, forecast, outcome, held }) => (
           <Row
             key={quantity}
-            name={LEDGER_WORDS[quantity]}
+            name={quantity === 'pitch' && of ? `${of} note` : LEDGER_WORDS[quantity]}
             value={`${ledgerFigure(quantity, forecast.value, units).figure} → ${inWords(ledgerFigure(quantity, outcome.value, units))}`}
             hint={`${held ? 'within' : 'outside'} ± ${ledgerFigure(quantity, halfInterval(forecast), units).figure}: it ${held ? 'held' : 'missed'}`}
           />

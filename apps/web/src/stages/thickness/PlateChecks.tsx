@@ -1,12 +1,12 @@
 import {
-  formatQuantity,
+  formatSag,
   formatThickness,
   InvalidInput,
   inWords,
-  parseLoad,
   parseQuantity,
   type KnockAnalysis,
   type NoteKind,
+  type UnitChoice,
 } from '@nimble/core';
 import { format } from 'date-fns';
 import { useState } from 'react';
@@ -18,7 +18,7 @@ import { FlexForm } from '../../flex/FlexForm';
 import { usePreferences } from '../../shell/preferences';
 import { KnockEar } from '../../sound/KnockEar';
 import { strongest } from '../../sound/knock-words';
-import { Button, SelectField, TextField } from '../../ui';
+import { Button, SelectField, TakeBack, TextField } from '../../ui';
 import { readFigure, readHertz, readSeconds, useSending } from '../../units-and-forms';
 
 /** Bend and knock the whole plate as it is now; what was done before, newest first. */
@@ -158,7 +158,6 @@ function KnockCheck({
 }
 
 const SHOWN = 6;
-const TEST_LOAD = parseLoad('load', '1 kg').value;
 
 function Done({ build, checks }: { build: Build; checks: readonly CheckView[] }) {
   const jigs = useJigs();
@@ -175,7 +174,7 @@ function Done({ build, checks }: { build: Build; checks: readonly CheckView[] })
           <li key={check.id} className="flex items-start justify-between gap-2 border-t border-grain py-1">
             <div className={`min-w-0 ${check.retracted ? 'text-soft line-through' : ''}`}>
               <span className="figures text-[0.97rem]">
-                {checkWords(check, jigs.data?.find(({ id }) => id === check.jigId)?.name)}
+                {checkWords(check, jigs.data?.find(({ id }) => id === check.jigId)?.name, build.units)}
               </span>
               <span className="block text-[0.9rem] text-soft">
                 at {inWords(formatThickness(check.thickness.value, build.units))},{' '}
@@ -188,14 +187,7 @@ function Done({ build, checks }: { build: Build; checks: readonly CheckView[] })
                 </span>
               ))}
             </div>
-            <Button
-              kind="quiet"
-              className="min-h-11 shrink-0 px-2"
-              aria-label={check.retracted ? 'Count this check again' : 'Take this check back'}
-              onClick={() => void turn(check)}
-            >
-              {check.retracted ? '↺' : '✕'}
-            </Button>
+            <TakeBack what="check" retracted={check.retracted} onTurn={() => void turn(check)} />
           </li>
         ))}
       </ul>
@@ -208,11 +200,8 @@ function Done({ build, checks }: { build: Build; checks: readonly CheckView[] })
   );
 }
 
-function checkWords({ input, result }: CheckView, jig: string | undefined): string {
-  if (result.compliance) {
-    const sag = formatQuantity(result.compliance.value * TEST_LOAD, 'length', 'mm', 3).figure;
-    return `${jig ?? 'A jig put away'}: ${sag} mm/kg`;
-  }
+function checkWords({ input, result }: CheckView, jig: string | undefined, units: UnitChoice): string {
+  if (result.compliance) return `${jig ?? 'A jig put away'}: ${inWords(formatSag(result.compliance.value, units))}`;
   const notes = NOTES.flatMap(([name]) => (input.notes?.[name] ? [`${name} ${input.notes[name].toFixed(1)}`] : []));
   return [notes.length > 0 && `${notes.join(', ')} Hz`, input.ring && `rings ${input.ring.time.toFixed(2)} s`]
     .filter(Boolean)

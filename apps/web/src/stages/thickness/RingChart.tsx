@@ -18,9 +18,13 @@ const STEPS = 40;
 /** Ring time against thickness, thinning to the right, with the fitted curve and what nine in ten should lie within. */
 export function RingChart({ build, curve }: { build: Build; curve: RingCurve }) {
   const checks = useChecks(build.id);
-  const points = useMemo(
-    () => ringPoints((checks.data ?? []).filter(({ retracted }) => !retracted).map(toPlateCheck)),
+  const counted = useMemo(
+    () => (checks.data ?? []).filter(({ retracted }) => !retracted).map(toPlateCheck),
     [checks.data],
+  );
+  const points = useMemo(() => ringPoints(counted), [counted]);
+  const levels = counted.flatMap(({ thickness, ring }) =>
+    ring && ring.level !== null ? [{ thickness: thickness.value, level: ring.level }] : [],
   );
   if (points.length === 0) return null;
   const thick = points.map(({ thickness }) => thickness);
@@ -97,6 +101,7 @@ export function RingChart({ build, curve }: { build: Build; curve: RingCurve }) 
             strokeDasharray="5 4"
           />
         )}
+        <Levels levels={levels} x={x} />
         {points.map(({ thickness, ring }, i) => (
           <circle
             key={i}
@@ -109,7 +114,34 @@ export function RingChart({ build, curve }: { build: Build; curve: RingCurve }) 
           />
         ))}
       </svg>
-      <p>{STATE_WORDS[state]}</p>
+      <p>
+        {STATE_WORDS[state]}
+        {levels.length > 0 && (
+          <span className="text-soft">
+            {' '}
+            Diamonds: how loud it was, {Math.min(...levels.map(({ level }) => level))} to{' '}
+            {Math.max(...levels.map(({ level }) => level))} dB, highest at the top.
+          </span>
+        )}
+      </p>
     </section>
+  );
+}
+
+/** How loud each ring was, on a scale of its own over the upper half of the picture. */
+function Levels({ levels, x }: { levels: readonly { thickness: number; level: number }[]; x: (h: number) => number }) {
+  const all = levels.map(({ level }) => level);
+  const y = scaleLinear([Math.min(...all) - 1, Math.max(...all) + 1], [BOX.height / 2, BOX.top + 4]);
+  const path = line<{ thickness: number; level: number }>(
+    ({ thickness }) => x(thickness),
+    ({ level }) => y(level),
+  );
+  return (
+    <g stroke="var(--lake)" fill="var(--slip)">
+      <path d={path(levels) ?? ''} fill="none" strokeDasharray="2 4" />
+      {levels.map(({ thickness, level }, i) => (
+        <path key={i} d={`M${x(thickness)} ${y(level) - 5}l5 5l-5 5l-5 -5z`} strokeWidth="1.6" />
+      ))}
+    </g>
   );
 }

@@ -1,5 +1,6 @@
 import {
-  formatQuantity, genericStringSet, numberBand, parseLoad, totalTension, InvalidInput,
+  formatSag, genericStringSet,
+  inWords, numberBand, totalTension, InvalidInput,
   type ModelPlate, type NoteKind, type RuleChoices, type ThicknessRule, type UnitChoice,
 } from '@nimble/core'; // prettier-ignore
 import { useState } from 'react';
@@ -60,8 +61,6 @@ function NumberSettings({ build, units, onRules }: Settings & { units: UnitChoic
   );
 }
 
-const KILOGRAM_FORCE = parseLoad('load', '1 kg').value;
-
 /** Plates whose sag on a jig is known. */
 function FlexSettings({ build, onRules }: Settings) {
   const newest = useNewestChecks();
@@ -77,8 +76,7 @@ function FlexSettings({ build, onRules }: Settings) {
   );
   const words = (check: CheckView) => {
     const jig = jigs.data?.find(({ id }) => id === check.jigId)?.name ?? 'a jig';
-    const sag = formatQuantity(check.result.compliance!.value * KILOGRAM_FORCE, 'length', 'mm', 3).figure;
-    return `${nameOf(check)} on ${jig}: ${sag} mm/kg`;
+    return `${nameOf(check)} on ${jig}: ${inWords(formatSag(check.result.compliance!.value, build.units))}`;
   };
   const isChosen = (check: CheckView) =>
     goal?.jigId === check.jigId && goal?.compliance.value === check.result.compliance!.value;

@@ -2,7 +2,7 @@ import type { PlateShape } from '@nimble/core';
 import type { useSurveyWrites } from '../../api/hooks';
 import type { Build, Survey } from '../../api/types';
 import type { ReactNode } from 'react';
-import { Button } from '../../ui';
+import { Button, SlipPages } from '../../ui';
 import { HowThinSlip } from './HowThinSlip';
 import { PassSlip } from './PassSlip';
 import { ReadSlip } from './ReadSlip';
@@ -50,19 +50,7 @@ export function ThicknessSlip(props: Props) {
   }
   return (
     <>
-      <nav aria-label="Slip pages" className="no-print mb-1 flex border-b border-grain">
-        {TABS.map(([key, words]) => (
-          <button
-            key={key}
-            type="button"
-            aria-current={tab === key ? 'page' : undefined}
-            onClick={() => onTab(key)}
-            className={`min-h-12 flex-auto px-1 whitespace-nowrap ${tab === key ? 'border-b-[3px] border-spruce font-bold' : 'text-soft'}`}
-          >
-            {words}
-          </button>
-        ))}
-      </nav>
+      <SlipPages tabs={TABS} open={tab} onOpen={onTab} />
       {past && survey && <PastNotice survey={survey} onBack={props.onNow} />}
       {error && (
         <p role="alert" className="font-medium text-ember-ink">

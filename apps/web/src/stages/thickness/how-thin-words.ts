@@ -9,7 +9,7 @@ export const RULE_WORDS: Record<ThicknessRule, string> = {
   flex: 'Same flex',
   pitch: 'Pitch',
   ring: 'Ring',
-  number: 'By number',
+  number: 'Number',
   weight: 'Weight',
 };
 

@@ -1,0 +1,48 @@
+interface TextTabsProps<K extends string> {
+  label: string;
+  tabs: readonly (readonly [K, string])[];
+  open: K;
+  onOpen: (tab: K) => void;
+  /** Tabs that lead nowhere yet. */
+  disabled?: (tab: K) => boolean;
+}
+
+/** What a drawing shows: words in a row, the open one underlined. */
+export function TextTabs<K extends string>({ label, tabs, open, onOpen, disabled }: TextTabsProps<K>) {
+  return (
+    <div role="tablist" aria-label={label} className="no-print flex flex-wrap">
+      {tabs.map(([key, words]) => (
+        <button
+          key={key}
+          type="button"
+          role="tab"
+          aria-selected={open === key}
+          disabled={disabled?.(key)}
+          onClick={() => onOpen(key)}
+          className={`min-h-12 px-3 disabled:opacity-45 ${open === key ? 'font-bold underline decoration-2 underline-offset-[10px]' : 'text-soft'}`}
+        >
+          {words}
+        </button>
+      ))}
+    </div>
+  );
+}
+
+/** The pages of a slip, along its upper edge. */
+export function SlipPages<K extends string>({ tabs, open, onOpen }: Omit<TextTabsProps<K>, 'label' | 'disabled'>) {
+  return (
+    <nav aria-label="Slip pages" className="no-print sticky top-0 z-10 mb-1 flex border-b border-grain bg-slip">
+      {tabs.map(([key, words]) => (
+        <button
+          key={key}
+          type="button"
+          aria-current={open === key ? 'page' : undefined}
+          onClick={() => onOpen(key)}
+          className={`min-h-12 flex-auto px-1 whitespace-nowrap ${open === key ? 'border-b-[3px] border-spruce font-bold' : 'text-soft'}`}
+        >
+          {words}
+        </button>
+      ))}
+    </nav>
+  );
+}
