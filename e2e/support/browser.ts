@@ -99,22 +99,23 @@ async function scrollToMiddle(driver: WebDriver, name: string): Promise<void> {
 
 export async function press(driver: WebDriver, name: string): Promise<void> {
   let inTheWay = '';
-  await driver.wait(
-    async () => {
-      try {
-        await (await findButton(driver, name)).click();
-        return true;
-      } catch (error) {
-        inTheWay = (error as Error).name + (error as Error).message;
-        if (!/stale|intercepted|not interactable/i.test(inTheWay)) throw error;
-        // The driver scrolls no further than the edge of the slip, where its buttons stand in the way: scroll on, as a hand would.
-        if (/intercepted/.test(inTheWay)) await scrollToMiddle(driver, name);
-        return false;
-      }
-    },
-    PATIENCE_MS,
-    () => `pressing "${name}": ${inTheWay}`,
-  );
+  const pressed = driver.wait(async () => {
+    try {
+      await (await findButton(driver, name)).click();
+      return true;
+    } catch (error) {
+      inTheWay = (error as Error).name + (error as Error).message;
+      if (!/stale|intercepted|not interactable/i.test(inTheWay)) throw error;
+      // The driver scrolls no further than the edge of the slip, where its buttons stand in the way: scroll on, as a hand would.
+      if (/intercepted/.test(inTheWay)) await scrollToMiddle(driver, name);
+      return false;
+    }
+  }, PATIENCE_MS);
+  try {
+    await pressed;
+  } catch {
+    throw new Error(`"${name}" could not be pressed: ${inTheWay}`);
+  }
 }
 
 export function findField(driver: WebDriver, label: string): Promise<WebElement> {

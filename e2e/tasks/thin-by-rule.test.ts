@@ -128,7 +128,7 @@ describe('thinning by a rule', () => {
     await press(driver, 'Turn the treble half');
     await untilReads(driver, async () => (await treble()) !== outer, 'the arrow to turn');
     const turned = await treble();
-    await untilReads(driver, async () => JSON.stringify((await api(`/builds/${other.id}`)) as object).includes('"treble"'), 'it to be kept');
+    await untilReads(driver, async () => JSON.stringify((await api(`/builds/${other.id}`))).includes('"treble"'), 'it to be kept');
     await driver.navigate().refresh();
     await findText(driver, 'Plane the');
     expect(await treble()).toBe(turned);
