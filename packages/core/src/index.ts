@@ -15,3 +15,5 @@ export * from './moisture';
 export * from './shell';
 export * from './strings';
 export * from './sound';
+export * from './knock-map';
+export * from './section';

@@ -16,3 +16,5 @@ export {
   weighBoard,
   type SimulatedBoard,
 } from './simulated-board';
+export { bracedPlateModes, type BracedMode, type BracedPlate, type SimulatedBrace } from './braced-plate';
+export { knockSound, SIMULATED_RATE, type SoundingPlate } from './knock-sound';

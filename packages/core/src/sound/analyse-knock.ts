@@ -4,6 +4,7 @@
  */
 import { ringTime } from '../wood';
 import { combineKnocks, type CombinedPartial, type KnockPartial } from './combine-knocks';
+import { brightnessOf } from './brightness';
 import { BAND, findModes, type FindOptions } from './find-modes';
 import type { FittedMode } from './fit-modes';
 import { humTones } from './hum';
@@ -35,6 +36,10 @@ export interface KnockAnalysis {
   ringTime: number | null;
   /** Likelihood that something is loose (0..1). */
   rattle: number;
+  /** The strongest partial as it was at the blow, against full scale [dB]; null where nothing was accepted. */
+  loudness: number | null;
+  /** Centre of the sound's power just after the blow [Hz]: a bright place lies high; null where nothing was accepted. */
+  brightness: number | null;
   warnings: SoundWarning[];
 }
 
@@ -60,7 +65,7 @@ export function analyseKnock(sound: Sound, chosen: Partial<KnockOptions> = {}): 
   const { samples, warnings, clipped } = toOneChannel(sound);
   const duration = samples.length / rate;
   const nothing: KnockAnalysis = {
-    sampleRate: rate, duration, onsets: [], partials: [], ringTime: null, rattle: 0, warnings,
+    sampleRate: rate, duration, onsets: [], partials: [], ringTime: null, rattle: 0, loudness: null, brightness: null, warnings,
   }; // prettier-ignore
   if (warnings.includes('silent')) return nothing;
   const onsets = findOnsets(samples, rate);
@@ -88,11 +93,14 @@ export function analyseKnock(sound: Sound, chosen: Partial<KnockOptions> = {}): 
     })),
     ringTime: middle(knocks.flatMap(({ modes, from, to }) => ringOf(modes) ?? ringTimeOf(samples.subarray(from, to), rate, power(quiet)) ?? [])),
     rattle: clipped.length > 0 ? 0 : (middle(knocks.map(({ from, to }) => rattleOf(samples.subarray(from, to), rate, quiet))) ?? 0),
+    loudness: middle(knocks.map((knock) => knock.loudness)),
+    brightness: middle(knocks.map(({ from, to }) => brightnessOf(samples.subarray(from, to), rate, quiet))),
   }; // prettier-ignore
 }
 
 interface Knock {
   partials: KnockPartial[];
+  loudness: number;
   modes: FittedMode[];
   from: number;
   to: number;
@@ -108,9 +116,9 @@ function hear(
   const ceiling = clipped.filter(([a]) => a >= from - CONTACT * rate && a < to).at(-1)?.[1] ?? 0;
   const start = Math.max(from + Math.round(CONTACT * rate), ceiling + 1);
   const end = Math.min(to, start + Math.round(LONGEST * rate));
-  if (end - start < LEAST * rate) return { partials: [], modes: [], from, to };
+  if (end - start < LEAST * rate) return { partials: [], loudness: -Infinity, modes: [], from, to };
   const { modes } = findModes(samples.slice(start, end), rate, band);
-  return { partials: partialsOf(modes, { touched: from / rate, blur }, start / rate), modes, from, to };
+  return { ...partialsOf(modes, { touched: from / rate, blur }, start / rate), modes, from, to };
 }
 
 interface Touch {
@@ -120,11 +128,11 @@ interface Touch {
 }
 
 /** Level and polarity as they were at the blow. @param started when the fit begins [s] */
-function partialsOf(modes: readonly FittedMode[], touch: Touch, started: number): KnockPartial[] {
+function partialsOf(modes: readonly FittedMode[], touch: Touch, started: number): Pick<Knock, 'partials' | 'loudness'> {
   const blow = blowTime(modes, touch, started);
   const amplitudes = modes.map(({ re, im, decay }) => Math.hypot(re, im) * Math.exp(decay * (started - blow)));
   const loudest = Math.max(...amplitudes);
-  return modes.map(({ omega, decay, omegaSd, decaySd, re, im }, i) => {
+  const partials = modes.map(({ omega, decay, omegaSd, decaySd, re, im }, i): KnockPartial => {
     const phase = Math.atan2(im, re) - omega * (started - blow);
     return {
       frequency: omega / (2 * Math.PI),
@@ -136,6 +144,7 @@ function partialsOf(modes: readonly FittedMode[], touch: Touch, started: number)
       polarity: -Math.sin(phase) >= 0 ? 1 : -1,
     };
   });
+  return { partials, loudness: 20 * Math.log10(loudest) };
 }
 
 /** Standard deviation of the blow's moment about the first touch, and its middle after it: in the clear, and hidden in noise [s]. */

@@ -25,18 +25,18 @@ const SAME_LEAST_HZ = 0.9;
 const REPEATS = 0.5;
 
 export function combineKnocks(knocks: readonly (readonly KnockPartial[])[]): CombinedPartial[] {
-  const groups = grouped(knocks);
+  const groups = groupPartials(knocks);
   const needed = knocks.length < 2 ? 1 : Math.max(2, Math.ceil(REPEATS * knocks.length));
   return groups
     .filter((group) => group.length >= needed)
-    .map(together)
+    .map(meanPartial)
     .sort((a, b) => a.frequency - b.frequency);
 }
 
-/** One-to-one between knocks, nearest pairs first; seeds are the knock with most partials. */
-function grouped(knocks: readonly (readonly KnockPartial[])[]): KnockPartial[][] {
+/** The same partial found again in other knocks, one-to-one, nearest pairs first; seeds are of the knock with most partials. Groups hold the objects given. */
+export function groupPartials<P extends KnockPartial>(knocks: readonly (readonly P[])[]): P[][] {
   const order = [...knocks].sort((a, b) => b.length - a.length);
-  const groups: KnockPartial[][] = [];
+  const groups: P[][] = [];
   for (const partials of order) {
     const pairs = partials.flatMap((partial) =>
       groups.map((group) => ({
@@ -45,7 +45,7 @@ function grouped(knocks: readonly (readonly KnockPartial[])[]): KnockPartial[][]
         off: Math.abs(median(group.map((p) => p.frequency)) - partial.frequency),
       })),
     );
-    const taken = new Set<KnockPartial | KnockPartial[]>();
+    const taken = new Set<P | P[]>();
     const near = ({ partial, off }: (typeof pairs)[number]) =>
       off < Math.max(SAME_LEAST_HZ, SAME_SHARE * partial.frequency, 4 * partial.frequencySd);
     for (const pair of pairs.filter(near).sort((a, b) => a.off - b.off)) {
@@ -58,7 +58,8 @@ function grouped(knocks: readonly (readonly KnockPartial[])[]): KnockPartial[][]
   return groups;
 }
 
-function together(group: readonly KnockPartial[]): CombinedPartial {
+/** One partial of many hearings: middle of the frequency, losses averaged, what lies far out left out. */
+export function meanPartial(group: readonly KnockPartial[]): CombinedPartial {
   const middle = median(group.map((p) => p.frequency));
   const scatter = group.length > 2 ? 1.4826 * median(group.map((p) => Math.abs(p.frequency - middle))) : 0;
   // Outliers are left out by rule: beyond four of their own doubts and of the scatter.

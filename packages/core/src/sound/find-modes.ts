@@ -79,7 +79,7 @@ export function findModes(samples: Float64Array, rate: number, options: FindOpti
   for (let pass = 0; pass < PASSES && fit.modes.length < options.most; pass++) {
     const fresh = candidates(problem, fit, templates, options.most - fit.modes.length);
     if (fresh.length === 0) break;
-    const grown = grow(problem, fit, fresh) ?? grow(problem, fit, fresh.slice(0, 1));
+    const grown = grow(problem, fit, fresh) ?? (fresh.length > 1 ? grow(problem, fit, fresh.slice(0, 1)) : null);
     if (!grown) break;
     fit = grown;
     problem.noise = runningNoise(fit.residualRe, fit.residualIm, bins);
@@ -91,7 +91,9 @@ export function findModes(samples: Float64Array, rate: number, options: FindOpti
   const inBand = fit.modes.filter(
     ({ omega, decay, steady }) => !steady && omega > 2 * LEAST_Q * decay && isWithin(omega / (2 * Math.PI), options),
   );
-  const modes = inBand.sort((a, b) => a.omega - b.omega);
+  // What is too weak to be told is fitted all the same: left out, it would pull at its neighbours and be found again and again.
+  const least = Math.max(...inBand.map(sizeOf), 0) * 10 ** (-RANGE_DB / 20);
+  const modes = inBand.filter((mode) => sizeOf(mode) > least).sort((a, b) => a.omega - b.omega);
   return { modes, bins, noise: problem.noise };
 }
 
@@ -122,7 +124,7 @@ function withTwinsParted(problem: FitProblem, fit: ModeFit): ModeFit {
       const twin = (side: 1 | -1): Mode => ({
         omega: mode.omega + side * off, decay: 2 * mode.decay, re: -side * mode.im, im: side * mode.re,
       }); // prettier-ignore
-      const parted = pruned(problem, fitModes(problem, [...others, twin(1), twin(-1)], 3 * LAST_STEPS), KEEP);
+      const parted = pruned(problem, fitModes(problem, [...others, twin(1), twin(-1)], LAST_STEPS), KEEP);
       if (
         parted.modes.length > best.modes.length &&
         leftNear(problem, parted, mode) < leftNear(problem, best, mode) / 2
@@ -254,20 +256,19 @@ function match(
   return { re: sumRe / energy, im: sumIm / energy, power: (sumRe * sumRe + sumIm * sumIm) / energy };
 }
 
-/** Keeps the modes that stand out of the noise, are known well enough and are not far below the strongest; refits when any went. */
+/** Keeps the modes that stand out of the noise and are known well enough; refits when any went. */
 function pruned(problem: FitProblem, fit: ModeFit, keep: number): ModeFit {
-  const loudest = Math.max(...fit.modes.filter(({ steady }) => !steady).map(size), 0);
   const stays = fit.modes.filter((mode) => {
     if (mode.steady) return true;
-    const significance = (size(mode) / mode.amplitudeSd) ** 2;
+    const significance = (sizeOf(mode) / mode.amplitudeSd) ** 2;
     const clear = mode.omegaSd / (2 * Math.PI) < VAGUE_HZ && mode.decaySd < 0.6 * mode.decay;
-    const onTop = fit.modes.some((other) => other !== mode && size(other) >= size(mode) && !areApart(mode, other));
-    return significance > keep && clear && !onTop && size(mode) > loudest * 10 ** (-RANGE_DB / 20);
+    const onTop = fit.modes.some((other) => other !== mode && sizeOf(other) >= sizeOf(mode) && !areApart(mode, other));
+    return significance > keep && clear && !onTop;
   });
   return stays.length === fit.modes.length ? fit : pruned(problem, fitModes(problem, stays, STEPS_PER_PASS), keep);
 }
 
-const size = ({ re, im }: Mode) => Math.hypot(re, im);
+const sizeOf = ({ re, im }: Mode) => Math.hypot(re, im);
 
 /** Wider than a strongly damped mode, narrower than the slope of a room's noise: grows with frequency [Hz]. */
 const noiseReach = (frequency: number) => 40 + 0.2 * frequency;

@@ -2,7 +2,7 @@ export {
   analyseKnock, USUAL_OPTIONS,
   type HeardOnset, type HeardPartial, type KnockAnalysis, type KnockOptions,
 } from './analyse-knock'; // prettier-ignore
-export { combineKnocks, type CombinedPartial, type KnockPartial } from './combine-knocks';
+export { combineKnocks, groupPartials, meanPartial, type CombinedPartial, type KnockPartial } from './combine-knocks';
 export { createFftPlan, type FftPlan } from './fft';
 export { findModes, BAND, type FindOptions, type FoundModes } from './find-modes';
 export { type FittedMode, type Mode } from './fit-modes';

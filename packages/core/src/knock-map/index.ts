@@ -1,0 +1,22 @@
+export {
+  averagePlace,
+  type AveragedPartial,
+  type HeardKnock,
+  type LeftOutReason,
+  type PlaceAverage,
+} from './place-average';
+export {
+  knockMap,
+  strongestAt,
+  type KnockMap,
+  type KnockPlace,
+  type MapPartial,
+  type MapStation,
+  type PlacedKnock,
+} from './knock-map';
+export { LEAST_STATIONS, modalAssurance, modeShapes, type ModeShape } from './mode-shape';
+export { noteCensus, type CensusFinding, type CensusOptions, type NoteCensus, type TriadKind } from './note-census';
+export { looseJoints, type LooseJoint } from './loose-joint';
+export { mirrorKnocks, type MirrorKnocks, type MirrorPair } from './mirror-knocks';
+export { compareHearings, type HearingChange, type MovedPartial } from './compare-hearings';
+export { knockPlaces, type PlaceSet } from './knock-places';

@@ -1,0 +1,1 @@
+export { gluedSection, type GluedFigures, type GluedSection } from './glued-section';
