@@ -3,7 +3,8 @@
  * Source: Makhoul 1975 (autocorrelation method, Levinson's recursion).
  */
 
-const ORDER = 40;
+/** Two for each note of a crowded plate. */
+const ORDER = 80;
 /** White noise added to the autocorrelation, so that a pure sound does not overfit (1). */
 const FLOOR = 1e-7;
 
