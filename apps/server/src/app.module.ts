@@ -7,6 +7,7 @@ import { DemoModule } from './demo/demo.module';
 import { DevicesModule } from './devices/devices.module';
 import { FlexModule } from './flex/flex.module';
 import { HealthController } from './health.controller';
+import { KnocksModule } from './knocks/knocks.module';
 import { SurveysModule } from './surveys/surveys.module';
 import { WoodModule } from './wood/wood.module';
 import { WorkshopModule } from './workshop/workshop.module';
@@ -29,6 +30,7 @@ const logging = LoggerModule.forRoot({
     ComputeModule,
     WoodModule,
     FlexModule,
+    KnocksModule,
     DevicesModule,
     DemoModule,
   ],

@@ -9,6 +9,7 @@ import { ReadingRecord } from '../surveys/models/reading.model';
 import { Survey } from '../surveys/models/survey.model';
 import { Jig } from '../flex/models/jig.model';
 import { PlateCheckRecord } from '../flex/models/plate-check.model';
+import { KnockRecord } from '../knocks/models/knock.model';
 import { WoodPhoto } from '../wood/models/wood-photo.model';
 import { WoodSet } from '../wood/models/wood-set.model';
 import { WoodTest } from '../wood/models/wood-test.model';
@@ -33,6 +34,7 @@ const MODELS = [
   WoodPhoto,
   Jig,
   PlateCheckRecord,
+  KnockRecord,
 ];
 
 async function connect(): Promise<Sequelize> {

@@ -21,6 +21,8 @@ import { plateCheckOf } from '../flex/flex.service';
 import { Jig } from '../flex/models/jig.model';
 import { PlateCheckRecord } from '../flex/models/plate-check.model';
 import { DEMO_JIGS, LONG_JIG } from './demo-jigs';
+import { demoKnocks, demoPlayed, PLAYED_RANGE } from './demo-sounds';
+import { KnockRecord } from '../knocks/models/knock.model';
 import { demoRack } from './demo-rack';
 import { simulateChecks, type SimulatedCheck } from './simulate-checks';
 import { simulateThicknessing, type SimulatedSurvey } from './simulate-thicknessing';
@@ -28,6 +30,8 @@ import { simulateThicknessing, type SimulatedSurvey } from './simulate-thickness
 const HOUR = 3_600_000;
 const DAY = 24 * HOUR;
 const SECONDS_PER_READING = 9;
+const SECONDS_PER_KNOCK = 7;
+const KNOCK_ROUND_DAYS = [4, 2, 1];
 
 /** Fills an empty database with the made-up bench, so that a newcomer sees work in progress. Marked as demo throughout. */
 @Injectable()
@@ -135,7 +139,32 @@ export class DemoService {
         transaction,
       );
     }
+    await this.loadSounds(demo, { wood, thickness: means.at(-1)?.value ?? null, ago }, transaction);
     return checks.at(-1) ?? [];
+  }
+
+  /** Rounds of knocks for the top that is being voiced, a played recording for what is finished. */
+  private async loadSounds(
+    demo: DemoBuild,
+    { wood, thickness, ago }: { wood: BuildWood; thickness: number | null; ago: (days: number) => Date },
+    transaction: Transaction,
+  ): Promise<void> {
+    const common = { buildId: demo.id, source: 'simulated', person: DEMO_PEOPLE[1]!.name };
+    if (demo.stage === 'voice' && thickness !== null) {
+      const { shape } = contextOf({ ...demo, leftHanded: false });
+      const rows = demoKnocks(demo.family, shape, wood, thickness).map(({ round, place, bytes, analysis }, i) => ({
+        ...common, id: randomUUID(), about: 'station', round, place, bytes, size: bytes.length, analysis, options: { from: 28 },
+        at: new Date(ago(KNOCK_ROUND_DAYS[round - 1]!).getTime() + i * SECONDS_PER_KNOCK * 1000),
+      })); // prettier-ignore
+      await KnockRecord.bulkCreate(rows, { transaction });
+    }
+    const played = demoPlayed(demo.number);
+    if (!played) return;
+    const place = { title: 'A month strung', ...PLAYED_RANGE };
+    await KnockRecord.create(
+      { ...common, ...played, id: randomUUID(), about: 'played', round: 1, place, size: played.bytes.length, options: {}, at: ago(40) },
+      { transaction },
+    ); // prettier-ignore
   }
 
   private async loadSurvey(

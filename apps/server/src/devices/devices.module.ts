@@ -3,12 +3,14 @@ import { FlexModule } from '../flex/flex.module';
 import { WoodModule } from '../wood/wood.module';
 import { DevicesController } from './devices.controller';
 import { JigController } from './jig.controller';
+import { MicrophoneController } from './microphone.controller';
 import { SimulatedCaliperService } from './simulated-caliper.service';
 import { SimulatedJigService } from './simulated-jig.service';
+import { SimulatedMicrophoneService } from './simulated-microphone.service';
 
 @Module({
   imports: [WoodModule, FlexModule],
-  controllers: [DevicesController, JigController],
-  providers: [SimulatedCaliperService, SimulatedJigService],
+  controllers: [DevicesController, JigController, MicrophoneController],
+  providers: [SimulatedCaliperService, SimulatedJigService, SimulatedMicrophoneService],
 })
 export class DevicesModule {}

@@ -9,6 +9,6 @@ export { type FittedMode, type Mode } from './fit-modes';
 export { findOnsets, type Onset, type OnsetReason } from './onsets';
 export { centsBetween, noteOf, pitchClass, STANDARD_A4, type Note } from './notes';
 export { ringTimeOf } from './ring';
-export { readWav, writeWav, type Sound } from './wav';
+export { keptWav, readWav, writeWav, type Sound } from './wav';
 export { toOneChannel, type SoundWarning } from './one-channel';
 export { analysePlayed, type PlayedAnalysis, type PlayedOptions, type PlayedPeak, type PlayedValley } from './played';

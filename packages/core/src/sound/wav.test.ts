@@ -68,7 +68,7 @@ describe('WAV files', () => {
     ['a telephone', wav([values], { rate: 4000, put: int16 }), /4000 samples a second/],
   ])('refuses %s in plain words', (_, bytes, words) => expect(() => readWav(bytes)).toThrow(words));
   it('writes 24 bits and reads them back within half a step', () => {
-    const back = readWav(writeWav(Float64Array.from([0.1, -0.7, 1.4]), 96_000));
+    const back = readWav(writeWav([Float64Array.from([0.1, -0.7, 1.4])], 96_000));
     expect(back.rate).toBe(96_000);
     [0.1, -0.7, 1].forEach((v, i) => expect(Math.abs(back.channels[0][i] - v)).toBeLessThanOrEqual(2 ** -23));
   });

@@ -101,9 +101,11 @@ function tag(view: DataView, at: number): string {
   return String.fromCharCode(...[0, 1, 2, 3].map((i) => view.getUint8(at + i)));
 }
 
-/** One channel as a 24-bit WAV; louder than full scale is cut off. */
-export function writeWav(samples: ArrayLike<number>, rate: number): Uint8Array {
-  const size = samples.length * 3;
+/** Channels of one length as a 24-bit WAV; louder than full scale is cut off. */
+export function writeWav(channels: readonly ArrayLike<number>[], rate: number): Uint8Array {
+  const count = channels[0]?.length ?? 0;
+  const block = 3 * channels.length;
+  const size = count * block;
   const bytes = new Uint8Array(44 + size);
   const view = new DataView(bytes.buffer);
   const write = (at: number, text: string) => [...text].forEach((c, i) => view.setUint8(at + i, c.charCodeAt(0)));
@@ -112,17 +114,31 @@ export function writeWav(samples: ArrayLike<number>, rate: number): Uint8Array {
   write(8, 'WAVEfmt ');
   view.setUint32(16, 16, true);
   view.setUint16(20, PCM, true);
-  view.setUint16(22, 1, true);
+  view.setUint16(22, channels.length, true);
   view.setUint32(24, rate, true);
-  view.setUint32(28, rate * 3, true);
-  view.setUint16(32, 3, true);
+  view.setUint32(28, rate * block, true);
+  view.setUint16(32, block, true);
   view.setUint16(34, 24, true);
   write(36, 'data');
   view.setUint32(40, size, true);
-  for (let i = 0; i < samples.length; i++) {
-    const value = Math.max(-0x80_0000, Math.min(0x7f_ffff, Math.round(samples[i] * 0x80_0000)));
-    view.setUint16(44 + 3 * i, value & 0xffff, true);
-    view.setInt8(46 + 3 * i, value >> 16);
-  }
+  channels.forEach((samples, c) => {
+    for (let i = 0; i < count; i++) {
+      const value = Math.max(-0x80_0000, Math.min(0x7f_ffff, Math.round(samples[i] * 0x80_0000)));
+      const at = 44 + i * block + 3 * c;
+      view.setUint16(at, value & 0xffff, true);
+      view.setInt8(at + 2, value >> 16);
+    }
+  });
   return bytes;
+}
+
+/**
+ * A sound as it is kept: files of 16 or 24 bit integers byte for byte, all others as 24 bits, floats above full scale brought down to it.
+ * @throws InvalidInput (field `file`) for what is no such sound
+ */
+export function keptWav(bytes: Uint8Array): Uint8Array {
+  const { channels, fullScale, rate } = readWav(bytes);
+  if (fullScale === 1 - 2 ** -15 || fullScale === 1 - 2 ** -23) return bytes;
+  const peak = channels.reduce((most, samples) => samples.reduce((a, v) => Math.max(a, Math.abs(v)), most), 1);
+  return writeWav(peak > 1 ? channels.map((samples) => samples.map((v) => v / peak)) : channels, rate);
 }

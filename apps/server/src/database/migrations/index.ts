@@ -3,6 +3,7 @@ import { firstTables } from './0001-first-tables';
 import { benchColumns } from './0002-bench-columns';
 import { woodRack } from './0003-wood-rack';
 import { jigsAndChecks } from './0004-jigs-and-checks';
+import { knocks } from './0005-knocks';
 
 /** In the order they run. A migration that has shipped is never edited. */
-export const MIGRATIONS: readonly Migration[] = [firstTables, benchColumns, woodRack, jigsAndChecks];
+export const MIGRATIONS: readonly Migration[] = [firstTables, benchColumns, woodRack, jigsAndChecks, knocks];

@@ -1,0 +1,34 @@
+import type { KnockOptions, PlayedAnalysis } from '@nimble/core';
+import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
+import type { KeptAnalysis } from '../kept-analysis';
+
+export interface StruckPlace {
+  /** Name and place of the station, or of the bar. */
+  name?: string;
+  x?: number;
+  y?: number;
+  /** Where it was held. */
+  held?: { x: number; y: number };
+  /** Of a played recording: what it is, and the range that counts. */
+  title?: string;
+  lowest?: number;
+  highest?: number;
+}
+
+/** The sound itself is only fetched when it is played or heard again: see `streamBytes`. */
+@Table({ tableName: 'knocks', timestamps: false, underscored: true })
+export class KnockRecord extends Model {
+  @PrimaryKey @Column(DataType.UUID) declare id: string;
+  @Column(DataType.UUID) declare buildId: string;
+  @Column(DataType.TEXT) declare about: 'plate' | 'station' | 'bar' | 'played';
+  @Column(DataType.INTEGER) declare round: number;
+  @Column(DataType.JSONB) declare place: StruckPlace;
+  @Column(DataType.DATE) declare at: Date;
+  @Column(DataType.TEXT) declare person: string;
+  @Column(DataType.TEXT) declare source: string;
+  @Column(DataType.JSONB) declare options: Partial<KnockOptions>;
+  @Column(DataType.JSONB) declare analysis: KeptAnalysis | PlayedAnalysis;
+  @Column(DataType.INTEGER) declare size: number;
+  @Column(DataType.BLOB) declare bytes: Buffer;
+  @Column(DataType.DATE) declare retractedAt: Date | null;
+}
