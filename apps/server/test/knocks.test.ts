@@ -52,7 +52,7 @@ describe('knocks kept with a build', () => {
     await send(wav, { ...station, id }).expect(201);
     const { body: all } = await api.http.get(`/api/v1/builds/${buildId}/knocks`).expect(200);
     expect(all).toHaveLength(1);
-    const sound = await api.http.get(`/api/v1/knocks/${id}/sound`).buffer(true).parse(toBytes).expect(200);
+    const sound = await api.http.get(`/api/v1/knocks/${id}/sound`).responseType('blob').expect(200);
     expect(sound.headers['content-type']).toBe('audio/wav');
     expect(Buffer.compare(sound.body as Buffer, Buffer.from(wav))).toBe(0);
   }); // prettier-ignore
@@ -76,7 +76,7 @@ describe('knocks kept with a build', () => {
     const { body } = await send(floatWav(scale), { id, title: 'strung', lowest: '110', highest: '200' }, 'played').expect(201);
     expect(body).toMatchObject({ about: 'played', place: { title: 'strung', lowest: 110, highest: 200 } });
     expect((body.analysis.curve as unknown[]).length).toBeGreaterThan(40);
-    const sound = await api.http.get(`/api/v1/knocks/${id}/sound`).buffer(true).parse(toBytes).expect(200);
+    const sound = await api.http.get(`/api/v1/knocks/${id}/sound`).responseType('blob').expect(200);
     const back = readWav(sound.body as Buffer);
     expect(back.fullScale).toBe(1 - 2 ** -23);
     expect(Math.abs(back.channels[0]![5000]! - scale[5000]!)).toBeLessThan(2 ** -23);
@@ -95,18 +95,12 @@ describe('knocks kept with a build', () => {
 
   it('has a simulated microphone over the build’s own plate', async () => {
     const strike = (place: object) => api.http.post(`/api/v1/devices/microphone/${buildId}/knock`).send(place);
-    const { body } = await strike({ x: 0.3, y: 0.05 }).buffer(true).parse(toBytes).expect(200);
+    const { body } = await strike({ x: 0.3, y: 0.05 }).responseType('blob').expect(200);
     const heard = await send(body as Buffer, { ...station, source: 'simulated' }).expect(201);
     expect((heard.body.analysis.partials as unknown[]).length).toBeGreaterThan(3);
     await strike({ x: 1.4, y: 0 }).expect(400);
   });
 });
-
-function toBytes(response: NodeJS.ReadableStream, done: (error: Error | null, body: Buffer) => void): void {
-  const pieces: Buffer[] = [];
-  response.on('data', (piece: Buffer) => pieces.push(piece));
-  response.on('end', () => done(null, Buffer.concat(pieces)));
-}
 
 /** 32-bit float WAV, one channel. */
 function floatWav(samples: Float64Array): Buffer {

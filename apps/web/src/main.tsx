@@ -63,6 +63,14 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./stages/thickness/ThicknessPage')).ThicknessPage }),
       },
       {
+        path: '/builds/:buildId/voice',
+        lazy: async () => ({ Component: (await import('./stages/voice/VoicePage')).VoicePage }),
+      },
+      {
+        path: '/builds/:buildId/close',
+        lazy: async () => ({ Component: (await import('./stages/close/ClosePage')).ClosePage }),
+      },
+      {
         path: '/builds/:buildId/:stage',
         lazy: async () => ({ Component: (await import('./stages/journal/StagePage')).StagePage }),
       },

@@ -1,9 +1,7 @@
 /** What was heard on the demo bench, from the simulator with fixed seeds: three rounds of knocks on a braced top, and two finished instruments played. */
-import {
-  analyseKnock, analysePlayed, bracedPlateModes, knockPlaces, knockSound, microphoneOver, playedSound, readWav, seededRandom, SIMULATED_RATE, usualBraces, writeWav,
+import { keptAnalysis, type KeptAnalysis, analyseKnock, analysePlayed, bracedPlateModes, knockPlaces, knockSound, microphoneOver, playedSound, readWav, seededRandom, SIMULATED_RATE, usualBraces, writeWav,
   type BodyResonance, type BuildWood, type KnockPlace, type PlateShape, type PlayedAnalysis,
 } from '@nimble/core'; // prettier-ignore
-import { keptAnalysis, type KeptAnalysis } from '../knocks/kept-analysis';
 
 const MODES = 12;
 const LOWEST = 28;

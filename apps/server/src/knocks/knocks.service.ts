@@ -1,11 +1,10 @@
 import { Injectable } from '@nestjs/common';
-import { keptWav } from '@nimble/core';
+import { keptAnalysis, keptWav } from '@nimble/core';
 import { Sequelize } from 'sequelize-typescript';
 import { Build } from '../builds/models/build.model';
 import { hearKnock, hearPlayed } from '../compute/hearing';
 import { streamBytes } from '../database/stream-bytes';
 import { invalid, notFound, refusing } from '../problem';
-import { keptAnalysis } from './kept-analysis';
 import type { KnockDto, PlayedDto } from './knocks.dto';
 import { KnockRecord } from './models/knock.model';
 

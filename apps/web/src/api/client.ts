@@ -33,9 +33,17 @@ export async function request<T>(method: string, path: string, body?: unknown): 
   );
 }
 
+/** A file from the server. */
+export async function bytesOf(path: string, method: 'GET' | 'POST' = 'GET', body?: unknown): Promise<ArrayBuffer> {
+  const headers = body === undefined ? undefined : { 'content-type': 'application/json' };
+  const response = await send(path, { method, headers, body: body === undefined ? undefined : JSON.stringify(body) });
+  if (!response.ok) throw await toRefused(response);
+  return response.arrayBuffer();
+}
+
 /** Sends a file with its form. */
-export async function upload<T>(path: string, form: FormData): Promise<T> {
-  return answerOf<T>(await send(path, { method: 'POST', body: form }));
+export async function upload<T>(path: string, form: FormData, signal?: AbortSignal): Promise<T> {
+  return answerOf<T>(await send(path, { method: 'POST', body: form, signal }));
 }
 
 async function answerOf<T>(response: Response): Promise<T> {
@@ -49,7 +57,8 @@ export const get = <T>(path: string) => request<T>('GET', path);
 async function send(path: string, init: RequestInit): Promise<Response> {
   try {
     return await fetch(`/api/v1${path}`, init);
-  } catch {
+  } catch (failure) {
+    if ((failure as Error).name === 'AbortError') throw failure;
     throw new Unreachable();
   }
 }

@@ -10,6 +10,7 @@ export const keys = {
   forecasts: (id: string) => ['builds', id, 'forecasts'] as const,
   ledger: (id: string) => ['builds', id, 'ledger'] as const,
   notes: (id: string) => ['builds', id, 'notes'] as const,
+  knocks: (id: string) => ['builds', id, 'knocks'] as const,
   templates: ['target-templates'] as const,
   checks: (id: string) => ['builds', id, 'checks'] as const,
   allChecks: ['checks'] as const,

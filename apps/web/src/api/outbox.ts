@@ -2,13 +2,17 @@
  * Writes made at the bench wait here until the server has them, in order, through lost networks, closed tabs and restarts.
  * Each write carries ids made in the browser, so sending one twice changes nothing.
  */
-import { Refused, request, Unreachable } from './client';
+import { Refused, request, Unreachable, upload } from './client';
 
 export interface Write {
   id: string;
   method: 'POST' | 'PUT' | 'PATCH';
   path: string;
   body: unknown;
+  /** A sound that goes with it: then the body's fields are a form's. */
+  file?: Uint8Array;
+  /** The record as the page shows it until the server has it. */
+  shown?: unknown;
   buildId: string;
   /** What it is, for the person: "reading I3". */
   label: string;
@@ -30,6 +34,19 @@ export interface OutboxEvents {
   refused(write: Write, error: Refused): void;
 }
 
+function sendWrite({ method, path, body, file }: Write): Promise<unknown> {
+  return file ? upload(path, formOf(body as Record<string, unknown>, file)) : request(method, path, body);
+}
+
+/** Fields that are not set are left out. */
+function formOf(fields: Record<string, unknown>, file: Uint8Array): FormData {
+  const form = new FormData();
+  for (const [name, value] of Object.entries(fields))
+    if (value !== undefined && value !== null) form.set(name, `${value as string | number}`);
+  form.set('file', new Blob([file as Uint8Array<ArrayBuffer>], { type: 'audio/wav' }), 'sound.wav');
+  return form;
+}
+
 const FIRST_WAIT_MS = 1000;
 const LONGEST_WAIT_MS = 15_000;
 
@@ -43,7 +60,7 @@ export class Outbox {
 
   constructor(
     private readonly keeper: Keeper,
-    private readonly send: (write: Write) => Promise<unknown> = ({ method, path, body }) => request(method, path, body),
+    private readonly send: (write: Write) => Promise<unknown> = sendWrite,
   ) {}
 
   /** Takes up what an earlier page left behind. */

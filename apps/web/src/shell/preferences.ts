@@ -1,5 +1,5 @@
 /** What this device prefers: who stands at it, light or dark, how much is written on the plate, spoken prompts. */
-import { METRIC, type UnitChoice } from '@nimble/core';
+import { METRIC, STANDARD_A4, type UnitChoice } from '@nimble/core';
 import { useSyncExternalStore } from 'react';
 
 export interface Preferences {
@@ -10,6 +10,14 @@ export interface Preferences {
   order: 'serpentine' | 'lines' | 'free';
   /** For pages that belong to no build. */
   units: UnitChoice;
+  /** Reference pitch [Hz], spelling, and whether pitches are said as notes, as frequencies or not at all. */
+  a4: number;
+  spelling: 'sharp' | 'flat';
+  pitch: 'note' | 'hertz' | 'none';
+  /** Partials nearer than this beat [Hz]. */
+  beatRange: number;
+  /** The browser's id of the microphone; empty for its own choice. */
+  microphone: string;
 }
 
 const PLACE = 'nimble-spruce-preferences';
@@ -20,6 +28,11 @@ const FIRST: Preferences = {
   speech: false,
   order: 'serpentine',
   units: METRIC,
+  a4: STANDARD_A4,
+  spelling: 'sharp',
+  pitch: 'note',
+  beatRange: 5,
+  microphone: '',
 };
 
 const listeners = new Set<() => void>();

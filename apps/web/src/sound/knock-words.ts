@@ -22,7 +22,7 @@ const REASON_WORDS: Record<NonNullable<HeardOnset['reason']>, string> = {
 export const warningWords = (warning: SoundWarning) => WARNING_WORDS[warning];
 
 /** "1 knock used; 1 left out: hit twice." */
-export function onsetWords({ onsets, warnings }: KnockAnalysis): string {
+export function onsetWords({ onsets, warnings }: Pick<KnockAnalysis, 'onsets' | 'warnings'>): string {
   if (warnings.includes('silent')) return '';
   const used = onsets.filter((onset) => onset.accepted).length;
   const reasons = onsets.flatMap(({ reason }) => (reason ? [REASON_WORDS[reason]] : []));
@@ -31,20 +31,17 @@ export function onsetWords({ onsets, warnings }: KnockAnalysis): string {
   return `${used === 1 ? '1 knock' : `${used} knocks`} used${left}.`;
 }
 
-export function noteWords({ note, octave, cents }: HeardPartial): string {
-  const off = Math.round(cents);
-  return `${note}${octave} ${off >= 0 ? '+' : '−'}${Math.abs(off)}`;
-}
-
 /** Strongest first. */
-export function strongest({ partials }: KnockAnalysis, count: number): HeardPartial[] {
+export function strongest<P extends { level: number }>({ partials }: { partials: readonly P[] }, count: number): P[] {
   return [...partials].sort((a, b) => b.level - a.level).slice(0, count);
 }
+
+type Pitched = { frequency: number };
 
 const SAME_CENTS = 60;
 
 /** How far a partial moved since another knock [cents]; null where that had none near. */
-export function movedSince(partial: HeardPartial, before: KnockAnalysis | null): number | null {
+export function movedSince(partial: Pitched, before: { partials: readonly Pitched[] } | null): number | null {
   const moved = (before?.partials ?? []).map(({ frequency }) => centsBetween(frequency, partial.frequency));
   const nearest = moved.sort((a, b) => Math.abs(a) - Math.abs(b))[0];
   return nearest !== undefined && Math.abs(nearest) < SAME_CENTS ? nearest : null;

@@ -1,18 +1,27 @@
-import type { KnockAnalysis } from '@nimble/core';
 import { wrap, type Remote } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Listener } from '../workers/sound.worker';
+import { usePreferences } from '../shell/preferences';
+import type { Heard, Listener } from '../workers/sound.worker';
 import earUrl from './ear.worklet.ts?worker&url';
 import type { Meter } from './knock-trigger';
 
-export type EarState = 'off' | 'asking' | 'listening' | 'refused' | 'none';
+export type EarState = 'off' | 'asking' | 'listening' | 'practising' | 'refused' | 'none';
+export type SoundSource = 'microphone' | 'file' | 'simulated';
 
 type EarMessage = ({ kind: 'meter' } & Meter) | { kind: 'knock'; samples: Float32Array; rate: number };
 
 const MOST_BYTES = 110 * 1024 * 1024;
+/** A stand-in takes a breath between its knocks [ms]. */
+const PRACTICE_PAUSE = 1100;
 
-/** The microphone (or a file) as an ear for knocks: each knock is analysed in a worker and handed on; then it waits for the next. */
-export function useEar(onHeard: (analysis: KnockAnalysis) => void) {
+export type OnHeard = (heard: Heard, source: SoundSource) => void;
+
+/**
+ * The microphone (or a file) as an ear for knocks: each knock is analysed in a worker and handed on; then it waits for the next.
+ * @param practice fetches a knock of a simulated plate, where there is one
+ */
+export function useEar(onHeard: OnHeard, practice?: () => Promise<ArrayBuffer>) {
+  const { microphone } = usePreferences();
   const [state, setState] = useState<EarState>('off');
   const [meter, setMeter] = useState<Meter | null>(null);
   const [busy, setBusy] = useState(false);
@@ -20,9 +29,9 @@ export function useEar(onHeard: (analysis: KnockAnalysis) => void) {
   const listener = useRef<{ worker: Worker; remote: Remote<Listener> } | null>(null);
   const stop = useRef<() => void>(() => {});
   const take = useRef<() => void>(() => {});
-  const latest = useRef(onHeard);
+  const latest = useRef({ onHeard, practice });
   useEffect(() => {
-    latest.current = onHeard;
+    latest.current = { onHeard, practice };
   });
   useEffect(
     () => () => {
@@ -33,13 +42,13 @@ export function useEar(onHeard: (analysis: KnockAnalysis) => void) {
     [],
   );
 
-  const hear = useCallback(async (work: (listener: Remote<Listener>) => Promise<KnockAnalysis>) => {
+  const hear = useCallback(async (source: SoundSource, work: (listener: Remote<Listener>) => Promise<Heard>) => {
     listener.current ??= startListener();
     setBusy(true);
     try {
-      const analysis = await work(listener.current.remote);
+      const heard = await work(listener.current.remote);
       setTrouble(null);
-      latest.current(analysis);
+      latest.current.onHeard(heard, source);
     } catch (failure) {
       setTrouble((failure as Error).message.replace(/^file: /, 'The file '));
     } finally {
@@ -51,9 +60,9 @@ export function useEar(onHeard: (analysis: KnockAnalysis) => void) {
     if (!('mediaDevices' in navigator)) return setState('none');
     setState('asking');
     try {
-      const ear = await openMicrophone((message) => {
+      const ear = await openMicrophone(microphone, (message) => {
         if (message.kind === 'meter') setMeter(message);
-        else void hear((remote) => remote.knock(message.samples, message.rate));
+        else void hear('microphone', (remote) => remote.knock(message.samples, message.rate));
       });
       stop.current = () => {
         ear.close();
@@ -69,13 +78,37 @@ export function useEar(onHeard: (analysis: KnockAnalysis) => void) {
     }
   };
 
-  const open = (file: File) => {
-    if (file.size > MOST_BYTES) return setTrouble('The file is over 110 MB: cut out the knocks and save them alone.');
-    void hear(async (remote) => remote.file(await file.arrayBuffer()));
+  const practiseOnce = () => hear('simulated', async (remote) => remote.file(await latest.current.practice!()));
+
+  /** The stand-in knocks by itself, one knock after another, until it is stopped. */
+  const practise = () => {
+    let on = true;
+    stop.current = () => {
+      on = false;
+      stop.current = () => {};
+      setState('off');
+    };
+    take.current = () => {};
+    setState('practising');
+    void (async () => {
+      while (on) {
+        await practiseOnce();
+        await new Promise((go) => setTimeout(go, PRACTICE_PAUSE));
+      }
+    })();
   };
 
-  return { state, meter, busy, trouble, listen, open, stop: () => stop.current(), take: () => take.current() };
+  const open = (file: File) => {
+    if (file.size > MOST_BYTES) return setTrouble('The file is over 110 MB: cut out the knocks and save them alone.');
+    void hear('file', async (remote) => remote.file(await file.arrayBuffer()));
+  };
+
+  return {
+    state, meter, busy, trouble, listen, open, practise: practice ? practise : null, stop: () => stop.current(), take: () => take.current(),
+  }; // prettier-ignore
 }
+
+export type EarControl = ReturnType<typeof useEar>;
 
 /** Made when the first sound comes, since most visits hear none; wrapped once, as letting go of a wrapper ends the worker's ear. */
 function startListener() {
@@ -84,10 +117,15 @@ function startListener() {
 }
 
 /** Plain sound: nothing between the plate and us that was made for telephoning. */
-async function openMicrophone(onMessage: (message: EarMessage) => void) {
-  const stream = await navigator.mediaDevices.getUserMedia({
-    audio: { echoCancellation: false, noiseSuppression: false, autoGainControl: false },
+export function openPlainMicrophone(deviceId: string): Promise<MediaStream> {
+  const plain = { echoCancellation: false, noiseSuppression: false, autoGainControl: false };
+  return navigator.mediaDevices.getUserMedia({
+    audio: { ...plain, ...(deviceId && { deviceId: { ideal: deviceId } }) },
   });
+}
+
+async function openMicrophone(deviceId: string, onMessage: (message: EarMessage) => void) {
+  const stream = await openPlainMicrophone(deviceId);
   const context = new AudioContext();
   await context.resume();
   await context.audioWorklet.addModule(earUrl);

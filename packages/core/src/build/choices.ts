@@ -20,6 +20,13 @@ export interface BuildChoices {
   /** Strokes that the maker found right, face by face. */
   planing: Record<Face, Partial<Record<Half, End | null>>>;
   sandwich: SandwichPlan | null;
+  /** Bars that are tuned, each with the note that is wanted of it [Hz], if any. */
+  bars: BarGoal[];
+}
+
+export interface BarGoal {
+  name: string;
+  goal: number | null;
 }
 
 export const NO_BUILD_CHOICES: BuildChoices = {
@@ -27,4 +34,5 @@ export const NO_BUILD_CHOICES: BuildChoices = {
   outcome: null,
   planing: { outer: {}, inner: {} },
   sandwich: null,
+  bars: [],
 };

@@ -8,4 +8,4 @@ export {
   followedBy, forecastCheck, leadVerdict, passTable,
   type CheckForecast, type FollowedChecks, type LeadVerdict, type PassRow, type PassTable, type PassTableFacts,
 } from './pass-table'; // prettier-ignore
-export { NO_BUILD_CHOICES, type BuildChoices, type BuildOutcome, type SandwichPlan } from './choices';
+export { NO_BUILD_CHOICES, type BarGoal, type BuildChoices, type BuildOutcome, type SandwichPlan } from './choices';

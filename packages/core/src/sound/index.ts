@@ -12,3 +12,5 @@ export { ringTimeOf } from './ring';
 export { keptWav, readWav, writeWav, type Sound } from './wav';
 export { toOneChannel, type SoundWarning } from './one-channel';
 export { analysePlayed, type PlayedAnalysis, type PlayedOptions, type PlayedPeak, type PlayedValley } from './played';
+export { knockSpectrum } from './knock-spectrum';
+export { keptAnalysis, type KeptAnalysis } from './kept-analysis';

@@ -1,5 +1,7 @@
 import { Type } from 'class-transformer';
 import {
+  ArrayMaxSize,
+  IsArray,
   IsIn,
   IsNumber,
   IsOptional,
@@ -69,9 +71,22 @@ export class SandwichDto {
   @IsNumber() @Min(0) @Max(2, OVER('2 kg/m²')) glueMass: number;
 }
 
+const PITCH = { message: 'must lie between 20 and 2000 Hz' };
+
+export class BarGoalDto {
+  @IsString() @Length(1, 40, { message: 'must have 1 to 40 letters' }) name: string;
+  @IsOptional() @IsNumber({}, PITCH) @Min(20, PITCH) @Max(2000, PITCH) goal: number | null;
+}
+
 export class ChoicesDto {
   @ValidateNested() @Type(() => RuleChoicesDto) rules: RuleChoicesDto;
   @IsOptional() @IsIn(['as-wanted', 'too-stiff', 'too-soft']) outcome: 'as-wanted' | 'too-stiff' | 'too-soft' | null;
   @ValidateNested() @Type(() => PlaningDto) planing: PlaningDto;
   @IsOptional() @ValidateNested() @Type(() => SandwichDto) sandwich: SandwichDto | null;
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(12)
+  @ValidateNested({ each: true })
+  @Type(() => BarGoalDto)
+  bars: BarGoalDto[] = [];
 }

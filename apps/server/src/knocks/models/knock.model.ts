@@ -1,6 +1,5 @@
-import type { KnockOptions, PlayedAnalysis } from '@nimble/core';
+import type { KeptAnalysis, KnockOptions, PlayedAnalysis } from '@nimble/core';
 import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
-import type { KeptAnalysis } from '../kept-analysis';
 
 export interface StruckPlace {
   /** Name and place of the station, or of the bar. */

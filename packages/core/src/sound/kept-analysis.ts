@@ -1,4 +1,6 @@
-import type { CombinedPartial, KnockAnalysis } from '@nimble/core';
+/** A heard knock as it is kept. */
+import type { KnockAnalysis } from './analyse-knock';
+import type { CombinedPartial } from './combine-knocks';
 
 /** What is kept of a heard knock: note names follow from frequencies, and a maker's A4 may change. */
 export interface KeptAnalysis extends Omit<KnockAnalysis, 'partials'> {

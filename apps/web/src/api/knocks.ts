@@ -1,0 +1,136 @@
+/** What was heard of a build: knocks on the whole plate, at stations and of bars, and the finished instrument played. */
+import type { HeardKnock, KeptAnalysis, PlacedKnock, PlayedAnalysis } from '@nimble/core';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMemo } from 'react';
+import { outbox, useOutbox } from './bench-outbox';
+import { bytesOf, get, request, upload } from './client';
+import { keys } from './keys';
+import type { Write } from './outbox';
+
+interface Taken {
+  id: string;
+  buildId: string;
+  at: string;
+  person: string;
+  source: 'microphone' | 'file' | 'simulated';
+  retracted: boolean;
+}
+
+export interface KnockView extends Taken {
+  about: 'plate' | 'station' | 'bar';
+  round: number;
+  place: { name?: string; x?: number; y?: number; held?: { x: number; y: number } };
+  options: { from?: number };
+  analysis: KeptAnalysis;
+}
+
+export interface PlayedView extends Taken {
+  about: 'played';
+  place: { title: string; lowest: number; highest: number };
+  analysis: PlayedAnalysis;
+}
+
+export type SoundView = KnockView | PlayedView;
+
+/** Knocks and recordings of a build, those that still wait to be sent included. */
+export function useSounds(buildId: string) {
+  const { writes } = useOutbox();
+  const query = useQuery({
+    queryKey: keys.knocks(buildId),
+    queryFn: () => get<SoundView[]>(`/builds/${buildId}/knocks`),
+  });
+  const data = useMemo(
+    () => query.data && withPendingSounds(query.data, writes, buildId),
+    [query.data, writes, buildId],
+  );
+  return { ...query, data };
+}
+
+export function withPendingSounds(kept: readonly SoundView[], writes: readonly Write[], buildId: string): SoundView[] {
+  const known = new Set(kept.map(({ id }) => id));
+  const pending = writes.flatMap(({ path, shown }) =>
+    shown && path === `/builds/${buildId}/knocks` && !known.has((shown as KnockView).id) ? [shown as KnockView] : [],
+  );
+  return [...kept, ...pending];
+}
+
+export const isKnock = (sound: SoundView): sound is KnockView => sound.about !== 'played';
+export const isPlayed = (sound: SoundView): sound is PlayedView => sound.about === 'played';
+
+type NewKnock = Pick<KnockView, 'about' | 'round' | 'place' | 'person' | 'source' | 'analysis'>;
+
+export function useKnockWrites(buildId: string) {
+  const client = useQueryClient();
+  return useMemo(() => {
+    const replace = (sound: SoundView) =>
+      client.setQueryData<SoundView[]>(keys.knocks(buildId), (all) => all?.map((s) => (s.id === sound.id ? sound : s)));
+    return {
+      /** Shown at once, sent when the server can be reached. */
+      keep: (knock: NewKnock, wav: Uint8Array): KnockView => {
+        const { about, round, place, person, source } = knock;
+        const shown: KnockView = {
+          ...knock, id: crypto.randomUUID(), buildId, at: new Date().toISOString(), options: {}, retracted: false,
+        }; // prettier-ignore
+        const { name, x, y, held } = place;
+        const fields = {
+          id: shown.id,
+          at: shown.at,
+          about,
+          round,
+          person,
+          source,
+          name,
+          x,
+          y,
+          heldX: held?.x,
+          heldY: held?.y,
+        };
+        outbox.add({
+          id: crypto.randomUUID(), method: 'POST', path: `/builds/${buildId}/knocks`, body: fields, file: wav, shown, buildId, label: 'the knock',
+        }); // prettier-ignore
+        return shown;
+      },
+      retract: async (id: string, retracted: boolean) => {
+        replace(await request<SoundView>('POST', `/knocks/${id}/${retracted ? 'retract' : 'restore'}`));
+      },
+      hearAgain: async (id: string, from: number) => {
+        replace(await request<SoundView>('POST', `/knocks/${id}/hear-again`, { from }));
+      },
+      /** Sent at once: a recording of minutes is no reading to be queued. */
+      keepPlayed: async (played: Pick<PlayedView, 'person' | 'source' | 'place'>, sound: Blob, signal: AbortSignal) => {
+        const { person, source, place } = played;
+        const form = new FormData();
+        const fields = { id: crypto.randomUUID(), person, source, ...place };
+        for (const [name, value] of Object.entries(fields)) form.set(name, `${value}`);
+        form.set('file', sound, 'played.wav');
+        const kept = await upload<PlayedView>(`/builds/${buildId}/played`, form, signal);
+        client.setQueryData<SoundView[]>(keys.knocks(buildId), (all) => all && [...all, kept]);
+        return kept;
+      },
+    };
+  }, [buildId, client]);
+}
+
+/** Where a kept sound can be downloaded. */
+export const soundPath = (id: string) => `/api/v1/knocks/${id}/sound`;
+
+/** A knock by the stand-in for a microphone. */
+export const simulatedKnock = (buildId: string, place: { x: number; y: number }) =>
+  bytesOf(`/devices/microphone/${buildId}/knock`, 'POST', place);
+
+/** What the core takes of a knock; null of one that told nothing or was taken back. */
+export function heardOf({ id, analysis, retracted }: KnockView): HeardKnock | null {
+  const { partials, loudness, brightness, ringTime, rattle } = analysis;
+  if (retracted || partials.length === 0 || loudness === null || brightness === null) return null;
+  return { id, partials, loudness, brightness, ringTime, rattle };
+}
+
+/** Knocks at stations as the map takes them. */
+export function placedOf(knocks: readonly KnockView[]): PlacedKnock[] {
+  return knocks.flatMap((knock): PlacedKnock[] => {
+    const heard = heardOf(knock);
+    const { name, x, y } = knock.place;
+    if (!heard || knock.about !== 'station' || name === undefined || x === undefined || y === undefined) return [];
+    return [{ ...heard, place: { name, x, y } }];
+  });
+}

@@ -1,0 +1,183 @@
+import { averagePlace, type HeardKnock, type LeftOutReason } from '@nimble/core';
+import { format, isSameDay } from 'date-fns';
+import { Download } from 'lucide-react';
+import { useState } from 'react';
+import { heardOf, soundPath, type KnockView, type useKnockWrites } from '../../api/knocks';
+import type { Build } from '../../api/types';
+import { usePreferences } from '../../shell/preferences';
+import { EarPanel } from '../../sound/EarPanel';
+import { KnockFigures } from '../../sound/KnockFigures';
+import { KnockPicture } from '../../sound/KnockPicture';
+import { longPitch } from '../../sound/pitch-words';
+import type { EarControl } from '../../sound/use-ear';
+import { Button, SelectField } from '../../ui';
+import { useSending } from '../../units-and-forms';
+import { ChangeWords } from './ChangeWords';
+import type { LastHeard } from './VoicePage';
+
+interface Props {
+  build: Build;
+  ear: EarControl;
+  last: LastHeard | null;
+  knocks: readonly KnockView[];
+  keep: ReturnType<typeof useKnockWrites>;
+  onUndo: () => void;
+}
+
+/** Earlier knocks offered to compare with. */
+const OFFERED = 30;
+
+/** One knock after another on one place: the newest very large, set against the one before or any earlier one, and all of today's together. */
+export function KnockSlip({ ear, last, knocks, keep, onUndo }: Props) {
+  const choice = usePreferences();
+  const [against, setAgainst] = useState('');
+  const standing = knocks.filter(({ retracted, analysis }) => !retracted && analysis.partials.length > 0);
+  const plain = standing.filter(({ about }) => about === 'plate');
+  const shown = last?.heard.analysis ?? plain.at(-1)?.analysis ?? null;
+  const shownId = last ? last.kept?.id : plain.at(-1)?.id;
+  const earlier = standing
+    .filter(({ id }) => id !== shownId)
+    .slice(-OFFERED)
+    .reverse();
+  const before = earlier.find(({ id }) => id === against) ?? plain.filter(({ id }) => id !== shownId).at(-1) ?? null;
+  const name = (knock: KnockView) =>
+    `${format(new Date(knock.at), 'd MMM, HH:mm:ss')}${knock.place.name ? `, ${knock.place.name}` : ''}${knock.about === 'station' ? `, round ${knock.round}` : ''}`;
+  return (
+    <div className="space-y-3 pt-1">
+      <EarPanel ear={ear} />
+      {shown === null && (
+        <p className="text-soft">
+          Hold the plate at a node with thumb and finger, near the rim; knock with a knuckle or a soft hammer. Each
+          knock is kept with its sound.
+        </p>
+      )}
+      {shown && (
+        <>
+          <KnockFigures heard={shown} before={before?.analysis ?? null} />
+          {shown.partials.length > 0 && (
+            <KnockPicture heard={shown} before={before?.analysis ?? null} spectrum={last?.heard.spectrum} />
+          )}
+          {before && shown.partials.length > 0 && (
+            <ChangeWords earlier={before.analysis.partials} later={shown.partials} choice={choice} />
+          )}
+        </>
+      )}
+      {last?.kept && (
+        <Button kind="quiet" onClick={onUndo}>
+          Take this knock back
+        </Button>
+      )}
+      {earlier.length > 0 && (
+        <SelectField
+          label="Compared with (dashed)"
+          value={against}
+          onChange={(event) => setAgainst(event.target.value)}
+        >
+          <option value="">the knock before</option>
+          {earlier.map((knock) => (
+            <option key={knock.id} value={knock.id}>
+              {name(knock)}
+            </option>
+          ))}
+        </SelectField>
+      )}
+      <Together knocks={plain} keep={keep} />
+    </div>
+  );
+}
+
+const LEFT_OUT: Record<LeftOutReason, string> = {
+  unlike: 'left out: unlike the others',
+  damped: 'left out: died too soon, as under a hand',
+};
+
+/** Today's knocks on the whole plate, averaged; what is left out says why. */
+function Together({ knocks, keep }: Pick<Props, 'knocks' | 'keep'>) {
+  const choice = usePreferences();
+  const newest = knocks.at(-1);
+  if (!newest) return null;
+  const today = knocks.filter(({ at }) => isSameDay(new Date(at), new Date(newest.at)));
+  const heard = today.map(heardOf).filter((knock): knock is HeardKnock => knock !== null);
+  if (heard.length === 0) return null;
+  const { partials, leftOut, ringTime } = averagePlace(heard);
+  const reason = (id: string) => leftOut.find((out) => out.id === id)?.reason;
+  return (
+    <section aria-label="Together" className="border-t border-grain pt-2">
+      <h3 className="text-soft">
+        {today.length === 1 ? 'One knock' : `${today.length} knocks`} on {format(new Date(newest.at), 'd MMM')}
+      </h3>
+      {today.length > 1 && choice.pitch !== 'none' && (
+        <ul>
+          {partials.map(({ frequency, frequencySd, spread, heard: times }) => (
+            <li key={frequency} className="figures flex justify-between gap-2">
+              <span>{longPitch(frequency, choice)}</span>
+              <span className="text-soft">
+                {frequency.toFixed(1)} ± {Math.max(0.1, 1.645 * frequencySd).toFixed(1)} Hz
+                {spread !== null && `, spread ${spread.toFixed(0)} ¢`}, {times} of {today.length - leftOut.length}
+              </span>
+            </li>
+          ))}
+        </ul>
+      )}
+      {ringTime !== null && today.length > 1 && (
+        <p>
+          Rings <span className="figures">{ringTime.toFixed(2)} s</span>, the middle of them.
+        </p>
+      )}
+      <ul className="mt-1">
+        {today.map((knock) => (
+          <KnockRow
+            key={knock.id}
+            knock={knock}
+            keep={keep}
+            out={reason(knock.id) ? LEFT_OUT[reason(knock.id)!] : ''}
+          />
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** Partials of a loose half lie low; of small plates nothing under this is the plate's [Hz]. */
+const LOWEST = [28, 60, 100, 150];
+
+function KnockRow({ knock, keep, out }: { knock: KnockView; keep: Props['keep']; out: string }) {
+  const { send, busy } = useSending(() => undefined);
+  return (
+    <li className="flex flex-wrap items-center justify-between gap-x-2 border-t border-grain py-1 text-[0.97rem]">
+      <span className="figures">{format(new Date(knock.at), 'HH:mm:ss')}</span>
+      {out && <span className="text-ember-ink">{out}</span>}
+      <span className="flex items-center">
+        <select
+          aria-label={`Lowest note of the knock at ${format(new Date(knock.at), 'HH:mm:ss')}`}
+          className="min-h-11 border border-line bg-slip px-1"
+          disabled={busy}
+          value={knock.options.from ?? LOWEST[0]}
+          onChange={(event) => void send(() => keep.hearAgain(knock.id, Number(event.target.value)))}
+        >
+          {LOWEST.map((from) => (
+            <option key={from} value={from}>
+              from {from} Hz
+            </option>
+          ))}
+        </select>
+        <a
+          href={soundPath(knock.id)}
+          download
+          aria-label="Save as WAV"
+          className="grid size-11 place-items-center hover:bg-grain/50"
+        >
+          <Download aria-hidden size={20} />
+        </a>
+        <Button
+          kind="quiet"
+          className="min-h-11 px-2"
+          disabled={busy}
+          onClick={() => void send(() => keep.retract(knock.id, true))}
+        >
+          Take back
+        </Button>
+      </span>
+    </li>
+  );
+}

@@ -1,0 +1,103 @@
+import type { HearingChange, PlaceSet } from '@nimble/core';
+import { setPreferences, usePreferences } from '../../shell/preferences';
+import { EarPanel } from '../../sound/EarPanel';
+import { KnockFigures } from '../../sound/KnockFigures';
+import type { EarControl } from '../../sound/use-ear';
+import { Button, CheckField, SelectField } from '../../ui';
+import { ChangeList } from './ChangeWords';
+import { RoundPicker } from './RoundPicker';
+import type { Walk } from './use-walk';
+import type { LastHeard } from './VoicePage';
+
+interface Props {
+  ear: EarControl;
+  last: LastHeard | null;
+  walk: Walk;
+  hold: { x: number; y: number } | null;
+  marking: boolean;
+  change: HearingChange | null;
+  onMarking: (marking: boolean) => void;
+  onHold: (hold: null) => void;
+  onUndo: () => void;
+  onRound: (round: number) => void;
+}
+
+const SETS: readonly (readonly [PlaceSet, string])[] = [
+  ['few', 'few: a quick walk round'],
+  ['many', 'many: for shapes'],
+  ['survey', 'the survey’s stations'],
+];
+
+/** The walk round: the lit place, the knock that was just heard there, and what changed since the walk before. */
+export function MapSlip({ ear, last, walk, hold, marking, change, onMarking, onHold, onUndo, onRound }: Props) {
+  const choice = usePreferences();
+  const { speech } = choice;
+  const done = walk.places.filter(({ name }) => walk.struck.has(name)).length;
+  const before = last?.kept?.place.name ? (walk.ofRound.filter((k) => k.place.name === last.kept!.place.name && k.id !== last.kept!.id).at(-1) ?? null) : null; // prettier-ignore
+  return (
+    <div className="space-y-3 pt-1">
+      <div className="flex items-end justify-between gap-2">
+        <div>
+          <p className="text-soft">{walk.lit ? 'Knock at' : 'All places are knocked'}</p>
+          <p data-testid="lit-place" className="figures text-[3.5rem] leading-none font-medium">
+            {walk.lit?.name ?? '✓'}
+          </p>
+        </div>
+        <p className="figures pb-1 text-soft">
+          {done} of {walk.places.length}
+        </p>
+      </div>
+      <EarPanel ear={ear} />
+      {last && (
+        <section aria-label="Just heard">
+          {last.kept && <h3 className="text-soft">Heard{last.kept.place.name ? ` at ${last.kept.place.name}` : ''}</h3>}
+          <KnockFigures heard={last.heard.analysis} before={before?.analysis ?? null} />
+          {last.kept ? (
+            <Button kind="quiet" onClick={onUndo}>
+              Take it back, knock again
+            </Button>
+          ) : (
+            <p className="font-medium text-ember-ink">Not kept: knock again.</p>
+          )}
+        </section>
+      )}
+      {change && walk.before !== null && (
+        <section aria-label="Since the round before" className="border-t border-grain pt-2">
+          <h3 className="text-soft">Since round {walk.before}</h3>
+          <ChangeList change={change} choice={choice} />
+        </section>
+      )}
+      <section aria-label="This walk" className="space-y-2 border-t border-grain pt-2">
+        <RoundPicker walk={walk} onRound={onRound} />
+        <SelectField label="Places" value={walk.set} onChange={(event) => walk.setSet(event.target.value as PlaceSet)}>
+          {SETS.map(([key, words]) => (
+            <option key={key} value={key}>
+              {words}
+            </option>
+          ))}
+        </SelectField>
+        <CheckField
+          label="Say the next place aloud"
+          checked={speech}
+          onChange={(e) => setPreferences({ speech: e.target.checked })}
+        />
+        {marking ? (
+          <p className="border-l-4 border-brass bg-brass/10 px-3 py-2">Touch the plate where you hold it.</p>
+        ) : (
+          <div className="flex flex-wrap gap-2">
+            <Button onClick={() => onMarking(true)}>{hold ? 'Hold it elsewhere' : 'Mark where I hold'}</Button>
+            {hold && (
+              <Button kind="quiet" onClick={() => onHold(null)}>
+                Let go
+              </Button>
+            )}
+          </div>
+        )}
+        <p className="text-[0.95rem] text-soft">
+          Leave the microphone where it is all the way round: then shapes keep their signs. Hold the plate at the same
+          place.
+        </p>
+      </section>
+    </div>
+  );
+}

@@ -1,0 +1,249 @@
+import { compareHearings, isWood, plateShape } from '@nimble/core';
+import { useMemo, useState } from 'react';
+import { useParams } from 'react-router';
+import { useBuild, useForecasts, useSurveys, useSurveyWrites } from '../../api/hooks';
+import { isKnock, simulatedKnock, useKnockWrites, useSounds, type KnockView } from '../../api/knocks';
+import type { Build } from '../../api/types';
+import { PlateDrawing, StationLayer } from '../../plate';
+import { Loading } from '../../shell/Loading';
+import { setPreferences, usePreferences } from '../../shell/preferences';
+import { Ribbon } from '../../shell/Ribbon';
+import { BuildShell } from '../../shell/Shell';
+import { useShortcuts } from '../../shell/shortcuts';
+import { PitchMenu } from '../../sound/PitchMenu';
+import { shortPitch } from '../../sound/pitch-words';
+import { useEar } from '../../sound/use-ear';
+import { SlipPages, TextTabs } from '../../ui';
+import type { Heard } from '../../workers/sound.worker';
+import { JournalSlip } from '../journal/JournalSlip';
+import { say, spokenName } from '../thickness/speech';
+import { ribbonItems } from '../thickness/view-model';
+import { BarsSlip } from './BarsSlip';
+import { barsOf } from './bar-readings';
+import { FindingsSlip } from './FindingsSlip';
+import { KnockSlip } from './KnockSlip';
+import { MapSlip } from './MapSlip';
+import { HoldAndStrike, Mark, ShapeLayer } from './ShapeLayer';
+import { TABS, useVoiceParams, VIEWS } from './use-voice-params';
+import { useWalk } from './use-walk';
+import { VIEW_WORDS, walkViews } from './walk-views';
+
+export function VoicePage() {
+  const { buildId = '' } = useParams();
+  const build = useBuild(buildId);
+  const sounds = useSounds(buildId);
+  if (!build.data || !sounds.data) return <Loading queries={[build, sounds]} what="the build" />;
+  return <Voice key={buildId} build={build.data} knocks={sounds.data.filter(isKnock)} />;
+}
+
+export interface LastHeard {
+  heard: Heard;
+  /** As kept; null where it told nothing. */
+  kept: KnockView | null;
+}
+
+function Voice({ build, knocks }: { build: Build; knocks: readonly KnockView[] }) {
+  const page = useVoiceParams();
+  const choice = usePreferences();
+  const writes = useSurveyWrites(build.id);
+  const keep = useKnockWrites(build.id);
+  const surveys = useSurveys(build.id);
+  const forecasts = useForecasts(build.id);
+  const shape = useMemo(() => plateShape(build.outline, build.holes), [build.outline, build.holes]);
+  const walk = useWalk({ build, shape, knocks, wantedRound: page.round });
+  const [last, setLast] = useState<LastHeard | null>(null);
+  const [bar, setBar] = useState<string | null>(null);
+  const [hold, setHold] = useState<{ x: number; y: number } | null>(null);
+  const [marking, setMarking] = useState(false);
+  const { tab, view } = page;
+  const bars = barsOf(build);
+  const litBar = bars.find(({ name }) => name === bar) ?? bars[0]!;
+  const middle = { x: shape.bounds.xMin + 0.72 * shape.length, y: 0.12 * shape.width };
+
+  /** Kept where it belongs; what told nothing is shown with its reason, and the place stays lit. */
+  const onHeard = (heard: Heard, source: KnockView['source']) => {
+    if (heard.analysis.partials.length === 0) return setLast({ heard, kept: null });
+    const about = tab === 'map' ? 'station' : tab === 'bars' ? 'bar' : 'plate';
+    if (about === 'station' && !walk.lit) return setLast({ heard, kept: null });
+    const place = about === 'station' ? { ...walk.lit! } : about === 'bar' ? { name: litBar.name } : {};
+    const knock = {
+      about, round: walk.round, person: choice.person, source, analysis: heard.analysis, place: { ...place, ...(hold && { held: hold }) },
+    } as const; // prettier-ignore
+    setLast({ heard, kept: keep.keep(knock, heard.wav) });
+    if (about !== 'station') return;
+    const next = walk.nextAfter(walk.lit!.name);
+    walk.light(next?.name ?? null);
+    if (choice.speech) say(next ? spokenName(next.name) : 'All places are knocked');
+  };
+  const ear = useEar(onHeard, () => simulatedKnock(build.id, tab === 'map' && walk.lit ? walk.lit : middle));
+  const undo = () => {
+    if (last?.kept) void keep.retract(last.kept.id, true).catch(() => undefined);
+    if (last?.kept?.about === 'station') walk.light(last.kept.place.name ?? null);
+    setLast(null);
+  };
+  useShortcuts([
+    { key: ' ', shown: 'Space', label: 'Take this moment', run: () => (ear.state === 'listening' ? ear.take() : void ear.listen()) },
+    { key: 'Backspace', label: 'Take the last knock back', run: undo },
+    ...VIEWS.map(([key, words], i) => ({ key: String(i + 1), label: `Show: ${words.toLowerCase()}`, run: () => page.set({ view: key }) })),
+    { key: 'n', label: 'Names of notes, hertz, none', run: () => setPreferences({ pitch: ({ note: 'hertz', hertz: 'none', none: 'note' } as const)[choice.pitch] }) },
+  ]); // prettier-ignore
+
+  const { picture } = walk;
+  const partials = picture?.map.partials ?? [];
+  const shown = nearest(partials.map(({ frequency }) => frequency), page.partial ?? strongestOf(partials)); // prettier-ignore
+  const shapeShown = view === 'shape' ? picture?.shapes[shown] : undefined;
+  const change = useMemo(
+    () => (walk.mapBefore && picture ? compareHearings(walk.mapBefore.partials, picture.map.partials) : null),
+    [walk.mapBefore, picture],
+  );
+  const views = walkViews({ places: walk.places, picture, view, partial: shown, choice });
+  return (
+    <BuildShell
+      build={build}
+      stage="voice"
+      onUnits={(units) => writes.changeBuild({ units })}
+      ribbon={
+        <Ribbon
+          items={ribbonItems(surveys.data ?? [], forecasts.data ?? [], build.units)}
+          selected={null}
+          onSelect={() => undefined}
+          empty="Nothing measured yet."
+        />
+      }
+      slip={
+        <>
+          <SlipPages tabs={TABS} open={tab} onOpen={(slip) => page.set({ slip })} />
+          {tab === 'knock' && <KnockSlip {...{ build, ear, last, knocks }} keep={keep} onUndo={undo} />}
+          {tab === 'map' && (
+            <MapSlip
+              {...{ ear, last, walk, hold, marking, change }}
+              onMarking={setMarking}
+              onHold={setHold}
+              onUndo={undo}
+              onRound={(round) => page.set({ round: String(round) })}
+            />
+          )}
+          {tab === 'notes' && (
+            <FindingsSlip
+              {...{ walk, change }}
+              onPlace={(name) => {
+                walk.light(name);
+                page.set({ slip: 'map' });
+              }}
+              onPartial={(frequency) => page.set({ view: 'shape', partial: frequency.toFixed(2) })}
+              onRound={(round) => page.set({ round: String(round) })}
+            />
+          )}
+          {tab === 'bars' && (
+            <BarsSlip
+              {...{ build, ear, last, knocks, bars }}
+              lit={litBar.name}
+              onLit={setBar}
+              onBars={(next) => writes.changeBuild({ choices: { ...build.choices, bars: next } })}
+              onUndo={undo}
+            />
+          )}
+          {tab === 'journal' && <JournalSlip build={build} stage="voice" changeBuild={writes.changeBuild} />}
+        </>
+      }
+    >
+      <div className="flex flex-wrap items-center justify-between gap-x-4 px-4 pt-1 lg:px-6">
+        <TextTabs label="On the plate" tabs={VIEWS} open={view} onOpen={(key) => page.set({ view: key })} />
+        <PitchMenu />
+      </div>
+      <PlateDrawing
+        shape={shape}
+        leftHanded={build.leftHanded}
+        label={`Plate of No. ${build.number} ${build.name}, seen from outside, neck end to the left`}
+        map={shapeShown && <ShapeLayer shape={shapeShown} />}
+        onPlace={(place) => {
+          if (!marking || !isWood(shape, place.x, place.y)) return;
+          setHold(place);
+          setMarking(false);
+        }}
+      >
+        {(pixelsPerMm) => (
+          <>
+            <StationLayer
+              stations={views}
+              current={tab === 'map' ? (walk.lit?.name ?? null) : null}
+              pixelsPerMm={pixelsPerMm}
+              onPick={(name) => {
+                walk.light(name);
+                if (tab === 'notes') page.set({ slip: 'map' });
+              }}
+              inert={marking}
+            />
+            {hold && <Mark place={hold} word="held" ink="var(--spruce)" pixelsPerMm={pixelsPerMm} />}
+            {shapeShown && <HoldAndStrike shape={shapeShown} pixelsPerMm={pixelsPerMm} />}
+          </>
+        )}
+      </PlateDrawing>
+      <div className="min-h-14 px-4 pb-2 lg:px-6">
+        {view === 'shape' ? (
+          <Partials
+            labels={partials.map(({ frequency }) =>
+              choice.pitch === 'none' ? `${frequency.toFixed(0)}` : shortPitch(frequency, choice),
+            )}
+            names={partials.map(({ frequency }) => `${frequency.toFixed(1)} Hz`)}
+            shown={shown}
+            few={partials.length > 0 && (picture?.shapes.length ?? 0) === 0}
+            onPick={(p) => page.set({ partial: partials[p]!.frequency.toFixed(2) })}
+          />
+        ) : (
+          <p className="text-soft">
+            {picture
+              ? `Round ${walk.round}: ${VIEW_WORDS[view]}`
+              : 'Nothing is knocked in this round: press Listen, hold the plate, and knock at the lit place.'}
+          </p>
+        )}
+      </div>
+    </BuildShell>
+  );
+}
+
+interface PartialsProps {
+  labels: readonly string[];
+  names: readonly string[];
+  shown: number;
+  few: boolean;
+  onPick: (partial: number) => void;
+}
+
+/** Which partial's shape is drawn. */
+function Partials({ labels, names, shown, few, onPick }: PartialsProps) {
+  if (labels.length === 0) return <p className="text-soft">Shapes come from knocks at five places or more.</p>;
+  return (
+    <div className="flex flex-wrap items-center gap-1">
+      {labels.map((label, p) => (
+        <button
+          key={names[p]}
+          type="button"
+          aria-pressed={p === shown}
+          aria-label={`Shape at ${names[p]}`}
+          title={names[p]}
+          onClick={() => onPick(p)}
+          className={`figures min-h-11 min-w-12 border px-2 ${p === shown ? 'border-spruce bg-spruce text-on-spruce' : 'border-line bg-slip'}`}
+        >
+          {label}
+        </button>
+      ))}
+      <span className="pl-2 text-soft">
+        {few
+          ? 'Knock at five places or more for shapes.'
+          : `${names[shown]}: up is warm, down is blue, still along the dashes`}
+      </span>
+    </div>
+  );
+}
+
+function strongestOf(partials: readonly { frequency: number; level: number }[]): number {
+  return partials.reduce((best, partial) => (partial.level > best.level ? partial : best), { frequency: 0, level: -Infinity }).frequency; // prettier-ignore
+}
+
+function nearest(frequencies: readonly number[], wanted: number): number {
+  return frequencies.reduce(
+    (best, f, p) => (Math.abs(f - wanted) < Math.abs(frequencies[best]! - wanted) ? p : best),
+    0,
+  );
+}

@@ -1,0 +1,64 @@
+import { knockMap, knockPlaces, type KnockPlace, type PlaceSet, type PlateShape } from '@nimble/core';
+import { useMemo, useState } from 'react';
+import { placedOf, type KnockView } from '../../api/knocks';
+import type { Build } from '../../api/types';
+import { usePreferences } from '../../shell/preferences';
+import { useKnockPicture } from '../../workers/use-knock-picture';
+import { serpentine } from './serpentine';
+
+interface Props {
+  build: Build;
+  shape: PlateShape;
+  knocks: readonly KnockView[];
+  wantedRound: number | null;
+}
+
+/** One walk round the plate: its places, which is lit, what they say together, and the walk before it. */
+export function useWalk({ build, shape, knocks, wantedRound }: Props) {
+  const { a4, beatRange } = usePreferences();
+  const [set, setSet] = useState<PlaceSet>('few');
+  const [picked, setPicked] = useState<string | null>(null);
+  const stations = useMemo(() => knocks.filter(({ about, retracted }) => about === 'station' && !retracted), [knocks]);
+  const rounds = useMemo(() => roundsOf(stations), [stations]);
+  const round = wantedRound ?? rounds.at(-1) ?? 1;
+  const ofRound = useMemo(() => stations.filter((knock) => knock.round === round), [stations, round]);
+  const before = rounds.filter((r) => r < round).at(-1) ?? null;
+  const placed = useMemo(() => placedOf(ofRound), [ofRound]);
+  const mapBefore = useMemo(
+    () => (before === null ? null : knockMap(placedOf(stations.filter((knock) => knock.round === before)))),
+    [stations, before],
+  );
+  const places = useMemo(() => {
+    const laid = serpentine(knockPlaces(shape, set, build.stations));
+    const known = new Set(laid.map(({ name }) => name));
+    const others = placed.flatMap(({ place }) => (known.has(place.name) ? [] : [place]));
+    return [...laid, ...new Map(others.map((place) => [place.name, place])).values()];
+  }, [shape, set, build.stations, placed]);
+  const struck = new Set(placed.map(({ place }) => place.name));
+  const open = places.filter(({ name }) => !struck.has(name));
+  const lit = places.find(({ name }) => name === picked) ?? open[0] ?? null;
+  const request = useMemo(
+    () =>
+      placed.length === 0
+        ? null
+        : { outline: build.outline, holes: build.holes, trebleSide: build.leftHanded ? (1 as const) : (-1 as const), knocks: placed, a4, beatRange },
+    [build, placed, a4, beatRange],
+  ); // prettier-ignore
+  const { result, error } = useKnockPicture(request);
+  /** The next place after one that was just struck, the open ones first. */
+  const nextAfter = (name: string): KnockPlace | null => {
+    const left = open.filter((place) => place.name !== name);
+    const at = places.findIndex((place) => place.name === name);
+    return left.find((place) => places.indexOf(place) > at) ?? left[0] ?? null;
+  };
+  return {
+    set, setSet, rounds, round, ofRound, places, struck, lit, light: setPicked, nextAfter, before, mapBefore,
+    picture: request ? result : null, error,
+  }; // prettier-ignore
+}
+
+function roundsOf(stations: readonly KnockView[]): readonly number[] {
+  return [...new Set(stations.map(({ round }) => round))].sort((a, b) => a - b);
+}
+
+export type Walk = ReturnType<typeof useWalk>;

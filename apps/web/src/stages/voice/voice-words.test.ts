@@ -1,0 +1,93 @@
+import { knockMap, type KeptAnalysis, type KnockMap } from '@nimble/core';
+import { heardOf, placedOf, withPendingSounds, type KnockView } from '../../api/knocks';
+import type { Write } from '../../api/outbox';
+import { barReadings, barsOf, interval } from './bar-readings';
+import { evennessWords, looseWords, mirrorWords } from './finding-words';
+import { serpentine } from './serpentine';
+import { aliveWords, walkViews } from './walk-views';
+
+const analysis = (frequency: number, change: Partial<KeptAnalysis> = {}): KeptAnalysis => ({
+  sampleRate: 48_000, duration: 1, onsets: [], ringTime: 0.8, rattle: 0, loudness: -10, brightness: 300, warnings: [],
+  partials: [{ frequency, frequencySd: 0.02, q: 50, qSd: 0.01, level: 0, polarity: 1, heard: 1 }], ...change,
+}); // prettier-ignore
+const knock = (id: string, about: KnockView['about'], name: string, frequency: number, change: Partial<KnockView> = {}): KnockView => ({
+  id, buildId: 'b', at: '2026-11-02T10:00:00Z', person: '', source: 'microphone', retracted: false, about, round: 1, place: { name, x: 0.1, y: 0 },
+  options: {}, analysis: analysis(frequency), ...change,
+}); // prettier-ignore
+
+describe('tone bars', () => {
+  const semitone = 2 ** (1 / 12);
+  const knocks = [
+    knock('1', 'bar', 'treble bar', 200 * semitone),
+    knock('2', 'bar', 'treble bar', 200),
+    knock('3', 'bar', 'bass bar', 200 / semitone ** 3),
+    knock('4', 'bar', 'treble bar', 90, { retracted: true }),
+    knock('5', 'station', 'treble bar', 91),
+  ];
+  it('are read in a running table: cents to the goal and since the last time', () => {
+    const readings = barReadings(knocks, { name: 'treble bar', goal: 200 / semitone });
+    expect(readings.map(({ id }) => id)).toEqual(['1', '2']);
+    expect(readings.map(({ toGoal }) => Math.round(toGoal!))).toEqual([-200, -100]);
+    expect(readings[0]!.since).toBeNull();
+    expect(readings[1]!.since).toBeCloseTo(-100, 9);
+    const bass = barReadings(knocks, { name: 'bass bar', goal: null });
+    expect(bass[0]!.toGoal).toBeNull();
+    expect(interval(readings, bass)).toBeCloseTo(-300, 9);
+    expect(interval(readings, [])).toBeNull();
+  });
+  it('are the build’s own, or those of its family', () => {
+    const none = { bars: [] } as unknown as Parameters<typeof barsOf>[0]['choices'];
+    expect(barsOf({ family: 'mandolin', choices: none }).map(({ name }) => name)).toEqual(['treble bar', 'bass bar']);
+    expect(barsOf({ family: 'mandolin', choices: { ...none, bars: [{ name: 'ridge', goal: 190 }] } })).toEqual([{ name: 'ridge', goal: 190 }]); // prettier-ignore
+  });
+});
+
+describe('findings in words', () => {
+  it('say how likely, by which signs, and where', () => {
+    const joint = { station: 'E2', likelihood: 0.97, damping: 1.5, rattle: 0.9, knocks: 1, again: [] };
+    expect(looseWords(joint)).toBe('Very likely loose near E2: it rattles after the blow, and it dies 33 % sooner than elsewhere.'); // prettier-ignore
+    expect(looseWords({ ...joint, likelihood: 0.3, damping: 1, rattle: 0 })).toBe('Worth a second knock near E2.');
+  });
+  it('compare the sides, and say when there is nothing to say', () => {
+    const pairs = [{ treble: 'A1', bass: 'A3', brightness: 1.08, ring: -0.06, strongest: 0 }];
+    expect(mirrorWords({ pairs, brightness: 1.08, ring: -0.06 })).toBe('The treble side is brighter by 8 % and rings 0.06 s shorter (1 pairs of mirrored places).'.replace('1 pairs', '1 pair')); // prettier-ignore
+    expect(mirrorWords({ pairs: [...pairs, ...pairs], brightness: 1.01, ring: 0.01 })).toBe('Both sides sound alike (2 pairs of mirrored places).'); // prettier-ignore
+  });
+  it('say how even the plate is', () => {
+    const map = knockMap(placedOf([knock('1', 'station', 'A1', 200), knock('2', 'station', 'A2', 200, { analysis: analysis(200, { brightness: 500, ringTime: 0.5 }) })])); // prettier-ignore
+    // 300 and 500 Hz: mean 400, deviation 100
+    expect(evennessWords({ map } as Parameters<typeof evennessWords>[0])).toBe('Rings 0.50 to 0.80 s over the plate; brightness differs by 25 % from place to place.'); // prettier-ignore
+  });
+});
+
+describe('places of a walk', () => {
+  it('run to and fro', () => {
+    const place = (name: string) => ({ name, x: 0, y: 0 });
+    expect(serpentine(['A1', 'A2', 'B1', 'B2', 'C1'].map(place)).map(({ name }) => name)).toEqual(['A1', 'A2', 'B2', 'B1', 'C1']); // prettier-ignore
+  });
+  it('show the strongest note, or alive and dull for who names none', () => {
+    const choice = { a4: 440, spelling: 'flat', pitch: 'note' } as const;
+    const knocks = [knock('1', 'station', 'A1', 233.08), knock('2', 'station', 'A2', 233.08, { analysis: analysis(233.08, { ringTime: 0.3 }) }), knock('3', 'station', 'A3', 233.08)]; // prettier-ignore
+    const map: KnockMap = knockMap(placedOf(knocks));
+    const picture = { map, shapes: [], loose: [], census: { counted: [], classes: [], findings: [] }, mirror: { pairs: [], brightness: null, ring: null } }; // prettier-ignore
+    const places = ['A1', 'A2', 'B9'].map((name) => ({ name, x: 0, y: 0 }));
+    const figures = (pitch: 'note' | 'none') =>
+      walkViews({ places, picture, view: 'strongest', partial: 0, choice: { ...choice, pitch } }).map(
+        ({ figure }) => figure,
+      );
+    expect(figures('note')).toEqual(['B♭3', 'B♭3', null]);
+    expect(figures('none')).toEqual(['alive', 'dull', null]);
+    expect(aliveWords(null, map)).toBe('dull');
+  });
+});
+
+describe('knocks that wait to be sent', () => {
+  it('are shown after those the server has, once', () => {
+    const waiting = knock('2', 'plate', '', 200);
+    const write = { path: '/builds/b/knocks', shown: waiting } as unknown as Write;
+    expect(withPendingSounds([knock('1', 'plate', '', 190)], [write], 'b').map(({ id }) => id)).toEqual(['1', '2']);
+    expect(withPendingSounds([waiting], [write], 'b')).toHaveLength(1);
+    expect(withPendingSounds([], [write], 'another')).toEqual([]);
+    expect(heardOf({ ...waiting, retracted: true })).toBeNull();
+  });
+});

@@ -1,0 +1,4 @@
+import { expose } from 'comlink';
+import { KnockComputer } from './knock-computer';
+
+expose(new KnockComputer());
