@@ -1,9 +1,8 @@
 /** What was heard on the demo bench, from the simulator with fixed seeds: three rounds of knocks on a braced top, and two finished instruments played. */
-import { keptAnalysis, type KeptAnalysis, analyseKnock, analysePlayed, bracedPlateModes, knockPlaces, knockSound, microphoneOver, playedSound, readWav, seededRandom, SIMULATED_RATE, usualBraces, writeWav,
+import { keptAnalysis, type KeptAnalysis, analyseKnock, analysePlayed, bracedPlateModes, knockPlaces, knockSound, microphoneOver, playedSound, readWav, seededRandom, SIMULATED_MODES, SIMULATED_RATE, usualBraces, writeWav,
   type BodyResonance, type BuildWood, type KnockPlace, type PlateShape, type PlayedAnalysis,
 } from '@nimble/core'; // prettier-ignore
 
-const MODES = 12;
 const LOWEST = 28;
 /** Brace heights of each round against those glued in (1). */
 const ROUNDS = [1, 0.94, 0.88] as const;
@@ -23,10 +22,10 @@ export function demoKnocks(family: string, shape: PlateShape, wood: BuildWood, t
   const places = knockPlaces(shape, 'few', []);
   const glued = usualBraces(family, shape);
   const [x, y] = glued.at(-1)!.to;
-  const losses = Array.from({ length: MODES }, () => (1 / 58) * Math.exp(0.18 * random.normal()));
+  const losses = Array.from({ length: SIMULATED_MODES }, () => (1 / 58) * Math.exp(0.18 * random.normal()));
   return ROUNDS.flatMap((left, r) => {
     const braces = glued.map((brace) => ({ ...brace, height: left * brace.height }));
-    const modes = bracedPlateModes({ shape, thickness, wood, braces }, MODES);
+    const modes = bracedPlateModes({ shape, thickness, wood, braces }, SIMULATED_MODES);
     const loose = r === 0 ? { x, y, reach: LOOSE_REACH } : null;
     const plate = { modes, losses, loose, microphone: microphoneOver(shape) };
     return places.map((place): DemoKnock => {

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import {
-  bracedPlateModes, isWood, knockSound, microphoneOver, seededRandom, seedOf, SIMULATED_RATE, STAGES, usualBraces, writeWav,
+  bracedPlateModes, isWood, knockSound, microphoneOver, seededRandom, seedOf, SIMULATED_MODES, SIMULATED_RATE, STAGES, usualBraces, writeWav,
   type RandomSource, type SoundingPlate,
 } from '@nimble/core'; // prettier-ignore
 import { contextOf } from '../builds/build.mapper';
@@ -9,7 +9,6 @@ import { invalid, notFound } from '../problem';
 import { newestRead } from '../surveys/newest-read';
 
 const UNREAD_THICKNESS = 3e-3;
-const MODES = 15;
 /** Shaved by so much since they were glued in (1). */
 const SHAVED = 0.88;
 const LOSS = { middle: 1 / 55, scatter: 0.2 };
@@ -41,7 +40,7 @@ export class SimulatedMicrophoneService {
     const braces = braced
       ? usualBraces(build.family, shape).map((brace) => ({ ...brace, height: SHAVED * brace.height }))
       : [];
-    const modes = bracedPlateModes({ shape, thickness, wood: build.wood, braces }, MODES);
+    const modes = bracedPlateModes({ shape, thickness, wood: build.wood, braces }, SIMULATED_MODES);
     const losses = modes.map(() => LOSS.middle * Math.exp(LOSS.scatter * random.normal()));
     const made = { plate: { modes, losses, loose: null, microphone: microphoneOver(shape) }, random };
     this.plates.set(key, made);

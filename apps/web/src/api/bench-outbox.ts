@@ -16,6 +16,10 @@ export const outbox = new Outbox({
 /** Call once. After each write the server's own records are asked for again. */
 export function openOutbox(client: QueryClient): void {
   void outbox.open({
+    answered: ({ shown, buildId }, answer) => {
+      if (shown === undefined) return;
+      client.setQueryData<unknown[]>(keys.knocks(buildId), (all) => all && [...all, answer]); // once: what waits is told by its id
+    },
     sent: ({ buildId }) => {
       const stillWaiting = outbox.snapshot().writes.some((write) => write.buildId === buildId);
       if (!stillWaiting) void client.invalidateQueries({ queryKey: keys.build(buildId) });

@@ -46,12 +46,21 @@ export function useSounds(buildId: string) {
   return { ...query, data };
 }
 
+/** What the server has, then what waits to be sent; what was taken back meanwhile counts as taken back. */
 export function withPendingSounds(kept: readonly SoundView[], writes: readonly Write[], buildId: string): SoundView[] {
   const known = new Set(kept.map(({ id }) => id));
   const pending = writes.flatMap(({ path, shown }) =>
     shown && path === `/builds/${buildId}/knocks` && !known.has((shown as KnockView).id) ? [shown as KnockView] : [],
   );
-  return [...kept, ...pending];
+  const taken = new Map(
+    writes.flatMap(({ path }) => {
+      const [, id, action] = /^\/knocks\/([^/]+)\/(retract|restore)$/.exec(path) ?? [];
+      return id ? [[id, action === 'retract'] as const] : [];
+    }),
+  );
+  return [...kept, ...pending].map((sound) =>
+    taken.has(sound.id) ? { ...sound, retracted: taken.get(sound.id)! } : sound,
+  );
 }
 
 export const isKnock = (sound: SoundView): sound is KnockView => sound.about !== 'played';
@@ -90,8 +99,20 @@ export function useKnockWrites(buildId: string) {
         }); // prettier-ignore
         return shown;
       },
-      retract: async (id: string, retracted: boolean) => {
-        replace(await request<SoundView>('POST', `/knocks/${id}/${retracted ? 'retract' : 'restore'}`));
+      /** In its turn, so that one that still waits to be sent can be taken back as well. */
+      retract: (id: string, retracted: boolean) => {
+        const path = `/knocks/${id}/${retracted ? 'retract' : 'restore'}`;
+        outbox.add({
+          id: crypto.randomUUID(),
+          method: 'POST',
+          path,
+          body: undefined,
+          buildId,
+          label: 'the taking back',
+        });
+        client.setQueryData<SoundView[]>(keys.knocks(buildId), (all) =>
+          all?.map((s) => (s.id === id ? { ...s, retracted } : s)),
+        );
       },
       hearAgain: async (id: string, from: number) => {
         replace(await request<SoundView>('POST', `/knocks/${id}/hear-again`, { from }));
@@ -115,8 +136,8 @@ export function useKnockWrites(buildId: string) {
 export const soundPath = (id: string) => `/api/v1/knocks/${id}/sound`;
 
 /** A knock by the stand-in for a microphone. */
-export const simulatedKnock = (buildId: string, place: { x: number; y: number }) =>
-  bytesOf(`/devices/microphone/${buildId}/knock`, 'POST', place);
+export const simulatedKnock = (buildId: string, { x, y }: { x: number; y: number }) =>
+  bytesOf(`/devices/microphone/${buildId}/knock`, 'POST', { x, y });
 
 /** What the core takes of a knock; null of one that told nothing or was taken back. */
 export function heardOf({ id, analysis, retracted }: KnockView): HeardKnock | null {

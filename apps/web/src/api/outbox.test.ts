@@ -58,4 +58,35 @@ describe('outbox', () => {
     expect(refused).toEqual(['bad: no such station']);
     expect(sent).toEqual(['good']);
   });
+  it('hands on the answer while the write still stands, so that nothing shown blinks', async () => {
+    const seen: unknown[] = [];
+    const outbox = new Outbox(memory(), () => Promise.resolve('the record'));
+    await outbox.open({
+      ...ignore,
+      answered: (w, answer) => seen.push([w.label, answer, outbox.snapshot().writes.length]),
+    });
+    outbox.add(write('knock'));
+    await settle();
+    expect(seen).toEqual([['knock', 'the record', 1]]);
+    expect(outbox.snapshot().writes).toEqual([]);
+  });
+  it('sends a sound as a form with the fields that are set', async () => {
+    const asked: [string, RequestInit][] = [];
+    window.fetch = ((path: string, init: RequestInit) => {
+      asked.push([path, init]);
+      return Promise.resolve({ ok: true, json: () => Promise.resolve({}) });
+    }) as unknown as typeof fetch;
+    const outbox = new Outbox(memory());
+    await outbox.open(ignore);
+    outbox.add({
+      ...write('knock'),
+      body: { name: 'C2', round: 3, heldX: undefined },
+      file: new Uint8Array([1, 2, 3]),
+    });
+    await settle();
+    const form = asked[0]![1].body as FormData;
+    expect([...form.keys()]).toEqual(['name', 'round', 'file']);
+    expect(form.get('round')).toBe('3');
+    expect((form.get('file') as File).size).toBe(3);
+  });
 });

@@ -30,6 +30,8 @@ export interface OutboxState {
 }
 
 export interface OutboxEvents {
+  /** The server has it; it stands here a moment longer, so that what is shown never blinks. */
+  answered?(write: Write, answer: unknown): void;
   sent(write: Write): void;
   refused(write: Write, error: Refused): void;
 }
@@ -106,7 +108,8 @@ export class Outbox {
   /** True when the write is done with, one way or the other. */
   private async deliver(write: Write): Promise<boolean> {
     try {
-      await this.send(write);
+      const answer = await this.send(write);
+      this.events.answered?.(write, answer);
       await this.remove(write);
       this.events.sent(write);
     } catch (error) {

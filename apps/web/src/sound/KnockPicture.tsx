@@ -11,7 +11,7 @@ interface Props {
   spectrum?: Float64Array | null;
 }
 
-const BOX = { width: 400, height: 236, left: 34, right: 12, top: 34, bottom: 40 };
+const BOX = { width: 400, height: 236, left: 34, right: 12, top: 30, bottom: 40 };
 const FLOOR_DB = -40;
 const MARKS = [30, 40, 60, 80, 100, 150, 200, 300, 400, 500, 600, 800, 1000];
 const WHOLE: readonly [number, number] = [55, 1000];
@@ -43,7 +43,15 @@ export function KnockPicture({ heard, before, spectrum = null }: Props) {
     x,
   );
   return (
-    <figure className="relative">
+    <figure>
+      <div className="no-print flex justify-end">
+        <ZoomButton label="Closer" onClick={() => zoom(0.5)}>
+          +
+        </ZoomButton>
+        <ZoomButton label="Farther" disabled={view === null} onClick={() => zoom(2)}>
+          −
+        </ZoomButton>
+      </div>
       <svg
         role="img"
         aria-label={`Partials: ${heard.partials.map((p) => `${p.frequency.toFixed(1)} hertz`).join(', ')}`}
@@ -114,14 +122,6 @@ export function KnockPicture({ heard, before, spectrum = null }: Props) {
           ))}
         </g>
       </svg>
-      <div className="no-print absolute top-0 right-0 flex">
-        <ZoomButton label="Closer" onClick={() => zoom(0.5)}>
-          +
-        </ZoomButton>
-        <ZoomButton label="Farther" disabled={view === null} onClick={() => zoom(2)}>
-          −
-        </ZoomButton>
-      </div>
     </figure>
   );
 }

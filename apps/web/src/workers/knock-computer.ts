@@ -24,6 +24,8 @@ export interface ShapePicture extends Pick<ModeShape, 'hold' | 'strike'> {
 
 export interface KnockPicture {
   map: KnockMap;
+  /** Where no knock is near. */
+  unreadPath: string;
   /** One a partial; empty with too few stations. */
   shapes: ShapePicture[];
   census: NoteCensus;
@@ -39,9 +41,11 @@ export class KnockComputer {
   picture({ outline, holes, trebleSide, knocks, a4, beatRange }: KnockRequest): KnockPicture {
     const grid = this.gridOf(outline, holes);
     const map = knockMap(knocks);
+    const { shapes, unread } = modeShapes(map, grid);
     return {
       map,
-      shapes: modeShapes(map, grid).map(({ field, up, hold, strike }) => ({
+      unreadPath: ringsPath(contourAreas(grid, Float64Array.from(unread), [0.5])[0]!.rings),
+      shapes: shapes.map(({ field, up, hold, strike }) => ({
         hold,
         strike,
         nodes: ringsPath(up),

@@ -14,7 +14,7 @@ export {
   type MapStation,
   type PlacedKnock,
 } from './knock-map';
-export { LEAST_STATIONS, modalAssurance, modeShapes, type ModeShape } from './mode-shape';
+export { LEAST_STATIONS, modalAssurance, modeShapes, type ModeShape, type ModeShapes } from './mode-shape';
 export { noteCensus, type CensusFinding, type CensusOptions, type NoteCensus, type TriadKind } from './note-census';
 export { looseJoints, type LooseJoint } from './loose-joint';
 export { mirrorKnocks, type MirrorKnocks, type MirrorPair } from './mirror-knocks';

@@ -58,7 +58,8 @@ describe('a knock map', () => {
 
   it('draws node lines where they are, holds on them and strikes where it moves', () => {
     const map = knockMap(struck(() => 1));
-    const shapes = modeShapes(map, grid);
+    const { shapes, unread } = modeShapes(map, grid);
+    expect(unread.every((far, cell) => far === 0 || grid.wood[cell] < 1)).toBe(true);
     const rockingAcross = shapes[1];
     let worst = 0;
     for (let cell = 0; cell < grid.wood.length; cell++)
@@ -71,7 +72,11 @@ describe('a knock map', () => {
       rockingAlong.field[grid.wood.findIndex((_, c) => Math.hypot(gridX(grid, c) - x, gridY(grid, c) - y) < grid.pitch)];
     expect(Math.abs(reading(0.25, 0.05))).toBeLessThan(0.06);
     expect(Math.abs(SHAPES[2].of(rockingAlong.strike.x))).toBeGreaterThan(0.9);
-    expect(modeShapes({ ...map, stations: map.stations.slice(0, 4) }, grid)).toEqual([]);
+    const half = modeShapes(knockMap(struck(() => 1).filter(({ place }) => place.x < 0.3)), grid);
+    const cellNear = (x: number) => grid.wood.findIndex((_, c) => Math.hypot(gridX(grid, c) - x, gridY(grid, c)) < grid.pitch);
+    expect([half.unread[cellNear(0.1)], half.unread[cellNear(0.45)]]).toEqual([0, 1]);
+    expect(half.shapes[2].strike.x).toBeLessThan(0.4);
+    expect(modeShapes({ ...map, stations: map.stations.slice(0, 4) }, grid).shapes).toEqual([]);
   }); // prettier-ignore
 
   it('lays few places or many, the survey’s without the skipped ones, all on the wood', () => {

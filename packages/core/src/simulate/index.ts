@@ -17,6 +17,6 @@ export {
   type SimulatedBoard,
 } from './simulated-board';
 export { bracedPlateModes, type BracedMode, type BracedPlate, type SimulatedBrace } from './braced-plate';
-export { knockSound, microphoneOver, SIMULATED_RATE, type SoundingPlate } from './knock-sound';
+export { knockSound, microphoneOver, SIMULATED_MODES, SIMULATED_RATE, type SoundingPlate } from './knock-sound';
 export { usualBraces } from './usual-braces';
 export { playedSound, type BodyResonance, type PlayedScale } from './played-sound';

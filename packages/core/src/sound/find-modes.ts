@@ -87,9 +87,15 @@ export function findModes(samples: Float64Array, rate: number, options: FindOpti
   fit = pruned(problem, fitModes(problem, fit.modes, LAST_STEPS), KEEP);
   problem.noise = runningNoise(fit.residualRe, fit.residualIm, bins);
   fit = withTwinsParted(problem, fit);
-  fit = fitModes({ ...problem, exact: true }, fit.modes, EXACT_STEPS);
+  const exact = fitModes({ ...problem, exact: true }, fit.modes, EXACT_STEPS);
+  // Two that fell together in the last steps have no errors that could be told: then the fit before it stands.
+  if (exact.modes.every(hasErrors)) fit = exact;
   const inBand = fit.modes.filter(
-    ({ omega, decay, steady }) => !steady && omega > 2 * LEAST_Q * decay && isWithin(omega / (2 * Math.PI), options),
+    (mode) =>
+      !mode.steady &&
+      hasErrors(mode) &&
+      mode.omega > 2 * LEAST_Q * mode.decay &&
+      isWithin(mode.omega / (2 * Math.PI), options),
   );
   // What is too weak to be told is fitted all the same: left out, it would pull at its neighbours and be found again and again.
   const least = Math.max(...inBand.map(sizeOf), 0) * 10 ** (-RANGE_DB / 20);
@@ -111,13 +117,18 @@ function grow(problem: FitProblem, fit: ModeFit, fresh: readonly Mode[]): ModeFi
 /** Residual power near a mode over the noise that hints at a twin under it (1). */
 const TWIN_HINT = 4;
 const TWIN_APART_HZ = [1, 2.5];
+const MOST_TWINS = 3;
 const LEAST_APART_HZ = 0.7;
 
 /** Two partials that begin against each other look like one that swells: where one leaves too much behind, two are tried in its place. */
 function withTwinsParted(problem: FitProblem, fit: ModeFit): ModeFit {
   let best = fit;
-  for (const mode of fit.modes) {
+  let tries = MOST_TWINS;
+  const loudestFirst = [...fit.modes].sort((a, b) => sizeOf(b) - sizeOf(a));
+  for (const mode of loudestFirst) {
     if (mode.steady || leftNear(problem, best, mode) < TWIN_HINT || !best.modes.includes(mode)) continue;
+    // A spoilt recording leaves something everywhere: that is no sign of twins.
+    if (tries-- === 0) break;
     const others = best.modes.filter((other) => other !== mode);
     for (const apart of TWIN_APART_HZ) {
       const off = 2 * Math.PI * apart * 0.5;
@@ -267,6 +278,8 @@ function pruned(problem: FitProblem, fit: ModeFit, keep: number): ModeFit {
   });
   return stays.length === fit.modes.length ? fit : pruned(problem, fitModes(problem, stays, STEPS_PER_PASS), keep);
 }
+
+const hasErrors = ({ omegaSd, decaySd, amplitudeSd }: FittedMode) => Number.isFinite(omegaSd + decaySd + amplitudeSd);
 
 const sizeOf = ({ re, im }: Mode) => Math.hypot(re, im);
 

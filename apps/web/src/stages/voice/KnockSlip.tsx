@@ -107,17 +107,28 @@ function Together({ knocks, keep }: Pick<Props, 'knocks' | 'keep'>) {
         {today.length === 1 ? 'One knock' : `${today.length} knocks`} on {format(new Date(newest.at), 'd MMM')}
       </h3>
       {today.length > 1 && choice.pitch !== 'none' && (
-        <ul>
-          {partials.map(({ frequency, frequencySd, spread, heard: times }) => (
-            <li key={frequency} className="figures flex justify-between gap-2">
-              <span>{longPitch(frequency, choice)}</span>
-              <span className="text-soft">
-                {frequency.toFixed(1)} ± {Math.max(0.1, 1.645 * frequencySd).toFixed(1)} Hz
-                {spread !== null && `, spread ${spread.toFixed(0)} ¢`}, {times} of {today.length - leftOut.length}
-              </span>
-            </li>
-          ))}
-        </ul>
+        <table className="figures w-full text-[0.95rem]">
+          <thead>
+            <tr className="text-soft">
+              <th className="text-left font-normal">note</th>
+              <th className="text-right font-normal">Hz</th>
+              <th className="text-right font-normal">spread, ¢</th>
+              <th className="text-right font-normal">in</th>
+            </tr>
+          </thead>
+          <tbody>
+            {partials.map(({ frequency, spread, heard: times }) => (
+              <tr key={frequency} className="border-t border-grain">
+                <td className="py-0.5">{longPitch(frequency, choice)}</td>
+                <td className="text-right">{frequency.toFixed(1)}</td>
+                <td className="text-right">{spread === null ? '–' : spread.toFixed(1)}</td>
+                <td className="text-right">
+                  {times}/{today.length - leftOut.length}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
       )}
       {ringTime !== null && today.length > 1 && (
         <p>
@@ -169,12 +180,7 @@ function KnockRow({ knock, keep, out }: { knock: KnockView; keep: Props['keep'];
         >
           <Download aria-hidden size={20} />
         </a>
-        <Button
-          kind="quiet"
-          className="min-h-11 px-2"
-          disabled={busy}
-          onClick={() => void send(() => keep.retract(knock.id, true))}
-        >
+        <Button kind="quiet" className="min-h-11 px-2" disabled={busy} onClick={() => keep.retract(knock.id, true)}>
           Take back
         </Button>
       </span>

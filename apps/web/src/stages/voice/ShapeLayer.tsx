@@ -3,7 +3,7 @@ import { toneColour } from '../../plate/MapLayer';
 import type { ShapePicture } from '../../workers/knock-computer';
 
 /** A partial's shape on the wood: up and down in steps, its node lines thick. */
-export function ShapeLayer({ shape }: { shape: ShapePicture }) {
+export function ShapeLayer({ shape, unreadPath }: { shape: ShapePicture; unreadPath: string }) {
   const [lowest, ...steps] = shape.bands;
   return (
     <g>
@@ -21,6 +21,8 @@ export function ShapeLayer({ shape }: { shape: ShapePicture }) {
           strokeWidth="0.4"
         />
       ))}
+      {unreadPath && <path d={unreadPath} fillRule="evenodd" fill="var(--wood)" />}
+      {unreadPath && <path d={unreadPath} fillRule="evenodd" fill="url(#unread-hatch)" />}
       <path d={shape.nodes} fill="none" stroke="var(--ink)" strokeWidth="2" strokeDasharray="7 3" />
     </g>
   );

@@ -77,13 +77,15 @@ function Voice({ build, knocks }: { build: Build; knocks: readonly KnockView[] }
   };
   const ear = useEar(onHeard, () => simulatedKnock(build.id, tab === 'map' && walk.lit ? walk.lit : middle));
   const undo = () => {
-    if (last?.kept) void keep.retract(last.kept.id, true).catch(() => undefined);
+    if (last?.kept) keep.retract(last.kept.id, true);
     if (last?.kept?.about === 'station') walk.light(last.kept.place.name ?? null);
     setLast(null);
   };
   useShortcuts([
     { key: ' ', shown: 'Space', label: 'Take this moment', run: () => (ear.state === 'listening' ? ear.take() : void ear.listen()) },
     { key: 'Backspace', label: 'Take the last knock back', run: undo },
+    { key: 'ArrowRight', shown: '→', label: 'Next place', run: () => walk.step(1) },
+    { key: 'ArrowLeft', shown: '←', label: 'Place before', run: () => walk.step(-1) },
     ...VIEWS.map(([key, words], i) => ({ key: String(i + 1), label: `Show: ${words.toLowerCase()}`, run: () => page.set({ view: key }) })),
     { key: 'n', label: 'Names of notes, hertz, none', run: () => setPreferences({ pitch: ({ note: 'hertz', hertz: 'none', none: 'note' } as const)[choice.pitch] }) },
   ]); // prettier-ignore
@@ -155,7 +157,7 @@ function Voice({ build, knocks }: { build: Build; knocks: readonly KnockView[] }
         shape={shape}
         leftHanded={build.leftHanded}
         label={`Plate of No. ${build.number} ${build.name}, seen from outside, neck end to the left`}
-        map={shapeShown && <ShapeLayer shape={shapeShown} />}
+        map={shapeShown && <ShapeLayer shape={shapeShown} unreadPath={picture?.unreadPath ?? ''} />}
         onPlace={(place) => {
           if (!marking || !isWood(shape, place.x, place.y)) return;
           setHold(place);

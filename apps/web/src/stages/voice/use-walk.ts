@@ -51,7 +51,12 @@ export function useWalk({ build, shape, knocks, wantedRound }: Props) {
     const at = places.findIndex((place) => place.name === name);
     return left.find((place) => places.indexOf(place) > at) ?? left[0] ?? null;
   };
+  const step = (by: 1 | -1) => {
+    const at = places.findIndex((place) => place.name === lit?.name);
+    setPicked(places[(at + by + places.length) % places.length]?.name ?? null);
+  };
   return {
+    step,
     set, setSet, rounds, round, ofRound, places, struck, lit, light: setPicked, nextAfter, before, mapBefore,
     picture: request ? result : null, error,
   }; // prettier-ignore

@@ -69,7 +69,7 @@ describe('places of a walk', () => {
     const choice = { a4: 440, spelling: 'flat', pitch: 'note' } as const;
     const knocks = [knock('1', 'station', 'A1', 233.08), knock('2', 'station', 'A2', 233.08, { analysis: analysis(233.08, { ringTime: 0.3 }) }), knock('3', 'station', 'A3', 233.08)]; // prettier-ignore
     const map: KnockMap = knockMap(placedOf(knocks));
-    const picture = { map, shapes: [], loose: [], census: { counted: [], classes: [], findings: [] }, mirror: { pairs: [], brightness: null, ring: null } }; // prettier-ignore
+    const picture = { map, shapes: [], unreadPath: '', loose: [], census: { counted: [], classes: [], findings: [] }, mirror: { pairs: [], brightness: null, ring: null } }; // prettier-ignore
     const places = ['A1', 'A2', 'B9'].map((name) => ({ name, x: 0, y: 0 }));
     const figures = (pitch: 'note' | 'none') =>
       walkViews({ places, picture, view: 'strongest', partial: 0, choice: { ...choice, pitch } }).map(
@@ -88,6 +88,11 @@ describe('knocks that wait to be sent', () => {
     expect(withPendingSounds([knock('1', 'plate', '', 190)], [write], 'b').map(({ id }) => id)).toEqual(['1', '2']);
     expect(withPendingSounds([waiting], [write], 'b')).toHaveLength(1);
     expect(withPendingSounds([], [write], 'another')).toEqual([]);
+    const takeBack = { path: '/knocks/2/retract' } as Write;
+    expect(withPendingSounds([], [write, takeBack], 'b')[0]!.retracted).toBe(true);
+    expect(withPendingSounds([waiting], [takeBack, { path: '/knocks/2/restore' } as Write], 'b')[0]!.retracted).toBe(
+      false,
+    );
     expect(heardOf({ ...waiting, retracted: true })).toBeNull();
   });
 });
