@@ -42,4 +42,17 @@ describe('spectrum of a damped sinusoid', () => {
       expect(Math.hypot(out[0][k] - exact[0][k], out[1][k] - exact[1][k]) / Math.hypot(exact[0][k], exact[1][k])).toBeLessThan(2e-3);
     expect(out[0][from - 1]).toBe(0);
   }); // prettier-ignore
+  it('fills every bin of a range, wherever it ends, and none beyond', () => {
+    const exact = four();
+    fillPoleSpectrum(bins, 12, 2 * Math.PI * 300, 0, bins.count, exact);
+    for (let to = 20; to < 29; to++) {
+      const out = [new Float64Array(bins.count), new Float64Array(bins.count)] as const;
+      addFarPole(bins, { decay: 12, omega: 2 * Math.PI * 300, re: 1, im: 0 }, 3, to, out);
+      for (let k = 0; k < 40; k++)
+        expect(Math.hypot(out[0][k], out[1][k]) / Math.hypot(exact[0][k], exact[1][k])).toBeCloseTo(
+          k >= 3 && k < to ? 1 : 0,
+          2,
+        );
+    }
+  });
 });

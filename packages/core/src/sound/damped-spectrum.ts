@@ -110,7 +110,7 @@ export function addFarPole(
   const zNIm = last * Math.sin(turn);
   let k = from;
   let [hereRe, hereIm] = [0, 0];
-  for (let knot = from; knot < to + STRIDE - 1; knot += STRIDE) {
+  for (let knot = from; knot < to + STRIDE; knot += STRIDE) {
     const at = Math.min(knot, bins.count - 1);
     const dRe = 1 - (zRe * stepRe[at] - zIm * stepIm[at]);
     const dIm = -(zRe * stepIm[at] + zIm * stepRe[at]);

@@ -45,8 +45,8 @@ export interface FitProblem {
 
 /** Limits of a mode of wood: less or more damped is something else (1). */
 const Q_RANGE = [4, 600] as const;
-/** Bins whose slopes steer a mode: within this of it [Hz], or so many of its own widths. Nearer, a strong mode's skirts pull and nothing gives way. */
-const REACH_HZ = 160;
+/** Bins whose slopes steer a mode: within this of it [Hz], or so many of its own widths. */
+const REACH_HZ = 60;
 const REACH_WIDTHS = 10;
 /** Terms of the smooth background. */
 const BACKGROUND = 5;
