@@ -18,7 +18,9 @@ const SETTLE_MS = 1800;
 
 async function main(address: string, folder: string): Promise<void> {
   const builds = (await (await fetch(`${address}/api/v1/builds`)).json()) as BuildRow[];
-  const thickness = (number: number) => `/builds/${builds.find((build) => build.number === number)?.id}/thickness`;
+  const stage = (number: number, name: string) =>
+    `/builds/${builds.find((build) => build.number === number)?.id}/${name}`;
+  const thickness = (number: number) => stage(number, 'thickness');
   const sets = (await (await fetch(`${address}/api/v1/wood-sets`)).json()) as { id: string; name: string }[];
   const pictures: Picture[] = [
     { name: 'rack', path: '/rack' },
@@ -34,7 +36,11 @@ async function main(address: string, folder: string): Promise<void> {
     { name: 'thickness-dark', path: thickness(41), theme: 'dark' },
     { name: 'thickness-tablet', path: thickness(42), size: TABLET },
     { name: 'thickness-phone', path: thickness(42), size: PHONE },
-    { name: 'stage-journal', path: thickness(41).replace('thickness', 'voice') },
+    { name: 'stage-journal', path: stage(44, 'layout') },
+    { name: 'voice-walk-round', path: `${stage(41, 'voice')}?round=4` },
+    { name: 'voice-shape-and-findings', path: `${stage(41, 'voice')}?slip=notes&view=shape` },
+    { name: 'voice-loose-joint', path: `${stage(41, 'voice')}?slip=notes&view=loose&round=1` },
+    { name: 'played', path: `${stage(38, 'close')}?other=${builds.find(({ number }) => number === 36)?.id}` },
   ];
   const { driver, close } = await openBrowser();
   try {
