@@ -11,8 +11,8 @@ export interface Application {
   close(): Promise<void>;
 }
 
-/** @param demo loads the demo bench */
-export async function openApplication({ demo = false } = {}): Promise<Application> {
+/** @param demo loads the demo bench @param sounds its sounds as well, which takes a while to hear */
+export async function openApplication({ demo = false, sounds = false } = {}): Promise<Application> {
   const database = await makeDatabase();
   process.env.DATABASE_URL = database.url;
   process.env.LOG_LEVEL = 'silent';
@@ -20,7 +20,7 @@ export async function openApplication({ demo = false } = {}): Promise<Applicatio
   const { DemoService } = await import('../src/demo/demo.service');
   const app = await createApp();
   await app.init();
-  if (demo) await app.get(DemoService).loadWhenEmpty();
+  if (demo) await app.get(DemoService).loadWhenEmpty({ sounds });
   const close = async () => {
     await app.close();
     await database.drop();

@@ -61,4 +61,40 @@ describe('the computing API', () => {
     expect(response.type).toBe('application/problem+json');
     expect(response.body.errors.map((e: { field: string }) => e.field)).toContain(field);
   });
+
+  it('section: a triangle has half the area and a third of the stiffness of its block', async () => {
+    const { body } = await compute('section', { shape: 'triangle', width: 0.008, height: 0.012 }).expect(200);
+    expect(body.area).toBeCloseTo(48e-6, 12);
+    expect(body.centroidHeight).toBeCloseTo(0.004, 12);
+    expect(body.secondMoment / (8 * 12 ** 3 * 1e-12)).toBeCloseTo(1 / 36, 9);
+    expect(body.secondMomentAboutBase / (8 * 12 ** 3 * 1e-12)).toBeCloseTo(1 / 12, 9);
+  });
+  it('arc: 4.5145 m from 4 mm over 380, and back', async () => {
+    const { body } = await compute('arc', { span: 0.38, rise: 0.004 }).expect(200); // physics.md 10
+    expect(body.radius).toBeCloseTo(4.5145, 4);
+    expect(body.battenDeviation).toBeCloseTo((0.004 * 2) / 27, 6);
+    expect((await compute('arc', { span: 0.38, radius: 7.62 }).expect(200)).body.rise).toBeCloseTo(2.369e-3, 6);
+  });
+  it('bar: 854.7, 2356, 4619 Hz, and a sensitivity for each partial and station', async () => {
+    const stations = [0, 0.1, 0.2, 0.3].map((x) => ({ x, width: 0.008, height: 0.014 }));
+    const bar = { length: 0.3, density: 420, modulus: 12e9, ends: 'free', section: 'rectangle', stations, count: 3 };
+    const { body } = await compute('bar', bar).expect(200); // physics.md 6
+    [854.7, 2356, 4619].forEach((f, m) => expect(body.frequencies[m] / f).toBeCloseTo(1, 3));
+    expect((body.sensitivities as number[][]).map((row) => row.length)).toEqual([4, 4, 4]);
+    // All planed alike: minus the frequency over the height.
+    const sum = (body.sensitivities[0] as number[]).reduce((a, b) => a + b);
+    expect(sum / (-854.7 / 0.014)).toBeCloseTo(1, 3);
+  });
+  it.each([
+    ['section', { shape: 'trapezoid', width: 0.01, height: 0.01 }, 'topWidth'],
+    ['section', { shape: 'star', width: 0.01, height: 0.01 }, 'shape'],
+    ['arc', { span: 0.4, rise: 0.3 }, 'rise'],
+    ['arc', { span: 0.4 }, 'rise'],
+    ['arc', { span: 0.4, radius: 0.1 }, 'radius'],
+    ['bar', { length: 0.3, density: 420, modulus: 12e9, ends: 'free', section: 'rectangle', count: 3, stations: [{ x: 0, width: 0.01, height: 0 }, { x: 0.3, width: 0.01, height: 0.01 }] }, 'stations[0].height'],
+    ['bar', { length: 0.3, density: 420, modulus: 12e9, ends: 'hung', section: 'rectangle', count: 3, stations: [] }, 'ends'],
+  ])('%s of %j is refused at %s', async (what, body, field) => {
+    const { body: problem } = await compute(what, body).expect(400);
+    expect((problem.errors as { field: string }[]).map((error) => error.field)).toContain(field);
+  }); // prettier-ignore
 });

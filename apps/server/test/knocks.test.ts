@@ -1,4 +1,13 @@
-import { readWav, writeWav } from '@nimble/core';
+import {
+  compareHearings,
+  knockMap,
+  looseJoints,
+  readWav,
+  writeWav,
+  type KeptAnalysis,
+  type KnockPlace,
+  type PlayedAnalysis,
+} from '@nimble/core';
 import { randomUUID } from 'node:crypto';
 import { aBuild } from './a-build';
 import { openApplication, type Application } from './application';
@@ -99,6 +108,46 @@ describe('knocks kept with a build', () => {
     const heard = await send(body as Buffer, { ...station, source: 'simulated' }).expect(201);
     expect((heard.body.analysis.partials as unknown[]).length).toBeGreaterThan(3);
     await strike({ x: 1.4, y: 0 }).expect(400);
+  });
+});
+
+describe('the sounds of the demo bench', () => {
+  let api: Application;
+  beforeAll(async () => {
+    api = await openApplication({ demo: true, sounds: true });
+  }, 120_000);
+  afterAll(() => api?.close());
+  type Heard = { about: string; round: number; place: KnockPlace; analysis: KeptAnalysis & PlayedAnalysis };
+  const sounds = async (number: number) => {
+    const builds = (await api.http.get('/api/v1/builds')).body as { id: string; number: number }[];
+    const { id } = builds.find((build) => build.number === number)!;
+    return (await api.http.get(`/api/v1/builds/${id}/knocks`).expect(200)).body as Heard[];
+  };
+  it('are three rounds over No. 41: a loose joint in the first, and lower notes with every shaving', async () => {
+    const all = await sounds(41);
+    const maps = [1, 2, 3].map((round) =>
+      knockMap(
+        all.flatMap(({ round: own, place, analysis }, i) =>
+          own === round && analysis.partials.length > 0
+            ? [{ ...analysis, id: `${i}`, place, loudness: analysis.loudness!, brightness: analysis.brightness! }]
+            : [],
+        ),
+      ),
+    );
+    maps.forEach(({ stations }) => expect(stations.length).toBeGreaterThanOrEqual(13));
+    const [loose, mended] = maps.map((map) => looseJoints(map)[0]!.likelihood);
+    expect(loose).toBeGreaterThan(0.9);
+    expect(mended).toBeLessThan(0.3);
+    const moved = compareHearings(maps[0]!.partials, maps[2]!.partials).moved;
+    expect(moved.length).toBeGreaterThan(4);
+    moved.forEach(({ cents }) => expect(cents).toBeLessThan(0));
+  });
+  it('are two finished instruments played, the stiff one with its main peak higher', async () => {
+    const [{ analysis: good }, { analysis: stiff }] = [(await sounds(38))[0]!, (await sounds(36))[0]!];
+    const main = ({ peaks }: PlayedAnalysis) =>
+      peaks.filter(({ frequency }) => frequency > 130).reduce((a, b) => (b.level > a.level ? b : a)).frequency;
+    expect(good.peaks.length).toBeGreaterThan(5);
+    expect(main(stiff)).toBeGreaterThan(1.05 * main(good));
   });
 });
 

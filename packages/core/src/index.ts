@@ -17,3 +17,5 @@ export * from './strings';
 export * from './sound';
 export * from './knock-map';
 export * from './section';
+export * from './arch';
+export * from './bar';

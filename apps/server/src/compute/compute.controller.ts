@@ -1,8 +1,17 @@
 import { Body, Controller, HttpCode, Post } from '@nestjs/common';
 import { ApiOperation, ApiTags } from '@nestjs/swagger';
-import { equilibriumMoisture, identifyPlate, testFlex } from '@nimble/core';
-import { refusing } from '../problem';
-import { FlexDto, MoistureDto, PlateIdentifyDto } from './compute.dto';
+import {
+  arcOfRadius,
+  arcOfRise,
+  barModes,
+  battenDeviation,
+  equilibriumMoisture,
+  identifyPlate,
+  sectionFigures,
+  testFlex,
+} from '@nimble/core';
+import { invalid, refusing } from '../problem';
+import { ArcDto, BarDto, FlexDto, MoistureDto, PlateIdentifyDto, SectionDto } from './compute.dto';
 
 /** The public computing API: nothing is stored. SI throughout; a field that can't be right is named in a 400. */
 @ApiTags('compute')
@@ -30,5 +39,37 @@ export class ComputeController {
   @ApiOperation({ summary: 'Moisture content that wood comes to in still air' })
   moisture(@Body() { temperatureC, relativeHumidity }: MoistureDto) {
     return { equilibriumMoistureContent: refusing('', () => equilibriumMoisture(temperatureC, relativeHumidity)) };
+  }
+
+  @Post('section')
+  @HttpCode(200)
+  @ApiOperation({ summary: 'Area, centroid and second moments of a brace section' })
+  section(@Body() body: SectionDto) {
+    return refusing('', () => sectionFigures(body));
+  }
+
+  @Post('arc')
+  @HttpCode(200)
+  @ApiOperation({ summary: 'Radius and rise of an arc, and how far a bent batten lies from it' })
+  arc(@Body() { span, rise, radius }: ArcDto) {
+    if ((rise === undefined) === (radius === undefined))
+      throw invalid([{ field: 'rise', message: 'is needed, or the radius: one of the two' }]);
+    return refusing('', () => {
+      const arc = rise === undefined ? arcOfRadius(span, radius!) : arcOfRise(span, rise);
+      return { radius: arc.radius, rise: arc.rise, battenDeviation: battenDeviation(arc) };
+    });
+  }
+
+  @Post('bar')
+  @HttpCode(200)
+  @ApiOperation({ summary: 'Partials of a bar, and what wood taken off at each station does to them' })
+  bar(@Body() { count, ...bar }: BarDto) {
+    const { modes, mass, theory } = refusing('', () => barModes(bar, count));
+    return {
+      frequencies: modes.map(({ frequency }) => frequency),
+      sensitivities: modes.map(({ sensitivity }) => [...sensitivity]),
+      mass,
+      theory,
+    };
   }
 }

@@ -1,5 +1,15 @@
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsNumber, IsOptional, ValidateNested } from 'class-validator';
+import { SECTION_SHAPES, type BarEnds, type SectionShape } from '@nimble/core';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsOptional,
+  ValidateNested,
+} from 'class-validator';
 
 /** All quantities SI. What can't be is refused by the core, which names the field; here only kinds and counts are checked. */
 export class FlexPointDto {
@@ -55,4 +65,61 @@ export class MoistureDto {
   @IsNumber() temperatureC: number;
   /** 0..1 @example 0.45 */
   @IsNumber() relativeHumidity: number;
+}
+
+export class SectionDto {
+  /** @example triangle */
+  @IsIn(SECTION_SHAPES) shape: SectionShape;
+  /** Of the glue face [m] @example 0.008 */
+  @IsNumber() width: number;
+  /** [m] @example 0.014 */
+  @IsNumber() height: number;
+  /** Of a trapezoid [m] */
+  @IsOptional() @IsNumber() topWidth?: number;
+}
+
+export class ArcDto {
+  /** [m] @example 0.38 */
+  @IsNumber() span: number;
+  /** Give this or the radius [m] @example 0.004 */
+  @IsOptional() @IsNumber() rise?: number;
+  /** [m] */
+  @IsOptional() @IsNumber() radius?: number;
+}
+
+export class BarStationDto {
+  /** From one end [m] @example 0 */
+  @IsNumber() x: number;
+  /** [m] @example 0.008 */
+  @IsNumber() width: number;
+  /** [m] @example 0.014 */
+  @IsNumber() height: number;
+  /** Of a trapezoid [m] */
+  @IsOptional() @IsNumber() topWidth?: number;
+}
+
+export class BarDto {
+  /** [m] @example 0.3 */
+  @IsNumber() length: number;
+  /** [kg/m3] @example 420 */
+  @IsNumber() density: number;
+  /** Along the bar [Pa] @example 12000000000 */
+  @IsNumber() modulus: number;
+  /** For bending in height [Pa]; without it thin-bar theory, and for bars deeper than a fifteenth of their length a 17th of the modulus. */
+  @IsOptional() @IsNumber() shearModulus?: number;
+  /** @example free */
+  @IsIn(['free', 'pinned', 'clamped']) ends: BarEnds;
+  /** @example rectangle */
+  @IsIn(SECTION_SHAPES) section: SectionShape;
+  /** From one end to the other. @example [{"x": 0, "width": 0.008, "height": 0.014}, {"x": 0.3, "width": 0.008, "height": 0.014}] */
+  @IsArray()
+  @ArrayMinSize(2)
+  @ArrayMaxSize(2000)
+  @ValidateNested({ each: true })
+  @Type(() => BarStationDto)
+  stations: BarStationDto[];
+  /** Stiffness per length of what it is stuck to [N/m2] */
+  @IsOptional() @IsNumber() foundation?: number;
+  /** Partials wanted. @example 3 */
+  @IsInt() count: number;
 }

@@ -40,7 +40,7 @@ export class DemoService {
 
   constructor(private readonly sequelize: Sequelize) {}
 
-  async loadWhenEmpty(now = new Date()): Promise<boolean> {
+  async loadWhenEmpty({ now = new Date(), sounds = true } = {}): Promise<boolean> {
     if ((await Workshop.count()) > 0 || (await Build.count()) > 0) return false;
     await this.sequelize.transaction(async (transaction) => {
       await Workshop.create({ id: 1, name: 'Larkspur Bench', demo: true }, { transaction });
@@ -51,7 +51,7 @@ export class DemoService {
         const wood = build.set ? rack.get(build.set)! : woodOfSpecies(build.species);
         // The finished sibling comes first in the list: what it gave and sounded is what the next one follows.
         const rules = build.follows ? model : NO_CHOICES;
-        const last = await this.loadBuild(build, { wood, rules }, now, transaction);
+        const last = await this.loadBuild(build, { wood, rules, sounds }, now, transaction);
         if (build.outcome === 'as-wanted') model = goalsOf(`No. ${build.number}`, last);
       }
     });
@@ -80,7 +80,7 @@ export class DemoService {
   /** @returns the checks of its last survey */
   private async loadBuild(
     demo: DemoBuild,
-    { wood, rules }: { wood: BuildWood; rules: RuleChoices },
+    { wood, rules, sounds }: { wood: BuildWood; rules: RuleChoices; sounds: boolean },
     now: Date,
     transaction: Transaction,
   ): Promise<readonly SimulatedCheck[]> {
@@ -139,7 +139,7 @@ export class DemoService {
         transaction,
       );
     }
-    await this.loadSounds(demo, { wood, thickness: means.at(-1)?.value ?? null, ago }, transaction);
+    if (sounds) await this.loadSounds(demo, { wood, thickness: means.at(-1)?.value ?? null, ago }, transaction);
     return checks.at(-1) ?? [];
   }
 

@@ -16,7 +16,7 @@ export interface SoundingPlate {
 /** [samples/s] */
 export const SIMULATED_RATE = 24_000;
 /** Modes that a simulated plate sounds with: more cost hearing time and tell nothing new. */
-export const SIMULATED_MODES = 12;
+export const SIMULATED_MODES = 9;
 const BEFORE = 0.12;
 const SECONDS = 1.3;
 const CONTACT = 8e-4;

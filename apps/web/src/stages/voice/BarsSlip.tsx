@@ -9,7 +9,7 @@ import { readPitch } from '../../sound/read-pitch';
 import type { EarControl } from '../../sound/use-ear';
 import { Button, TextField } from '../../ui';
 import { barReadings, interval, type BarReading } from './bar-readings';
-import type { LastHeard } from './VoicePage';
+import type { LastHeard } from './last-heard';
 
 interface Props {
   build: Build;

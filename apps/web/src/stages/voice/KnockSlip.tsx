@@ -13,7 +13,7 @@ import type { EarControl } from '../../sound/use-ear';
 import { Button, SelectField } from '../../ui';
 import { useSending } from '../../units-and-forms';
 import { ChangeWords } from './ChangeWords';
-import type { LastHeard } from './VoicePage';
+import type { LastHeard } from './last-heard';
 
 interface Props {
   build: Build;

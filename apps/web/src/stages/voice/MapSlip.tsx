@@ -7,7 +7,7 @@ import { Button, CheckField, SelectField } from '../../ui';
 import { ChangeList } from './ChangeWords';
 import { RoundPicker } from './RoundPicker';
 import type { Walk } from './use-walk';
-import type { LastHeard } from './VoicePage';
+import type { LastHeard } from './last-heard';
 
 interface Props {
   ear: EarControl;

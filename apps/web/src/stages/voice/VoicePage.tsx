@@ -22,6 +22,7 @@ import { BarsSlip } from './BarsSlip';
 import { barsOf } from './bar-readings';
 import { FindingsSlip } from './FindingsSlip';
 import { KnockSlip } from './KnockSlip';
+import type { LastHeard } from './last-heard';
 import { MapSlip } from './MapSlip';
 import { HoldAndStrike, Mark, ShapeLayer } from './ShapeLayer';
 import { TABS, useVoiceParams, VIEWS } from './use-voice-params';
@@ -34,12 +35,6 @@ export function VoicePage() {
   const sounds = useSounds(buildId);
   if (!build.data || !sounds.data) return <Loading queries={[build, sounds]} what="the build" />;
   return <Voice key={buildId} build={build.data} knocks={sounds.data.filter(isKnock)} />;
-}
-
-export interface LastHeard {
-  heard: Heard;
-  /** As kept; null where it told nothing. */
-  kept: KnockView | null;
 }
 
 function Voice({ build, knocks }: { build: Build; knocks: readonly KnockView[] }) {

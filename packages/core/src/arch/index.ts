@@ -1,0 +1,1 @@
+export { arcHeight, arcOfRadius, arcOfRise, battenDeviation, bentBatten, type Arc, type BattenShape } from './arc';

@@ -1,0 +1,1 @@
+export { barModes, type Bar, type BarEnds, type BarMode, type BarResult, type BarStation } from './bar-modes';
