@@ -40,6 +40,7 @@ async function main(address: string, folder: string): Promise<void> {
     { name: 'voice-walk-round', path: `${stage(41, 'voice')}?round=4` },
     { name: 'voice-shape-and-findings', path: `${stage(41, 'voice')}?slip=notes&view=shape` },
     { name: 'voice-loose-joint', path: `${stage(41, 'voice')}?slip=notes&view=loose&round=1` },
+    { name: 'shape-brace', path: stage(41, 'shape') },
     { name: 'played', path: `${stage(38, 'close')}?other=${builds.find(({ number }) => number === 36)?.id}` },
   ];
   const { driver, close } = await openBrowser();

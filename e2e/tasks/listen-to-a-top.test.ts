@@ -135,7 +135,7 @@ describe('listening to a top', () => {
     await findText(driver, 'since, ¢');
     const cents = await driver.findElements(By.css('[aria-label="Notes of this round"] tbody td:last-child'));
     const moves = await Promise.all(cents.map((cell) => cell.getText()));
-    expect(moves.length).toBeGreaterThan(8);
+    expect(moves.length).toBeGreaterThan(5);
     expect(moves.filter((move) => move.startsWith('−')).length).toBeGreaterThan(0.7 * moves.length);
   });
 
@@ -144,7 +144,7 @@ describe('listening to a top', () => {
     await findText(driver, 'hold');
     await findText(driver, 'strike');
     const notes = await driver.findElements(By.css('[aria-label^="Shape at"]'));
-    expect(notes.length).toBeGreaterThan(8);
+    expect(notes.length).toBeGreaterThan(5);
     const before = await plate('E1');
     await notes[0]!.click();
     await untilReads(driver, async () => (await plate('E1')) !== before, 'another shape');

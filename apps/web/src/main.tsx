@@ -63,6 +63,10 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./stages/thickness/ThicknessPage')).ThicknessPage }),
       },
       {
+        path: '/builds/:buildId/shape',
+        lazy: async () => ({ Component: (await import('./stages/shape/ShapePage')).ShapePage }),
+      },
+      {
         path: '/builds/:buildId/voice',
         lazy: async () => ({ Component: (await import('./stages/voice/VoicePage')).VoicePage }),
       },

@@ -19,3 +19,4 @@ export * from './knock-map';
 export * from './section';
 export * from './arch';
 export * from './bar';
+export * from './bracing';

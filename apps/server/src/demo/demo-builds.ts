@@ -1,6 +1,6 @@
 import {
-  defaultOutline, METRIC, STAGES,
-  type BuildOutcome, type Family, type HoleSpec, type OutlineSpec, type PassTool, type SandwichPlan, type Stage, type TargetSpec, type UnitChoice,
+  defaultOutline, METRIC, profileHeights, STAGES,
+  type BracePlan, type BuildOutcome, type Family, type HoleSpec, type OutlineSpec, type PassTool, type SandwichPlan, type Stage, type TargetSpec, type UnitChoice,
 } from '@nimble/core'; // prettier-ignore
 
 /** The made-up bench of the demo: what each build is. Readings come from the simulator, not from here. SI. */
@@ -19,6 +19,8 @@ export interface DemoBuild {
   /** Where this plate rings longest, and how long then [m, s]. */
   ringPeak: { thickness: number; ring: number };
   sandwich?: SandwichPlan;
+  /** Drawn in elevation. */
+  braces?: BracePlan[];
   scaleLength: number;
   outline: OutlineSpec;
   holes: HoleSpec[];
@@ -75,6 +77,10 @@ const plane: PassTool = { kind: 'plane', depthPerPass: 5e-5 };
 const before = (stage: Stage): Stage[] => STAGES.slice(0, STAGES.indexOf(stage));
 export const doneBefore = before;
 
+const toneBar = (name: string, length: number, tall: number, low: number): BracePlan => ({
+  name, length, section: 'parabola', width: 6.5e-3, topWidth: null, heights: profileHeights('one-peak', { tall, low }), modulus: 11.5e9, density: 410, goal: null,
+}); // prettier-ignore
+
 export const DEMO_BUILDS: readonly DemoBuild[] = [
   {
     id: buildId(36), number: 36, daysOld: 210, name: 'Plover', family: 'steel-string', construction: 'flat', species: 'sitka-spruce', scaleLength: 0.632, outcome: 'too-stiff', ringPeak: { thickness: 2.7e-3, ring: 0.9 },
@@ -89,7 +95,7 @@ export const DEMO_BUILDS: readonly DemoBuild[] = [
     thicknessing: { rough: 3.2e-3, waviness: 7e-5, tilt: 5e-5, evenness: 0.1, targets: [even(2.95e-3, 6e-5, 2.4e-3), even(2.75e-3, 8e-5, 2.4e-3)], daysAgo: 120, hoursApart: 26 },
   },
   {
-    id: buildId(41), number: 41, daysOld: 30, name: 'Sandpiper', family: 'steel-string', construction: 'flat', species: 'engelmann-spruce', set: 'Engelmann 14', follows: true, scaleLength: 0.632, ringPeak: { thickness: 2.8e-3, ring: 1.2 },
+    id: buildId(41), number: 41, daysOld: 30, name: 'Sandpiper', family: 'steel-string', construction: 'flat', species: 'engelmann-spruce', set: 'Engelmann 14', follows: true, braces: [toneBar('upper tone bar', 0.19, 0.0105, 0.002), toneBar('lower tone bar', 0.15, 0.0095, 0.002)], scaleLength: 0.632, ringPeak: { thickness: 2.8e-3, ring: 1.2 },
     outline: smallBody, holes: [{ kind: 'round', x: 0.148, y: 0, diameter: 0.096 }], tool: plane, units: METRIC, stage: 'voice', waitsFor: { what: 'fresh ears', days: 1 },
     notes: [{ stage: 'voice', person: 'Tomas Brandl', text: 'Round 3. Left it on the shelf overnight before touching the upper tone bar.', daysAgo: 0 }],
     thicknessing: { rough: 3.3e-3, waviness: 8e-5, tilt: -6e-5, evenness: 0.1, targets: [even(3e-3, 6e-5, 2.4e-3), even(2.8e-3, 8e-5, 2.4e-3)], daysAgo: 24, hoursApart: 22 },

@@ -91,6 +91,7 @@ export class DemoService {
       ringPeak: _r,
       outcome = null,
       sandwich = null,
+      braces = [],
       thicknessing,
       notes,
       waitsFor,
@@ -106,7 +107,7 @@ export class DemoService {
         plate: 'top',
         leftHanded: false,
         wood,
-        choices: { ...NO_BUILD_CHOICES, rules, outcome, sandwich },
+        choices: { ...NO_BUILD_CHOICES, rules, outcome, sandwich, braces },
         stations,
         stagesDone: doneBefore(demo.stage),
         waitsFor: waitsFor && {

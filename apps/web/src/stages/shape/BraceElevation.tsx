@@ -1,0 +1,167 @@
+import {
+  bracePlaces,
+  formatThickness,
+  LEAST_HEIGHT,
+  type BracePlan,
+  type PlanFigures,
+  type UnitChoice,
+} from '@nimble/core';
+import { scaleLinear } from 'd3-scale';
+import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import { toneColour } from '../../plate/MapLayer';
+
+interface Props {
+  plan: BracePlan;
+  figures: PlanFigures;
+  /** As it was before the drag. */
+  before: PlanFigures | null;
+  partial: number;
+  units: UnitChoice;
+  onDraft: (plan: BracePlan) => void;
+  onKeep: (plan: BracePlan) => void;
+}
+
+const BOX = { width: 860, height: 290, left: 76, right: 26, top: 26, bottom: 70 };
+const STRIP = 26;
+const HANDLE = 9;
+/** One press of an arrow key, and how tall a brace may be drawn [m]. */
+const KEY_STEP = 1e-4;
+const TALLEST = 0.04;
+
+/** The brace from the side, its heights under the hand, and below it what planing there does to the chosen note. */
+export function BraceElevation({ plan, figures, before, partial, units, onDraft, onKeep }: Props) {
+  const svg = useRef<SVGSVGElement>(null);
+  const tallest = Math.max(0.008, ...plan.heights);
+  const x = scaleLinear([0, plan.length], [BOX.left, BOX.width - BOX.right]);
+  const y = scaleLinear([0, tallest * 1.15], [BOX.height - BOX.bottom, BOX.top]);
+  const places = bracePlaces(plan);
+  const { sensitivity, frequency } = figures.modes[partial]!;
+  const most = Math.max(...sensitivity.map(Math.abs)) || 1;
+  const step = x(places[1]!) - x(places[0]!);
+  const base = BOX.height - BOX.bottom;
+  const outline = `M${x(0)} ${base}${plan.heights.map((height, i) => `L${x(places[i]!)} ${y(height)}`).join('')}L${x(plan.length)} ${base}Z`;
+  const withHeight = (i: number, height: number): BracePlan => ({
+    ...plan,
+    heights: plan.heights.map((old, j) => (j === i ? Math.min(TALLEST, Math.max(LEAST_HEIGHT, height)) : old)),
+  });
+  const heightUnder = (event: PointerEvent): number | null => {
+    const matrix = svg.current?.getScreenCTM();
+    if (!matrix) return null;
+    return y.invert(new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse()).y);
+  };
+  const onArrow = (event: KeyboardEvent, i: number) => {
+    const by = event.key === 'ArrowUp' ? KEY_STEP : event.key === 'ArrowDown' ? -KEY_STEP : 0;
+    if (by === 0) return;
+    event.preventDefault();
+    onKeep(withHeight(i, plan.heights[i]! + by));
+  };
+  const figure = (metres: number) => formatThickness(metres, units).figure;
+  return (
+    <figure className="shrink-0 px-4 pb-2 lg:px-6" aria-label={`${plan.name} from the side`}>
+      <svg ref={svg} viewBox={`0 0 ${BOX.width} ${BOX.height}`} className="max-h-[300px] w-full touch-none select-none">
+        <g fontSize="15" fill="var(--soft)" className="figures">
+          {y.ticks(4).map((height) => (
+            <g key={height} transform={`translate(${BOX.left} ${y(height)})`}>
+              <line x2={BOX.width - BOX.left - BOX.right} stroke="var(--grain)" strokeWidth="0.8" />
+              <text x="-8" textAnchor="end" dominantBaseline="central">
+                {figure(height)}
+              </text>
+            </g>
+          ))}
+          <text x="4" y="14">
+            {formatThickness(0, units).symbol}
+          </text>
+        </g>
+        <path d={outline} fill="var(--wood)" stroke="var(--ink)" strokeWidth="1.4" />
+        <line
+          x1={BOX.left - 14}
+          x2={BOX.width - BOX.right + 14}
+          y1={base}
+          y2={base}
+          stroke="var(--ink)"
+          strokeWidth="3"
+        />
+        {plan.heights.map((height, i) => (
+          <g
+            key={places[i]}
+            role="slider"
+            tabIndex={0}
+            aria-label={`Height at ${(places[i]! * 1000).toFixed(0)} mm`}
+            aria-valuenow={Number((height * 1000).toFixed(2))}
+            aria-valuemin={LEAST_HEIGHT * 1000}
+            aria-valuemax={TALLEST * 1000}
+            aria-valuetext={`${figure(height)} ${formatThickness(0, units).symbol}`}
+            aria-orientation="vertical"
+            className="cursor-ns-resize"
+            onKeyDown={(event) => onArrow(event, i)}
+            onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
+            onPointerMove={(event) => {
+              if (!event.currentTarget.hasPointerCapture(event.pointerId)) return;
+              const under = heightUnder(event);
+              if (under !== null) onDraft(withHeight(i, under));
+            }}
+            onPointerUp={(event) => {
+              if (event.currentTarget.hasPointerCapture(event.pointerId) && before) onKeep(plan);
+            }}
+          >
+            <rect x={x(places[i]!) - step / 2} y={BOX.top} width={step} height={base - BOX.top} fill="transparent" />
+            <circle
+              cx={x(places[i]!)}
+              cy={y(height)}
+              r={HANDLE}
+              fill="var(--slip)"
+              stroke="var(--brass)"
+              strokeWidth="2.5"
+            />
+          </g>
+        ))}
+        <Strip {...{ places, sensitivity, most, frequency, step, x, base }} />
+        <text x={BOX.left} y={BOX.height - 6} fontSize="15" fill="var(--soft)">
+          cents on the {['first', 'second', 'third'][partial]} note ({frequency.toFixed(0)} Hz) for 0.1 mm off around
+          each mark
+        </text>
+      </svg>
+    </figure>
+  );
+}
+
+interface StripProps {
+  places: readonly number[];
+  sensitivity: Float64Array;
+  most: number;
+  frequency: number;
+  step: number;
+  x: (value: number) => number;
+  base: number;
+}
+
+/** Cents per tenth of a millimetre taken off around each place: colour, sign and figure. */
+function Strip({ places, sensitivity, most, frequency, step, x, base }: StripProps) {
+  const top = base + 10;
+  const cents = (i: number) => ((1200 / Math.LN2) * 1e-4 * sensitivity[i]!) / frequency;
+  return (
+    <g aria-hidden>
+      {places.map((place, i) => (
+        <rect
+          key={place}
+          x={x(place) - step / 2}
+          y={top}
+          width={step}
+          height={STRIP}
+          style={{ fill: toneColour('diverging', -sensitivity[i]! / most) }}
+          stroke="var(--grain)"
+          strokeWidth="0.6"
+        />
+      ))}
+      <g fontSize="15" fill="var(--ink)" textAnchor="middle" className="figures">
+        {places.map((place, i) =>
+          i % 2 === 0 ? (
+            <text key={place} x={x(place)} y={top + STRIP / 2 + 1} dominantBaseline="central">
+              {Math.abs(cents(i)) < 0.05 ? '0' : `${cents(i) < 0 ? '−' : '+'}${Math.abs(cents(i)).toFixed(1)}`}
+            </text>
+          ) : null,
+        )}
+      </g>
+    </g>
+  );
+}
