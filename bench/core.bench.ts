@@ -4,7 +4,7 @@
  */
 import {
   analyseKnock, assessThickness, createFftPlan, contourAreas, createMapGrid, defaultHoles, defaultOutline, defaultTarget, layStations, mapThickness, METRIC, plateContext, plateShape,
-  howThin, identifyPlate, NO_CHOICES, questionableReadings, ringCompliance, roundLevels, woodEstimate, woodOfSpecies, type StationReading,
+  barModes, howThin, identifyPlate, knockMap, knockPlaces, modeShapes, NO_CHOICES, questionableReadings, ringCompliance, roundLevels, woodEstimate, woodOfSpecies, type Bar, type PlacedKnock, type StationReading,
 } from '@nimble/core'; // prettier-ignore
 import { Bench } from 'tinybench';
 import { RATE, inNoise, asSound, randomPlate, taps } from '../packages/core/test/made-taps';
@@ -71,6 +71,19 @@ const struck = (() => {
 })();
 const plain = createFftPlan(2 ** Math.ceil(Math.log2(RATE)));
 
+/** A top struck at fourteen places, eight partials each. */
+const walk = knockPlaces(shape, 'few', []).map((place): PlacedKnock => ({
+  id: place.name, place, loudness: -12, brightness: 300, ringTime: 0.8, rattle: 0,
+  partials: Array.from({ length: 8 }, (_, p) => ({
+    frequency: 80 * 1.3 ** p, frequencySd: 0.02, q: 50, qSd: 0.01, level: -3 * p, polarity: Math.sin((p + 1) * 9 * place.x + 7 * place.y * p) < 0 ? -1 : 1,
+  })),
+})); // prettier-ignore
+const walkMap = knockMap(walk);
+const bar: Bar = {
+  length: 0.3, density: 420, modulus: 12e9, ends: 'free', section: 'rectangle',
+  stations: Array.from({ length: 200 }, (_, i) => ({ x: (0.3 * i) / 199, width: 8e-3, height: 0.008 + 0.004 * Math.sin((Math.PI * i) / 199) })),
+}; // prettier-ignore
+
 const CASES: readonly [name: string, run: () => unknown, budget: number | null][] = [
   ['a million square roots (the unit)', () => rootSum(1e6), null],
   [
@@ -93,6 +106,9 @@ const CASES: readonly [name: string, run: () => unknown, budget: number | null][
   ['a plate on a ring', () => ringCompliance({ D_L: 20, D_C: 1.4, D_1: 0.5, D_k: 1.6 }, 0.14), null],
   ['a plain transform of one second of sound', () => plain.run(struck.channels[0]!, 0, RATE), null],
   ['one second of knock heard', () => analyseKnock(struck), 60],
+  ['a walk of 14 places put together', () => knockMap(walk), 30],
+  ['its shapes with where to hold and strike', () => modeShapes(walkMap, grid), 250],
+  ['a bar of 200 stations: three partials, all sensitivities', () => barModes(bar, 3), 5],
   ['a plate’s grid (once per outline)', () => createMapGrid(shape), null],
   ['laying stations', () => layStations(shape), null],
 ];

@@ -80,9 +80,8 @@ function addElement(out: BarElements, e: number, { from, to }: { from: number; t
   const { shape, material, foundation } = stuff;
   const { density, modulus, shearModulus } = material;
   const L = to - from;
-  const middle = figuresAt(shape, (from + to) / 2);
   const shear = shearModulus === null ? null : SHEAR_FACTOR * shearModulus;
-  const phi = shear === null ? 0 : (12 * modulus * middle.secondMoment) / (shear * middle.area * L * L);
+  const phi = shear === null ? 0 : shearShare(figuresAt(shape, (from + to) / 2), modulus / shear, L);
   for (const [xi, share] of GAUSS) {
     const x = from + xi * L;
     const here = figuresAt(shape, x);
@@ -97,7 +96,7 @@ function addElement(out: BarElements, e: number, { from, to }: { from: number; t
         out.stiffness[at] += weight * (rigidity * kappa[i] * kappa[j] + shearing * gamma[i] * gamma[j] + foundation * w[i] * w[j]); // prettier-ignore
         out.mass[at] += weight * (density * here.area * w[i] * w[j] + rotary * theta[i] * theta[j]);
       }
-    const slopes = slopesByHeight(here.section);
+    const slopes = slopesByHeight(here.section, here);
     const slope = {
       rigidity: modulus * slopes.secondMoment,
       mass: density * slopes.area,
@@ -106,6 +105,11 @@ function addElement(out: BarElements, e: number, { from, to }: { from: number; t
     };
     out.points.push({ element: e, x, weight, slope, w, theta, kappa, gamma });
   }
+}
+
+/** How much an element gives by shear against bending (1). */
+function shearShare({ secondMoment, area }: { secondMoment: number; area: number }, ratio: number, L: number): number {
+  return (12 * ratio * secondMoment) / (area * L * L);
 }
 
 function figuresAt({ section, widthAt, heightAt, topWidthAt }: BarShape, x: number) {

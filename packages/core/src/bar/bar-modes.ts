@@ -148,7 +148,7 @@ interface Solved {
 const MOST_ROUNDS = 60;
 /** Of an eigenvalue; round-off of so stiff a chain leaves some 1e-10. */
 const SETTLED = 1e-8;
-const EXTRA = 3;
+const EXTRA = 2;
 
 /** Subspace iteration on the shifted chain: the rigid motions of a free bar come first and are left out. */
 function lowestModes(elements: BarElements, ends: BarEnds, count: number, founded: boolean): Solved[] {
@@ -221,14 +221,11 @@ function rayleighRitz(K: Banded, M: Banded, basis: Float64Array[]): { basis: Flo
   for (const v of basis) {
     for (let pass = 0; pass < 2; pass++) {
       multiply(M, v, image);
-      for (const u of even) {
-        const share = dot(u, image);
-        for (let i = 0; i < v.length; i++) v[i] -= share * u[i];
-      }
+      for (const u of even) addScaled(v, -dot(u, image), u);
     }
     multiply(M, v, image);
-    const norm = Math.sqrt(dot(v, image));
-    for (let i = 0; i < v.length; i++) v[i] /= norm;
+    const norm = 1 / Math.sqrt(dot(v, image));
+    for (let i = 0; i < v.length; i++) v[i] *= norm;
     even.push(v);
   }
   const p = even.length;
@@ -240,13 +237,15 @@ function rayleighRitz(K: Banded, M: Banded, basis: Float64Array[]): { basis: Flo
   const { values, vectors } = symmetricEigenInPlace(reduced, p);
   const turned = Array.from({ length: p }, (_, k) => {
     const v = new Float64Array(K.size);
-    even.forEach((u, i) => {
-      const share = vectors[i * p + k];
-      for (let n = 0; n < v.length; n++) v[n] += share * u[n];
-    });
+    even.forEach((u, i) => addScaled(v, vectors[i * p + k], u));
     return v;
   });
   return { basis: turned, values };
+}
+
+/** v += share u */
+function addScaled(v: Float64Array, share: number, u: Float64Array): void {
+  for (let i = 0; i < v.length; i++) v[i] += share * u[i];
 }
 
 function dot(a: Float64Array, b: Float64Array): number {
@@ -259,7 +258,8 @@ function modeOf(bar: Bar, nodes: Float64Array, elements: BarElements, lambda: nu
   const { stations } = bar;
   const frequency = Math.sqrt(Math.max(0, lambda)) / (2 * Math.PI);
   const sensitivity = new Float64Array(stations.length);
-  const values = (at: Float64Array, e: number) => at.reduce((sum, value, i) => sum + value * vector[2 * e + i], 0);
+  const values = (at: Float64Array, e: number) =>
+    at[0] * vector[2 * e] + at[1] * vector[2 * e + 1] + at[2] * vector[2 * e + 2] + at[3] * vector[2 * e + 3];
   let station = 0;
   for (const { element, x, weight, slope, w, theta, kappa, gamma } of elements.points) {
     while (station < stations.length - 2 && stations[station + 1].x < x) station++;

@@ -52,10 +52,10 @@ export function checkSection({ shape, width, height, topWidth }: Section): void 
     throw new InvalidInput('topWidth', topWidth, 'must lie between nothing and the width of the base');
 }
 
-type Plain = Pick<SectionFigures, 'area' | 'centroidHeight' | 'secondMoment'>;
+export type PlainFigures = Pick<SectionFigures, 'area' | 'centroidHeight' | 'secondMoment'>;
 
 /** Without checks, for inner loops. */
-export function plainFigures({ shape, width: b, height: h, topWidth = b }: Section): Plain {
+export function plainFigures({ shape, width: b, height: h, topWidth = b }: Section): PlainFigures {
   switch (shape) {
     case 'rectangle':
       return { area: b * h, centroidHeight: h / 2, secondMoment: (b * h ** 3) / 12 };
@@ -77,7 +77,7 @@ export function plainFigures({ shape, width: b, height: h, topWidth = b }: Secti
 }
 
 /** A block with half an ellipse on it: a half circle where the bar is tall enough. */
-function roundedFigures(b: number, h: number): Plain {
+function roundedFigures(b: number, h: number): PlainFigures {
   const cap = Math.min(b / 2, h);
   const block = h - cap;
   const [areaBlock, areaCap] = [b * block, (Math.PI * b * cap) / 4];
@@ -101,9 +101,12 @@ export interface SectionSlopes {
 }
 
 /** How area and second moment change with height, the base left as it is. Exact but for the rounded top, which is differenced. */
-export function slopesByHeight(section: Section): SectionSlopes {
+export function slopesByHeight(
+  section: Section,
+  known: Pick<PlainFigures, 'area' | 'secondMoment'> = plainFigures(section),
+): SectionSlopes {
   const { height } = section;
-  const { area, secondMoment } = plainFigures(section);
+  const { area, secondMoment } = known;
   // All of these grow like h and h^3, as their corners stay where they are.
   if (section.shape !== 'rounded') return { area: area / height, secondMoment: (3 * secondMoment) / height };
   const step = 1e-5 * height;

@@ -63,7 +63,7 @@ export function BraceElevation({ plan, figures, before, partial, units, onDraft,
           {y.ticks(4).map((height) => (
             <g key={height} transform={`translate(${BOX.left} ${y(height)})`}>
               <line x2={BOX.width - BOX.left - BOX.right} stroke="var(--grain)" strokeWidth="0.8" />
-              <text x="-8" textAnchor="end" dominantBaseline="central">
+              <text x="-18" textAnchor="end" dominantBaseline="central">
                 {figure(height)}
               </text>
             </g>

@@ -45,7 +45,8 @@ function figureAt(
     case 'ring':
       return station.ringTime === null ? '–' : station.ringTime.toFixed(2);
     case 'loose':
-      return `${Math.round(100 * (loose.find((joint) => joint.station === station.name)?.likelihood ?? 0))} %`;
+      // Never sure by sound alone.
+      return `${Math.min(99, Math.round(100 * (loose.find((joint) => joint.station === station.name)?.likelihood ?? 0)))} %`;
     case 'shape': {
       const a = map.partials[partial]?.amplitudes[s] ?? 0;
       return `${a < -0.005 ? '−' : '+'}${Math.abs(a).toFixed(2).replace(/^0/, '')}`;
