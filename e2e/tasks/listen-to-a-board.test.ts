@@ -13,34 +13,19 @@ import {
   type OpenBrowser,
 } from '../support/browser';
 import { serveApp, type ServedApp } from '../support/served-app';
+import { wav } from '../support/wav';
 
 const RATE = 48_000;
 
-/** 16-bit mono; knocks on a board of three notes, and silence at the seam where the device begins again. */
+/** Knocks on a board of three notes, and silence at the seam where the device begins again. */
 function knocks(seconds: number, at: readonly number[]): Buffer {
-  const count = seconds * RATE;
-  const bytes = Buffer.alloc(44 + 2 * count);
-  bytes.write('RIFF', 0);
-  bytes.writeUInt32LE(36 + 2 * count, 4);
-  bytes.write('WAVEfmt ', 8);
-  bytes.writeUInt32LE(16, 16);
-  bytes.writeUInt16LE(1, 20);
-  bytes.writeUInt16LE(1, 22);
-  bytes.writeUInt32LE(RATE, 24);
-  bytes.writeUInt32LE(2 * RATE, 28);
-  bytes.writeUInt16LE(2, 32);
-  bytes.writeUInt16LE(16, 34);
-  bytes.write('data', 36);
-  bytes.writeUInt32LE(2 * count, 40);
   const note = (f: number, q: number, a: number, t: number) => a * Math.exp((-Math.PI * f * t) / q) * Math.sin(2 * Math.PI * f * t);
-  for (let n = 0; n < count; n++) {
-    const sum = at.reduce((x, blow) => {
+  const sample = (n: number) =>
+    at.reduce((x, blow) => {
       const t = n / RATE - blow;
       return t < 0 || t > 2 ? x : x + note(71, 60, 0.4, t) + note(140.6, 60, 0.25, t) - note(402, 50, 0.15, t);
-    }, 0);
-    bytes.writeInt16LE(Math.round(32_767 * (sum + 2e-4 * Math.sin(n * 12.9898 + Math.sin(n)))), 44 + 2 * n);
-  }
-  return bytes;
+    }, 2e-4 * Math.sin(n * 12.9898 + Math.sin(n)));
+  return wav(sample, seconds, RATE);
 } // prettier-ignore
 
 describe('listening to a board', () => {

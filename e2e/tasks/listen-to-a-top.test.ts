@@ -15,41 +15,26 @@ import {
   type OpenBrowser,
 } from '../support/browser';
 import { serveApp, type ServedApp } from '../support/served-app';
+import { wav } from '../support/wav';
 
 const RATE = 24_000;
-
-/** 16-bit mono. */
-function wav(samples: (n: number) => number, seconds: number): Buffer {
-  const count = Math.round(seconds * RATE);
-  const bytes = Buffer.alloc(44 + 2 * count);
-  bytes.write('RIFF', 0);
-  bytes.writeUInt32LE(36 + 2 * count, 4);
-  bytes.write('WAVEfmt ', 8);
-  bytes.writeUInt32LE(16, 16);
-  bytes.writeUInt16LE(1, 20);
-  bytes.writeUInt16LE(1, 22);
-  bytes.writeUInt32LE(RATE, 24);
-  bytes.writeUInt32LE(2 * RATE, 28);
-  bytes.writeUInt16LE(2, 32);
-  bytes.writeUInt16LE(16, 34);
-  bytes.write('data', 36);
-  bytes.writeUInt32LE(2 * count, 40);
-  for (let n = 0; n < count; n++) bytes.writeInt16LE(Math.round(32_767 * samples(n)), 44 + 2 * n);
-  return bytes;
-}
 
 const hiss = (n: number) => 2e-4 * Math.sin(n * 12.9898 + 7 * Math.sin(n));
 
 /** One blow at 0.3 s on partials: frequency, quality, signed size. */
 const blow = (partials: readonly (readonly [number, number, number])[]) =>
-  wav((n) => {
-    const t = n / RATE - 0.3;
-    if (t < 0) return hiss(n);
-    return partials.reduce(
-      (sum, [f, q, a]) => sum + a * Math.exp((-Math.PI * f * t) / q) * Math.sin(2 * Math.PI * f * t),
-      hiss(n),
-    );
-  }, 1.5);
+  wav(
+    (n) => {
+      const t = n / RATE - 0.3;
+      if (t < 0) return hiss(n);
+      return partials.reduce(
+        (sum, [f, q, a]) => sum + a * Math.exp((-Math.PI * f * t) / q) * Math.sin(2 * Math.PI * f * t),
+        hiss(n),
+      );
+    },
+    1.5,
+    RATE,
+  );
 
 describe('listening to a top', () => {
   let app: ServedApp;
@@ -210,6 +195,7 @@ describe('listening to a top', () => {
     const scale = wav(
       (n) => 0.3 * Math.sin((2 * Math.PI * 110 * 2 ** (Math.floor(n / (RATE / 3)) / 12) * n) / RATE) + hiss(n),
       5,
+      RATE,
     );
     await fill(driver, 'What it is', 'a scale of one octave');
     await fill(driver, 'Lowest note', 'A2');

@@ -1,3 +1,4 @@
 export { positiveBelow, QuantityField } from './QuantityField';
 export { readFigure, readHertz, readSeconds } from './read-figure';
 export { useSending } from './use-sending';
+export { NameForm } from './NameForm';

@@ -1,16 +1,14 @@
 import { plateShape } from '@nimble/core';
 import { useMemo } from 'react';
 import { useParams, useSearchParams } from 'react-router';
-import { useBuild, useForecasts, useSurveys, useSurveyWrites } from '../../api/hooks';
+import { useBuild, useSurveyWrites } from '../../api/hooks';
 import { isPlayed, useKnockWrites, useSounds, type PlayedView } from '../../api/knocks';
 import type { Build } from '../../api/types';
 import { PlateDrawing } from '../../plate';
 import { Loading } from '../../shell/Loading';
-import { Ribbon } from '../../shell/Ribbon';
-import { BuildShell } from '../../shell/Shell';
+import { StageFrame } from '../StageFrame';
 import { SlipPages } from '../../ui';
 import { JournalSlip } from '../journal/JournalSlip';
-import { ribbonItems } from '../thickness/view-model';
 import { PlayedChart } from './PlayedChart';
 import { PlayedSlip } from './PlayedSlip';
 
@@ -32,8 +30,6 @@ function Close({ build, recordings }: { build: Build; recordings: readonly Playe
   const [params, setParams] = useSearchParams();
   const writes = useSurveyWrites(build.id);
   const keep = useKnockWrites(build.id);
-  const surveys = useSurveys(build.id);
-  const forecasts = useForecasts(build.id);
   const shape = useMemo(() => plateShape(build.outline, build.holes), [build.outline, build.holes]);
   const set = (name: string, value: string) =>
     setParams((old) => (value === '' ? old.delete(name) : old.set(name, value), old), { replace: true });
@@ -47,18 +43,9 @@ function Close({ build, recordings }: { build: Build; recordings: readonly Playe
       .filter(({ retracted }) => !retracted) ?? [];
   const against = others.filter(({ id }) => id !== shown?.id).find(({ id }) => id === params.get('against')) ?? (otherBuild ? others.at(-1) : undefined) ?? null; // prettier-ignore
   return (
-    <BuildShell
+    <StageFrame
       build={build}
       stage="close"
-      onUnits={(units) => writes.changeBuild({ units })}
-      ribbon={
-        <Ribbon
-          items={ribbonItems(surveys.data ?? [], forecasts.data ?? [], build.units)}
-          selected={null}
-          onSelect={() => undefined}
-          empty="Nothing measured yet."
-        />
-      }
       slip={
         <>
           <SlipPages tabs={TABS} open={tab} onOpen={(slip) => set('slip', slip)} />
@@ -81,6 +68,6 @@ function Close({ build, recordings }: { build: Build; recordings: readonly Playe
         label={`Plate of No. ${build.number} ${build.name}, seen from outside, neck end to the left`}
       />
       {tab === 'played' && shown && <PlayedChart shown={shown} against={against} />}
-    </BuildShell>
+    </StageFrame>
   );
 }

@@ -1,14 +1,12 @@
 import { plateShape, STAGES, type Stage } from '@nimble/core';
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { Navigate, useParams } from 'react-router';
-import { useBuild, useForecasts, useSurveys, useSurveyWrites } from '../../api/hooks';
+import { useBuild, useSurveyWrites } from '../../api/hooks';
 import type { Build } from '../../api/types';
 import { PlateDrawing } from '../../plate';
 import { Loading } from '../../shell/Loading';
-import { Ribbon } from '../../shell/Ribbon';
-import { BuildShell } from '../../shell/Shell';
+import { StageFrame } from '../StageFrame';
 import { JournalSlip } from './JournalSlip';
-import { ribbonItems } from '../thickness/view-model';
 
 /** A stage kept as a journal: where the build stands, what it waits for, and notes, beside the plate. */
 export function StagePage() {
@@ -20,25 +18,12 @@ export function StagePage() {
 }
 
 function StageJournal({ build, stage }: { build: Build; stage: Stage }) {
-  const surveys = useSurveys(build.id);
-  const forecasts = useForecasts(build.id);
   const writes = useSurveyWrites(build.id);
   const shape = useMemo(() => plateShape(build.outline, build.holes), [build.outline, build.holes]);
-  const [opened, setOpened] = useState<string | null>(null);
-  if (opened) return <Navigate to={`/builds/${build.id}/thickness?survey=${opened}`} />;
   return (
-    <BuildShell
+    <StageFrame
       build={build}
       stage={stage}
-      onUnits={(units) => writes.changeBuild({ units })}
-      ribbon={
-        <Ribbon
-          items={ribbonItems(surveys.data ?? [], forecasts.data ?? [], build.units)}
-          selected={null}
-          onSelect={setOpened}
-          empty="Nothing measured yet."
-        />
-      }
       slip={<JournalSlip build={build} stage={stage} changeBuild={writes.changeBuild} />}
     >
       <PlateDrawing
@@ -47,6 +32,6 @@ function StageJournal({ build, stage }: { build: Build; stage: Stage }) {
         label={`Plate of No. ${build.number} ${build.name}, seen from outside, neck end to the left`}
       />
       <div className="min-h-6" />
-    </BuildShell>
+    </StageFrame>
   );
 }

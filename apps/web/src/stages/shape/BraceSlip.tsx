@@ -8,7 +8,7 @@ import { usePreferences } from '../../shell/preferences';
 import { longPitch, shortPitch } from '../../sound/pitch-words';
 import { readPitch } from '../../sound/read-pitch';
 import { Button, SelectField, TextField } from '../../ui';
-import { QuantityField } from '../../units-and-forms';
+import { NameForm, QuantityField } from '../../units-and-forms';
 
 interface Props {
   build: Build;
@@ -73,7 +73,11 @@ export function BraceSlip(props: Props) {
           Undo the last change
         </Button>
       )}
-      <AddBrace {...props} />
+      <NameForm
+        label={braces.length === 0 ? 'Name of the brace' : 'Another brace'}
+        taken={braces.map(({ name }) => name)}
+        onAdd={props.onAdd}
+      />
       <p className="border-l-2 border-brass pl-3 text-[0.95rem] text-soft">
         Cut away from the hand and clamp the plate. Figures are estimates of a free bar: a deeply scooped one comes out
         4 to 5 % lower.
@@ -339,34 +343,5 @@ function WoodField({
       onBlur={keep}
       onKeyDown={(e) => e.key === 'Enter' && keep()}
     />
-  );
-}
-
-function AddBrace({ braces, onAdd }: Props) {
-  const [name, setName] = useState('');
-  const [error, setError] = useState<string | null>(null);
-  return (
-    <form
-      className="flex items-end gap-2 border-t border-grain pt-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        const wanted = name.trim();
-        if (wanted === '' || wanted.length > 40) return setError('Give it a name of up to 40 letters');
-        if (braces.some((brace) => brace.name === wanted)) return setError('There is one of that name');
-        onAdd(wanted);
-        setName('');
-        setError(null);
-      }}
-    >
-      <div className="min-w-0 flex-1">
-        <TextField
-          label={braces.length === 0 ? 'Name of the brace' : 'Another brace'}
-          value={name}
-          error={error}
-          onChange={(event) => setName(event.target.value)}
-        />
-      </div>
-      <Button type="submit">Add</Button>
-    </form>
   );
 }

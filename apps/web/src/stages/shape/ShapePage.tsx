@@ -1,17 +1,15 @@
 import { planFigures, plateShape, type BracePlan } from '@nimble/core';
 import { useMemo, useState } from 'react';
 import { useParams, useSearchParams } from 'react-router';
-import { useBuild, useForecasts, useSurveys, useSurveyWrites } from '../../api/hooks';
+import { useBuild, useSurveyWrites } from '../../api/hooks';
 import type { Build } from '../../api/types';
 import { PlateDrawing } from '../../plate';
 import { Loading } from '../../shell/Loading';
-import { Ribbon } from '../../shell/Ribbon';
-import { BuildShell } from '../../shell/Shell';
+import { StageFrame } from '../StageFrame';
 import { useShortcuts } from '../../shell/shortcuts';
 import { PitchMenu } from '../../sound/PitchMenu';
 import { SlipPages } from '../../ui';
 import { JournalSlip } from '../journal/JournalSlip';
-import { ribbonItems } from '../thickness/view-model';
 import { BraceElevation } from './BraceElevation';
 import { BraceSlip } from './BraceSlip';
 import { firstBrace } from './first-brace';
@@ -32,8 +30,6 @@ export function ShapePage() {
 function Shape({ build }: { build: Build }) {
   const [params, setParams] = useSearchParams();
   const writes = useSurveyWrites(build.id);
-  const surveys = useSurveys(build.id);
-  const forecasts = useForecasts(build.id);
   const shape = useMemo(() => plateShape(build.outline, build.holes), [build.outline, build.holes]);
   const kept = build.choices.braces;
   const [index, setIndex] = useState(0);
@@ -58,18 +54,9 @@ function Shape({ build }: { build: Build }) {
   useShortcuts([{ key: 'Backspace', label: 'Undo the last change of a brace', run: undo }]);
   const tab = params.get('slip') === 'journal' ? 'journal' : 'brace';
   return (
-    <BuildShell
+    <StageFrame
       build={build}
       stage="shape"
-      onUnits={(units) => writes.changeBuild({ units })}
-      ribbon={
-        <Ribbon
-          items={ribbonItems(surveys.data ?? [], forecasts.data ?? [], build.units)}
-          selected={null}
-          onSelect={() => undefined}
-          empty="Nothing measured yet."
-        />
-      }
       slip={
         <>
           <SlipPages
@@ -123,6 +110,6 @@ function Shape({ build }: { build: Build }) {
           onKeep={keep}
         />
       )}
-    </BuildShell>
+    </StageFrame>
   );
 }

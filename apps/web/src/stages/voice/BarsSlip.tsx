@@ -8,6 +8,7 @@ import { longPitch, shortPitch, signed } from '../../sound/pitch-words';
 import { readPitch } from '../../sound/read-pitch';
 import type { EarControl } from '../../sound/use-ear';
 import { Button, TextField } from '../../ui';
+import { NameForm } from '../../units-and-forms';
 import { barReadings, interval, type BarReading } from './bar-readings';
 import type { LastHeard } from './last-heard';
 
@@ -99,7 +100,11 @@ export function BarsSlip({ ear, last, knocks, bars, lit, onLit, onBars, onUndo }
           onGoal={(goal) => onBars(bars.map((b, j) => (j === i ? { ...b, goal } : b)))}
         />
       ))}
-      <AddBar onAdd={(name) => onBars([...bars, { name, goal: null }])} taken={bars.map(({ name }) => name)} />
+      <NameForm
+        label="Another bar"
+        taken={bars.map(({ name }) => name)}
+        onAdd={(name) => onBars([...bars, { name, goal: null }])}
+      />
     </div>
   );
 }
@@ -158,30 +163,6 @@ function BarTable({
         </table>
       )}
     </section>
-  );
-}
-
-function AddBar({ onAdd, taken }: { onAdd: (name: string) => void; taken: readonly string[] }) {
-  const [name, setName] = useState('');
-  const [error, setError] = useState<string | null>(null);
-  return (
-    <form
-      className="flex items-end gap-2 border-t border-grain pt-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        const wanted = name.trim();
-        if (wanted === '' || wanted.length > 40) return setError('Give it a name of up to 40 letters');
-        if (taken.includes(wanted)) return setError('There is one of that name');
-        onAdd(wanted);
-        setName('');
-        setError(null);
-      }}
-    >
-      <div className="min-w-0 flex-1">
-        <TextField label="Another bar" value={name} error={error} onChange={(event) => setName(event.target.value)} />
-      </div>
-      <Button type="submit">Add</Button>
-    </form>
   );
 }
 

@@ -1,14 +1,13 @@
 import { compareHearings, isWood, plateShape } from '@nimble/core';
 import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
-import { useBuild, useForecasts, useSurveys, useSurveyWrites } from '../../api/hooks';
+import { useBuild, useSurveyWrites } from '../../api/hooks';
 import { isKnock, simulatedKnock, useKnockWrites, useSounds, type KnockView } from '../../api/knocks';
 import type { Build } from '../../api/types';
 import { PlateDrawing, StationLayer } from '../../plate';
 import { Loading } from '../../shell/Loading';
 import { setPreferences, usePreferences } from '../../shell/preferences';
-import { Ribbon } from '../../shell/Ribbon';
-import { BuildShell } from '../../shell/Shell';
+import { StageFrame } from '../StageFrame';
 import { useShortcuts } from '../../shell/shortcuts';
 import { PitchMenu } from '../../sound/PitchMenu';
 import { shortPitch } from '../../sound/pitch-words';
@@ -17,7 +16,6 @@ import { SlipPages, TextTabs } from '../../ui';
 import type { Heard } from '../../workers/sound.worker';
 import { JournalSlip } from '../journal/JournalSlip';
 import { say, spokenName } from '../thickness/speech';
-import { ribbonItems } from '../thickness/view-model';
 import { BarsSlip } from './BarsSlip';
 import { barsOf } from './bar-readings';
 import { FindingsSlip } from './FindingsSlip';
@@ -42,8 +40,6 @@ function Voice({ build, knocks }: { build: Build; knocks: readonly KnockView[] }
   const choice = usePreferences();
   const writes = useSurveyWrites(build.id);
   const keep = useKnockWrites(build.id);
-  const surveys = useSurveys(build.id);
-  const forecasts = useForecasts(build.id);
   const shape = useMemo(() => plateShape(build.outline, build.holes), [build.outline, build.holes]);
   const walk = useWalk({ build, shape, knocks, wantedRound: page.round });
   const [last, setLast] = useState<LastHeard | null>(null);
@@ -95,18 +91,9 @@ function Voice({ build, knocks }: { build: Build; knocks: readonly KnockView[] }
   );
   const views = walkViews({ places: walk.places, picture, view, partial: shown, choice });
   return (
-    <BuildShell
+    <StageFrame
       build={build}
       stage="voice"
-      onUnits={(units) => writes.changeBuild({ units })}
-      ribbon={
-        <Ribbon
-          items={ribbonItems(surveys.data ?? [], forecasts.data ?? [], build.units)}
-          selected={null}
-          onSelect={() => undefined}
-          empty="Nothing measured yet."
-        />
-      }
       slip={
         <>
           <SlipPages tabs={TABS} open={tab} onOpen={(slip) => page.set({ slip })} />
@@ -195,7 +182,7 @@ function Voice({ build, knocks }: { build: Build; knocks: readonly KnockView[] }
           </p>
         )}
       </div>
-    </BuildShell>
+    </StageFrame>
   );
 }
 
