@@ -154,7 +154,9 @@ describe('listening to a top', () => {
     expect(await slip()).toMatch(/New: B4/); // 505 Hz lies over B4, 493.9
     await hear('words.wav', Buffer.from('these are words'));
     await findText(driver, 'The file is not a WAV sound, whatever its name says');
-    const link = await driver.findElement(By.css('a[aria-label="Save as WAV"]')).getAttribute('href').then(String);
+    const links = () => driver.findElements(By.css('a[aria-label="Save as WAV"]'));
+    await untilReads(driver, async () => (await links()).length === 2, 'both to be sent');
+    const link = await (await links())[0]!.getAttribute('href').then(String);
     const sound = Buffer.from(await (await fetch(link)).arrayBuffer());
     expect(Buffer.compare(sound, blow([[180, 50, 0.4], [330, 60, 0.2]]))).toBe(0);
     // The same sound heard from 200 Hz up has one note less.

@@ -14,6 +14,8 @@ interface Taken {
   person: string;
   source: 'microphone' | 'file' | 'simulated';
   retracted: boolean;
+  /** Only here so far: the server has no sound of it yet. */
+  waiting?: boolean;
 }
 
 export interface KnockView extends Taken {
@@ -50,7 +52,9 @@ export function useSounds(buildId: string) {
 export function withPendingSounds(kept: readonly SoundView[], writes: readonly Write[], buildId: string): SoundView[] {
   const known = new Set(kept.map(({ id }) => id));
   const pending = writes.flatMap(({ path, shown }) =>
-    shown && path === `/builds/${buildId}/knocks` && !known.has((shown as KnockView).id) ? [shown as KnockView] : [],
+    shown && path === `/builds/${buildId}/knocks` && !known.has((shown as KnockView).id)
+      ? [{ ...(shown as KnockView), waiting: true }]
+      : [],
   );
   const taken = new Map(
     writes.flatMap(({ path }) => {

@@ -159,27 +159,33 @@ function KnockRow({ knock, keep, out }: { knock: KnockView; keep: Props['keep'];
       <span className="figures">{format(new Date(knock.at), 'HH:mm:ss')}</span>
       {out && <span className="text-ember-ink">{out}</span>}
       <span className="flex items-center">
-        <select
-          aria-label={`Lowest note of the knock at ${format(new Date(knock.at), 'HH:mm:ss')}`}
-          className="min-h-11 border border-line bg-slip px-1"
-          disabled={busy}
-          value={knock.options.from ?? LOWEST[0]}
-          onChange={(event) => void send(() => keep.hearAgain(knock.id, Number(event.target.value)))}
-        >
-          {LOWEST.map((from) => (
-            <option key={from} value={from}>
-              from {from} Hz
-            </option>
-          ))}
-        </select>
-        <a
-          href={soundPath(knock.id)}
-          download
-          aria-label="Save as WAV"
-          className="grid size-11 place-items-center hover:bg-grain/50"
-        >
-          <Download aria-hidden size={20} />
-        </a>
+        {knock.waiting ? (
+          <span className="text-soft">waits to be sent</span>
+        ) : (
+          <>
+            <select
+              aria-label={`Lowest note of the knock at ${format(new Date(knock.at), 'HH:mm:ss')}`}
+              className="min-h-11 border border-line bg-slip px-1"
+              disabled={busy}
+              value={knock.options.from ?? LOWEST[0]}
+              onChange={(event) => void send(() => keep.hearAgain(knock.id, Number(event.target.value)))}
+            >
+              {LOWEST.map((from) => (
+                <option key={from} value={from}>
+                  from {from} Hz
+                </option>
+              ))}
+            </select>
+            <a
+              href={soundPath(knock.id)}
+              download
+              aria-label="Save as WAV"
+              className="grid size-11 place-items-center hover:bg-grain/50"
+            >
+              <Download aria-hidden size={20} />
+            </a>
+          </>
+        )}
         <Button kind="quiet" className="min-h-11 px-2" disabled={busy} onClick={() => keep.retract(knock.id, true)}>
           Take back
         </Button>
