@@ -77,6 +77,10 @@ describe('knocks kept with a build', () => {
     expect(taken.body.retracted).toBe(true);
     expect((await api.http.post(`/api/v1/knocks/${id}/restore`).expect(200)).body.retracted).toBe(false);
     await api.http.get(`/api/v1/knocks/${randomUUID()}/sound`).expect(404);
+    const named = randomUUID();
+    await send(writeWav([knock(TOP)], RATE), { about: 'bar', name: 'höher “links”, № 2', id: named }).expect(201);
+    const sound = await api.http.get(`/api/v1/knocks/${named}/sound`).responseType('blob').expect(200);
+    expect(sound.headers['content-disposition']).toBe('attachment; filename="bar-round-1-ho-her-links-No-2.wav"');
   }); // prettier-ignore
 
   it('keeps floats as 24 bits, and a played recording with its range', async () => {
@@ -101,6 +105,16 @@ describe('knocks kept with a build', () => {
     expect(await fieldOf(send(wav, { about: 'bar' }))).toBe('name');
     expect(await fieldOf(send(wav, { about: 'chair' }))).toBe('about');
   });
+
+  it('keeps a brace and a bar’s goal with the build, and refuses a brace taller than it is long', async () => {
+    const { choices } = (await api.http.get(`/api/v1/builds/${buildId}`).expect(200)).body as { choices: object };
+    const brace = { name: 'tone bar', length: 0.2, section: 'parabola', width: 7e-3, topWidth: null, heights: [3e-3, 0.012, 3e-3], modulus: 11e9, density: 410 };
+    const change = (braces: object[]) => api.http.patch(`/api/v1/builds/${buildId}`).send({ choices: { ...choices, braces, bars: [{ name: 'treble bar', goal: 196 }] } });
+    const { body } = await change([brace]).expect(200);
+    expect(body.choices).toMatchObject({ braces: [brace], bars: [{ name: 'treble bar', goal: 196 }] });
+    const refused = (await change([brace, { ...brace, length: 0.01 }]).expect(400)).body as { errors: { field: string }[] };
+    expect(refused.errors[0]!.field).toBe('choices.braces[1].stations[1].height');
+  }); // prettier-ignore
 
   it('has a simulated microphone over the build’s own plate', async () => {
     const strike = (place: object) => api.http.post(`/api/v1/devices/microphone/${buildId}/knock`).send(place);

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { checkBuildWood, layStations, plateShape } from '@nimble/core';
+import { checkBuildWood, layStations, planFigures, plateShape } from '@nimble/core';
 import { randomUUID } from 'node:crypto';
 import { Op, QueryTypes, UniqueConstraintError, type WhereOptions } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
@@ -71,6 +71,7 @@ export class BuildsService {
     const build = await this.find(id);
     const changed = { ...buildView(build), ...dto };
     if (dto.outline || dto.holes || dto.wood) checkPlate(changed);
+    dto.choices?.braces.forEach((brace, i) => refusing(`choices.braces[${i}]`, () => planFigures(brace)));
     const outlineMoved = dto.outline && !dto.stations && JSON.stringify(dto.outline) !== JSON.stringify(build.outline);
     const stations = outlineMoved ? { stations: layStations(plateShape(changed.outline, changed.holes)) } : {};
     await this.storing(() =>

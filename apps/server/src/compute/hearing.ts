@@ -25,8 +25,10 @@ const TIME_BUDGET = 60_000;
 /** Sounds heard at once; the rest wait their turn. */
 const AT_ONCE = 2;
 
-let running = 0;
 const waiting: (() => void)[] = [];
+/** Workers that wait for a sound; they are kept, as a fresh one hears its first sounds slowly. */
+const idle: Worker[] = [];
+let running = 0;
 
 /** @throws ProblemException for what is no such sound, is too long, or takes longer than its time budget */
 export async function hearKnock(bytes: Uint8Array, options: Partial<KnockOptions>): Promise<KnockAnalysis> {
@@ -54,14 +56,11 @@ async function inTurn(task: HearingTask): Promise<HearingAnswer> {
 }
 
 function run(task: HearingTask): Promise<HearingAnswer> {
-  // Built, the worker is plain JavaScript; from source, as in tests, it needs the same loader as the server.
-  const fromSource = __filename.endsWith('.ts');
-  const worker = new Worker(join(__dirname, fromSource ? 'hearing.worker.ts' : 'hearing.worker.js'), {
-    workerData: task,
-    ...(fromSource && { execArgv: ['-C', 'source', '-r', '@swc-node/register'] }),
-  });
+  const worker = idle.pop() ?? startWorker();
+  worker.ref();
   return new Promise((accept, reject) => {
     const late = setTimeout(() => {
+      settle();
       void worker.terminate();
       reject(
         tooMuch(
@@ -70,13 +69,33 @@ function run(task: HearingTask): Promise<HearingAnswer> {
         ),
       );
     }, TIME_BUDGET);
-    const settle = (then: () => void) => {
+    const settle = () => {
       clearTimeout(late);
-      then();
+      worker.removeAllListeners('message');
+      worker.removeAllListeners('error');
     };
-    worker.once('message', (answer: HearingAnswer) => settle(() => accept(answer)));
-    worker.once('error', (error) => settle(() => reject(error)));
+    worker.once('message', (answer: HearingAnswer) => {
+      settle();
+      // An idle worker must not keep the program from ending.
+      worker.unref();
+      idle.push(worker);
+      accept(answer);
+    });
+    worker.once('error', (error) => {
+      settle();
+      reject(error);
+    });
+    worker.postMessage(task);
   });
+}
+
+function startWorker(): Worker {
+  // Built, the worker is plain JavaScript; from source, as in tests, it needs the same loader as the server.
+  const fromSource = __filename.endsWith('.ts');
+  return new Worker(
+    join(__dirname, fromSource ? 'hearing.worker.ts' : 'hearing.worker.js'),
+    fromSource ? { execArgv: ['-C', 'source', '-r', '@swc-node/register'] } : {},
+  );
 }
 
 function problemOf(answer: HearingAnswer): Error {

@@ -1,6 +1,6 @@
-/** Hears one sound off the server's own thread: a long strip must not keep the bench waiting. Gets its task as data, answers once. */
+/** Hears one sound off the server's own thread: a long strip must not keep the bench waiting. Answers one task after another. */
 import { analyseKnock, analysePlayed, InvalidInput, readWav } from '@nimble/core';
-import { parentPort, workerData } from 'node:worker_threads';
+import { parentPort } from 'node:worker_threads';
 import type { HearingAnswer, HearingTask } from './hearing';
 
 /** A strip of knocks: two minutes at most [s]. */
@@ -20,4 +20,4 @@ function hear(task: HearingTask): HearingAnswer {
   }
 }
 
-parentPort?.postMessage(hear(workerData as HearingTask));
+parentPort?.on('message', (task: HearingTask) => parentPort?.postMessage(hear(task)));

@@ -78,7 +78,7 @@ const before = (stage: Stage): Stage[] => STAGES.slice(0, STAGES.indexOf(stage))
 export const doneBefore = before;
 
 const toneBar = (name: string, length: number, tall: number, low: number): BracePlan => ({
-  name, length, section: 'parabola', width: 6.5e-3, topWidth: null, heights: profileHeights('one-peak', { tall, low }), modulus: 11.5e9, density: 410, goal: null,
+  name, length, section: 'parabola', width: 6.5e-3, topWidth: null, heights: profileHeights('one-peak', { tall, low }), modulus: 11.5e9, density: 410,
 }); // prettier-ignore
 
 export const DEMO_BUILDS: readonly DemoBuild[] = [

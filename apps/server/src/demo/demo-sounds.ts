@@ -1,7 +1,8 @@
 /** What was heard on the demo bench, from the simulator with fixed seeds: three rounds of knocks on a braced top, and two finished instruments played. */
-import { keptAnalysis, type KeptAnalysis, analyseKnock, analysePlayed, bracedPlateModes, knockPlaces, knockSound, microphoneOver, playedSound, readWav, seededRandom, SIMULATED_MODES, SIMULATED_RATE, usualBraces, writeWav,
+import { keptAnalysis, type KeptAnalysis, bracedPlateModes, knockPlaces, knockSound, microphoneOver, playedSound, seededRandom, seedOf, SIMULATED_MODES, SIMULATED_RATE, usualBraces, writeWav,
   type BodyResonance, type BuildWood, type KnockPlace, type PlateShape, type PlayedAnalysis,
 } from '@nimble/core'; // prettier-ignore
+import { hearKnock, hearPlayed } from '../compute/hearing';
 
 const LOWEST = 28;
 /** Brace heights of each round against those glued in (1). */
@@ -17,26 +18,35 @@ export interface DemoKnock {
 }
 
 /** In round 1 the end of the lower tone bar hasn't taken its glue; it was done again before round 2. */
-export function demoKnocks(family: string, shape: PlateShape, wood: BuildWood, thickness: number): DemoKnock[] {
+export async function demoKnocks(
+  family: string,
+  shape: PlateShape,
+  wood: BuildWood,
+  thickness: number,
+): Promise<DemoKnock[]> {
   const random = seededRandom(4141);
   const places = knockPlaces(shape, 'few', []);
   const glued = usualBraces(family, shape);
   const [x, y] = glued.at(-1)!.to;
   const losses = Array.from({ length: SIMULATED_MODES }, () => (1 / 58) * Math.exp(0.18 * random.normal()));
-  return ROUNDS.flatMap((left, r) => {
+  const rounds = ROUNDS.map((left, r) => {
     const braces = glued.map((brace) => ({ ...brace, height: left * brace.height }));
     const modes = bracedPlateModes({ shape, thickness, wood, braces }, SIMULATED_MODES);
     const loose = r === 0 ? { x, y, reach: LOOSE_REACH } : null;
-    const plate = { modes, losses, loose, microphone: microphoneOver(shape) };
-    return places.map((place): DemoKnock => {
+    return { modes, losses, loose, microphone: microphoneOver(shape) };
+  });
+  const wanted = rounds.flatMap((plate, r) => places.map((place) => ({ plate, place, round: r + 1 })));
+  return Promise.all(
+    wanted.map(async ({ plate, place, round }): Promise<DemoKnock> => {
+      const hand = seededRandom(seedOf(`${round} ${place.name}`));
       // What the ear leaves out is knocked again, as anyone would.
       for (let tries = 1; ; tries++) {
-        const bytes = Buffer.from(writeWav([knockSound(plate, place, random)], SIMULATED_RATE));
-        const analysis = keptAnalysis(analyseKnock(readWav(bytes), { from: LOWEST }));
-        if (analysis.partials.length > 0 || tries === MOST_TRIES) return { round: r + 1, place, bytes, analysis };
+        const bytes = Buffer.from(writeWav([knockSound(plate, place, hand)], SIMULATED_RATE));
+        const analysis = keptAnalysis(await hearKnock(bytes, { from: LOWEST }));
+        if (analysis.partials.length > 0 || tries === MOST_TRIES) return { round, place, bytes, analysis };
       }
-    });
-  });
+    }),
+  );
 }
 
 /** Air, top and body resonances of a finished instrument: frequency, quality, strength. */
@@ -53,9 +63,9 @@ export interface DemoPlayed {
   analysis: PlayedAnalysis;
 }
 
-export function demoPlayed(number: number): DemoPlayed | null {
+export async function demoPlayed(number: number): Promise<DemoPlayed | null> {
   const body = BODIES[number]?.map(([frequency, q, strength]): BodyResonance => ({ frequency, q, strength }));
   if (!body) return null;
   const bytes = Buffer.from(writeWav([playedSound({ body, ...PLAYED_RANGE }, seededRandom(number))], SIMULATED_RATE));
-  return { bytes, analysis: analysePlayed(readWav(bytes), PLAYED_RANGE) };
+  return { bytes, analysis: await hearPlayed(bytes, PLAYED_RANGE) };
 }

@@ -153,13 +153,14 @@ export class DemoService {
     const common = { buildId: demo.id, source: 'simulated', person: DEMO_PEOPLE[1]!.name };
     if (demo.stage === 'voice' && thickness !== null) {
       const { shape } = contextOf({ ...demo, leftHanded: false });
-      const rows = demoKnocks(demo.family, shape, wood, thickness).map(({ round, place, bytes, analysis }, i) => ({
+      const heard = await demoKnocks(demo.family, shape, wood, thickness);
+      const rows = heard.map(({ round, place, bytes, analysis }, i) => ({
         ...common, id: randomUUID(), about: 'station', round, place, bytes, size: bytes.length, analysis, options: { from: 28 },
         at: new Date(ago(KNOCK_ROUND_DAYS[round - 1]!).getTime() + i * SECONDS_PER_KNOCK * 1000),
       })); // prettier-ignore
       await KnockRecord.bulkCreate(rows, { transaction });
     }
-    const played = demoPlayed(demo.number);
+    const played = await demoPlayed(demo.number);
     if (!played) return;
     const place = { title: 'A month strung', ...PLAYED_RANGE };
     await KnockRecord.create(

@@ -68,7 +68,7 @@ export class KnocksService {
     const row = await KnockRecord.findByPk(id, { attributes: LISTED });
     if (!row) throw notFound('knock');
     const stream = streamBytes(this.sequelize, { table: 'knocks', column: 'bytes', id, size: row.size });
-    return { stream, size: row.size, name: `${row.about}-${row.place.name ?? row.round}.wav` };
+    return { stream, size: row.size, name: soundName(row) };
   }
 
   /** A wrong one no longer counts; it stays in the record. */
@@ -104,6 +104,15 @@ export class KnocksService {
     await KnockRecord.findOrCreate({ where: { id }, defaults: row, attributes: LISTED });
     return knockView({ ...row, retractedAt: null });
   }
+}
+
+/** For a header, which takes plain letters only: a bar may be called anything. */
+function soundName({ about, round, place }: KnockRecord): string {
+  const called = (place.name ?? '')
+    .normalize('NFKD')
+    .replace(/[^A-Za-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '');
+  return `${[about, `round-${round}`, called].filter(Boolean).join('-')}.wav`;
 }
 
 type Listed = Pick<

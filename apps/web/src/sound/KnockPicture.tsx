@@ -2,6 +2,7 @@ import { ringTime, type KeptAnalysis } from '@nimble/core';
 import { scaleLinear, scaleLog } from 'd3-scale';
 import { useState } from 'react';
 import { usePreferences } from '../shell/preferences';
+import { ChartAxes } from './ChartAxes';
 import { shortPitch } from './pitch-words';
 
 interface Props {
@@ -62,36 +63,11 @@ export function KnockPicture({ heard, before, spectrum = null }: Props) {
           zoom(0.5, x.invert(((event.clientX - left) / width) * BOX.width));
         }}
       >
-        <g fontSize="14" fill="var(--soft)" className="figures">
-          {marks.map((mark) => (
-            <g key={mark} transform={`translate(${x(mark)} ${base})`}>
-              <line y2="6" stroke="var(--ink)" />
-              <text y="22" textAnchor="middle">
-                {mark}
-              </text>
-            </g>
-          ))}
-          {[-30, -20, -10, 0].map((level) => (
-            <g key={level} transform={`translate(${BOX.left} ${y(level)})`}>
-              <line x2={BOX.width - BOX.left - BOX.right} stroke="var(--grain)" strokeWidth="0.7" />
-              <text x="-6" textAnchor="end" dominantBaseline="central">
-                {level === 0 ? '0' : `−${-level}`}
-              </text>
-            </g>
-          ))}
-        </g>
+        <ChartAxes x={x} y={y} frequencies={marks} levels={[-30, -20, -10, 0]} fontSize={14} />
         {spectrum && (
           <path d={curve(spectrum, isSeen, x, y)} fill="none" stroke="var(--soft)" strokeWidth="1.1" opacity="0.75" />
         )}
         <path d={`M${BOX.left} ${base}H${BOX.width - BOX.right}`} stroke="var(--ink)" />
-        <g fontSize="14" fill="var(--ink)">
-          <text x={BOX.width - BOX.right} y={BOX.height - 3} textAnchor="end">
-            Hz
-          </text>
-          <text x="4" y={BOX.top - 20} dominantBaseline="hanging">
-            dB
-          </text>
-        </g>
         {(before?.partials ?? [])
           .filter(({ frequency }) => isSeen(frequency))
           .map(({ frequency, level }) => (

@@ -78,7 +78,7 @@ export function barModes(bar: Bar, count: number): BarResult {
   const solved = lowestModes(elements, bar.ends, count, (bar.foundation ?? 0) > 0);
   return {
     modes: solved.map(({ lambda, vector }) => modeOf(bar, nodes, elements, lambda, vector)),
-    mass: elements.mass.length > 0 ? massOf(elements) : 0,
+    mass: massOf(elements),
     theory: sheared ? 'with-shear' : 'thin',
   };
 }

@@ -15,8 +15,6 @@ export interface BracePlan {
   heights: number[];
   modulus: number;
   density: number;
-  /** Note of its first partial that is wanted [Hz], if any. */
-  goal: number | null;
 }
 
 export interface PlanFigures {

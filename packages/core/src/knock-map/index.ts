@@ -19,4 +19,4 @@ export { noteCensus, type CensusFinding, type CensusOptions, type NoteCensus, ty
 export { looseJoints, type LooseJoint } from './loose-joint';
 export { mirrorKnocks, type MirrorKnocks, type MirrorPair } from './mirror-knocks';
 export { compareHearings, type HearingChange, type MovedPartial } from './compare-hearings';
-export { knockPlaces, type PlaceSet } from './knock-places';
+export { knockPlaces, PLACE_SETS, placeSetOf, type PlaceSet } from './knock-places';

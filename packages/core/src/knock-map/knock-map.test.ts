@@ -3,7 +3,7 @@ import { plateShape, type OutlineSpec } from '../outline';
 import { seededRandom } from '../simulate';
 import type { KnockPartial } from '../sound';
 import {
-  averagePlace, compareHearings, knockMap, knockPlaces, looseJoints, mirrorKnocks, modalAssurance, modeShapes, noteCensus, type PlacedKnock,
+  averagePlace, compareHearings, knockMap, knockPlaces, looseJoints, mirrorKnocks, modalAssurance, modeShapes, noteCensus, placeSetOf, type PlacedKnock,
 } from '.'; // prettier-ignore
 
 const drawn: OutlineSpec = { kind: 'drawn', points: [[0, -0.2], [0.5, -0.2], [0.5, 0.2], [0, 0.2]] }; // prettier-ignore
@@ -87,6 +87,18 @@ describe('a knock map', () => {
     expect(many.length).toBeGreaterThan(1.5 * few.length);
     const survey = [{ name: 'A1', x: 0.1, y: 0, kind: 'field' as const, skipped: true }, { name: 'A2', x: 0.2, y: 0, kind: 'field' as const, skipped: false }]; // prettier-ignore
     expect(knockPlaces(shape, 'survey', survey).map(({ name }) => name)).toEqual(['A2']);
+  });
+});
+
+describe('places of one name in two sets', () => {
+  it('are two places, and tell which set a walk was laid on', () => {
+    const [few, many] = [knockPlaces(shape, 'few', []), knockPlaces(shape, 'many', [])];
+    expect(Math.hypot(few[0].x - many[0].x, few[0].y - many[0].y)).toBeGreaterThan(5e-3);
+    const of = (place: (typeof few)[number]) => ({ ...struck(() => 1)[0], place });
+    expect(knockMap([of(few[0]), of(many[0]), of(many[0])]).stations.map(({ used }) => used.length)).toEqual([1, 2]);
+    expect(placeSetOf(few.slice(0, 3), shape, [])).toBe('few');
+    expect(placeSetOf(many.slice(2, 9), shape, [])).toBe('many');
+    expect(placeSetOf([{ name: 'P1', x: 0.1, y: 0.01 }], shape, [])).toBeNull();
   });
 });
 

@@ -73,9 +73,14 @@ export function knockMap(knocks: readonly PlacedKnock[]): KnockMap {
   };
 }
 
+/** Knocks on one place together: by where it lies, as a name can stand in several sets of places. */
 function placesOf(knocks: readonly PlacedKnock[]): PlacedKnock[][] {
   const places = new Map<string, PlacedKnock[]>();
-  for (const knock of knocks) places.set(knock.place.name, [...(places.get(knock.place.name) ?? []), knock]);
+  for (const knock of knocks) {
+    const { name, x, y } = knock.place;
+    const key = `${name} ${x.toFixed(3)} ${y.toFixed(3)}`;
+    places.set(key, [...(places.get(key) ?? []), knock]);
+  }
   return [...places.values()];
 }
 

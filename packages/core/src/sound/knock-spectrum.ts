@@ -1,5 +1,6 @@
 /** The picture of a knock: levels along a musical axis by plain FFT. It only draws; notes are told by the fit. */
 import { createFftPlan, powerOfTwoAbove } from './fft';
+import { toOneChannel } from './one-channel';
 import type { Sound } from './wav';
 
 const STEPS_PER_OCTAVE = 48;
@@ -7,8 +8,9 @@ const FLOOR_DB = -70;
 const SECONDS = 1.36;
 
 /** @param at first touch of the knock [s] @returns [Hz, dB] pairs, the highest 0 dB, flat */
-export function knockSpectrum({ channels, rate }: Sound, at: number, from: number, to: number): Float64Array {
-  const samples = channels[0];
+export function knockSpectrum(sound: Sound, at: number, from: number, to: number): Float64Array {
+  const { rate } = sound;
+  const { samples } = toOneChannel(sound);
   const start = Math.min(samples.length, Math.max(0, Math.round(at * rate)));
   const count = Math.min(samples.length - start, Math.round(SECONDS * rate));
   const plan = createFftPlan(powerOfTwoAbove(Math.max(2, count)));

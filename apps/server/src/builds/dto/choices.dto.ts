@@ -94,7 +94,6 @@ export class BracePlanDto {
   heights: number[];
   @IsPositive() modulus: number;
   @IsPositive() @Max(2000, OVER('2000 kg/m³')) density: number;
-  @IsOptional() @IsNumber({}, PITCH) @Min(20, PITCH) @Max(5000, PITCH) goal: number | null;
 }
 
 export class ChoicesDto {

@@ -62,11 +62,13 @@ function Close({ build, recordings }: { build: Build; recordings: readonly Playe
         </>
       }
     >
-      <PlateDrawing
-        shape={shape}
-        leftHanded={build.leftHanded}
-        label={`Plate of No. ${build.number} ${build.name}, seen from outside, neck end to the left`}
-      />
+      <div className="flex max-h-[330px] min-h-0 flex-1 flex-col lg:max-h-none">
+        <PlateDrawing
+          shape={shape}
+          leftHanded={build.leftHanded}
+          label={`Plate of No. ${build.number} ${build.name}, seen from outside, neck end to the left`}
+        />
+      </div>
       {tab === 'played' && shown && <PlayedChart shown={shown} against={against} />}
     </StageFrame>
   );

@@ -2,9 +2,10 @@ import { scaleLinear, scaleLog } from 'd3-scale';
 import { line } from 'd3-shape';
 import type { PlayedView } from '../../api/knocks';
 import { usePreferences } from '../../shell/preferences';
+import { ChartAxes } from '../../sound/ChartAxes';
 import { shortPitch } from '../../sound/pitch-words';
 
-const BOX = { width: 860, height: 300, left: 46, right: 16, top: 30, bottom: 34 };
+const BOX = { width: 860, height: 300, left: 46, right: 16, top: 30, bottom: 40 };
 const FLOOR_DB = -60;
 const MARKS = [50, 80, 100, 150, 200, 300, 400, 600, 800, 1000, 1500, 2000];
 /** Only valleys this deep are named [dB]. */
@@ -37,30 +38,13 @@ export function PlayedChart({ shown, against }: { shown: PlayedView; against: Pl
         className="max-h-[300px] w-full"
       >
         <rect x={x(lowest)} y={BOX.top} width={x(highest) - x(lowest)} height={base - BOX.top} fill="var(--slip)" />
-        <g fontSize="15" fill="var(--soft)" className="figures">
-          {MARKS.filter((mark) => mark > curve[0]![0] && mark < curve.at(-1)![0]).map((mark) => (
-            <g key={mark} transform={`translate(${x(mark)} ${base})`}>
-              <line y2="6" stroke="var(--ink)" />
-              <text y="22" textAnchor="middle">
-                {mark}
-              </text>
-            </g>
-          ))}
-          {[-45, -30, -15, 0].map((mark) => (
-            <g key={mark} transform={`translate(${BOX.left} ${y(mark)})`}>
-              <line x2={BOX.width - BOX.left - BOX.right} stroke="var(--grain)" strokeWidth="0.8" />
-              <text x="-7" textAnchor="end" dominantBaseline="central">
-                {mark === 0 ? '0' : `−${-mark}`}
-              </text>
-            </g>
-          ))}
-          <text x={BOX.width - BOX.right} y={BOX.height - 2} textAnchor="end">
-            Hz
-          </text>
-          <text x="4" y={BOX.top - 14}>
-            dB
-          </text>
-        </g>
+        <ChartAxes
+          x={x}
+          y={y}
+          frequencies={MARKS.filter((mark) => mark > curve[0]![0] && mark < curve.at(-1)![0])}
+          levels={[-45, -30, -15, 0]}
+          fontSize={15}
+        />
         {[
           [lowest, 'lowest'],
           [highest, 'highest'],

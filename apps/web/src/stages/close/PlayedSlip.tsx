@@ -106,7 +106,7 @@ function Valleys({ shown }: { shown: PlayedView }) {
   );
 }
 
-function Compare({ build, recordings, shown, others, against, otherBuild, onShown, onOther, onAgainst }: Props) {
+function Compare({ build, recordings, shown, others, against, otherBuild, keep, onShown, onOther, onAgainst }: Props) {
   const builds = useBuilds().data ?? [];
   const name = ({ place, at }: PlayedView) => `${place.title || 'Played'}, ${format(new Date(at), 'd MMM yyyy')}`;
   return (
@@ -148,13 +148,18 @@ function Compare({ build, recordings, shown, others, against, otherBuild, onShow
         </SelectField>
       )}
       {shown && (
-        <a
-          href={soundPath(shown.id)}
-          download
-          className="inline-flex min-h-11 items-center gap-2 px-1 underline underline-offset-4"
-        >
-          <Download aria-hidden size={20} /> Save the sound as WAV
-        </a>
+        <div className="flex flex-wrap items-center gap-2">
+          <a
+            href={soundPath(shown.id)}
+            download
+            className="inline-flex min-h-11 items-center gap-2 px-1 underline underline-offset-4"
+          >
+            <Download aria-hidden size={20} /> Save the sound as WAV
+          </a>
+          <Button kind="quiet" onClick={() => keep.retract(shown.id, true)}>
+            Take it back
+          </Button>
+        </div>
       )}
     </section>
   );
@@ -187,22 +192,25 @@ function NewRecording({ build, keep, onShown }: Props) {
     setWrong({ lowest: words(low), highest: words(high) });
     return low.kind === 'pitch' && high.kind === 'pitch' ? { lowest: low.frequency, highest: high.frequency } : null;
   };
-  const keepSound = (sound: Blob, source: 'microphone' | 'file') => {
+  /** What was recorded or opened stays here until the server has it: a bad range or a lost network costs no second playing. */
+  const [held, setHeld] = useState<HeldSound | null>(null);
+  const keepSound = (sound: HeldSound) => {
+    setHeld(sound);
     const asked = range();
     if (!asked) return;
     abort.current = new AbortController();
     const { signal } = abort.current;
+    const place = { title: title.trim(), ...asked };
     void send(async () => {
       try {
-        onShown(
-          (await keep.keepPlayed({ person, source, place: { title: title.trim(), ...asked } }, sound, signal)).id,
-        );
+        onShown((await keep.keepPlayed({ person, source: sound.source, place }, sound.bytes, signal)).id);
+        setHeld(null);
       } catch (failure) {
         if ((failure as Error).name !== 'AbortError') throw failure;
       }
     });
   };
-  const recorder = useRecorder((wav) => keepSound(wav, 'microphone'));
+  const recorder = useRecorder((bytes) => keepSound({ bytes, source: 'microphone' }));
   const { state } = recorder;
   return (
     <section aria-label="A new recording" className="relative space-y-2 border-t border-grain pt-2">
@@ -245,6 +253,8 @@ function NewRecording({ build, keep, onShown }: Props) {
           <span>Hearing it out …</span>
           <Button onClick={() => abort.current?.abort()}>Cancel</Button>
         </div>
+      ) : held ? (
+        <Held sound={held} onAgain={() => keepSound(held)} onDrop={() => setHeld(null)} />
       ) : (
         <div className="flex flex-wrap gap-2">
           <Button onClick={() => range() && void recorder.start()}>
@@ -275,10 +285,40 @@ function NewRecording({ build, keep, onShown }: Props) {
         className="sr-only"
         onChange={(event) => {
           const chosen = event.target.files?.[0];
-          if (chosen) keepSound(chosen, 'file');
+          if (chosen) keepSound({ bytes: chosen, source: 'file' });
           event.target.value = '';
         }}
       />
     </section>
+  );
+}
+
+interface HeldSound {
+  bytes: Blob;
+  source: 'microphone' | 'file';
+}
+
+/** A sound that the server doesn't have yet: again, as a file, or away with it. */
+function Held({ sound, onAgain, onDrop }: { sound: HeldSound; onAgain: () => void; onDrop: () => void }) {
+  const save = () => {
+    const link = document.createElement('a');
+    link.href = URL.createObjectURL(sound.bytes);
+    link.download = 'played.wav';
+    link.click();
+    URL.revokeObjectURL(link.href);
+  };
+  return (
+    <div role="status" className="space-y-2 border-l-4 border-brass bg-brass/10 px-3 py-2">
+      <p>The sound is still here. Mend what is marked, then hear it out again.</p>
+      <div className="flex flex-wrap gap-2">
+        <Button kind="main" onClick={onAgain}>
+          Hear it out
+        </Button>
+        {sound.source === 'microphone' && <Button onClick={save}>Save as WAV</Button>}
+        <Button kind="quiet" onClick={onDrop}>
+          Away with it
+        </Button>
+      </div>
+    </div>
   );
 }

@@ -13,8 +13,8 @@ import { toneColour } from '../../plate/MapLayer';
 interface Props {
   plan: BracePlan;
   figures: PlanFigures;
-  /** As it was before the drag. */
-  before: PlanFigures | null;
+  /** Under the hand just now: kept when it is let go. */
+  dragged: boolean;
   partial: number;
   units: UnitChoice;
   onDraft: (plan: BracePlan) => void;
@@ -29,7 +29,7 @@ const KEY_STEP = 1e-4;
 const TALLEST = 0.04;
 
 /** The brace from the side, its heights under the hand, and below it what planing there does to the chosen note. */
-export function BraceElevation({ plan, figures, before, partial, units, onDraft, onKeep }: Props) {
+export function BraceElevation({ plan, figures, dragged, partial, units, onDraft, onKeep }: Props) {
   const svg = useRef<SVGSVGElement>(null);
   const tallest = Math.max(0.008, ...plan.heights);
   const x = scaleLinear([0, plan.length], [BOX.left, BOX.width - BOX.right]);
@@ -42,7 +42,9 @@ export function BraceElevation({ plan, figures, before, partial, units, onDraft,
   const outline = `M${x(0)} ${base}${plan.heights.map((height, i) => `L${x(places[i]!)} ${y(height)}`).join('')}L${x(plan.length)} ${base}Z`;
   const withHeight = (i: number, height: number): BracePlan => ({
     ...plan,
-    heights: plan.heights.map((old, j) => (j === i ? Math.min(TALLEST, Math.max(LEAST_HEIGHT, height)) : old)),
+    heights: plan.heights.map((old, j) =>
+      j === i ? Math.min(TALLEST, plan.length, Math.max(LEAST_HEIGHT, height)) : old,
+    ),
   });
   const heightUnder = (event: PointerEvent): number | null => {
     const matrix = svg.current?.getScreenCTM();
@@ -101,7 +103,7 @@ export function BraceElevation({ plan, figures, before, partial, units, onDraft,
               if (under !== null) onDraft(withHeight(i, under));
             }}
             onPointerUp={(event) => {
-              if (event.currentTarget.hasPointerCapture(event.pointerId) && before) onKeep(plan);
+              if (event.currentTarget.hasPointerCapture(event.pointerId) && dragged) onKeep(plan);
             }}
           >
             <rect x={x(places[i]!) - step / 2} y={BOX.top} width={step} height={base - BOX.top} fill="transparent" />

@@ -116,7 +116,7 @@ function Sound({ figures, partial, onPartial }: Drawn) {
 function Weight({ build, plan, figures }: Drawn) {
   const { units } = build;
   const mass = formatMassRemoved(figures.mass, units);
-  const tallest = Math.max(...plan.heights);
+  const tallest = tallestOf(plan);
   const narrow = { shape: 'rectangle' as const, width: (plan.width * 2) / 3 };
   const swap = heightOfSameStiffness({ shape: plan.section, width: plan.width, height: tallest, ...(plan.topWidth !== null && { topWidth: plan.topWidth }) }, narrow); // prettier-ignore
   const thick = (metres: number) => {
@@ -132,6 +132,8 @@ function Weight({ build, plan, figures }: Drawn) {
     </dl>
   );
 }
+
+const tallestOf = ({ heights }: BracePlan) => Math.max(...heights);
 
 const percent = (share: number) => `${Math.round(100 * share)} %`;
 
@@ -201,11 +203,12 @@ function Seek({ plan, partial, onKeep }: Props & { plan: BracePlan }) {
 function Sizes({ build, plan, onKeep, onRemove }: Props & { plan: BracePlan }) {
   const unit = build.units.thickness;
   const [profile, setProfile] = useState<BraceProfile>('straight');
-  const [tall, setTall] = useState(Math.max(...plan.heights));
+  const [tall, setTall] = useState(tallestOf(plan));
   const [low, setLow] = useState(Math.min(...plan.heights));
   const [error, setError] = useState<string | null>(null);
   const lay = () => {
     try {
+      if (tall >= plan.length) return setError('A brace must be longer than it is tall');
       onKeep({ ...plan, heights: profileHeights(profile, { tall, low }) });
       setError(null);
     } catch (failure) {
@@ -238,7 +241,9 @@ function Sizes({ build, plan, onKeep, onRemove }: Props & { plan: BracePlan }) {
           quantity="length"
           unit={unit}
           value={plan.length}
-          check={within(2, 'must lie between 0 and 2 m')}
+          check={(length) =>
+            length > 2 ? 'must not be over 2 m' : length > tallestOf(plan) ? null : 'must be more than the height'
+          }
           onChange={(length) => length !== null && onKeep({ ...plan, length })}
         />
         <QuantityField

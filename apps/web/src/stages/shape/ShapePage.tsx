@@ -7,7 +7,7 @@ import { PlateDrawing } from '../../plate';
 import { Loading } from '../../shell/Loading';
 import { StageFrame } from '../StageFrame';
 import { useShortcuts } from '../../shell/shortcuts';
-import { PitchMenu } from '../../sound/PitchMenu';
+import { PitchButton } from '../../sound/PitchDialog';
 import { SlipPages } from '../../ui';
 import { JournalSlip } from '../journal/JournalSlip';
 import { BraceElevation } from './BraceElevation';
@@ -32,13 +32,13 @@ function Shape({ build }: { build: Build }) {
   const writes = useSurveyWrites(build.id);
   const shape = useMemo(() => plateShape(build.outline, build.holes), [build.outline, build.holes]);
   const kept = build.choices.braces;
-  const [index, setIndex] = useState(0);
+  const [picked, setIndex] = useState(0);
+  const index = Math.max(0, Math.min(picked, kept.length - 1));
   const [partial, setPartial] = useState(0);
   const [dragged, setDragged] = useState<BracePlan | null>(null);
   const [undone, setUndone] = useState<BracePlan[][]>([]);
   const plan = dragged ?? kept[index] ?? null;
   const figures = useMemo(() => (plan ? planFigures(plan) : null), [plan]);
-  const before = useMemo(() => (dragged && kept[index] ? planFigures(kept[index]) : null), [dragged, kept, index]);
   const keepAll = (braces: BracePlan[]) => {
     setUndone((earlier) => [...earlier.slice(-49), kept]);
     writes.changeBuild({ choices: { ...build.choices, braces } });
@@ -92,18 +92,20 @@ function Shape({ build }: { build: Build }) {
       }
     >
       <div className="flex justify-end px-4 pt-1 lg:px-6">
-        <PitchMenu />
+        <PitchButton />
       </div>
-      <PlateDrawing
-        shape={shape}
-        leftHanded={build.leftHanded}
-        label={`Plate of No. ${build.number} ${build.name}, seen from outside, neck end to the left`}
-      />
+      <div className="flex max-h-[330px] min-h-0 flex-1 flex-col lg:max-h-none">
+        <PlateDrawing
+          shape={shape}
+          leftHanded={build.leftHanded}
+          label={`Plate of No. ${build.number} ${build.name}, seen from outside, neck end to the left`}
+        />
+      </div>
       {tab === 'brace' && plan && figures && (
         <BraceElevation
           plan={plan}
           figures={figures}
-          before={before}
+          dragged={dragged !== null}
           partial={partial}
           units={build.units}
           onDraft={setDragged}

@@ -8,6 +8,6 @@ const USUAL = { modulus: 11.5e9, density: 410 };
 export function firstBrace(name: string, { outline }: Pick<Build, 'outline'>): BracePlan {
   const length = outline.kind === 'drawn' ? 0.2 : Math.round(400 * outline.bodyLength) / 1000;
   return {
-    name, length, section: 'rectangle', width: 7e-3, topWidth: null, heights: profileHeights('straight', { tall: 0.012, low: 0.003 }), goal: null, ...USUAL,
+    name, length, section: 'rectangle', width: 7e-3, topWidth: null, heights: profileHeights('straight', { tall: 0.012, low: 0.003 }), ...USUAL,
   }; // prettier-ignore
 }

@@ -1,7 +1,6 @@
 import type { BarGoal } from '@nimble/core';
 import { useState } from 'react';
-import type { KnockView } from '../../api/knocks';
-import type { Build } from '../../api/types';
+import type { KnockView, useKnockWrites } from '../../api/knocks';
 import { usePreferences } from '../../shell/preferences';
 import { EarPanel } from '../../sound/EarPanel';
 import { longPitch, shortPitch, signed } from '../../sound/pitch-words';
@@ -9,14 +8,15 @@ import { readPitch } from '../../sound/read-pitch';
 import type { EarControl } from '../../sound/use-ear';
 import { Button, TextField } from '../../ui';
 import { NameForm } from '../../units-and-forms';
+import { KnockRow } from './KnockRow';
 import { barReadings, interval, type BarReading } from './bar-readings';
 import type { LastHeard } from './last-heard';
 
 interface Props {
-  build: Build;
   ear: EarControl;
   last: LastHeard | null;
   knocks: readonly KnockView[];
+  keep: ReturnType<typeof useKnockWrites>;
   bars: readonly BarGoal[];
   lit: string;
   onLit: (name: string) => void;
@@ -25,7 +25,7 @@ interface Props {
 }
 
 /** One bar at a time: the other is damped with a soft pad, the note is read, the running table says how far it is from its goal. */
-export function BarsSlip({ ear, last, knocks, bars, lit, onLit, onBars, onUndo }: Props) {
+export function BarsSlip({ ear, last, knocks, keep, bars, lit, onLit, onBars, onUndo }: Props) {
   const choice = usePreferences();
   const readings = bars.map((bar) => barReadings(knocks, bar));
   const at = Math.max(
@@ -100,6 +100,16 @@ export function BarsSlip({ ear, last, knocks, bars, lit, onLit, onBars, onUndo }
           onGoal={(goal) => onBars(bars.map((b, j) => (j === i ? { ...b, goal } : b)))}
         />
       ))}
+      <details>
+        <summary className="min-h-11 cursor-pointer pt-2 text-soft">Sounds of the {bars[at]!.name}</summary>
+        <ul>
+          {knocks
+            .filter(({ about, place, retracted }) => about === 'bar' && place.name === bars[at]!.name && !retracted)
+            .map((knock) => (
+              <KnockRow key={knock.id} knock={knock} keep={keep} />
+            ))}
+        </ul>
+      </details>
       <NameForm
         label="Another bar"
         taken={bars.map(({ name }) => name)}

@@ -87,10 +87,11 @@ function Pairs({ mirror, onPlace }: { mirror: MirrorKnocks } & Pick<Props, 'onPl
             <th className="text-left font-normal">places</th>
             <th className="text-right font-normal">brighter, %</th>
             <th className="text-right font-normal">rings, s</th>
+            <th className="text-right font-normal">strongest, ¢</th>
           </tr>
         </thead>
         <tbody>
-          {mirror.pairs.map(({ treble, bass, brightness, ring }) => (
+          {mirror.pairs.map(({ treble, bass, brightness, ring, strongest }) => (
             <tr key={treble} className="border-t border-grain">
               <td>
                 <Place name={treble} onPlace={onPlace} />/<Place name={bass} onPlace={onPlace} />
@@ -99,6 +100,7 @@ function Pairs({ mirror, onPlace }: { mirror: MirrorKnocks } & Pick<Props, 'onPl
               <td className="text-right">
                 {ring === null ? '–' : `${ring < 0 ? '−' : '+'}${Math.abs(ring).toFixed(2)}`}
               </td>
+              <td className="text-right">{signed(strongest)}</td>
             </tr>
           ))}
         </tbody>

@@ -1,9 +1,7 @@
-import { averagePlace, type HeardKnock, type LeftOutReason } from '@nimble/core';
+import { averagePlace, type HeardKnock } from '@nimble/core';
 import { format, isSameDay } from 'date-fns';
-import { Download } from 'lucide-react';
 import { useState } from 'react';
-import { heardOf, soundPath, type KnockView, type useKnockWrites } from '../../api/knocks';
-import type { Build } from '../../api/types';
+import { heardOf, type KnockView, type useKnockWrites } from '../../api/knocks';
 import { usePreferences } from '../../shell/preferences';
 import { EarPanel } from '../../sound/EarPanel';
 import { KnockFigures } from '../../sound/KnockFigures';
@@ -11,12 +9,11 @@ import { KnockPicture } from '../../sound/KnockPicture';
 import { longPitch } from '../../sound/pitch-words';
 import type { EarControl } from '../../sound/use-ear';
 import { Button, SelectField } from '../../ui';
-import { useSending } from '../../units-and-forms';
 import { ChangeWords } from './ChangeWords';
+import { KnockRow } from './KnockRow';
 import type { LastHeard } from './last-heard';
 
 interface Props {
-  build: Build;
   ear: EarControl;
   last: LastHeard | null;
   knocks: readonly KnockView[];
@@ -86,11 +83,6 @@ export function KnockSlip({ ear, last, knocks, keep, onUndo }: Props) {
   );
 }
 
-const LEFT_OUT: Record<LeftOutReason, string> = {
-  unlike: 'left out: unlike the others',
-  damped: 'left out: died too soon, as under a hand',
-};
-
 /** Today's knocks on the whole plate, averaged; what is left out says why. */
 function Together({ knocks, keep }: Pick<Props, 'knocks' | 'keep'>) {
   const choice = usePreferences();
@@ -137,59 +129,9 @@ function Together({ knocks, keep }: Pick<Props, 'knocks' | 'keep'>) {
       )}
       <ul className="mt-1">
         {today.map((knock) => (
-          <KnockRow
-            key={knock.id}
-            knock={knock}
-            keep={keep}
-            out={reason(knock.id) ? LEFT_OUT[reason(knock.id)!] : ''}
-          />
+          <KnockRow key={knock.id} knock={knock} keep={keep} leftOut={reason(knock.id)} />
         ))}
       </ul>
     </section>
-  );
-}
-
-/** Partials of a loose half lie low; of small plates nothing under this is the plate's [Hz]. */
-const LOWEST = [28, 60, 100, 150];
-
-function KnockRow({ knock, keep, out }: { knock: KnockView; keep: Props['keep']; out: string }) {
-  const { send, busy } = useSending(() => undefined);
-  return (
-    <li className="flex flex-wrap items-center justify-between gap-x-2 border-t border-grain py-1 text-[0.97rem]">
-      <span className="figures">{format(new Date(knock.at), 'HH:mm:ss')}</span>
-      {out && <span className="text-ember-ink">{out}</span>}
-      <span className="flex items-center">
-        {knock.waiting ? (
-          <span className="text-soft">waits to be sent</span>
-        ) : (
-          <>
-            <select
-              aria-label={`Lowest note of the knock at ${format(new Date(knock.at), 'HH:mm:ss')}`}
-              className="min-h-11 border border-line bg-slip px-1"
-              disabled={busy}
-              value={knock.options.from ?? LOWEST[0]}
-              onChange={(event) => void send(() => keep.hearAgain(knock.id, Number(event.target.value)))}
-            >
-              {LOWEST.map((from) => (
-                <option key={from} value={from}>
-                  from {from} Hz
-                </option>
-              ))}
-            </select>
-            <a
-              href={soundPath(knock.id)}
-              download
-              aria-label="Save as WAV"
-              className="grid size-11 place-items-center hover:bg-grain/50"
-            >
-              <Download aria-hidden size={20} />
-            </a>
-          </>
-        )}
-        <Button kind="quiet" className="min-h-11 px-2" disabled={busy} onClick={() => keep.retract(knock.id, true)}>
-          Take back
-        </Button>
-      </span>
-    </li>
   );
 }

@@ -1,10 +1,12 @@
 import type { HearingChange, PlaceSet } from '@nimble/core';
+import type { useKnockWrites } from '../../api/knocks';
 import { setPreferences, usePreferences } from '../../shell/preferences';
 import { EarPanel } from '../../sound/EarPanel';
 import { KnockFigures } from '../../sound/KnockFigures';
 import type { EarControl } from '../../sound/use-ear';
 import { Button, CheckField, SelectField } from '../../ui';
 import { ChangeList } from './ChangeWords';
+import { KnockRow } from './KnockRow';
 import { RoundPicker } from './RoundPicker';
 import type { Walk } from './use-walk';
 import type { LastHeard } from './last-heard';
@@ -13,6 +15,7 @@ interface Props {
   ear: EarControl;
   last: LastHeard | null;
   walk: Walk;
+  keep: ReturnType<typeof useKnockWrites>;
   hold: { x: number; y: number } | null;
   marking: boolean;
   change: HearingChange | null;
@@ -29,7 +32,7 @@ const SETS: readonly (readonly [PlaceSet, string])[] = [
 ];
 
 /** The walk round: the lit place, the knock that was just heard there, and what changed since the walk before. */
-export function MapSlip({ ear, last, walk, hold, marking, change, onMarking, onHold, onUndo, onRound }: Props) {
+export function MapSlip({ ear, last, walk, keep, hold, marking, change, onMarking, onHold, onUndo, onRound }: Props) {
   const choice = usePreferences();
   const { speech } = choice;
   const done = walk.places.filter(({ name }) => walk.struck.has(name)).length;
@@ -61,6 +64,7 @@ export function MapSlip({ ear, last, walk, hold, marking, change, onMarking, onH
           )}
         </section>
       )}
+      <Here walk={walk} keep={keep} />
       {change && walk.before !== null && (
         <section aria-label="Since the round before" className="border-t border-grain pt-2">
           <h3 className="text-soft">Since round {walk.before}</h3>
@@ -69,7 +73,14 @@ export function MapSlip({ ear, last, walk, hold, marking, change, onMarking, onH
       )}
       <section aria-label="This walk" className="space-y-2 border-t border-grain pt-2">
         <RoundPicker walk={walk} onRound={onRound} />
-        <SelectField label="Places" value={walk.set} onChange={(event) => walk.setSet(event.target.value as PlaceSet)}>
+        <SelectField
+          label="Places"
+          hint={walk.begun ? 'This walk keeps its places; a new round may use others.' : undefined}
+          disabled={walk.begun}
+          value={walk.set ?? ''}
+          onChange={(event) => walk.setSet(event.target.value as PlaceSet)}
+        >
+          {walk.set === null && <option value="">its own</option>}
           {SETS.map(([key, words]) => (
             <option key={key} value={key}>
               {words}
@@ -99,5 +110,25 @@ export function MapSlip({ ear, last, walk, hold, marking, change, onMarking, onH
         </p>
       </section>
     </div>
+  );
+}
+
+/** All knocks of this round at the lit place, those left out of its average with the reason. */
+function Here({ walk, keep }: Pick<Props, 'walk' | 'keep'>) {
+  const here = walk.ofRound.filter(({ place }) => place.name === walk.lit?.name);
+  if (here.length === 0) return null;
+  const station = walk.picture?.map.stations.find(({ name }) => name === walk.lit?.name);
+  const reason = (id: string) => station?.leftOut.find((out) => out.id === id)?.reason;
+  return (
+    <section aria-label="Knocks at this place" className="border-t border-grain pt-2">
+      <h3 className="text-soft">
+        {here.length === 1 ? 'One knock' : `${here.length} knocks`} at {walk.lit?.name} in this round
+      </h3>
+      <ul>
+        {here.map((knock) => (
+          <KnockRow key={knock.id} knock={knock} keep={keep} leftOut={reason(knock.id)} />
+        ))}
+      </ul>
+    </section>
   );
 }

@@ -9,7 +9,7 @@ import { Loading } from '../../shell/Loading';
 import { setPreferences, usePreferences } from '../../shell/preferences';
 import { StageFrame } from '../StageFrame';
 import { useShortcuts } from '../../shell/shortcuts';
-import { PitchMenu } from '../../sound/PitchMenu';
+import { PitchButton } from '../../sound/PitchDialog';
 import { shortPitch } from '../../sound/pitch-words';
 import { useEar } from '../../sound/use-ear';
 import { SlipPages, TextTabs } from '../../ui';
@@ -97,10 +97,10 @@ function Voice({ build, knocks }: { build: Build; knocks: readonly KnockView[] }
       slip={
         <>
           <SlipPages tabs={TABS} open={tab} onOpen={(slip) => page.set({ slip })} />
-          {tab === 'knock' && <KnockSlip {...{ build, ear, last, knocks }} keep={keep} onUndo={undo} />}
+          {tab === 'knock' && <KnockSlip {...{ ear, last, knocks, keep }} onUndo={undo} />}
           {tab === 'map' && (
             <MapSlip
-              {...{ ear, last, walk, hold, marking, change }}
+              {...{ ear, last, walk, keep, hold, marking, change }}
               onMarking={setMarking}
               onHold={setHold}
               onUndo={undo}
@@ -120,7 +120,7 @@ function Voice({ build, knocks }: { build: Build; knocks: readonly KnockView[] }
           )}
           {tab === 'bars' && (
             <BarsSlip
-              {...{ build, ear, last, knocks, bars }}
+              {...{ ear, last, knocks, keep, bars }}
               lit={litBar.name}
               onLit={setBar}
               onBars={(next) => writes.changeBuild({ choices: { ...build.choices, bars: next } })}
@@ -133,7 +133,7 @@ function Voice({ build, knocks }: { build: Build; knocks: readonly KnockView[] }
     >
       <div className="flex flex-wrap items-center justify-between gap-x-4 px-4 pt-1 lg:px-6">
         <TextTabs label="On the plate" tabs={VIEWS} open={view} onOpen={(key) => page.set({ view: key })} />
-        <PitchMenu />
+        <PitchButton />
       </div>
       <PlateDrawing
         shape={shape}

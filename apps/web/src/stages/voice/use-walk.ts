@@ -1,4 +1,4 @@
-import { knockMap, knockPlaces, type KnockPlace, type PlaceSet, type PlateShape } from '@nimble/core';
+import { knockMap, knockPlaces, placeSetOf, type KnockPlace, type PlaceSet, type PlateShape } from '@nimble/core';
 import { useMemo, useState } from 'react';
 import { placedOf, type KnockView } from '../../api/knocks';
 import type { Build } from '../../api/types';
@@ -16,7 +16,7 @@ interface Props {
 /** One walk round the plate: its places, which is lit, what they say together, and the walk before it. */
 export function useWalk({ build, shape, knocks, wantedRound }: Props) {
   const { a4, beatRange } = usePreferences();
-  const [set, setSet] = useState<PlaceSet>('few');
+  const [wanted, setSet] = useState<PlaceSet>('few');
   const [picked, setPicked] = useState<string | null>(null);
   const stations = useMemo(() => knocks.filter(({ about, retracted }) => about === 'station' && !retracted), [knocks]);
   const rounds = useMemo(() => roundsOf(stations), [stations]);
@@ -28,12 +28,20 @@ export function useWalk({ build, shape, knocks, wantedRound }: Props) {
     () => (before === null ? null : knockMap(placedOf(stations.filter((knock) => knock.round === before)))),
     [stations, before],
   );
-  const places = useMemo(() => {
-    const laid = serpentine(knockPlaces(shape, set, build.stations));
-    const known = new Set(laid.map(({ name }) => name));
-    const others = placed.flatMap(({ place }) => (known.has(place.name) ? [] : [place]));
-    return [...laid, ...new Map(others.map((place) => [place.name, place])).values()];
-  }, [shape, set, build.stations, placed]);
+  const struckPlaces = useMemo(() => placed.map(({ place }) => place), [placed]);
+  // A walk that has begun keeps to its places: the same names mean others in another set.
+  const begun = struckPlaces.length > 0;
+  const set = useMemo(
+    () => (begun ? placeSetOf(struckPlaces, shape, build.stations) : wanted),
+    [begun, struckPlaces, shape, build.stations, wanted],
+  );
+  const places = useMemo(
+    () =>
+      set === null
+        ? [...new Map(struckPlaces.map((place) => [place.name, place])).values()]
+        : serpentine(knockPlaces(shape, set, build.stations)),
+    [set, struckPlaces, shape, build.stations],
+  );
   const struck = new Set(placed.map(({ place }) => place.name));
   const open = places.filter(({ name }) => !struck.has(name));
   const lit = places.find(({ name }) => name === picked) ?? open[0] ?? null;
@@ -57,7 +65,7 @@ export function useWalk({ build, shape, knocks, wantedRound }: Props) {
   };
   return {
     step,
-    set, setSet, rounds, round, ofRound, places, struck, lit, light: setPicked, nextAfter, before, mapBefore,
+    set, begun, setSet, rounds, round, ofRound, places, struck, lit, light: setPicked, nextAfter, before, mapBefore,
     picture: request ? result : null, error,
   }; // prettier-ignore
 }
