@@ -20,3 +20,5 @@ export * from './section';
 export * from './arch';
 export * from './bar';
 export * from './bracing';
+export * from './glue';
+export * from './templates';

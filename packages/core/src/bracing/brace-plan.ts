@@ -1,7 +1,7 @@
 /** A brace as it is drawn on the bench: section, and heights at even steps along it. SI. */
 import { barModes, type BarMode } from '../bar';
 import { InvalidInput, requireWithin } from '../invalid-input';
-import { plainFigures, type SectionShape } from '../section';
+import { plainFigures, type Section, type SectionShape } from '../section';
 
 export interface BracePlan {
   name: string;
@@ -11,6 +11,9 @@ export interface BracePlan {
   width: number;
   /** Of a trapezoid; null elsewhere. */
   topWidth: number | null;
+  /** The same at both ends, straight from the middle to there; left out or null where it stays as in the middle. */
+  endWidth?: number | null;
+  endTopWidth?: number | null;
   /** At even steps from end to end, ends included. */
   heights: number[];
   modulus: number;
@@ -44,7 +47,7 @@ export function bracePlaces({ length, heights }: BracePlan): number[] {
 export function planFigures(plan: BracePlan): PlanFigures {
   const { modes, mass, theory } = barModes(toBar(plan), PARTIALS);
   const tallest = Math.max(...plan.heights);
-  const second = plan.heights.map((height) => plainFigures(sectionAt(plan, height)).secondMoment);
+  const second = plan.heights.map((_, i) => plainFigures(braceSection(plan, i)).secondMoment);
   const rectangle = (plan.width * tallest ** 3) / 12;
   const most = Math.max(...second);
   return {
@@ -60,15 +63,29 @@ export function planFigures(plan: BracePlan): PlanFigures {
 function toBar(plan: BracePlan) {
   const { length, density, modulus, section } = plan;
   const places = bracePlaces(plan);
-  const stations = plan.heights.map((height, i) => {
-    const { shape: _, ...sizes } = sectionAt(plan, height);
+  const stations = plan.heights.map((_, i) => {
+    const { shape: _shape, ...sizes } = braceSection(plan, i);
     return { x: places[i], ...sizes };
   });
   return { length, density, modulus, section, ends: 'free' as const, stations };
 }
 
-function sectionAt({ section, width, topWidth }: BracePlan, height: number) {
-  return { shape: section, width, height, ...(section === 'trapezoid' && { topWidth: topWidth ?? width }) };
+/** Section at one of its heights. */
+export function braceSection(plan: BracePlan, i: number): Section {
+  const { section, width, topWidth, endWidth, endTopWidth, heights } = plan;
+  const toEnd = Math.abs((2 * i) / (heights.length - 1) - 1);
+  const between = (middle: number, end: number | null | undefined) => middle + toEnd * ((end ?? middle) - middle);
+  const base = between(width, endWidth);
+  if (section !== 'trapezoid') return { shape: section, width: base, height: heights[i] };
+  const top = Math.min(base, between(topWidth ?? width, endTopWidth));
+  return { shape: section, width: base, height: heights[i], topWidth: top };
+}
+
+/** Wood of the whole stick [m3], straight between its heights as the bar is. */
+export function volumeOf(plan: BracePlan): number {
+  const step = plan.length / (plan.heights.length - 1);
+  const areas = plan.heights.map((_, i) => plainFigures(braceSection(plan, i)).area);
+  return areas.slice(1).reduce((sum, area, i) => sum + ((area + areas[i]) / 2) * step, 0);
 }
 
 export type BraceProfile = 'straight' | 'swept' | 'scooped' | 'one-peak';
@@ -131,6 +148,49 @@ export function seekNote(plan: BracePlan, partial: number, frequency: number, le
   }
   const reached = Math.abs(now.modes[partial].frequency - frequency) < 2 * CLOSE_HZ;
   return { heights, frequency: now.modes[partial].frequency, reached, removed: before.mass - now.mass };
+}
+
+export interface IntervalSought {
+  heights: [number[], number[]];
+  /** First over second, as it comes out (1). */
+  ratio: number;
+  reached: boolean;
+  /** Wood taken off both [kg]. */
+  removed: number;
+}
+
+const CLOSE_CENTS = 0.3;
+
+/**
+ * The smallest planing of two bars together that puts an interval between a partial of each: wood only comes off, from whichever gives more for less.
+ * @param ratio wanted, first over second
+ */
+export function seekInterval(
+  plans: readonly [BracePlan, BracePlan],
+  partial: number,
+  ratio: number,
+  least = LEAST_HEIGHT,
+): IntervalSought {
+  // prettier-ignore
+  requireWithin('ratio', ratio, 0.2, 5);
+  let heights: [number[], number[]] = [[...plans[0].heights], [...plans[1].heights]];
+  const figuresOf = () => plans.map((plan, i) => planFigures({ ...plan, heights: heights[i] }));
+  const before = figuresOf();
+  let now = before;
+  const off = () => Math.log((ratio * now[1].modes[partial].frequency) / now[0].modes[partial].frequency);
+  const close = (CLOSE_CENTS * Math.LN2) / 1200;
+  for (let round = 0; round < ROUNDS && Math.abs(off()) > close; round++) {
+    const [one, other] = now.map(({ modes }) => modes[partial]);
+    const slopes = [...one.sensitivity].map((s) => s / one.frequency);
+    slopes.push(...[...other.sensitivity].map((s) => -s / other.frequency));
+    const cuts = cutsFor(Float64Array.from(slopes), STEP * off(), heights.flat(), least);
+    if (!cuts) break;
+    const left = heights.flat().map((height, i) => height - cuts[i]);
+    heights = [left.slice(0, heights[0].length), left.slice(heights[0].length)];
+    now = figuresOf();
+  }
+  const removed = before[0].mass + before[1].mass - now[0].mass - now[1].mass;
+  return { heights, ratio: now[0].modes[partial].frequency / now[1].modes[partial].frequency, reached: Math.abs(off()) < 3 * close, removed }; // prettier-ignore
 }
 
 /** Least sum of squared cuts for a change of frequency; null where nothing more can come off that helps. */

@@ -1,4 +1,30 @@
 export {
-  BRACE_STEPS, planFigures, bracePlaces, LEAST_HEIGHT, profileHeights, seekNote,
-  type PlanFigures, type BracePlan, type BraceProfile, type ProfileSizes, type Sought,
+  BRACE_STEPS, braceSection, planFigures, bracePlaces, LEAST_HEIGHT, profileHeights, seekInterval, seekNote, volumeOf,
+  type BracePlan, type BraceProfile, type IntervalSought, type PlanFigures, type ProfileSizes, type Sought,
 } from './brace-plan'; // prettier-ignore
+export {
+  BRACE_ROLES, BRIDGE_KINDS, CAPS, checkBracingPlan, crossingsOf, END_FITS, flipPlan, heightAt, lapCuts, lapOf, mirrored, MOST_BRACES, movedTo, newLap, PATCH_ROLES, STRING_MATERIALS, UNDERSIDES,
+  type Brace, type BraceRole, type BracingPlan, type BridgeKind, type BridgePlan, type Cap, type Crossing, type EndFit, type Lap, type Patch, type PatchRole, type PlanString, type StringMaterial, type Underside,
+} from './bracing-plan'; // prettier-ignore
+export {
+  angleBetween, angleOf, lengthOf, meetingOf, nearestOn, nearestOnOutline, pointAlong, reachRim, snapEnd,
+  type Segment, type Snap, type SnapTarget,
+} from './place'; // prettier-ignore
+export {
+  drawPattern, PATTERNS, RIM_INSET, scaleOf, USUAL_STOCK, usualBrace, usualSettings,
+  type DrawnPattern, type Pattern, type PatternGround, type PatternSettings,
+} from './patterns'; // prettier-ignore
+export { bridgeAt, bridgeLine, fretToSaddle, usualBridge } from './bridge-line';
+export {
+  gluedAlong,
+  isCrowded,
+  rigidityAcrossLine,
+  workingWidth,
+  type GluedPlace,
+  type GluedPlate,
+} from './on-the-plate';
+export { lapStiffness, type LapFigures } from './lap-stiffness';
+export { CAUTION_CODES, planCautions, widestOpen, type CautionCode, type CautionGround, type PlanCaution } from './plan-cautions'; // prettier-ignore
+export { EXPERIENCES, openingOf, type Experience } from './practice';
+export { moveX, xOf, type XShape } from './x-handles';
+export { cutList, notchesOf, patchVolume, type CutEnd, type CutNotch, type CutPiece } from './cut-list';

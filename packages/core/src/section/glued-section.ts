@@ -27,13 +27,25 @@ export function gluedSection(section: GluedSection): GluedFigures {
   for (const [field, value] of Object.entries(section)) requirePositive(field, value as number);
   const { plateModulus, plateThickness, plateWidth, braceModulus, area, centroidHeight, secondMoment } = section;
   const plate = plateModulus * plateThickness * plateWidth;
-  const brace = braceModulus * area;
-  const neutralAxis = (brace * centroidHeight - (plate * plateThickness) / 2) / (plate + brace);
   const plateRigidity = (plate * plateThickness ** 2) / 12;
-  const rigidity =
-    plateRigidity +
-    plate * (neutralAxis + plateThickness / 2) ** 2 +
-    braceModulus * secondMoment +
-    brace * (centroidHeight - neutralAxis) ** 2;
-  return { neutralAxis, rigidity, plateRigidity };
+  const layers: Layer[] = [
+    { stretch: plate, at: -plateThickness / 2, own: plateRigidity },
+    { stretch: braceModulus * area, at: centroidHeight, own: braceModulus * secondMoment },
+  ];
+  return { ...layeredRigidity(layers), plateRigidity };
+}
+
+/** A layer that shares the strain of the others: its EA [N], height of its centroid [m], EI about that [N m2]. */
+export interface Layer {
+  stretch: number;
+  at: number;
+  own: number;
+}
+
+/** Neutral axis [m] and flexural rigidity about it [N m2] of layers glued without slip. */
+export function layeredRigidity(layers: readonly Layer[]): { neutralAxis: number; rigidity: number } {
+  const total = layers.reduce((sum, { stretch }) => sum + stretch, 0);
+  const neutralAxis = layers.reduce((sum, { stretch, at }) => sum + stretch * at, 0) / total;
+  const rigidity = layers.reduce((sum, { stretch, at, own }) => sum + own + stretch * (at - neutralAxis) ** 2, 0);
+  return { neutralAxis, rigidity };
 }

@@ -1,5 +1,9 @@
-export { gluedSection, type GluedFigures, type GluedSection } from './glued-section';
+export {
+  gluedSection, layeredRigidity, type GluedFigures, type GluedSection, type Layer,
+} from './glued-section'; // prettier-ignore
 export {
   checkSection, heightOfSameStiffness, plainFigures, SECTION_SHAPES, sectionFigures, slopesByHeight,
-  type Section, type SectionFigures, type SectionShape, type SectionSlopes,
+  type PlainFigures, type Section, type SectionFigures, type SectionShape, type SectionSlopes,
 } from './section-shape'; // prettier-ignore
+export { clippedFigures, sectionWidthAt } from './clipped-section';
+export { effectiveWidth } from './effective-width';

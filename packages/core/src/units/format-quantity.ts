@@ -55,6 +55,11 @@ export function formatPlanLength(value: number, units: UnitChoice): FormattedQua
   return formatQuantity(value, 'length', units.length, units.length === 'mm' ? 0 : 2);
 }
 
+/** A radius of an arch: metres or feet. */
+export function formatRadius(value: number, units: UnitChoice): FormattedQuantity {
+  return formatQuantity(value, 'length', units.length === 'mm' ? 'm' : 'ft', units.length === 'mm' ? 2 : 1);
+}
+
 export function formatMass(value: number, units: UnitChoice): FormattedQuantity {
   return formatQuantity(value, 'mass', units.mass);
 }

@@ -1,7 +1,7 @@
 export { parseLoad } from './parse-load';
 export { parseQuantity, unitOf, type ParsedQuantity } from './parse-quantity';
 export {
-  formatArea, formatMass, formatMassRemoved, formatPlanLength, formatQuantity, formatSag, formatThickness, formatThicknessChange, formatVolume, inWords, METRIC,
+  formatArea, formatMass, formatMassRemoved, formatPlanLength, formatQuantity, formatRadius, formatSag, formatThickness, formatThicknessChange, formatVolume, inWords, METRIC,
   type FormattedQuantity, type UnitChoice,
 } from './format-quantity'; // prettier-ignore
-export { UNITS, type Quantity, type Unit } from './unit-table';
+export { POINTS_PER_METRE, UNITS, type Quantity, type Unit } from './unit-table';

@@ -74,6 +74,10 @@ function exampleFor(quantity: Quantity): string {
     modulus: '11.5 GPa',
     ratio: '46 %',
     temperature: '21 °C or 70 °F',
+    angle: '98°',
+    pressure: '150 kPa or 22 psi',
+    duration: '5 min or 300 s',
+    'line-mass': '5.7 g/m',
   };
   return examples[quantity];
 }

@@ -1,7 +1,19 @@
 /** Every factor between what people say and SI, written once. `si` is what one of the unit is in the base unit. */
 
 export type Quantity =
-  'length' | 'area' | 'volume' | 'mass' | 'force' | 'density' | 'modulus' | 'ratio' | 'temperature';
+  | 'length'
+  | 'area'
+  | 'volume'
+  | 'mass'
+  | 'force'
+  | 'density'
+  | 'modulus'
+  | 'ratio'
+  | 'temperature'
+  | 'angle'
+  | 'pressure'
+  | 'duration'
+  | 'line-mass';
 
 export interface Unit {
   /** The name shown after a figure. */
@@ -69,6 +81,29 @@ export const TEMPERATURE_UNITS = {
   '°F': { symbol: '°F', spellings: ['°f', 'f', 'deg f'], si: 5 / 9, offset: -160 / 9 },
 } as const satisfies Record<string, Unit>;
 
+export const ANGLE_UNITS = {
+  '°': { symbol: '°', spellings: ['°', 'deg', 'degree', 'degrees'], si: Math.PI / 180 },
+} as const satisfies Record<string, Unit>;
+
+export const PRESSURE_UNITS = {
+  kPa: { symbol: 'kPa', spellings: ['kpa'], si: 1e3 },
+  MPa: { symbol: 'MPa', spellings: ['mpa', 'n/mm²', 'n/mm2'], si: 1e6 },
+  psi: { symbol: 'psi', spellings: ['psi'], si: (KILOGRAMS_PER_POUND * STANDARD_GRAVITY) / METRES_PER_INCH ** 2 },
+} as const satisfies Record<string, Unit>;
+
+export const DURATION_UNITS = {
+  s: { symbol: 's', spellings: ['s', 'sec', 'second', 'seconds'], si: 1 },
+  min: { symbol: 'min', spellings: ['min', 'minute', 'minutes'], si: 60 },
+  h: { symbol: 'h', spellings: ['h', 'hour', 'hours'], si: 3600 },
+} as const satisfies Record<string, Unit>;
+
+export const LINE_MASS_UNITS = {
+  'g/m': { symbol: 'g/m', spellings: ['g/m'], si: 1e-3 },
+} as const satisfies Record<string, Unit>;
+
+/** A point of printing is 1/72 inch. */
+export const POINTS_PER_METRE = 72 / METRES_PER_INCH;
+
 export const UNITS: Record<Quantity, Readonly<Record<string, Unit>>> = {
   length: LENGTH_UNITS,
   area: AREA_UNITS,
@@ -79,4 +114,8 @@ export const UNITS: Record<Quantity, Readonly<Record<string, Unit>>> = {
   modulus: MODULUS_UNITS,
   ratio: RATIO_UNITS,
   temperature: TEMPERATURE_UNITS,
+  angle: ANGLE_UNITS,
+  pressure: PRESSURE_UNITS,
+  duration: DURATION_UNITS,
+  'line-mass': LINE_MASS_UNITS,
 };
