@@ -1,11 +1,13 @@
 import { Module, RequestMethod } from '@nestjs/common';
 import { LoggerModule } from 'nestjs-pino';
+import { BracingModule } from './bracing/bracing.module';
 import { BuildsModule } from './builds/builds.module';
 import { ComputeModule } from './compute/compute.module';
 import { DatabaseModule } from './database/database.module';
 import { DemoModule } from './demo/demo.module';
 import { DevicesModule } from './devices/devices.module';
 import { FlexModule } from './flex/flex.module';
+import { GlueUpsModule } from './glue-ups/glue-ups.module';
 import { HealthController } from './health.controller';
 import { KnocksModule } from './knocks/knocks.module';
 import { SurveysModule } from './surveys/surveys.module';
@@ -31,6 +33,8 @@ const logging = LoggerModule.forRoot({
     WoodModule,
     FlexModule,
     KnocksModule,
+    BracingModule,
+    GlueUpsModule,
     DevicesModule,
     DemoModule,
   ],

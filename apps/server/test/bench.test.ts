@@ -56,6 +56,24 @@ describe('the demo bench', () => {
     expect(sets.filter((set) => set.rejected).map((set) => set.name)).toEqual(['European 22, runout']);
     expect(sets.filter((set) => set.objections.some((o) => o.reject))).toHaveLength(1);
   });
+  it('has a plan for each of its tops, and steps of shaping that were forecast and settled', async () => {
+    const { body } = await api.http.get('/api/v1/builds');
+    const roles = async (number: number) => {
+      const { id } = body.find((b: { number: number }) => b.number === number);
+      const plan = (await api.http.get(`/api/v1/builds/${id}/plan`).expect(200)).body as { braces: { role: string }[] };
+      return plan.braces.map(({ role }) => role);
+    };
+    expect((await roles(41)).filter((role) => role === 'x-leg')).toHaveLength(2);
+    const fan = await roles(42);
+    expect([fan.filter((role) => role === 'fan-bar').length, fan.filter((role) => role === 'closing-bar').length]).toEqual([5, 1]);
+    expect(await roles(43)).toEqual(['long-bar', 'long-bar']);
+    expect((await roles(44)).filter((role) => role === 'lattice-bar').length).toBeGreaterThan(6);
+    const { id } = body.find((b: { number: number }) => b.number === 41);
+    const { body: steps } = await api.http.get(`/api/v1/builds/${id}/shapings`).expect(200);
+    const lines = (steps as { lines: { held: boolean }[] }[]).flatMap((step) => step.lines);
+    expect(lines).toHaveLength(8); // weight and note of two steps of two bars
+    expect(lines.filter(({ held }) => held).length).toBeGreaterThanOrEqual(6);
+  }); // prettier-ignore
   it('describes itself in OpenAPI', async () => {
     const { body } = await api.http.get('/api/docs-json').expect(200);
     expect(Object.keys(body.paths)).toEqual(
@@ -81,7 +99,7 @@ describe('the workshop', () => {
   afterAll(() => api.close());
 
   it('starts unnamed and empty, takes a name and people, each once', async () => {
-    expect((await api.http.get('/api/v1/workshop')).body).toEqual({ name: 'My bench', demo: false, people: [] });
+    expect((await api.http.get('/api/v1/workshop')).body).toMatchObject({ name: 'My bench', demo: false, people: [] });
     await api.http.patch('/api/v1/workshop').send({ name: 'Larkspur Bench' }).expect(200);
     const person = { id: randomUUID(), name: 'Wren Halloran' };
     await api.http.post('/api/v1/workshop/people').send(person).expect(201);

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { checkBuildWood, layStations, planFigures, plateShape } from '@nimble/core';
+import { checkBuildWood, layStations, plateShape } from '@nimble/core';
 import { randomUUID } from 'node:crypto';
 import { Op, QueryTypes, UniqueConstraintError, type WhereOptions } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
@@ -71,7 +71,6 @@ export class BuildsService {
     const build = await this.find(id);
     const changed = { ...buildView(build), ...dto };
     if (dto.outline || dto.holes || dto.wood) checkPlate(changed);
-    dto.choices?.braces.forEach((brace, i) => refusing(`choices.braces[${i}]`, () => planFigures(brace)));
     const outlineMoved = dto.outline && !dto.stations && JSON.stringify(dto.outline) !== JSON.stringify(build.outline);
     const stations = outlineMoved ? { stations: layStations(plateShape(changed.outline, changed.holes)) } : {};
     await this.storing(() =>
@@ -112,6 +111,10 @@ export class BuildsService {
           `insert into targets (id, build_id, at, person, body)
              select :newId, :copyId, now(), person, body from targets where build_id = :id order by at desc limit 1`,
           { transaction, replacements: { newId: randomUUID(), copyId: dto.id, id } },
+        );
+        await this.sequelize.query(
+          `insert into bracing_plans (build_id, plan) select :copyId, plan from bracing_plans where build_id = :id`,
+          { transaction, replacements: { copyId: dto.id, id } },
         );
         return created;
       }),

@@ -1,5 +1,7 @@
 import { Global, Inject, Module, type OnApplicationShutdown } from '@nestjs/common';
 import { Sequelize } from 'sequelize-typescript';
+import { BracingPlanRecord } from '../bracing/models/bracing-plan.model';
+import { ShapingRecord } from '../bracing/models/shaping.model';
 import { Build } from '../builds/models/build.model';
 import { BuildEvent } from '../builds/models/build-event.model';
 import { Target } from '../graduation/target.model';
@@ -9,6 +11,7 @@ import { ReadingRecord } from '../surveys/models/reading.model';
 import { Survey } from '../surveys/models/survey.model';
 import { Jig } from '../flex/models/jig.model';
 import { PlateCheckRecord } from '../flex/models/plate-check.model';
+import { GlueUpRecord } from '../glue-ups/glue-up.model';
 import { KnockRecord } from '../knocks/models/knock.model';
 import { WoodPhoto } from '../wood/models/wood-photo.model';
 import { WoodSet } from '../wood/models/wood-set.model';
@@ -35,6 +38,9 @@ const MODELS = [
   Jig,
   PlateCheckRecord,
   KnockRecord,
+  BracingPlanRecord,
+  ShapingRecord,
+  GlueUpRecord,
 ];
 
 async function connect(): Promise<Sequelize> {

@@ -1,7 +1,16 @@
 import {
-  defaultOutline, METRIC, profileHeights, STAGES,
-  type BracePlan, type BuildOutcome, type Family, type HoleSpec, type OutlineSpec, type PassTool, type SandwichPlan, type Stage, type TargetSpec, type UnitChoice,
+  defaultOutline, METRIC, STAGES,
+  type BridgePlan, type BuildOutcome, type Family, type HoleSpec, type OutlineSpec, type PassTool, type PatternSettings, type SandwichPlan, type Stage, type TargetSpec, type UnitChoice,
 } from '@nimble/core'; // prettier-ignore
+
+/** A pattern on the build's own plate, its bridge and the radius of its arch [m]. */
+export interface DemoBracing {
+  settings: Partial<PatternSettings> & Pick<PatternSettings, 'pattern'>;
+  bridge: Partial<BridgePlan>;
+  archRadius: number | null;
+  /** Heights over the usual ones. */
+  heavier?: number;
+}
 
 /** The made-up bench of the demo: what each build is. Readings come from the simulator, not from here. SI. */
 export interface DemoBuild {
@@ -19,8 +28,8 @@ export interface DemoBuild {
   /** Where this plate rings longest, and how long then [m, s]. */
   ringPeak: { thickness: number; ring: number };
   sandwich?: SandwichPlan;
-  /** Drawn in elevation. */
-  braces?: BracePlan[];
+  /** How its braces stand. */
+  bracing?: DemoBracing;
   scaleLength: number;
   outline: OutlineSpec;
   holes: HoleSpec[];
@@ -77,43 +86,41 @@ const plane: PassTool = { kind: 'plane', depthPerPass: 5e-5 };
 const before = (stage: Stage): Stage[] => STAGES.slice(0, STAGES.indexOf(stage));
 export const doneBefore = before;
 
-const toneBar = (name: string, length: number, tall: number, low: number): BracePlan => ({
-  name, length, section: 'parabola', width: 6.5e-3, topWidth: null, heights: profileHeights('one-peak', { tall, low }), modulus: 11.5e9, density: 410,
-}); // prettier-ignore
+const X_SMALL: DemoBracing = { settings: { pattern: 'x' }, bridge: { fretAtBody: 13 }, archRadius: 8.5 };
 
 export const DEMO_BUILDS: readonly DemoBuild[] = [
   {
-    id: buildId(36), number: 36, daysOld: 210, name: 'Plover', family: 'steel-string', construction: 'flat', species: 'sitka-spruce', scaleLength: 0.632, outcome: 'too-stiff', ringPeak: { thickness: 2.7e-3, ring: 0.9 },
+    id: buildId(36), number: 36, daysOld: 210, name: 'Plover', family: 'steel-string', construction: 'flat', species: 'sitka-spruce', scaleLength: 0.632, bracing: { ...X_SMALL, heavier: 1.12 }, outcome: 'too-stiff', ringPeak: { thickness: 2.7e-3, ring: 0.9 },
     outline: smallBody, holes: [{ kind: 'round', x: 0.148, y: 0, diameter: 0.096 }], tool: plane, units: METRIC, stage: 'close', waitsFor: null,
     notes: [{ stage: 'close', person: 'Ines Okafor', text: 'Strung up. Turned out too stiff: clear, but slow to answer. The top stayed at 3.0 for fear of the light feel of it.', daysAgo: 96 }],
     thicknessing: { rough: 3.35e-3, waviness: 8e-5, tilt: 4e-5, evenness: 0.12, targets: [even(3.15e-3, 6e-5, 2.4e-3), even(3e-3, 8e-5, 2.4e-3)], daysAgo: 200, hoursApart: 24 },
   },
   {
-    id: buildId(38), number: 38, daysOld: 130, name: 'Turnstone', family: 'steel-string', construction: 'flat', species: 'engelmann-spruce', scaleLength: 0.632, outcome: 'as-wanted', ringPeak: { thickness: 2.78e-3, ring: 1.15 },
+    id: buildId(38), number: 38, daysOld: 130, name: 'Turnstone', family: 'steel-string', construction: 'flat', species: 'engelmann-spruce', scaleLength: 0.632, bracing: X_SMALL, outcome: 'as-wanted', ringPeak: { thickness: 2.78e-3, ring: 1.15 },
     outline: smallBody, holes: [{ kind: 'round', x: 0.148, y: 0, diameter: 0.096 }], tool: plane, units: METRIC, stage: 'close', waitsFor: null,
     notes: [{ stage: 'close', person: 'Ines Okafor', text: 'Strung up and played in for a month. The one to repeat.', daysAgo: 41 }],
     thicknessing: { rough: 3.2e-3, waviness: 7e-5, tilt: 5e-5, evenness: 0.1, targets: [even(2.95e-3, 6e-5, 2.4e-3), even(2.75e-3, 8e-5, 2.4e-3)], daysAgo: 120, hoursApart: 26 },
   },
   {
-    id: buildId(41), number: 41, daysOld: 30, name: 'Sandpiper', family: 'steel-string', construction: 'flat', species: 'engelmann-spruce', set: 'Engelmann 14', follows: true, braces: [toneBar('upper tone bar', 0.19, 0.0105, 0.002), toneBar('lower tone bar', 0.15, 0.0095, 0.002)], scaleLength: 0.632, ringPeak: { thickness: 2.8e-3, ring: 1.2 },
+    id: buildId(41), number: 41, daysOld: 30, name: 'Sandpiper', family: 'steel-string', construction: 'flat', species: 'engelmann-spruce', set: 'Engelmann 14', follows: true, bracing: X_SMALL, scaleLength: 0.632, ringPeak: { thickness: 2.8e-3, ring: 1.2 },
     outline: smallBody, holes: [{ kind: 'round', x: 0.148, y: 0, diameter: 0.096 }], tool: plane, units: METRIC, stage: 'voice', waitsFor: { what: 'fresh ears', days: 1 },
     notes: [{ stage: 'voice', person: 'Tomas Brandl', text: 'Round 3. Left it on the shelf overnight before touching the upper tone bar.', daysAgo: 0 }],
     thicknessing: { rough: 3.3e-3, waviness: 8e-5, tilt: -6e-5, evenness: 0.1, targets: [even(3e-3, 6e-5, 2.4e-3), even(2.8e-3, 8e-5, 2.4e-3)], daysAgo: 24, hoursApart: 22 },
   },
   {
-    id: buildId(42), number: 42, daysOld: 6, name: 'Dunlin', family: 'nylon-string', construction: 'domed', species: 'redwood', set: 'Redwood 7', scaleLength: 0.65, ringPeak: { thickness: 2.52e-3, ring: 1.35 },
+    id: buildId(42), number: 42, daysOld: 6, name: 'Dunlin', family: 'nylon-string', construction: 'domed', species: 'redwood', set: 'Redwood 7', bracing: { settings: { pattern: 'fan', count: 5, closing: 'slanted' }, bridge: {}, archRadius: 7.62 }, scaleLength: 0.65, ringPeak: { thickness: 2.52e-3, ring: 1.35 },
     outline: concert, holes: [{ kind: 'round', x: 0.15, y: 0, diameter: 0.086 }], tool: plane, units: METRIC, stage: 'thickness', waitsFor: null,
     notes: [{ stage: 'wood', person: 'Ines Okafor', text: 'Redwood set 7, quartered, straight. Brittle: take light shavings and keep the iron keen.', daysAgo: 6 }],
     thicknessing: { rough: 3.1e-3, waviness: 9e-5, tilt: 9e-5, evenness: 0.16, targets: [even(2.9e-3, 6e-5, 1.9e-3), even(2.75e-3, 6e-5, 1.9e-3), even(2.6e-3, 6e-5, 1.9e-3), even(2.48e-3, 6e-5, 1.9e-3), even(2.36e-3, 6e-5, 1.9e-3)], daysAgo: 5, hoursApart: 25 },
   },
   {
-    id: buildId(43), number: 43, daysOld: 19, name: 'Curlew', family: 'mandolin', construction: 'carved', species: 'red-spruce', scaleLength: 0.43, ringPeak: { thickness: 4e-3, ring: 0.6 },
+    id: buildId(43), number: 43, daysOld: 19, name: 'Curlew', family: 'mandolin', construction: 'carved', species: 'red-spruce', bracing: { settings: { pattern: 'long-bars' }, bridge: { fretAtBody: 15, stringHeight: 0.03 }, archRadius: null }, scaleLength: 0.43, ringPeak: { thickness: 4e-3, ring: 0.6 },
     outline: cittern, holes: [{ kind: 'f-holes', x: 0.235, length: 0.11, spread: 0.15 }], tool: { kind: 'scraper', depthPerPass: 2e-5 }, units: METRIC, stage: 'arch', waitsFor: null,
     notes: [{ stage: 'arch', person: 'Tomas Brandl', text: 'Outside finished. Taking wood from the inside, two tone bars to come.', daysAgo: 2 }],
     thicknessing: null,
   },
   {
-    id: buildId(44), number: 44, daysOld: 9, name: 'Whimbrel', family: 'steel-string', construction: 'sandwich', species: 'european-spruce', scaleLength: 0.686, ringPeak: { thickness: 2.6e-3, ring: 0.7 },
+    id: buildId(44), number: 44, daysOld: 9, name: 'Whimbrel', family: 'steel-string', construction: 'sandwich', species: 'european-spruce', bracing: { settings: { pattern: 'lattice', count: 6 }, bridge: {}, archRadius: 9 }, scaleLength: 0.686, ringPeak: { thickness: 2.6e-3, ring: 0.7 },
     sandwich: { skin: 6e-4, core: 1.6e-3, coreModulus: 1e6, coreShear: 25e6, coreDensity: 48, glueMass: 0.08 },
     outline: large, holes: [{ kind: 'round', x: 0.162, y: 0, diameter: 0.102 }], tool: { kind: 'sander', depthPerPass: 1e-4 }, units: METRIC, stage: 'layout', waitsFor: { what: 'skins to settle', days: 3 },
     notes: [{ stage: 'layout', person: 'Wren Halloran', text: 'Lattice drawn twice; the second has the even spacing.', daysAgo: 1 }],

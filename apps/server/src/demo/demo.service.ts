@@ -1,9 +1,11 @@
 import { Injectable, Logger } from '@nestjs/common';
 import { forecastCheck, layStations, NO_BUILD_CHOICES, NO_CHOICES, woodOfSet, woodOfSpecies } from '@nimble/core';
-import type { BuildWood, Estimate, RuleChoices } from '@nimble/core';
+import type { BuildWood, Estimate, Experience, PlateShape, RuleChoices } from '@nimble/core';
 import { randomUUID } from 'node:crypto';
 import type { Transaction } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
+import { BracingPlanRecord } from '../bracing/models/bracing-plan.model';
+import { ShapingRecord } from '../bracing/models/shaping.model';
 import { contextOf } from '../builds/build.mapper';
 import { Build } from '../builds/models/build.model';
 import { BuildEvent } from '../builds/models/build-event.model';
@@ -13,16 +15,18 @@ import { ReadingRecord } from '../surveys/models/reading.model';
 import { Survey } from '../surveys/models/survey.model';
 import { Person } from '../workshop/person.model';
 import { Workshop } from '../workshop/workshop.model';
-import { DEMO_BUILDS, DEMO_PEOPLE, doneBefore, type DemoBuild } from './demo-builds';
+import { DEMO_BUILDS, DEMO_PEOPLE, doneBefore, type DemoBracing, type DemoBuild } from './demo-builds';
 import { WoodSet } from '../wood/models/wood-set.model';
 import { WoodTest } from '../wood/models/wood-test.model';
 import { WoodWeighing } from '../wood/models/wood-weighing.model';
 import { plateCheckOf } from '../flex/flex.service';
+import { GlueUpRecord } from '../glue-ups/glue-up.model';
 import { Jig } from '../flex/models/jig.model';
 import { PlateCheckRecord } from '../flex/models/plate-check.model';
 import { DEMO_JIGS, LONG_JIG } from './demo-jigs';
 import { demoKnocks, demoPlayed, PLAYED_RANGE } from './demo-sounds';
 import { KnockRecord } from '../knocks/models/knock.model';
+import { demoGlueUps, demoPlan, demoShapings } from './demo-plans';
 import { demoRack } from './demo-rack';
 import { simulateChecks, type SimulatedCheck } from './simulate-checks';
 import { simulateThicknessing, type SimulatedSurvey } from './simulate-thicknessing';
@@ -31,6 +35,7 @@ const HOUR = 3_600_000;
 const DAY = 24 * HOUR;
 const SECONDS_PER_READING = 9;
 const SECONDS_PER_KNOCK = 7;
+const EXPERIENCE_OF: Record<string, Experience> = { owner: 'seasoned', apprentice: 'new' };
 const KNOCK_ROUND_DAYS = [4, 2, 1];
 
 /** Fills an empty database with the made-up bench, so that a newcomer sees work in progress. Marked as demo throughout. */
@@ -44,7 +49,10 @@ export class DemoService {
     if ((await Workshop.count()) > 0 || (await Build.count()) > 0) return false;
     await this.sequelize.transaction(async (transaction) => {
       await Workshop.create({ id: 1, name: 'Larkspur Bench', demo: true }, { transaction });
-      await Person.bulkCreate(DEMO_PEOPLE, { transaction });
+      await Person.bulkCreate(
+        DEMO_PEOPLE.map((person) => ({ ...person, experience: EXPERIENCE_OF[person.role] ?? 'some' })),
+        { transaction },
+      );
       const rack = await this.loadRack(now, transaction);
       let model: RuleChoices = NO_CHOICES;
       for (const build of DEMO_BUILDS) {
@@ -91,7 +99,7 @@ export class DemoService {
       ringPeak: _r,
       outcome = null,
       sandwich = null,
-      braces = [],
+      bracing,
       thicknessing,
       notes,
       waitsFor,
@@ -107,7 +115,7 @@ export class DemoService {
         plate: 'top',
         leftHanded: false,
         wood,
-        choices: { ...NO_BUILD_CHOICES, rules, outcome, sandwich, braces },
+        choices: { ...NO_BUILD_CHOICES, rules, outcome, sandwich },
         stations,
         stagesDone: doneBefore(demo.stage),
         waitsFor: waitsFor && {
@@ -120,6 +128,7 @@ export class DemoService {
       },
       { transaction, silent: true },
     );
+    if (bracing) await this.loadBracing(demo, bracing, context.shape, ago, transaction);
     for (const { stage, person, text, daysAgo } of notes) {
       await BuildEvent.create(
         { id: randomUUID(), buildId: demo.id, kind: 'note', at: ago(daysAgo), person, body: { stage, text } },
@@ -142,6 +151,30 @@ export class DemoService {
     }
     if (sounds) await this.loadSounds(demo, { wood, thickness: means.at(-1)?.value ?? null, ago }, transaction);
     return checks.at(-1) ?? [];
+  }
+
+  /** The plan; for the top that is being voiced, also how it was glued and the first steps of shaping. */
+  private async loadBracing(
+    demo: DemoBuild,
+    bracing: DemoBracing,
+    shape: PlateShape,
+    ago: (days: number) => Date,
+    transaction: Transaction,
+  ): Promise<void> {
+    const plan = demoPlan(demo, bracing, shape);
+    await BracingPlanRecord.create({ buildId: demo.id, plan, updatedAt: ago(8) }, { transaction });
+    if (demo.stage !== 'voice') return;
+    const person = DEMO_PEOPLE[1]!.name;
+    const glueUps = demoGlueUps(plan).map(({ daysAgo, ...body }, i) => {
+      const spreadAt = ago(daysAgo).getTime() + i * 2 * HOUR;
+      const times = { spreadAt, pressedAt: spreadAt + 200_000, releasedAt: spreadAt + HOUR };
+      return { id: randomUUID(), buildId: demo.id, at: new Date(spreadAt), person, body: { ...body, times } };
+    });
+    await GlueUpRecord.bulkCreate(glueUps, { transaction });
+    const shapings = demoShapings(plan).map(({ daysAgo, ...step }) => ({
+      ...step, id: randomUUID(), buildId: demo.id, at: ago(daysAgo), outcomeAt: ago(daysAgo - 0.1), person,
+    })); // prettier-ignore
+    await ShapingRecord.bulkCreate(shapings, { transaction });
   }
 
   /** Rounds of knocks for the top that is being voiced, a played recording for what is finished. */

@@ -1,3 +1,4 @@
+import type { Experience } from '@nimble/core';
 import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
 
 @Table({ tableName: 'people', timestamps: false })
@@ -5,4 +6,5 @@ export class Person extends Model {
   @PrimaryKey @Column(DataType.UUID) declare id: string;
   @Column(DataType.TEXT) declare name: string;
   @Column(DataType.TEXT) declare role: string;
+  @Column({ type: DataType.TEXT, defaultValue: 'some' }) declare experience: Experience;
 }

@@ -1,6 +1,6 @@
-import { Body, Controller, Get, Patch, Post } from '@nestjs/common';
+import { Body, Controller, Get, Param, ParseUUIDPipe, Patch, Post } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
-import { AddPersonDto, RenameWorkshopDto } from './workshop.dto';
+import { AddPersonDto, ChangePersonDto, ChangeWorkshopDto } from './workshop.dto';
 import { WorkshopService } from './workshop.service';
 
 @ApiTags('workshop')
@@ -14,12 +14,18 @@ export class WorkshopController {
   }
 
   @Patch()
-  rename(@Body() body: RenameWorkshopDto) {
-    return this.workshop.rename(body.name);
+  change(@Body() body: ChangeWorkshopDto) {
+    return this.workshop.change(body);
   }
 
   @Post('people')
   addPerson(@Body() body: AddPersonDto) {
     return this.workshop.addPerson(body.id, body.name);
+  }
+
+  /** How used to building the person is: newcomers are told more. */
+  @Patch('people/:id')
+  changePerson(@Param('id', ParseUUIDPipe) id: string, @Body() body: ChangePersonDto) {
+    return this.workshop.changePerson(id, body.experience);
   }
 }

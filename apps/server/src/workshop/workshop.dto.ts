@@ -1,10 +1,18 @@
-import { IsString, IsUUID, Length } from 'class-validator';
+import { EXPERIENCES, type Experience } from '@nimble/core';
+import { Type } from 'class-transformer';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsOptional, IsString, IsUUID, Length, ValidateNested } from 'class-validator'; // prettier-ignore
+import { GlueDto } from '../glue-ups/glue-ups.dto';
 
-export class RenameWorkshopDto {
-  @IsString() @Length(1, 80) name: string;
-}
+export class ChangeWorkshopDto {
+  @IsOptional() @IsString() @Length(1, 80) name?: string;
+  @IsOptional() @IsArray() @ArrayMinSize(1) @ArrayMaxSize(40) @ValidateNested({ each: true }) @Type(() => GlueDto) glues?: GlueDto[];
+} // prettier-ignore
 
 export class AddPersonDto {
   @IsUUID() id: string;
   @IsString() @Length(1, 80) name: string;
+}
+
+export class ChangePersonDto {
+  @IsIn(EXPERIENCES) experience: Experience;
 }

@@ -1,3 +1,4 @@
+import type { Glue } from '@nimble/core';
 import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
 
 @Table({ tableName: 'workshops', timestamps: false })
@@ -5,4 +6,6 @@ export class Workshop extends Model {
   @PrimaryKey @Column(DataType.INTEGER) declare id: number;
   @Column(DataType.TEXT) declare name: string;
   @Column(DataType.BOOLEAN) declare demo: boolean;
+  /** The workshop's own table; null for the generic one. */
+  @Column(DataType.JSONB) declare glues: Glue[] | null;
 }

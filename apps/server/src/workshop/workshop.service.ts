@@ -1,11 +1,15 @@
 import { Injectable } from '@nestjs/common';
+import { GENERIC_GLUES, type Experience, type Glue } from '@nimble/core';
+import { notFound } from '../problem';
 import { Person } from './person.model';
 import { Workshop } from './workshop.model';
+import type { ChangeWorkshopDto } from './workshop.dto';
 
 export interface WorkshopView {
   name: string;
   demo: boolean;
-  people: { id: string; name: string; role: string }[];
+  people: { id: string; name: string; role: string; experience: Experience }[];
+  glues: readonly Glue[];
 }
 
 const UNNAMED = 'My bench';
@@ -17,14 +21,22 @@ export class WorkshopService {
     return {
       name: workshop?.name ?? UNNAMED,
       demo: workshop?.demo ?? false,
-      people: people.map(({ id, name, role }) => ({ id, name, role })),
+      people: people.map(({ id, name, role, experience }) => ({ id, name, role, experience })),
+      glues: workshop?.glues ?? GENERIC_GLUES,
     };
   }
 
-  async rename(name: string): Promise<WorkshopView> {
+  async change(change: ChangeWorkshopDto): Promise<WorkshopView> {
     const workshop = await Workshop.findByPk(1);
-    if (workshop) await workshop.update({ name });
-    else await Workshop.create({ id: 1, name, demo: false });
+    if (workshop) await workshop.update({ ...change });
+    else await Workshop.create({ id: 1, name: UNNAMED, demo: false, ...change });
+    return this.show();
+  }
+
+  async changePerson(id: string, experience: Experience): Promise<WorkshopView> {
+    const person = await Person.findByPk(id);
+    if (!person) throw notFound('person');
+    await person.update({ experience });
     return this.show();
   }
 

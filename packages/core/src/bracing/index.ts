@@ -28,3 +28,5 @@ export { CAUTION_CODES, planCautions, widestOpen, type CautionCode, type Caution
 export { EXPERIENCES, openingOf, type Experience } from './practice';
 export { moveX, xOf, type XShape } from './x-handles';
 export { cutList, notchesOf, patchVolume, type CutEnd, type CutNotch, type CutPiece } from './cut-list';
+export { blankOf, forecastShaping, settleShaping, type ShapingForecast, type ShapingOutcome } from './shaping';
+export { emptyPlan } from './empty-plan';

@@ -1,5 +1,4 @@
 /** What a maker decides for one build beside its plan: which rule leads, how it turned out, which way it planes, what a sandwich is made of. SI. */
-import type { BracePlan } from '../bracing';
 import type { End, Face, Half } from '../wood';
 import { NO_CHOICES, type RuleChoices } from './how-thin';
 
@@ -23,8 +22,6 @@ export interface BuildChoices {
   sandwich: SandwichPlan | null;
   /** Bars that are tuned, each with the note that is wanted of it [Hz], if any. */
   bars: BarGoal[];
-  /** Braces drawn in elevation. */
-  braces: BracePlan[];
 }
 
 export interface BarGoal {
@@ -38,5 +35,4 @@ export const NO_BUILD_CHOICES: BuildChoices = {
   planing: { outer: {}, inner: {} },
   sandwich: null,
   bars: [],
-  braces: [],
 };

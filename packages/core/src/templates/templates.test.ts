@@ -43,7 +43,7 @@ function pdfRuns(bytes: Uint8Array): { length: number; dx: number }[] {
   return [...text.matchAll(/stream\r?\n([\s\S]*?)\r?\nendstream/g)].flatMap(([, body]) => {
     let page: string;
     try {
-      page = inflateSync(Buffer.from(body!, 'latin1')).toString('latin1');
+      page = inflateSync(Buffer.from(body, 'latin1')).toString('latin1');
     } catch {
       return [];
     }

@@ -1,8 +1,6 @@
-import { SECTION_SHAPES, type SectionShape } from '@nimble/core';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
-  ArrayMinSize,
   IsArray,
   IsIn,
   IsNumber,
@@ -80,22 +78,6 @@ export class BarGoalDto {
   @IsOptional() @IsNumber({}, PITCH) @Min(20, PITCH) @Max(2000, PITCH) goal: number | null;
 }
 
-export class BracePlanDto {
-  @IsString() @Length(1, 40, { message: 'must have 1 to 40 letters' }) name: string;
-  @IsPositive() @Max(2, OVER('2 m')) length: number;
-  @IsIn(SECTION_SHAPES) section: SectionShape;
-  @IsPositive() @Max(0.1, OVER('100 mm')) width: number;
-  @IsOptional() @IsNumber() @Min(0) @Max(0.1, OVER('100 mm')) topWidth: number | null;
-  @IsArray()
-  @ArrayMinSize(2)
-  @ArrayMaxSize(200)
-  @IsPositive({ each: true, message: 'must all be above zero' })
-  @Max(0.1, { each: true, ...OVER('100 mm') })
-  heights: number[];
-  @IsPositive() modulus: number;
-  @IsPositive() @Max(2000, OVER('2000 kg/m³')) density: number;
-}
-
 export class ChoicesDto {
   @ValidateNested() @Type(() => RuleChoicesDto) rules: RuleChoicesDto;
   @IsOptional() @IsIn(['as-wanted', 'too-stiff', 'too-soft']) outcome: 'as-wanted' | 'too-stiff' | 'too-soft' | null;
@@ -107,10 +89,4 @@ export class ChoicesDto {
   @ValidateNested({ each: true })
   @Type(() => BarGoalDto)
   bars: BarGoalDto[] = [];
-  @IsOptional()
-  @IsArray()
-  @ArrayMaxSize(40)
-  @ValidateNested({ each: true })
-  @Type(() => BracePlanDto)
-  braces: BracePlanDto[] = [];
 }

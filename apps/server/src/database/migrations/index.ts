@@ -4,6 +4,7 @@ import { benchColumns } from './0002-bench-columns';
 import { woodRack } from './0003-wood-rack';
 import { jigsAndChecks } from './0004-jigs-and-checks';
 import { knocks } from './0005-knocks';
+import { bracing } from './0006-bracing';
 
 /** In the order they run. A migration that has shipped is never edited. */
-export const MIGRATIONS: readonly Migration[] = [firstTables, benchColumns, woodRack, jigsAndChecks, knocks];
+export const MIGRATIONS: readonly Migration[] = [firstTables, benchColumns, woodRack, jigsAndChecks, knocks, bracing];

@@ -1,0 +1,9 @@
+import type { BracingPlan } from '@nimble/core';
+import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
+
+@Table({ tableName: 'bracing_plans', timestamps: false, underscored: true })
+export class BracingPlanRecord extends Model {
+  @PrimaryKey @Column(DataType.UUID) declare buildId: string;
+  @Column(DataType.JSONB) declare plan: BracingPlan;
+  @Column(DataType.DATE) declare updatedAt: Date;
+}

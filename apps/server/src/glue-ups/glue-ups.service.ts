@@ -1,0 +1,47 @@
+import { Injectable } from '@nestjs/common';
+import { Build } from '../builds/models/build.model';
+import { invalid, notFound } from '../problem';
+import { GlueUpRecord } from './glue-up.model';
+import type { GlueUpDto } from './glue-ups.dto';
+
+@Injectable()
+export class GlueUpsService {
+  async list(buildId: string) {
+    await findBuild(buildId);
+    const records = await GlueUpRecord.findAll({ where: { buildId }, order: [['at', 'ASC']] });
+    return records.map(glueUpView);
+  }
+
+  /** Kept under the id that the browser gave it, so that each press of a button, sent late or twice, lands on the same glue-up. */
+  async keep(buildId: string, id: string, { person, ...body }: GlueUpDto) {
+    await findBuild(buildId);
+    checkTimes(body.times);
+    const existing = await GlueUpRecord.findByPk(id);
+    if (existing && existing.buildId !== buildId) throw notFound('glue-up');
+    const times = { spreadAt: body.times.spreadAt, pressedAt: body.times.pressedAt ?? null, releasedAt: body.times.releasedAt ?? null };
+    await GlueUpRecord.upsert({ id, buildId, at: new Date(times.spreadAt), person, body: { ...body, times } });
+    return glueUpView((await GlueUpRecord.findByPk(id))!);
+  } // prettier-ignore
+
+  async retract(buildId: string, id: string, retracted: boolean) {
+    const record = await GlueUpRecord.findOne({ where: { id, buildId } });
+    if (!record) throw notFound('glue-up');
+    await record.update({ retractedAt: retracted ? new Date() : null });
+    return glueUpView(record);
+  }
+}
+
+function checkTimes({ spreadAt, pressedAt, releasedAt }: GlueUpDto['times']): void {
+  if (pressedAt != null && pressedAt < spreadAt)
+    throw invalid([{ field: 'times.pressedAt', message: 'lies before the glue was spread' }]);
+  if (releasedAt != null && !(pressedAt != null && releasedAt >= pressedAt))
+    throw invalid([{ field: 'times.releasedAt', message: 'lies before it was pressed' }]);
+}
+
+async function findBuild(id: string): Promise<void> {
+  if ((await Build.count({ where: { id } })) === 0) throw notFound('build');
+}
+
+function glueUpView({ id, at, person, body, retractedAt }: GlueUpRecord) {
+  return { id, at, person, ...body, retracted: retractedAt !== null && retractedAt !== undefined };
+}
