@@ -20,7 +20,8 @@ module.exports = {
       from: { path: '^packages/core/src', pathNot: '\\.test\\.ts$' },
       to: {
         path: 'node_modules',
-        pathNot: 'node_modules/(d3-contour|dxf-parser|dxf-writer|pdf-lib|fast-xml-parser|fft[.]js|papaparse|svgpath|@types)',
+        pathNot:
+          'node_modules/(d3-contour|dxf-parser|dxf-writer|pdf-lib|fast-xml-parser|fft[.]js|papaparse|svgpath|@types)',
       },
     },
     {

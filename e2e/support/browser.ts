@@ -1,5 +1,5 @@
 /** A headless Chromium of a stated page size, driven through Debian's chromedriver; nothing is fetched. */
-import { existsSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Browser, Builder, By, logging, until, type WebDriver, type WebElement } from 'selenium-webdriver';
@@ -57,6 +57,20 @@ export async function setPageSize(driver: WebDriver, { width, height, mobile = f
 export async function saveScreenshot(driver: WebDriver, file: string): Promise<void> {
   writeFileSync(file, await driver.takeScreenshot(), 'base64');
 }
+
+/** Downloads land in a folder of their own; gives the bytes of the first that comes. */
+export async function downloaded(driver: WebDriver, start: () => Promise<void>): Promise<{ name: string; bytes: Buffer }> {
+  const folder = mkdtempSync(join(tmpdir(), 'nimble-spruce-downloads-'));
+  try {
+    await (driver as Driver).sendDevToolsCommand('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: folder });
+    await start();
+    const whole = () => readdirSync(folder).find((name) => !/\.(crdownload|tmp)$|^\./.test(name));
+    await driver.wait(() => Promise.resolve(whole() !== undefined && statSync(join(folder, whole()!)).size > 0), PATIENCE_MS, 'waiting for a download');
+    return { name: whole()!, bytes: readFileSync(join(folder, whole()!)) };
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+} // prettier-ignore
 
 /** Errors the page wrote to its console, the expected ones of an unreachable server left out. */
 export async function consoleErrors(driver: WebDriver): Promise<string[]> {

@@ -63,6 +63,18 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./stages/thickness/ThicknessPage')).ThicknessPage }),
       },
       {
+        path: '/builds/:buildId/layout',
+        lazy: async () => ({ Component: (await import('./stages/layout/LayoutPage')).LayoutPage }),
+      },
+      {
+        path: '/builds/:buildId/arch',
+        lazy: async () => ({ Component: (await import('./stages/arch/ArchPage')).ArchPage }),
+      },
+      {
+        path: '/builds/:buildId/glue-up',
+        lazy: async () => ({ Component: (await import('./stages/glue-up/GlueUpPage')).GlueUpPage }),
+      },
+      {
         path: '/builds/:buildId/shape',
         lazy: async () => ({ Component: (await import('./stages/shape/ShapePage')).ShapePage }),
       },

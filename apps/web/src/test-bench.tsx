@@ -3,6 +3,7 @@ import {
   defaultHoles,
   defaultOutline,
   defaultTarget,
+  GENERIC_GLUES,
   layStations,
   METRIC,
   NO_BUILD_CHOICES,
@@ -34,7 +35,7 @@ export class Refusal {
 
 type Answers = Record<string, unknown>;
 
-const WORKSHOP = { name: 'Larkspur Bench', demo: true, people: [] };
+const WORKSHOP = { name: 'Larkspur Bench', demo: true, people: [], glues: GENERIC_GLUES };
 
 /** Answers by "METHOD /path"; a path that is not listed gets an empty list. */
 export function serve(answers: Answers): Asked[] {

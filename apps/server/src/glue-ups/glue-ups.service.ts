@@ -1,4 +1,5 @@
 import { Injectable } from '@nestjs/common';
+import type { GlueTimes } from '@nimble/core';
 import { Build } from '../builds/models/build.model';
 import { invalid, notFound } from '../problem';
 import { GlueUpRecord } from './glue-up.model';
@@ -15,10 +16,11 @@ export class GlueUpsService {
   /** Kept under the id that the browser gave it, so that each press of a button, sent late or twice, lands on the same glue-up. */
   async keep(buildId: string, id: string, { person, ...body }: GlueUpDto) {
     await findBuild(buildId);
-    checkTimes(body.times);
     const existing = await GlueUpRecord.findByPk(id);
     if (existing && existing.buildId !== buildId) throw notFound('glue-up');
-    const times = { spreadAt: body.times.spreadAt, pressedAt: body.times.pressedAt ?? null, releasedAt: body.times.releasedAt ?? null };
+    const { spreadAt, pressedAt = null, releasedAt = null } = body.times;
+    const times = { spreadAt, pressedAt, releasedAt };
+    checkTimes(times);
     await GlueUpRecord.upsert({ id, buildId, at: new Date(times.spreadAt), person, body: { ...body, times } });
     return glueUpView((await GlueUpRecord.findByPk(id))!);
   } // prettier-ignore
@@ -31,10 +33,10 @@ export class GlueUpsService {
   }
 }
 
-function checkTimes({ spreadAt, pressedAt, releasedAt }: GlueUpDto['times']): void {
-  if (pressedAt != null && pressedAt < spreadAt)
+function checkTimes({ spreadAt, pressedAt, releasedAt }: GlueTimes): void {
+  if (pressedAt !== null && pressedAt < spreadAt)
     throw invalid([{ field: 'times.pressedAt', message: 'lies before the glue was spread' }]);
-  if (releasedAt != null && !(pressedAt != null && releasedAt >= pressedAt))
+  if (releasedAt !== null && !(pressedAt !== null && releasedAt >= pressedAt))
     throw invalid([{ field: 'times.releasedAt', message: 'lies before it was pressed' }]);
 }
 

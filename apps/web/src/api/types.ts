@@ -1,6 +1,6 @@
 /** What the API sends. Dates are ISO text in UTC; quantities SI. */
 import type {
-  AssessmentSummary, BuildChoices, BuildWood, Construction, Estimate, Family, FlexForecast, HoleSpec, LedgerLine, LedgerSummary, OutlineSpec, PassTool, PlateRole,
+  AssessmentSummary, BuildChoices, BuildWood, Construction, Estimate, Experience, Family, FlexForecast, Glue, HoleSpec, LedgerLine, LedgerSummary, OutlineSpec, PassTool, PlateRole,
   Reading, Stage, Station, StepSummary, TargetSpec, UnitChoice,
 } from '@nimble/core'; // prettier-ignore
 
@@ -8,12 +8,14 @@ export interface Person {
   id: string;
   name: string;
   role: string;
+  experience: Experience;
 }
 
 export interface Workshop {
   name: string;
   demo: boolean;
   people: Person[];
+  glues: Glue[];
 }
 
 export interface Build {

@@ -17,7 +17,7 @@ export {
 export { bridgeAt, bridgeLine, fretToSaddle, usualBridge } from './bridge-line';
 export {
   gluedAlong,
-  isCrowded,
+  crowdedPlaces,
   rigidityAcrossLine,
   workingWidth,
   type GluedPlace,

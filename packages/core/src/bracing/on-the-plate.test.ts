@@ -1,5 +1,5 @@
 import {
-  crossingsOf, gluedAlong, isCrowded, lapStiffness, newLap, planFigures, rigidityAcrossLine, seekInterval, usualBrace, volumeOf, workingWidth,
+  crossingsOf, crowdedPlaces, gluedAlong, lapStiffness, newLap, planFigures, rigidityAcrossLine, seekInterval, usualBrace, volumeOf, workingWidth,
   type Brace, type Lap,
 } from '.'; // prettier-ignore
 
@@ -25,7 +25,8 @@ describe('a brace glued to its plate', () => {
     const far = plain('far', [0.1, 0.15], [0.4, 0.15]);
     const square = plain('square', [0.25, -0.1], [0.25, 0.1]);
     const help = (other: Brace) => gluedAlong(along, [along, other], plate)[12].neighbours;
-    expect(isCrowded(gluedAlong(along, [beside], plate)[12])).toBe(true);
+    expect(crowdedPlaces(gluedAlong(along, [beside], plate))).toHaveLength(25);
+    expect(crowdedPlaces(gluedAlong(along, [far], plate))).toEqual([]);
     expect([help(far), help(along)]).toEqual([0, 0]);
     expect(help(square)).toBeLessThan(1e-6 * help(beside));
   });

@@ -63,10 +63,14 @@ function helpOf(other: Brace, place: readonly [number, number], along: Brace, pl
   return (rigidity - plateRigidity) * (1 - distance / reach) * Math.cos(angleBetween(other, along)) ** 4;
 }
 
-/** Neighbours that add more than this share of the brace's own are a crowd: its end may be lower there. */
+/** Neighbours that add more than this share of what the brace has at its stiffest are a crowd: it may be lower there. */
 const CROWDED = 0.35;
 
-export const isCrowded = ({ rigidity, neighbours }: GluedPlace): boolean => neighbours > CROWDED * rigidity;
+/** Places of a brace that its neighbours already make stiff. */
+export function crowdedPlaces(places: readonly GluedPlace[]): GluedPlace[] {
+  const most = Math.max(...places.map(({ rigidity }) => rigidity));
+  return places.filter(({ neighbours }) => neighbours > CROWDED * most);
+}
 
 /**
  * Rigidity along the grain of everything that a line across the plate at x cuts: the plate over its width and each brace by cos^3 of its angle,

@@ -170,7 +170,7 @@ describe('cautions of a plan', () => {
     expect(codes(withBraces([...made.plan.braces, over]))).toContain('over-hole');
   });
   it('a tall end in the open', () => {
-    const stray = usualBrace({ id: 'stray', name: 'stray bar', role: 'free', from: [0.43, -0.018], to: [0.43, 0.018] }, 1);
+    const stray = usualBrace({ id: 'stray', name: 'stray bar', role: 'free', from: [0.45, -0.018], to: [0.45, 0.018] }, 1);
     const tall = { ...stray, heights: stray.heights.map(() => 0.008) };
     const alone = { ...made.plan, patches: [] };
     expect(codes(cautions({ ...made, plan: { ...alone, braces: [...alone.braces, tall] } }))).toEqual(['end-in-open', 'end-in-open']);

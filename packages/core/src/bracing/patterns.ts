@@ -212,16 +212,27 @@ function rimToRim({ outline }: Pen, through: Point, angle: number, inset: number
 
 const xLegs: Draw = (settings, pen) => legs(settings, pen, RIM_INSET);
 
-/** From the leg to the treble, slanting back over to the bass side. */
+/** Of the tone bars to the grain [rad], and how far behind the bridge's line the first one leaves its leg [m]. */
+const TONE_BAR_ANGLE = 1.25;
+const BEHIND_BRIDGE = 0.024;
+const LAST_SHARE = 0.88;
+
+/** From the leg to the treble behind the bridge, slanting back over to the bass side. */
 function toneBars(settings: PatternSettings, pen: Pen): BraceStart[] {
   const [, leg] = xLegs(settings, pen);
   const lower = lowerHalf(leg, settings, pen);
+  const first = shareBehindBridge(lower, pen);
   return Array.from({ length: Math.min(4, settings.toneBars) }, (_, i): BraceStart => {
-    const from = pointAlong(lower, (i + 1) / (settings.toneBars + 1));
-    const back: Point = [Math.cos(1.02), -pen.trebleSign * Math.sin(1.02)];
+    const from = pointAlong(lower, first + ((LAST_SHARE - first) * i) / Math.max(1, settings.toneBars - 1));
+    const back: Point = [Math.cos(TONE_BAR_ANGLE), -pen.trebleSign * Math.sin(TONE_BAR_ANGLE)];
     const to = reachRim(pen.outline, from, back, SHORT_OF_RIM * pen.scale)!;
     return { from, to, id: `tone-${i + 1}`, name: ['upper tone bar', 'lower tone bar', 'third tone bar', 'fourth tone bar'][i], role: 'tone-bar', ends: ['butted', 'stopped'] }; // prettier-ignore
   });
+}
+
+function shareBehindBridge({ from, to }: Segment, { bridgeAt, scale }: Pen): number {
+  const share = (bridgeAt + BEHIND_BRIDGE * scale - from[0]) / (to[0] - from[0]);
+  return Math.min(LAST_SHARE - 0.15, Math.max(0.15, share));
 }
 
 /** From the legs out to the sides. */
@@ -230,7 +241,7 @@ function fingers(settings: PatternSettings, pen: Pen): BraceStart[] {
     const lower = lowerHalf(leg, settings, pen);
     const side = Math.sign(lower.to[1]);
     return Array.from({ length: Math.min(4, settings.fingers) }, (_, i): BraceStart => {
-      const from = pointAlong(lower, (i + 0.55) / (settings.fingers + 0.6));
+      const from = pointAlong(lower, (0.8 * (i + 0.55)) / (settings.fingers + 0.25));
       const out = settings.angle / 2 + Math.PI / 2;
       const to = reachRim(pen.outline, from, [-Math.cos(out) * 0.15, side * Math.sin(out)], 0.01 * pen.scale)!;
       const of = side === pen.trebleSign ? 'treble' : 'bass';

@@ -59,9 +59,9 @@ export function gluePlan(plan: BracingPlan, glue: Glue, setup: GlueSetup): GlueS
   const order = gluingOrder(plan);
   for (const { piece, reason, after } of order) {
     const glued = pieceOf(piece, reason, glue, setup);
-    // What it stands on must be dry: a later session than that.
+    // What it stands on must be dry: a later session than that. Nothing goes back before what came earlier in the order.
     const earliest = Math.max(0, ...after.map((id) => (placed.get(id) ?? -1) + 1));
-    let n = earliest;
+    let n = Math.max(earliest, sessions.length - 1);
     while (sessions[n] && !fits(sessions[n], glued, open, setup)) n++;
     sessions[n] ??= { pieces: [], time: 0, rods: 0 };
     const session = sessions[n];
@@ -119,7 +119,7 @@ export interface GlueStep {
   after: string[];
 }
 
-const FIRST_ROLES: readonly BraceRole[] = ['x-leg', 'transverse', 'a-leg', 'ladder-bar', 'long-bar', 'fan-bar', 'lattice-bar', 'tone-bar', 'closing-bar', 'finger', 'hole-side', 'free']; // prettier-ignore
+const FIRST_ROLES: readonly BraceRole[] = ['x-leg', 'transverse', 'a-leg', 'ladder-bar', 'long-bar', 'closing-bar', 'fan-bar', 'lattice-bar', 'tone-bar', 'finger', 'hole-side', 'free']; // prettier-ignore
 
 /** X first, the lower leg of each lap before the one that passes over it, then what butts against something, bigger pieces before smaller ones. */
 export function gluingOrder(plan: BracingPlan): GlueStep[] {
@@ -184,7 +184,7 @@ function patchStep(patch: BracingPlan['patches'][number], plan: BracingPlan): Gl
   const area = patchVolume(patch) / patch.thickness;
   return {
     piece: { id: patch.id, name: patch.name, area, length: patch.width, slender: 0 },
-    reason: ring ? 'Before the braces that pass near it.' : between ? 'It is fitted between the legs of the X.' : 'It lies flat on the plate.',
+    reason: ring ? 'Before the braces that pass near it.' : between ? 'It is fitted between the legs of the X.' : 'It lies flat on the plate: what passes over it is fitted to it.',
     after: between ? legs.map(({ id }) => id) : [],
   }; // prettier-ignore
 }

@@ -1,24 +1,27 @@
 import {
-  bracePlaces,
-  formatThickness,
-  LEAST_HEIGHT,
-  type BracePlan,
-  type PlanFigures,
-  type UnitChoice,
-} from '@nimble/core';
+  bracePlaces, formatThickness, crowdedPlaces, LEAST_HEIGHT, notchesOf,
+  type Brace, type CutNotch, type GluedPlace, type Lap, type PlanFigures, type UnitChoice,
+} from '@nimble/core'; // prettier-ignore
 import { scaleLinear } from 'd3-scale';
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { toneColour } from '../../plate/MapLayer';
 
 interface Props {
-  plan: BracePlan;
+  brace: Brace;
+  /** All of the plan, for what passes over it. */
+  braces: readonly Brace[];
+  laps: readonly Lap[];
   figures: PlanFigures;
+  glued: readonly GluedPlace[];
   /** Under the hand just now: kept when it is let go. */
   dragged: boolean;
   partial: number;
   units: UnitChoice;
-  onDraft: (plan: BracePlan) => void;
-  onKeep: (plan: BracePlan) => void;
+  /** The height that is touched. */
+  station: number;
+  onStation: (station: number) => void;
+  onDraft: (brace: Brace) => void;
+  onKeep: (brace: Brace) => void;
 }
 
 const BOX = { width: 860, height: 290, left: 76, right: 26, top: 26, bottom: 70 };
@@ -29,7 +32,21 @@ const KEY_STEP = 1e-4;
 const TALLEST = 0.04;
 
 /** The brace from the side, its heights under the hand, and below it what planing there does to the chosen note. */
-export function BraceElevation({ plan, figures, dragged, partial, units, onDraft, onKeep }: Props) {
+export function BraceElevation(props: Props) {
+  const {
+    brace: plan,
+    braces,
+    laps,
+    figures,
+    glued,
+    dragged,
+    partial,
+    units,
+    station,
+    onStation,
+    onDraft,
+    onKeep,
+  } = props;
   const svg = useRef<SVGSVGElement>(null);
   const tallest = Math.max(0.008, ...plan.heights);
   const x = scaleLinear([0, plan.length], [BOX.left, BOX.width - BOX.right]);
@@ -40,7 +57,7 @@ export function BraceElevation({ plan, figures, dragged, partial, units, onDraft
   const step = x(places[1]!) - x(places[0]!);
   const base = BOX.height - BOX.bottom;
   const outline = `M${x(0)} ${base}${plan.heights.map((height, i) => `L${x(places[i]!)} ${y(height)}`).join('')}L${x(plan.length)} ${base}Z`;
-  const withHeight = (i: number, height: number): BracePlan => ({
+  const withHeight = (i: number, height: number): Brace => ({
     ...plan,
     heights: plan.heights.map((old, j) =>
       j === i ? Math.min(TALLEST, plan.length, Math.max(LEAST_HEIGHT, height)) : old,
@@ -59,7 +76,7 @@ export function BraceElevation({ plan, figures, dragged, partial, units, onDraft
   };
   const figure = (metres: number) => formatThickness(metres, units).figure;
   return (
-    <figure className="shrink-0 px-4 pb-2 lg:px-6" aria-label={`${plan.name} from the side`}>
+    <figure className="min-w-0 flex-1" aria-label={`${plan.name} from the side`}>
       <svg ref={svg} viewBox={`0 0 ${BOX.width} ${BOX.height}`} className="max-h-[300px] w-full touch-none select-none">
         <g fontSize="15" fill="var(--soft)" className="figures">
           {y.ticks(4).map((height) => (
@@ -75,6 +92,7 @@ export function BraceElevation({ plan, figures, dragged, partial, units, onDraft
           </text>
         </g>
         <path d={outline} fill="var(--wood)" stroke="var(--ink)" strokeWidth="1.4" />
+        <path d={rigidityPath(glued, x, [base, BOX.top + 8])} fill="none" stroke="var(--lake)" strokeWidth="1.6" />
         <line
           x1={BOX.left - 14}
           x2={BOX.width - BOX.right + 14}
@@ -83,6 +101,13 @@ export function BraceElevation({ plan, figures, dragged, partial, units, onDraft
           stroke="var(--ink)"
           strokeWidth="3"
         />
+        <Notches
+          notches={notchesOf(plan, { laps: [...laps], braces: [...braces] })}
+          x={x}
+          y={y}
+          heightAt={(at) => heightOn(plan, at)}
+        />
+        <Crowded glued={glued} x={x} base={base} />
         {plan.heights.map((height, i) => (
           <g
             key={places[i]}
@@ -96,7 +121,11 @@ export function BraceElevation({ plan, figures, dragged, partial, units, onDraft
             aria-orientation="vertical"
             className="cursor-ns-resize"
             onKeyDown={(event) => onArrow(event, i)}
-            onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
+            onFocus={() => onStation(i)}
+            onPointerDown={(event) => {
+              event.currentTarget.setPointerCapture(event.pointerId);
+              onStation(i);
+            }}
             onPointerMove={(event) => {
               if (!event.currentTarget.hasPointerCapture(event.pointerId)) return;
               const under = heightUnder(event);
@@ -111,7 +140,7 @@ export function BraceElevation({ plan, figures, dragged, partial, units, onDraft
               cx={x(places[i]!)}
               cy={y(height)}
               r={HANDLE}
-              fill="var(--slip)"
+              fill={i === station ? 'var(--brass)' : 'var(--slip)'}
               stroke="var(--brass)"
               strokeWidth="2.5"
             />
@@ -120,11 +149,59 @@ export function BraceElevation({ plan, figures, dragged, partial, units, onDraft
         <Strip {...{ places, sensitivity, most, frequency, step, x, base }} />
         <text x={BOX.left} y={BOX.height - 6} fontSize="15" fill="var(--soft)">
           cents on the {['first', 'second', 'third'][partial]} note ({frequency.toFixed(0)} Hz) for 0.1 mm off around
-          each mark
+          each mark; blue line: stiffness glued on
         </text>
       </svg>
     </figure>
   );
+}
+
+/** How stiff brace and plate are together, place by place, against the stiffest. */
+function rigidityPath(glued: readonly GluedPlace[], x: (value: number) => number, [low, high]: [number, number]): string {
+  const most = Math.max(...glued.map(({ rigidity }) => rigidity));
+  return glued.length === 0 ? '' : `M${glued.map((place) => `${x(place.x).toFixed(1)} ${(low + ((high - low) * place.rigidity) / most).toFixed(1)}`).join('L')}`;
+} // prettier-ignore
+
+function heightOn({ heights, length }: Brace, at: number): number {
+  const steps = heights.length - 1;
+  const i = Math.min(steps - 1, Math.max(0, Math.floor((at / length) * steps)));
+  return heights[i]! + ((at / length) * steps - i) * (heights[i + 1]! - heights[i]!);
+}
+
+interface NotchProps {
+  notches: readonly CutNotch[];
+  x: (value: number) => number;
+  y: (value: number) => number;
+  heightAt: (at: number) => number;
+}
+
+/** What the laps cut away. */
+function Notches({ notches, x, y, heightAt }: NotchProps) {
+  return notches.map(({ at, width, depth, from }) => {
+    const top = from === 'above' ? heightAt(at) : depth;
+    const floor = from === 'above' ? top - depth : 0;
+    const left = x(at - width / 2);
+    return (
+      <rect key={at} x={left} y={y(top) - 1} width={x(at + width / 2) - left} height={y(floor) - y(top) + 1} fill="var(--bench)" stroke="var(--ink)" strokeDasharray="4 3" />
+    );
+  });
+} // prettier-ignore
+
+/** Where neighbours already stiffen the plate, a line under the brace: it may be lower there. */
+function Crowded({ glued, x, base }: { glued: readonly GluedPlace[]; x: (value: number) => number; base: number }) {
+  const step = glued.length > 1 ? glued[1]!.x - glued[0]!.x : 0;
+  return crowdedPlaces(glued).map((place) => (
+    <line
+      key={place.x}
+      x1={x(place.x - step / 2)}
+      x2={x(place.x + step / 2)}
+      y1={base + 4}
+      y2={base + 4}
+      stroke="var(--lake)"
+      strokeWidth="5"
+      strokeDasharray="3 3"
+    />
+  ));
 }
 
 interface StripProps {

@@ -1,19 +1,24 @@
-import { METRIC, planFigures, profileHeights, type BracePlan } from '@nimble/core';
-import { fireEvent, render, screen } from '@testing-library/react';
-import { aBuild } from '../../test-bench';
+import { gluedAlong, METRIC, planFigures, profileHeights, usualBrace, woodOfSpecies, type Brace } from '@nimble/core';
+import { fireEvent, screen, waitFor } from '@testing-library/react';
+import { aBuild, open, serve } from '../../test-bench';
 import { BraceElevation } from './BraceElevation';
 import { BraceSlip } from './BraceSlip';
+import { SizesSlip } from './SizesSlip';
+import { StepsSlip } from './StepsSlip';
 
-const plan: BracePlan = {
-  name: 'tone bar', length: 0.3, section: 'rectangle', width: 8e-3, topWidth: null, heights: Array.from({ length: 25 }, () => 0.014), modulus: 12e9,
-  density: 420,
+jest.mock('idb-keyval', () => ({ get: () => Promise.resolve([]), set: () => Promise.resolve() }));
+
+const brace: Brace = {
+  ...usualBrace({ id: 'tone', name: 'tone bar', role: 'tone-bar', from: [0.3, -0.15], to: [0.3, 0.15] }, 1), section: 'rectangle', width: 8e-3,
+  heights: Array.from({ length: 25 }, () => 0.014), modulus: 12e9, density: 420,
 }; // prettier-ignore
+const other: Brace = { ...brace, id: 'other', name: 'other bar', from: [0.36, -0.13], to: [0.36, 0.13], length: 0.26 };
+const plate = { wood: woodOfSpecies('sitka-spruce'), thickness: 2.8e-3, measured: true };
 
 function show(change: Partial<Parameters<typeof BraceSlip>[0]> = {}) {
-  const done = { onIndex: jest.fn(), onPartial: jest.fn(), onKeep: jest.fn(), onAdd: jest.fn(), onRemove: jest.fn() };
-  render(
-    <BraceSlip build={aBuild()} braces={[plan]} index={0} plan={plan} figures={planFigures(plan)} partial={0} onUndo={null} {...done} {...change} />,
-  ); // prettier-ignore
+  const done = { onPartial: jest.fn(), onKeep: jest.fn(), onKeepBoth: jest.fn() };
+  const glued = gluedAlong(brace, [brace, other], plate);
+  open(<BraceSlip build={aBuild()} brace={brace} braces={[brace, other]} figures={planFigures(brace)} glued={glued} plate={plate} partial={0} {...done} {...change} />); // prettier-ignore
   return done;
 }
 
@@ -25,66 +30,113 @@ describe('the slip of a brace', () => {
     expect(screen.getByText('+49 ¢, 854.7 Hz')).toBeInTheDocument();
     expect(screen.getByText('14.1 g')).toBeInTheDocument(); // 420 x 0.3 x 8 x 14 mm
     expect(screen.getAllByText('100 %')).toHaveLength(2);
-    expect(screen.getByText('16.03 mm high')).toBeInTheDocument(); // 14 (3/2)^(1/3)
+    expect(screen.getByText(/sets where it moves/)).toBeInTheDocument();
   });
   it('finds the least planing to a frequency, and says when it can’t', () => {
     const { onKeep } = show();
     const field = screen.getByLabelText('Bring the first note to');
+    const seek = () => fireEvent.click(screen.getAllByText('Seek')[0]!);
     fireEvent.change(field, { target: { value: 'nothing' } });
-    fireEvent.click(screen.getByText('Seek'));
+    seek();
     expect(screen.getByText(/Type a note with its octave/)).toBeInTheDocument();
     fireEvent.change(field, { target: { value: '840 Hz' } });
-    fireEvent.click(screen.getByText('Seek'));
+    seek();
     expect(screen.getByRole('status')).toHaveTextContent(/Least planing: 0\.\d\d g off, to 840\.0 Hz/);
     fireEvent.click(screen.getByText('Draw it so'));
-    const drawn = (onKeep.mock.calls[0] as [BracePlan])[0];
+    const drawn = (onKeep.mock.calls[0] as [Brace])[0];
     expect(planFigures(drawn).modes[0]!.frequency).toBeCloseTo(840, 0);
     fireEvent.change(field, { target: { value: '3000' } });
-    fireEvent.click(screen.getByText('Seek'));
+    seek();
     expect(screen.getByText(/It can’t come so far within the heights/)).toBeInTheDocument();
   });
+  it('puts two bars an interval apart with wood off both', () => {
+    const { onKeepBoth } = show();
+    fireEvent.change(screen.getByLabelText('Or put it'), { target: { value: '4' } });
+    fireEvent.change(screen.getByLabelText('from'), { target: { value: 'below' } });
+    fireEvent.click(screen.getAllByText('Seek')[1]!);
+    expect(screen.getByRole('status')).toHaveTextContent(/-400 cents apart/);
+    fireEvent.click(screen.getByText('Draw both so'));
+    const [one, two] = (onKeepBoth.mock.calls[0] as [[Brace, Brace]])[0].map((bar) => planFigures(bar).modes[0]!.frequency); // prettier-ignore
+    expect(1200 * Math.log2(one! / two!)).toBeCloseTo(-400, 0);
+  });
+});
+
+describe('the sizes of a brace', () => {
+  const showSizes = () => {
+    const onKeep = jest.fn();
+    serve({});
+    open(<SizesSlip build={aBuild()} brace={brace} onKeep={onKeep} />);
+    return onKeep;
+  };
+  const type = (label: string, value: string, which = 0) => {
+    const field = screen.getAllByLabelText(label)[which]!;
+    fireEvent.change(field, { target: { value } });
+    fireEvent.blur(field);
+  };
   it('lays a profile, and refuses ends above the peak at their field', () => {
-    const { onKeep } = show();
-    fireEvent.change(screen.getByLabelText('Tallest'), { target: { value: '12' } });
-    fireEvent.blur(screen.getByLabelText('Tallest'));
+    const onKeep = showSizes();
+    type('Tallest', '12');
     fireEvent.click(screen.getByText('Lay this profile'));
     expect(screen.getByText(/must lie between half a millimetre and the tallest height/)).toBeInTheDocument();
-    fireEvent.change(screen.getByLabelText('Ends'), { target: { value: '3' } });
-    fireEvent.blur(screen.getByLabelText('Ends'));
+    type('Ends', '3');
     fireEvent.click(screen.getByText('Lay this profile'));
-    expect(onKeep).toHaveBeenLastCalledWith({
-      ...plan,
-      heights: profileHeights('straight', { tall: 0.012, low: 0.003 }),
-    });
+    expect(onKeep).toHaveBeenLastCalledWith({ ...brace, heights: profileHeights('straight', { tall: 0.012, low: 0.003 }) }); // prettier-ignore
   });
-  it('wants a name, once', () => {
-    const { onAdd } = show();
-    fireEvent.click(screen.getByText('Add'));
-    expect(screen.getByText('Give it a name of up to 40 letters')).toBeInTheDocument();
-    fireEvent.change(screen.getByLabelText('Another brace'), { target: { value: 'tone bar' } });
-    fireEvent.click(screen.getByText('Add'));
-    expect(screen.getByText('There is one of that name')).toBeInTheDocument();
-    fireEvent.change(screen.getByLabelText('Another brace'), { target: { value: ' ridge ' } });
-    fireEvent.click(screen.getByText('Add'));
-    expect(onAdd).toHaveBeenCalledWith('ridge');
+  it('says how high a narrower stick as stiff must be, and what it weighs', () => {
+    showSizes();
+    type('Width', '6');
+    // 14 (8/6)^(1/3) = 15.41; weight 6 x 15.41 over 8 x 14
+    expect(screen.getByText('15.41 mm')).toBeInTheDocument();
+    expect(screen.getByText('83 %')).toBeInTheDocument();
+  });
+  it('tells both truths of a triangle: as high, and as stiff', () => {
+    showSizes();
+    const row = screen.getByText('triangle', { selector: 'td' }).closest('tr')!;
+    expect(row).toHaveTextContent('50 %, 33 %');
+    expect(row).toHaveTextContent('20.19 mm, 72 %'); // 1.442 x 14
+  });
+  it('says what sloping grain costs', () => {
+    const onKeep = showSizes();
+    type('Slope of the grain', '5');
+    expect((onKeep.mock.calls[0] as [Brace])[0].grainSlope).toBeCloseTo((5 * Math.PI) / 180, 9);
+    expect(screen.getByText('strength left at that slope')).toBeInTheDocument();
+    type('Slope of the grain', '80');
+    expect(screen.getByText('Between −28° and 28°')).toBeInTheDocument();
+  });
+});
+
+describe('a step of shaping', () => {
+  it('is forecast from the plain stick and kept when it is meant', async () => {
+    const asked = serve({});
+    const drawn = { ...brace, heights: brace.heights.map((height, i) => (i === 0 ? height : height * 0.9)) };
+    open(<StepsSlip build={aBuild()} brace={drawn} steps={[]} />);
+    expect(screen.getByText('From the plain stick to what is drawn')).toBeInTheDocument();
+    fireEvent.change(screen.getByLabelText(/Note of the free bar now/), { target: { value: '900' } });
+    fireEvent.click(screen.getByText('I will plane it so: keep the forecast'));
+    await waitFor(() => expect(asked.some(({ path }) => path === '/builds/b/shapings')).toBe(true));
+    const { body } = asked.find(({ path }) => path === '/builds/b/shapings')!;
+    expect(body).toMatchObject({ braceId: 'tone', heardBefore: 900, after: { heights: drawn.heights } });
   });
 });
 
 describe('a brace from the side', () => {
-  it('is stepped by a tenth of a millimetre with the keys, never under the least height', () => {
+  const elevation = (shown: Brace) => {
     const onKeep = jest.fn();
-    const low = { ...plan, heights: plan.heights.map((height, i) => (i === 3 ? 1.55e-3 : height)) };
-    render(<BraceElevation plan={low} figures={planFigures(low)} dragged={false} partial={0} units={METRIC} onDraft={jest.fn()} onKeep={onKeep} />); // prettier-ignore
+    open(<BraceElevation brace={shown} braces={[shown]} laps={[]} figures={planFigures(shown)} glued={gluedAlong(shown, [], plate)} dragged={false} partial={0} units={METRIC} station={12} onStation={jest.fn()} onDraft={jest.fn()} onKeep={onKeep} />); // prettier-ignore
+    return onKeep;
+  };
+  it('is stepped by a tenth of a millimetre with the keys, never under the least height', () => {
+    const onKeep = elevation({ ...brace, heights: brace.heights.map((height, i) => (i === 3 ? 1.55e-3 : height)) });
     const handles = screen.getAllByRole('slider');
     expect(handles).toHaveLength(25);
     expect(handles[12]).toHaveAttribute('aria-valuetext', '14.00 mm');
     fireEvent.keyDown(handles[12]!, { key: 'ArrowDown' });
-    expect((onKeep.mock.calls[0] as [BracePlan])[0].heights[12]).toBeCloseTo(0.0139, 9);
+    expect((onKeep.mock.calls[0] as [Brace])[0].heights[12]).toBeCloseTo(0.0139, 9);
     fireEvent.keyDown(handles[3]!, { key: 'ArrowDown' });
-    expect((onKeep.mock.calls[1] as [BracePlan])[0].heights[3]).toBeCloseTo(1.5e-3, 9);
+    expect((onKeep.mock.calls[1] as [Brace])[0].heights[3]).toBeCloseTo(1.5e-3, 9);
   });
   it('says in cents what a tenth off does: minus in the middle, plus at the ends', () => {
-    render(<BraceElevation plan={plan} figures={planFigures(plan)} dragged={false} partial={0} units={METRIC} onDraft={jest.fn()} onKeep={jest.fn()} />); // prettier-ignore
+    elevation(brace);
     const words = screen.getAllByText(/^[+−]\d\.\d$/).map((cell) => cell.textContent);
     expect(words[0]).toMatch(/^\+/);
     expect(words[Math.floor(words.length / 2)]).toMatch(/^−/);

@@ -1,117 +1,161 @@
-import { planFigures, plateShape, type BracePlan } from '@nimble/core';
+import { gluedAlong, planFigures, type Brace, type BracingPlan } from '@nimble/core';
 import { useMemo, useState } from 'react';
-import { useParams, useSearchParams } from 'react-router';
-import { useBuild, useSurveyWrites } from '../../api/hooks';
+import { Link, useParams, useSearchParams } from 'react-router';
+import { usePlan, useShapings } from '../../api/bracing';
+import { useBuild, useSurveys, useSurveyWrites } from '../../api/hooks';
 import type { Build } from '../../api/types';
+import { BraceLayer } from '../../bracing/BraceLayer';
+import { gluedPlate, useBracing, useGround } from '../../bracing/use-bracing';
 import { PlateDrawing } from '../../plate';
 import { Loading } from '../../shell/Loading';
-import { StageFrame } from '../StageFrame';
 import { useShortcuts } from '../../shell/shortcuts';
 import { PitchButton } from '../../sound/PitchDialog';
 import { SlipPages } from '../../ui';
 import { JournalSlip } from '../journal/JournalSlip';
+import { withBrace } from '../layout/PlanHandles';
+import { Undoing } from '../layout/PlanSlip';
+import { StageFrame } from '../StageFrame';
 import { BraceElevation } from './BraceElevation';
 import { BraceSlip } from './BraceSlip';
-import { firstBrace } from './first-brace';
+import { SectionDrawing } from './SectionDrawing';
+import { SizesSlip } from './SizesSlip';
+import { StepsSlip } from './StepsSlip';
 
 const TABS = [
   ['brace', 'Brace'],
+  ['sizes', 'Sizes'],
+  ['steps', 'Steps'],
   ['journal', 'Journal'],
 ] as const;
+type Tab = (typeof TABS)[number][0];
 
 /** Braces in elevation: what each weighs, carries and sounds like, and what wood taken off anywhere does to its notes. */
 export function ShapePage() {
   const { buildId = '' } = useParams();
   const build = useBuild(buildId);
-  if (!build.data) return <Loading queries={[build]} what="the build" />;
-  return <Shape key={buildId} build={build.data} />;
+  const plan = usePlan(buildId);
+  if (!build.data || !plan.data) return <Loading queries={[build, plan]} what="the braces" />;
+  return <Shape key={buildId} build={build.data} kept={plan.data} />;
 }
 
-function Shape({ build }: { build: Build }) {
+function Shape({ build, kept }: { build: Build; kept: BracingPlan }) {
   const [params, setParams] = useSearchParams();
   const writes = useSurveyWrites(build.id);
-  const shape = useMemo(() => plateShape(build.outline, build.holes), [build.outline, build.holes]);
-  const kept = build.choices.braces;
-  const [picked, setIndex] = useState(0);
-  const index = Math.max(0, Math.min(picked, kept.length - 1));
+  const surveys = useSurveys(build.id);
+  const shapings = useShapings(build.id);
+  const bracing = useBracing(build.id, kept);
+  const ground = useGround(build);
   const [partial, setPartial] = useState(0);
-  const [dragged, setDragged] = useState<BracePlan | null>(null);
-  const [undone, setUndone] = useState<BracePlan[][]>([]);
-  const plan = dragged ?? kept[index] ?? null;
-  const figures = useMemo(() => (plan ? planFigures(plan) : null), [plan]);
-  const keepAll = (braces: BracePlan[]) => {
-    setUndone((earlier) => [...earlier.slice(-49), kept]);
-    writes.changeBuild({ choices: { ...build.choices, braces } });
-    setDragged(null);
+  const [station, setStation] = useState<number | null>(null);
+  const { braces } = bracing.plan;
+  const brace = braces.find(({ id }) => id === params.get('piece')) ?? firstOf(braces);
+  const figures = useMemo(() => (brace ? planFigures(brace) : null), [brace]);
+  const plate = useMemo(() => gluedPlate(build, surveys.data), [build, surveys.data]);
+  const glued = useMemo(() => (brace ? gluedAlong(brace, braces, plate) : []), [brace, braces, plate]);
+  const set = (name: string, value: string) => setParams((old) => (old.set(name, value), old), { replace: true });
+  const keep = (next: Brace) => bracing.keep(withBrace(bracing.plan, next));
+  useShortcuts([
+    { key: 'Backspace', label: 'Undo the last change of a brace', run: () => bracing.undo?.() },
+    { key: 'y', label: 'Do it again', run: () => bracing.redo?.() },
+  ]);
+  const tab: Tab = TABS.find(([key]) => key === params.get('slip'))?.[0] ?? 'brace';
+  const at = station ?? (brace ? brace.heights.indexOf(Math.max(...brace.heights)) : 0);
+  const pick = (id: string) => {
+    setStation(null);
+    set('piece', id);
   };
-  const keep = (next: BracePlan) => keepAll(kept.map((brace, i) => (i === index ? next : brace)));
-  const undo = () => {
-    const last = undone.at(-1);
-    if (!last) return;
-    setUndone(undone.slice(0, -1));
-    writes.changeBuild({ choices: { ...build.choices, braces: last } });
-  };
-  useShortcuts([{ key: 'Backspace', label: 'Undo the last change of a brace', run: undo }]);
-  const tab = params.get('slip') === 'journal' ? 'journal' : 'brace';
   return (
     <StageFrame
       build={build}
       stage="shape"
       slip={
         <>
-          <SlipPages
-            tabs={TABS}
-            open={tab}
-            onOpen={(slip) => setParams((old) => (old.set('slip', slip), old), { replace: true })}
-          />
+          <SlipPages tabs={TABS} open={tab} onOpen={(slip) => set('slip', slip)} />
           {tab === 'journal' ? (
             <JournalSlip build={build} stage="shape" changeBuild={writes.changeBuild} />
+          ) : !brace || !figures ? (
+            <NothingDrawn build={build} />
           ) : (
-            <BraceSlip
-              build={build}
-              braces={kept}
-              index={index}
-              plan={plan}
-              figures={figures}
-              partial={partial}
-              onIndex={setIndex}
-              onPartial={setPartial}
-              onKeep={keep}
-              onAdd={(name) => {
-                keepAll([...kept, firstBrace(name, build)]);
-                setIndex(kept.length);
-              }}
-              onRemove={() => {
-                keepAll(kept.filter((_, i) => i !== index));
-                setIndex(0);
-              }}
-              onUndo={undone.length > 0 ? undo : null}
-            />
+            <div className="space-y-3 pt-1">
+              <Undoing bracing={bracing} />
+              {tab === 'brace' && (
+                <BraceSlip
+                  key={brace.id}
+                  {...{ build, brace, braces, figures, glued, plate, partial }}
+                  onPartial={setPartial}
+                  onKeep={keep}
+                  onKeepBoth={(both) => bracing.keep(both.reduce(withBrace, bracing.plan))}
+                />
+              )}
+              {tab === 'sizes' && <SizesSlip key={brace.id} build={build} brace={brace} onKeep={keep} />}
+              {tab === 'steps' && <StepsSlip key={brace.id} build={build} brace={brace} steps={shapings.data ?? []} />}
+            </div>
           )}
         </>
       }
     >
-      <div className="flex justify-end px-4 pt-1 lg:px-6">
+      <div className="flex items-center justify-between gap-2 px-4 pt-1 lg:px-6">
+        {brace && (
+          <select
+            aria-label="Which brace"
+            className="min-h-12 min-w-0 rounded-md border border-line bg-slip px-3 font-medium"
+            value={brace.id}
+            onChange={(event) => pick(event.target.value)}
+          >
+            {braces.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </select>
+        )}
         <PitchButton />
       </div>
       <div className="flex max-h-[330px] min-h-0 flex-1 flex-col lg:max-h-none">
         <PlateDrawing
-          shape={shape}
+          shape={ground.shape}
           leftHanded={build.leftHanded}
-          label={`Plate of No. ${build.number} ${build.name}, seen from outside, neck end to the left`}
-        />
+          label={`Braces of No. ${build.number} ${build.name} seen through the plate, neck end to the left`}
+        >
+          {(pixelsPerMm) => (
+            <BraceLayer plan={bracing.plan} ground={ground} pixelsPerMm={pixelsPerMm} selected={brace?.id ?? null} onSelect={pick} />
+          )}
+        </PlateDrawing>
       </div>
-      {tab === 'brace' && plan && figures && (
-        <BraceElevation
-          plan={plan}
-          figures={figures}
-          dragged={dragged !== null}
-          partial={partial}
-          units={build.units}
-          onDraft={setDragged}
-          onKeep={keep}
-        />
+      {tab !== 'journal' && brace && figures && (
+        <div className="flex shrink-0 items-start px-4 pb-2 lg:px-6">
+          <BraceElevation
+            brace={brace}
+            braces={braces}
+            laps={bracing.plan.laps}
+            figures={figures}
+            glued={glued}
+            dragged={bracing.dragging}
+            partial={partial}
+            units={build.units}
+            station={at}
+            onStation={setStation}
+            onDraft={(next) => bracing.draft(withBrace(bracing.kept, next))}
+            onKeep={keep}
+          />
+          <SectionDrawing brace={brace} station={at} plate={plate} glued={glued[at] ?? null} units={build.units} />
+        </div>
       )}
     </StageFrame>
+  );
+} // prettier-ignore
+
+/** Bars that are tuned come first; else whatever is first. */
+const firstOf = (braces: readonly Brace[]) => braces.find(({ role }) => role === 'tone-bar' || role === 'long-bar') ?? braces[0]; // prettier-ignore
+
+function NothingDrawn({ build }: { build: Build }) {
+  return (
+    <p className="pt-2">
+      No brace is drawn yet. Draw a pattern or a brace of your own in the{' '}
+      <Link className="underline underline-offset-4" to={`/builds/${build.id}/layout`}>
+        layout
+      </Link>
+      ; here you see what each weighs, how stiff it is and which notes it has before it is glued.
+    </p>
   );
 }

@@ -1,0 +1,91 @@
+/** Plans of braces, steps of shaping and glue-ups as the API sends them. */
+import type { BracePlan, BracingPlan, Glue, GlueTimes, LedgerLine, ShapingForecast, ShapingOutcome } from '@nimble/core'; // prettier-ignore
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMemo } from 'react';
+import { outbox } from './bench-outbox';
+import { get, request } from './client';
+import { keys } from './keys';
+import type { Workshop } from './types';
+
+export interface ShapingView {
+  id: string;
+  braceId: string;
+  name: string;
+  at: string;
+  person: string;
+  heardBefore: number | null;
+  before: BracePlan;
+  after: BracePlan;
+  forecast: ShapingForecast;
+  outcome: ShapingOutcome | null;
+  lines: LedgerLine[];
+  retracted: boolean;
+}
+
+export interface GlueUpView {
+  id: string;
+  at: string;
+  person: string;
+  glue: Glue;
+  pieces: { id: string; name: string }[];
+  times: GlueTimes;
+  checked: string[];
+  relativeHumidity: number | null;
+  temperatureC: number | null;
+  note: string;
+  retracted: boolean;
+}
+
+export const usePlan = (id: string) =>
+  useQuery({ queryKey: keys.plan(id), queryFn: () => get<BracingPlan>(`/builds/${id}/plan`) });
+
+export const useShapings = (id: string) =>
+  useQuery({ queryKey: keys.shapings(id), queryFn: () => get<ShapingView[]>(`/builds/${id}/shapings`) });
+
+export const useGlueUps = (id: string) =>
+  useQuery({ queryKey: keys.glueUps(id), queryFn: () => get<GlueUpView[]>(`/builds/${id}/glue-ups`) });
+
+/** Shown at once, sent when the server can be reached. */
+export function useBracingWrites(buildId: string) {
+  const client = useQueryClient();
+  return useMemo(() => {
+    const queue = (method: 'POST' | 'PUT', path: string, body: unknown, label: string) =>
+      outbox.add({ id: crypto.randomUUID(), method, path: `/builds/${buildId}${path}`, body, buildId, label });
+    return {
+      keepPlan: (plan: BracingPlan): void => {
+        client.setQueryData(keys.plan(buildId), plan);
+        queue('PUT', '/plan', plan, 'the plan of the braces');
+      },
+      keepGlueUp: (glueUp: GlueUpView): void => {
+        const { id, at: _at, retracted: _retracted, ...body } = glueUp;
+        client.setQueryData<GlueUpView[]>(keys.glueUps(buildId), (all = []) => [
+          ...all.filter((other) => other.id !== id),
+          glueUp,
+        ]);
+        queue('PUT', `/glue-ups/${id}`, body, 'the glue-up');
+      },
+      turnGlueUp: (id: string, retract: boolean): void =>
+        queue('POST', `/glue-ups/${id}/${retract ? 'retract' : 'restore'}`, undefined, 'the glue-up'),
+      addShaping: (step: Omit<ShapingView, 'at' | 'forecast' | 'outcome' | 'lines' | 'retracted' | 'name'>): void =>
+        queue('POST', '/shapings', step, 'the step of shaping'),
+      addOutcome: (id: string, outcome: ShapingOutcome): void =>
+        queue('PUT', `/shapings/${id}/outcome`, outcome, 'what came of it'),
+      turnShaping: (id: string, retract: boolean): void =>
+        queue('POST', `/shapings/${id}/${retract ? 'retract' : 'restore'}`, undefined, 'the step of shaping'),
+    };
+  }, [buildId, client]);
+}
+
+/** Writes of the workshop that the page waits for. */
+export function useWorkshopWrites() {
+  const client = useQueryClient();
+  return useMemo(() => {
+    const write = async (path: string, body: unknown) => {
+      client.setQueryData(keys.workshop, await request<Workshop>('PATCH', path, body));
+    };
+    return {
+      keepGlues: (glues: readonly Glue[]) => write('/workshop', { glues }),
+      keepExperience: (personId: string, experience: string) => write(`/workshop/people/${personId}`, { experience }),
+    };
+  }, [client]);
+}

@@ -1,0 +1,18 @@
+import type { ReactNode } from 'react';
+
+/** A named figure of a slip. */
+export function Row({ name, value, hint }: { name: ReactNode; value: ReactNode; hint?: string | null }) {
+  return (
+    <div className="flex items-baseline justify-between gap-2 border-t border-grain py-1">
+      <dt>{name}</dt>
+      <dd className="figures text-right text-[0.97rem]">
+        {value}
+        {hint && <span className="block font-sans text-soft">{hint}</span>}
+      </dd>
+    </div>
+  );
+}
+
+export function Caution({ children }: { children: ReactNode }) {
+  return <p className="border-l-2 border-brass pl-3 text-[0.95rem] text-soft">{children}</p>;
+}

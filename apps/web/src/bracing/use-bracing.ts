@@ -1,0 +1,90 @@
+/** The plan of a build's braces under the hand: what is kept, what is being dragged, and the way back and forth. */
+import type { BracingPlan, GluedPlate, PlateShape } from '@nimble/core';
+import { bridgeAt, genericStringSet, plateShape } from '@nimble/core';
+import { useCallback, useMemo, useState } from 'react';
+import { useBracingWrites } from '../api/bracing';
+import type { Build, Survey } from '../api/types';
+
+export interface Bracing {
+  /** As it is seen: what is dragged, else what is kept. */
+  plan: BracingPlan;
+  kept: BracingPlan;
+  keep: (plan: BracingPlan) => void;
+  /** While it is under the hand. */
+  draft: (plan: BracingPlan | null) => void;
+  dragging: boolean;
+  undo: (() => void) | null;
+  redo: (() => void) | null;
+}
+
+const MOST_STEPS = 60;
+
+export function useBracing(buildId: string, kept: BracingPlan): Bracing {
+  const writes = useBracingWrites(buildId);
+  const [drafted, setDrafted] = useState<BracingPlan | null>(null);
+  const [past, setPast] = useState<readonly BracingPlan[]>([]);
+  const [future, setFuture] = useState<readonly BracingPlan[]>([]);
+  const keep = useCallback(
+    (plan: BracingPlan) => {
+      setPast((steps) => [...steps.slice(1 - MOST_STEPS), kept]);
+      setFuture([]);
+      setDrafted(null);
+      writes.keepPlan(plan);
+    },
+    [kept, writes],
+  );
+  const step = (from: readonly BracingPlan[], setFrom: typeof setPast, setTo: typeof setPast) => {
+    const plan = from.at(-1);
+    if (!plan) return null;
+    return () => {
+      setFrom(from.slice(0, -1));
+      setTo((steps) => [...steps, kept]);
+      setDrafted(null);
+      writes.keepPlan(plan);
+    };
+  };
+  return {
+    plan: drafted ?? kept, kept, keep, draft: setDrafted, dragging: drafted !== null,
+    undo: step(past, setPast, setFuture), redo: step(future, setFuture, setPast),
+  }; // prettier-ignore
+}
+
+/** What a plan stands on. */
+export interface Ground {
+  shape: PlateShape;
+  hole: { x: number; diameter: number } | null;
+  /** Of the strings [m], and whether it is the build's own. */
+  scale: number;
+  ownScale: boolean;
+  trebleSign: 1 | -1;
+}
+
+export function useGround({ outline, holes, scaleLength, family, leftHanded }: Build): Ground {
+  return useMemo(() => {
+    const round = holes.find((hole) => hole.kind === 'round');
+    return {
+      shape: plateShape(outline, holes),
+      hole: round ? { x: round.x, diameter: round.diameter } : null,
+      scale: scaleLength ?? genericStringSet(family).scale,
+      ownScale: scaleLength !== null,
+      trebleSign: leftHanded ? 1 : -1,
+    };
+  }, [outline, holes, scaleLength, family, leftHanded]);
+}
+
+/** Where the saddle crosses the centre line; the middle of the plate where the scale makes no sense on it [m]. */
+export function bridgePlace({ bridge }: BracingPlan, { scale, shape }: Ground): number {
+  try {
+    return bridgeAt(bridge, scale);
+  } catch {
+    return (shape.bounds.xMin + shape.bounds.xMax) / 2; // an absurd scale is told at its own field
+  }
+}
+
+const UNMEASURED = 2.8e-3;
+
+/** The plate as last surveyed, or as it mostly is. */
+export function gluedPlate(build: Pick<Build, 'wood'>, surveys: readonly Survey[] | undefined): GluedPlate & { measured: boolean } {
+  const mean = surveys?.findLast(({ assessment }) => assessment !== null)?.assessment?.statistics.mean ?? null;
+  return { wood: build.wood, thickness: mean ?? UNMEASURED, measured: mean !== null };
+} // prettier-ignore

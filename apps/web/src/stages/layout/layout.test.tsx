@@ -1,0 +1,97 @@
+import { bridgeAt, drawPattern, emptyPlan, plateShape, usualSettings, xOf, type BracingPlan } from '@nimble/core';
+import { fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { aBuild, open, serve, type Asked } from '../../test-bench';
+import { LayoutPage } from './LayoutPage';
+
+jest.mock('idb-keyval', () => ({ get: () => Promise.resolve([]), set: () => Promise.resolve() }));
+
+const build = aBuild({ number: 41, name: 'Lapwing' });
+const empty = emptyPlan('steel-string', 'flat');
+const shape = plateShape(build.outline, build.holes);
+const drawn = drawPattern(usualSettings('x'), {
+  shape,
+  hole: { x: 0.152, diameter: 0.098 },
+  bridgeAt: bridgeAt(empty.bridge, 0.645),
+  trebleSign: -1,
+});
+const plan: BracingPlan = { ...empty, ...drawn, rodThroughHole: false };
+
+function show(kept: BracingPlan, query = ''): Asked[] {
+  let now: unknown = kept;
+  const asked: Asked[] = serve({
+    'GET /builds/b': build,
+    get 'GET /builds/b/plan'() {
+      return now;
+    },
+    get 'PUT /builds/b/plan'() {
+      return (now = asked.at(-1)!.body);
+    },
+  });
+  open(<LayoutPage />, { path: '/builds/:buildId/layout', at: `/builds/b/layout${query}` });
+  return asked;
+}
+const sent = async (asked: Asked[], n = 1) => {
+  await waitFor(() =>
+    expect(asked.filter(({ method, path }) => method === 'PUT' && path === '/builds/b/plan')).toHaveLength(n),
+  );
+  return asked.findLast(({ method }) => method === 'PUT')!.body as BracingPlan;
+};
+const type = (label: string, value: string, which = 0) => {
+  const field = screen.getAllByLabelText(label)[which]!;
+  fireEvent.change(field, { target: { value } });
+  fireEvent.blur(field);
+};
+
+describe('the layout', () => {
+  it('begins empty with a pattern to draw, and can take it back and do it again', async () => {
+    const asked = show(empty);
+    fireEvent.change(await screen.findByLabelText('Pattern'), { target: { value: 'fan' } });
+    fireEvent.change(screen.getByLabelText('Fan bars, 3 to 9'), { target: { value: '12' } });
+    fireEvent.click(screen.getByText('Draw this pattern'));
+    expect(screen.getByText('It must be a whole number from 3 to 9')).toBeInTheDocument();
+    fireEvent.change(screen.getByLabelText('Fan bars, 3 to 9'), { target: { value: '7' } });
+    fireEvent.click(screen.getByText('Draw this pattern'));
+    expect((await sent(asked)).braces.filter(({ role }) => role === 'fan-bar')).toHaveLength(7);
+    fireEvent.click(await screen.findByText('Undo'));
+    expect((await sent(asked, 2)).braces).toHaveLength(0);
+    fireEvent.click(await screen.findByText('Redo'));
+    expect((await sent(asked, 3)).braces.filter(({ role }) => role === 'fan-bar')).toHaveLength(7);
+  });
+  it('opens the X by a figure, says what that does, and refuses what is absurd at the field', async () => {
+    const asked = show(plan);
+    expect(await screen.findByText(/A middling X/)).toBeInTheDocument();
+    type('The X opens', '300');
+    expect(screen.getByText('Between 35° and 143°')).toBeInTheDocument();
+    type('The X opens', '104');
+    expect((xOf((await sent(asked)).braces)!.opening * 180) / Math.PI).toBeCloseTo(104, 6);
+    expect(await screen.findByText(/A wide X/)).toBeInTheDocument();
+  });
+  it('says what is wrong with the plan and leads there', async () => {
+    show({ ...plan, laps: [] });
+    const look = await screen.findByRole('region', { name: 'Look at' });
+    expect(look).toHaveTextContent('X leg to the bass and X leg to the treble pass each other with no notch');
+    fireEvent.click(within(look).getByText('Show it'));
+    expect(await screen.findByText('Cut a lap')).toBeInTheDocument();
+  });
+  it('weighs a lap against its caps', async () => {
+    show(plan, '?slip=piece&piece=x-bass');
+    const rows = (await screen.findByText('as a beam')).closest('table')!;
+    const shares = [...rows.querySelectorAll('tbody tr')].map((row) => Number(/(\d+) %/.exec(row.textContent)![1]));
+    expect(shares).toHaveLength(3);
+    expect(shares[0]).toBeLessThan(shares[2]!);
+  });
+  it('says the pull of the strings and what it does to the bridge, glued and floating', async () => {
+    const asked = show(plan, '?slip=strings');
+    expect(await screen.findByText('turning the bridge')).toBeInTheDocument();
+    expect(screen.getByText(/pull of all strings together/)).toBeInTheDocument();
+    fireEvent.change(screen.getByLabelText('Bridge', { selector: 'select' }), { target: { value: 'floating' } });
+    expect((await sent(asked)).bridge.kind).toBe('floating');
+    expect(await screen.findByText('down onto the top')).toBeInTheDocument();
+  });
+  it('lists what to saw with its notches', async () => {
+    show(plan, '?slip=cut');
+    expect(await screen.findByText('11')).toBeInTheDocument();
+    expect(screen.getByText(/Notch from above for X leg to the treble/)).toBeInTheDocument();
+    expect(screen.getByText('PDF')).toBeInTheDocument();
+  });
+}); // prettier-ignore
