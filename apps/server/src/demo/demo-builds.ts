@@ -1,6 +1,6 @@
 import {
   defaultOutline, METRIC, STAGES,
-  type BridgePlan, type BuildOutcome, type Family, type HoleSpec, type OutlineSpec, type PassTool, type PatternSettings, type SandwichPlan, type Stage, type TargetSpec, type UnitChoice,
+  type BridgePlan, type BuildOutcome, type Family, type HoleSpec, type OutlineSpec, type PassTool, type PatternSettings, type PlanString, type SandwichPlan, type Stage, type StringMaterial, type TargetSpec, type UnitChoice,
 } from '@nimble/core'; // prettier-ignore
 
 /** A pattern on the build's own plate, its bridge and the radius of its arch [m]. */
@@ -10,6 +10,7 @@ export interface DemoBracing {
   archRadius: number | null;
   /** Heights over the usual ones. */
   heavier?: number;
+  strings?: PlanString[];
 }
 
 /** The made-up bench of the demo: what each build is. Readings come from the simulator, not from here. SI. */
@@ -86,6 +87,17 @@ const plane: PassTool = { kind: 'plane', depthPerPass: 5e-5 };
 const before = (stage: Stage): Stage[] => STAGES.slice(0, STAGES.indexOf(stage));
 export const doneBefore = before;
 
+const aString = (note: string, frequency: number, material: StringMaterial, diameterMm: number, count = 1): PlanString => ({
+  note, frequency, material, diameter: diameterMm / 1000, massPerLength: null, count,
+}); // prettier-ignore
+const FIVE_COURSES = [
+  aString('D3', 146.83, 'wound-steel', 1.05, 2), aString('G3', 196, 'wound-steel', 0.8, 2), aString('D4', 293.66, 'wound-steel', 0.54, 2),
+  aString('A4', 440, 'steel', 0.32, 2), aString('D5', 587.33, 'steel', 0.25, 2),
+]; // prettier-ignore
+const BARITONE = [
+  aString('B1', 61.74, 'wound-steel', 1.84), aString('E2', 82.41, 'wound-steel', 1.42), aString('A2', 110, 'wound-steel', 1.05), aString('D3', 146.83, 'wound-steel', 0.8),
+  aString('F#3', 185, 'wound-steel', 0.61), aString('B3', 246.94, 'steel', 0.43),
+]; // prettier-ignore
 const X_SMALL: DemoBracing = { settings: { pattern: 'x' }, bridge: { fretAtBody: 13 }, archRadius: 8.5 };
 
 export const DEMO_BUILDS: readonly DemoBuild[] = [
@@ -114,13 +126,13 @@ export const DEMO_BUILDS: readonly DemoBuild[] = [
     thicknessing: { rough: 3.1e-3, waviness: 9e-5, tilt: 9e-5, evenness: 0.16, targets: [even(2.9e-3, 6e-5, 1.9e-3), even(2.75e-3, 6e-5, 1.9e-3), even(2.6e-3, 6e-5, 1.9e-3), even(2.48e-3, 6e-5, 1.9e-3), even(2.36e-3, 6e-5, 1.9e-3)], daysAgo: 5, hoursApart: 25 },
   },
   {
-    id: buildId(43), number: 43, daysOld: 19, name: 'Curlew', family: 'mandolin', construction: 'carved', species: 'red-spruce', bracing: { settings: { pattern: 'long-bars' }, bridge: { fretAtBody: 15, stringHeight: 0.03 }, archRadius: null }, scaleLength: 0.43, ringPeak: { thickness: 4e-3, ring: 0.6 },
+    id: buildId(43), number: 43, daysOld: 19, name: 'Curlew', family: 'mandolin', construction: 'carved', species: 'red-spruce', bracing: { settings: { pattern: 'long-bars' }, bridge: { fretAtBody: 15, stringHeight: 0.03 }, archRadius: null, strings: FIVE_COURSES }, scaleLength: 0.43, ringPeak: { thickness: 4e-3, ring: 0.6 },
     outline: cittern, holes: [{ kind: 'f-holes', x: 0.235, length: 0.11, spread: 0.15 }], tool: { kind: 'scraper', depthPerPass: 2e-5 }, units: METRIC, stage: 'arch', waitsFor: null,
     notes: [{ stage: 'arch', person: 'Tomas Brandl', text: 'Outside finished. Taking wood from the inside, two tone bars to come.', daysAgo: 2 }],
     thicknessing: null,
   },
   {
-    id: buildId(44), number: 44, daysOld: 9, name: 'Whimbrel', family: 'steel-string', construction: 'sandwich', species: 'european-spruce', bracing: { settings: { pattern: 'lattice', count: 6 }, bridge: {}, archRadius: 9 }, scaleLength: 0.686, ringPeak: { thickness: 2.6e-3, ring: 0.7 },
+    id: buildId(44), number: 44, daysOld: 9, name: 'Whimbrel', family: 'steel-string', construction: 'sandwich', species: 'european-spruce', bracing: { settings: { pattern: 'lattice', count: 6 }, bridge: {}, archRadius: 9, strings: BARITONE }, scaleLength: 0.686, ringPeak: { thickness: 2.6e-3, ring: 0.7 },
     sandwich: { skin: 6e-4, core: 1.6e-3, coreModulus: 1e6, coreShear: 25e6, coreDensity: 48, glueMass: 0.08 },
     outline: large, holes: [{ kind: 'round', x: 0.162, y: 0, diameter: 0.102 }], tool: { kind: 'sander', depthPerPass: 1e-4 }, units: METRIC, stage: 'layout', waitsFor: { what: 'skins to settle', days: 3 },
     notes: [{ stage: 'layout', person: 'Wren Halloran', text: 'Lattice drawn twice; the second has the even spacing.', daysAgo: 1 }],

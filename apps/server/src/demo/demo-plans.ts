@@ -15,7 +15,7 @@ export function demoPlan(demo: Pick<DemoBuild, 'family' | 'holes' | 'scaleLength
   const braces = drawn.braces.map((brace): Brace => ({
     ...brace, heights: brace.heights.map((height) => height * heavier), accessHole: brace.id === 'upper-transverse',
   }));
-  return { ...drawn, braces, bridge, strings: null, archRadius, dishRadius: archRadius, rodThroughHole: demo.family === 'steel-string' };
+  return { ...drawn, braces, bridge, strings: bracing.strings ?? null, archRadius, dishRadius: archRadius, rodThroughHole: demo.family === 'steel-string' };
 } // prettier-ignore
 
 /** Every session of the plan, glued an afternoon. */

@@ -24,6 +24,8 @@ const SCALE_DOUBT = 1e-4;
 /** Doubt of a note by beam theory alone, and of its change from a note that was heard. */
 const THEORY_DOUBT = 0.03;
 const CHANGE_DOUBT = 0.35;
+/** A deeply scooped bar is lower than beam theory as a solid: doubt of the note when a scoop is cut from nothing to full depth. */
+const SCOOP_DOUBT = 0.03;
 const EAR_DOUBT = 5e-4;
 
 /**
@@ -39,7 +41,10 @@ export function forecastShaping(before: BracePlan, after: BracePlan, heardBefore
   const removed = (volumeOf(before) - volumeOf(after)) * before.density;
   const change = next.modes[0].frequency / old.modes[0].frequency;
   const frequency = (heardBefore ?? old.modes[0].frequency) * change;
-  const doubt = heardBefore === null ? THEORY_DOUBT : Math.hypot(CHANGE_DOUBT * Math.abs(change - 1), EAR_DOUBT);
+  const doubt =
+    heardBefore === null
+      ? THEORY_DOUBT
+      : Math.hypot(CHANGE_DOUBT * Math.abs(change - 1), SCOOP_DOUBT * (scoopOf(after) - scoopOf(before)), EAR_DOUBT);
   const tallest = (plan: BracePlan) => Math.max(...plan.heights);
   const most = (plan: BracePlan, stiffness: number) => stiffness * plan.width * tallest(plan) ** 3;
   return {
@@ -47,6 +52,11 @@ export function forecastShaping(before: BracePlan, after: BracePlan, heardBefore
     frequency: { value: frequency, sd: doubt * frequency },
     stiffness: most(after, next.stiffness) / most(before, old.stiffness),
   };
+}
+
+/** How deep its lowest place lies under its tallest: 0 for an even stick (0..1). */
+function scoopOf({ heights }: BracePlan): number {
+  return 1 - Math.min(...heights) / Math.max(...heights);
 }
 
 /** Forecast against outcome, for what was measured. */

@@ -20,16 +20,16 @@ interface Tiling {
   columns: number;
   rows: number;
   /** What a page shows [m]. */
-  window: readonly [number, number];
+  view: readonly [number, number];
 }
 
 /** Upright or lying, whichever needs fewer pages. */
 export function tilingOf(sheet: Pick<Sheet, 'width' | 'height'>, paper: Paper): Tiling {
   const [short, long] = PAPERS[paper];
   const choices = [[short, long], [long, short]].map(([w, h]): Tiling => {
-    const window = [w - 2 * EDGE, h - EDGE - FOOT] as const;
+    const view = [w - 2 * EDGE, h - EDGE - FOOT] as const;
     const count = (size: number, room: number) => Math.max(1, Math.ceil((size - OVERLAP) / (room - OVERLAP)));
-    return { page: [w, h], window, columns: count(sheet.width, window[0]), rows: count(sheet.height, window[1]) };
+    return { page: [w, h], view, columns: count(sheet.width, view[0]), rows: count(sheet.height, view[1]) };
   }); // prettier-ignore
   return choices[0].columns * choices[0].rows <= choices[1].columns * choices[1].rows ? choices[0] : choices[1];
 }
@@ -55,14 +55,14 @@ interface Tile {
 }
 
 function drawTile(page: PDFPage, { sheet, tiling, row, column, font }: Tile): void {
-  const { window, page: size } = tiling;
-  const origin: Point = [column * (window[0] - OVERLAP), row * (window[1] - OVERLAP)];
+  const { view, page: size } = tiling;
+  const origin: Point = [column * (view[0] - OVERLAP), row * (view[1] - OVERLAP)];
   const onPage = ([x, y]: Point): [number, number] => [
     (x - origin[0] + EDGE) * POINTS_PER_METRE,
     (size[1] - (y - origin[1] + EDGE)) * POINTS_PER_METRE,
   ];
   const [left, top] = onPage(origin);
-  const [w, h] = window.map((value) => value * POINTS_PER_METRE);
+  const [w, h] = view.map((value) => value * POINTS_PER_METRE);
   page.pushOperators(pushGraphicsState(), rectangle(left, top - h, w, h), clip(), endPath());
   sheet.lines.forEach((line) => page.pushOperators(...linePath(line, onPage)));
   for (const { at, text, size: height } of sheet.words) {
@@ -83,13 +83,13 @@ function linePath({ points, closed, dashed }: SheetLine, onPage: (p: Point) => [
 }
 
 /** Where neighbouring pages lie over each other: the same crosses on both. */
-function crosses({ window, columns, rows }: Tiling, row: number, column: number): SheetLine[] {
+function crosses({ view, columns, rows }: Tiling, row: number, column: number): SheetLine[] {
   const half = OVERLAP / 2;
-  const xs = [...(column > 0 ? [half] : []), ...(column < columns - 1 ? [window[0] - half] : [])];
-  const ys = [...(row > 0 ? [half] : []), ...(row < rows - 1 ? [window[1] - half] : [])];
+  const xs = [...(column > 0 ? [half] : []), ...(column < columns - 1 ? [view[0] - half] : [])];
+  const ys = [...(row > 0 ? [half] : []), ...(row < rows - 1 ? [view[1] - half] : [])];
   const places: Point[] = [
-    ...xs.flatMap((x): Point[] => [[x, window[1] * 0.25], [x, window[1] * 0.75]]),
-    ...ys.flatMap((y): Point[] => [[window[0] * 0.25, y], [window[0] * 0.75, y]]),
+    ...xs.flatMap((x): Point[] => [[x, view[1] * 0.25], [x, view[1] * 0.75]]),
+    ...ys.flatMap((y): Point[] => [[view[0] * 0.25, y], [view[0] * 0.75, y]]),
   ]; // prettier-ignore
   return places.flatMap(([x, y]): SheetLine[] => [
     { layer: 'mark', closed: false, points: [[x - half, y], [x + half, y]] },

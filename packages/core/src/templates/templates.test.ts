@@ -94,9 +94,9 @@ describe('the plan at true size', () => {
     expect(Math.sign(middle - axis)).toBe(-Math.sign(first.from[1] + first.to[1]));
   });
   it('falls into pages that overlap and cover it', () => {
-    const { columns, rows, window } = tilingOf(sheet, 'A4');
-    expect(columns * window[0] - (columns - 1) * 8e-3).toBeGreaterThanOrEqual(sheet.width);
-    expect(rows * window[1] - (rows - 1) * 8e-3).toBeGreaterThanOrEqual(sheet.height);
+    const { columns, rows, view } = tilingOf(sheet, 'A4');
+    expect(columns * view[0] - (columns - 1) * 8e-3).toBeGreaterThanOrEqual(sheet.width);
+    expect(rows * view[1] - (rows - 1) * 8e-3).toBeGreaterThanOrEqual(sheet.height);
     expect(columns * rows).toBeLessThanOrEqual(6);
     expect(PAPERS.Letter[0]).toBeCloseTo(8.5 * 0.0254, 9);
   });

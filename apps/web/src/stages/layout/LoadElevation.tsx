@@ -5,8 +5,9 @@ import { bridgePlace, type Ground } from '../../bracing/use-bracing';
 
 const BOX = { width: 860, height: 190, left: 70, right: 40 };
 const TOP_LINE = 96;
-/** Heights are drawn this much larger than lengths. */
+/** Heights are drawn so much larger than lengths at most, and the saddle stands no higher than this on the drawing. */
 const TALLER = 2;
+const SADDLE_ROOM = 58;
 
 /** The top from the side on its centre line, strings over it: what pulls, turns and presses. */
 export function LoadElevation({ build, plan, ground }: { build: Build; plan: BracingPlan; ground: Ground }) {
@@ -14,16 +15,16 @@ export function LoadElevation({ build, plan, ground }: { build: Build; plan: Bra
   const at = bridgePlace(plan, ground);
   const x = scaleLinear([bounds.xMin, bounds.xMax], [BOX.left, BOX.width - BOX.right]);
   const perMetre = (x(bounds.xMax) - x(bounds.xMin)) / ground.shape.length;
-  const up = (metres: number) => TOP_LINE - metres * perMetre * TALLER;
-  let load;
+    let load;
   try {
     load = stringLoad(plan.strings ?? usualStrings(build.family), ground.scale, plan.bridge);
   } catch {
     return null; // said in the slip
   }
   const { kind, stringHeight } = plan.bridge;
+  const tall = Math.min(TALLER * perMetre, SADDLE_ROOM / stringHeight);
   const floating = kind === 'floating';
-  const saddle = up(Math.min(stringHeight, 0.045));
+  const saddle = TOP_LINE - stringHeight * tall;
   const inward = plan.braces.flatMap((brace) => {
     const met = onCentreLine(brace);
     return met ? [{ ...met, id: brace.id, width: brace.width }] : [];
@@ -39,7 +40,7 @@ export function LoadElevation({ build, plan, ground }: { build: Build; plan: Bra
         </defs>
         <line x1={x(bounds.xMin)} x2={x(bounds.xMax)} y1={TOP_LINE + 2} y2={TOP_LINE + 2} stroke="var(--ink)" strokeWidth="4" />
         {inward.map(({ id, place, height, width }) => (
-          <rect key={id} x={x(place) - (width * perMetre) / 2} y={TOP_LINE + 4} width={Math.max(3, width * perMetre)} height={height * perMetre * TALLER} fill="var(--line)" stroke="var(--ink)" />
+          <rect key={id} x={x(place) - (width * perMetre) / 2} y={TOP_LINE + 4} width={Math.max(3, width * perMetre)} height={height * tall} fill="var(--line)" stroke="var(--ink)" />
         ))}
         <path d={`M${x(at) - 9} ${TOP_LINE}L${x(at) - 3} ${saddle}L${x(at) + 3} ${saddle}L${x(at) + 9} ${TOP_LINE}Z`} fill="var(--wood)" stroke="var(--ink)" />
         <line x1={BOX.left - 60} y1={saddle} x2={x(at)} y2={saddle} stroke="var(--soft)" strokeWidth="1.4" />
@@ -61,7 +62,7 @@ export function LoadElevation({ build, plan, ground }: { build: Build; plan: Bra
           </text>
         </g>
         <text x={BOX.left} y={BOX.height - 8} fontSize="15" fill="var(--soft)">
-          from the bass side, neck to the left; heights twice as tall, braces on the centre line; a glued bridge is turned: front edge in, back edge up
+          from the bass side, neck to the left; heights drawn larger, braces on the centre line; a glued bridge is turned: front edge in, back edge up
         </text>
       </svg>
     </figure>

@@ -75,7 +75,7 @@ function Load({ build, bracing, ground, plate, load }: Props & { load: StringLoa
         ) : (
           <Row name="turning the bridge" value={`${load.torque.toFixed(1)} N m`} hint={`strings ${inWords(formatPlanLength(plan.bridge.stringHeight, build.units))} over the top`} />
         )}
-        {rigidity && (
+        {rigidity !== null && build.construction !== 'carved' && (
           <>
             <Row name="plate and braces there" value={`${rigidity.toFixed(0)} N m²`} hint={plate.measured ? 'thickness as surveyed' : 'thickness not yet measured: 2.8 mm taken'} />
             {floating ? (
@@ -87,7 +87,9 @@ function Load({ build, bracing, ground, plate, load }: Props & { load: StringLoa
         )}
       </dl>
       <p className="text-[0.97rem] text-soft">
-        The beam has only its two ends to rest on; the sides help a real top, so it gives less. A first comparison between plans, no forecast.
+        {build.construction === 'carved'
+          ? 'A carved top carries by its arch as much as by its wood: no beam says how far it sinks.'
+          : 'The beam has only its two ends to rest on; the sides help a real top, so it gives less. A first comparison between plans, no forecast.'}
       </p>
     </>
   );

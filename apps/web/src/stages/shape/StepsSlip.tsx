@@ -180,8 +180,8 @@ function LineWords({ line, units }: { line: LedgerLine; units: UnitChoice }) {
   const say = quantity === 'mass' ? (value: number) => grams(value, units) : (value: number) => `${value.toFixed(0)} Hz`;
   return (
     <>
-      {quantity === 'mass' ? 'off' : 'note'}: said {say(forecast.value)} ± {say(halfInterval(forecast))}, came{' '}
-      <span className="figures">{say(outcome.value)}</span> {held ? '✓' : <span className="text-ember-ink">✗ outside</span>}
+      {held ? '✓ ' : <span className="font-medium text-ember-ink">✗ outside: </span>}
+      {quantity === 'mass' ? 'off' : 'note'} came <span className="figures">{say(outcome.value)}</span>, said {say(forecast.value)} ± {say(halfInterval(forecast))}
     </>
   );
 } // prettier-ignore
