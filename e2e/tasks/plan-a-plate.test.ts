@@ -197,7 +197,7 @@ describe('around the plate', () => {
   });
 
   it('keeps a note at another stage', async () => {
-    await open(dunlin.replace('thickness', 'layout'));
+    await open(dunlin.replace('thickness', 'layout?slip=journal'));
     await fill(driver, 'Add a note', 'Five fans, one slanted bar');
     await press(driver, 'Keep the note');
     await untilReads(driver, async () => (await slip()).includes('Five fans, one slanted bar'), 'the note');

@@ -140,7 +140,7 @@ describe('npm start', () => {
       '--database-url',
       server.href,
     );
-    expect(await workshop()).toEqual({ name: 'My bench', demo: false, people: [] });
+    expect(await workshop()).toMatchObject({ name: 'My bench', demo: false, people: [] });
     expect(existsSync(join(other, 'postgres'))).toBe(false);
     await stopProgram(started);
     rmSync(other, { recursive: true });

@@ -11,6 +11,8 @@ export * from './simulate';
 export * from './formats';
 export * from './build';
 export * from './linalg';
+export * from './mesh';
+export * from './top';
 export * from './moisture';
 export * from './shell';
 export * from './strings';

@@ -11,6 +11,8 @@ import {
   testFlex,
 } from '@nimble/core';
 import { invalid, refusing } from '../problem';
+import { solveTopAside } from './top';
+import { TopDto } from './top.dto';
 import { ArcDto, BarDto, FlexDto, MoistureDto, PlateIdentifyDto, SectionDto } from './compute.dto';
 
 /** The public computing API: nothing is stored. SI throughout; a field that can't be right is named in a 400. */
@@ -71,5 +73,12 @@ export class ComputeController {
       mass,
       theory,
     };
+  }
+
+  @Post('top')
+  @HttpCode(200)
+  @ApiOperation({ summary: 'Modes and deflections of a whole top with its braces, by finite elements' })
+  top(@Body() body: TopDto) {
+    return solveTopAside(body);
   }
 }

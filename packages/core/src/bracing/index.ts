@@ -24,8 +24,10 @@ export {
   type GluedPlate,
 } from './on-the-plate';
 export { lapStiffness, type LapFigures } from './lap-stiffness';
-export { CAUTION_CODES, planCautions, widestOpen, type CautionCode, type CautionGround, type PlanCaution } from './plan-cautions'; // prettier-ignore
-export { EXPERIENCES, openingOf, type Experience } from './practice';
+export { planCautions, widestOpen } from './plan-cautions';
+export { CAUTION_CODES, type CautionCode, type CautionGround, type PlanCaution } from './caution';
+export { openingOf } from './practice';
+export { EXPERIENCES, type Experience } from './experience';
 export { moveX, xOf, type XShape } from './x-handles';
 export { cutList, notchesOf, patchVolume, type CutEnd, type CutNotch, type CutPiece } from './cut-list';
 export { blankOf, forecastShaping, settleShaping, type ShapingForecast, type ShapingOutcome } from './shaping';

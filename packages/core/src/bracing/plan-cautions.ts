@@ -6,28 +6,8 @@ import {
   type Brace, type BracingPlan, type Crossing, type Lap, type Patch,
 } from './bracing-plan'; // prettier-ignore
 import { nearestOn, pointAlong, type Segment } from './place';
-import { practiceCautions, type Experience } from './practice';
-
-export const CAUTION_CODES = [
-  'end-off-plate', 'over-hole', 'end-in-open', 'open-region', 'notch-missing', 'notch-too-deep', 'notches-close', 'rod-blocked', 'too-tall', 'far-from-practice',
-] as const; // prettier-ignore
-export type CautionCode = (typeof CAUTION_CODES)[number];
-
-export interface PlanCaution {
-  code: CautionCode;
-  message: string;
-  /** Braces it is about, and the place, if any. */
-  braces: string[];
-  at: Point | null;
-}
-
-export interface CautionGround {
-  shape: PlateShape;
-  construction: 'flat' | 'domed' | 'carved' | 'sandwich';
-  hole: { x: number; diameter: number } | null;
-  experience: Experience;
-  units: UnitChoice;
-}
+import { CAUTION_CODES, type CautionCode, type CautionGround, type PlanCaution } from './caution';
+import { practiceCautions } from './practice';
 
 /** The most telling first. */
 export function planCautions(plan: BracingPlan, ground: CautionGround): PlanCaution[] {

@@ -6,11 +6,8 @@ import { formatThickness, inWords } from '../units';
 import type { Brace, BraceRole, BracingPlan } from './bracing-plan';
 import { angleBetween, meetingOf } from './place';
 import { scaleOf } from './patterns';
-import type { CautionGround, PlanCaution } from './plan-cautions';
-
-/** Set by the person: a newcomer is warned of what is untried, a seasoned maker is not. */
-export const EXPERIENCES = ['new', 'some', 'seasoned'] as const;
-export type Experience = (typeof EXPERIENCES)[number];
+import type { CautionGround, PlanCaution } from './caution';
+import type { Experience } from './experience';
 
 interface Band {
   height: readonly [number, number];

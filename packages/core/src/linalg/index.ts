@@ -5,3 +5,9 @@ export {
   solveSymmetricInPlace,
   type SolveStatus,
 } from './solve-symmetric';
+export { dissectionOrder } from './nested-dissection';
+export {
+  BLOCK, blockAt, blockPattern, factorBlocks, multiplyBlocks, planCholesky, solveBlocks,
+  type BlockPattern, type BlockValues, type CholeskyPlan, type FactorStatus,
+} from './block-cholesky'; // prettier-ignore
+export { lowestModes, type LowestModes, type Operator } from './block-krylov';

@@ -1,4 +1,4 @@
-import { gluePlan, InvalidInput, USUAL_SETUP, type BracingPlan, type Glue, type GlueSession, type GlueSetup } from '@nimble/core'; // prettier-ignore
+import { gluePlan, InvalidInput, USUAL_SETUP, type BracingPlan, type Glue, type GlueSetup } from '@nimble/core'; // prettier-ignore
 import { useMemo, useState } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import { useGlueUps, usePlan, type GlueUpView } from '../../api/bracing';
@@ -14,6 +14,7 @@ import { StageFrame } from '../StageFrame';
 import { ClockSlip } from './ClockSlip';
 import { GluesSlip } from './GluesSlip';
 import { OrderSlip } from './OrderSlip';
+import type { Sessions } from './sessions';
 
 const TABS = [
   ['order', 'Order'],
@@ -39,12 +40,6 @@ interface Props {
   plan: BracingPlan;
   glues: readonly Glue[];
   glueUps: readonly GlueUpView[];
-}
-
-export interface Sessions {
-  sessions: GlueSession[];
-  /** Field and words of what can't be. */
-  refused: { field: string; words: string } | null;
 }
 
 function GlueUp({ build, plan, glues, glueUps }: Props) {

@@ -5,7 +5,7 @@ import type { Build } from '../../api/types';
 import { Caution } from '../../bracing/Row';
 import { Button, SelectField, TextField } from '../../ui';
 import { QuantityField } from '../../units-and-forms';
-import type { Sessions } from './GlueUpPage';
+import type { Sessions } from './sessions';
 
 interface Props extends Sessions {
   build: Build;

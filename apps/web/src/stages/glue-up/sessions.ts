@@ -1,0 +1,7 @@
+import type { GlueSession } from '@nimble/core';
+
+export interface Sessions {
+  sessions: GlueSession[];
+  /** Field and words of what can't be. */
+  refused: { field: string; words: string } | null;
+}

@@ -1,0 +1,2 @@
+export { triangulate, type TriangleMesh } from './triangulate';
+export { type MeshLine } from './line-graph';

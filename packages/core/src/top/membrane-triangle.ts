@@ -1,0 +1,104 @@
+/**
+ * Optimal membrane triangle with a drilling rotation at each corner (ANDES form, Felippa's OPT parameters): exact in bending in its plane on regular meshes of any
+ * slenderness. Freedoms by corner: u, v, rotation. Source: Felippa, A study of optimal membrane triangles with drilling freedoms, CMAME 192 (2003).
+ */
+
+const ALPHA = 1.5;
+const BETA = [1, 2, 1, 0, 1, -1, -1, -1, -2] as const;
+
+export interface Triangle {
+  /** Corners in the plane of the triangle, against the clock [m]. */
+  x: readonly [number, number, number];
+  y: readonly [number, number, number];
+  area: number;
+}
+
+/**
+ * Adds the 9 x 9 stiffness to `out` (row by row).
+ * @param A membrane stiffness per width, 3 x 3 for strains along x, y and shear [N/m]
+ * @param poisson of the isotropic part, for the parameter of the higher order
+ */
+export function addMembrane({ x, y, area }: Triangle, A: Float64Array, poisson: number, out: Float64Array): void {
+  const L = lumping(x, y);
+  addProduct(L, A, 1 / area, out);
+  const beta0 = Math.max(0.5 * (1 - 4 * poisson * poisson), 0.01);
+  addHigherOrder(x, y, area, A, 0.75 * beta0, out);
+}
+
+/** 9 x 3: corner forces of a constant stress of one. */
+function lumping([x1, x2, x3]: Triangle['x'], [y1, y2, y3]: Triangle['y']): Float64Array {
+  const L = new Float64Array(27);
+  const corners = [
+    [x1, y1, x2, y2, x3, y3], [x2, y2, x3, y3, x1, y1], [x3, y3, x1, y1, x2, y2],
+  ] as const; // prettier-ignore
+  corners.forEach(([xi, yi, xj, yj, xk, yk], c) => {
+    const [yjk, xkj] = [yj - yk, xk - xj];
+    const [yij, yki, xij, xki] = [yi - yj, yk - yi, xi - xj, xk - xi];
+    const row = 9 * c;
+    L[row] = yjk / 2;
+    L[row + 2] = xkj / 2;
+    L[row + 4] = xkj / 2;
+    L[row + 5] = yjk / 2;
+    // In the source's notation y13 - y21, x31 - x12, x31 y13 - x12 y21, turned round the corners.
+    L[row + 6] = (ALPHA / 12) * yjk * (-yki + yij);
+    L[row + 7] = (ALPHA / 12) * xkj * (xki - xij);
+    L[row + 8] = (ALPHA / 6) * (xij * yij - xki * yki);
+  });
+  return L;
+}
+
+function addProduct(L: Float64Array, E: Float64Array, factor: number, out: Float64Array): void {
+  for (let i = 0; i < 9; i++)
+    for (let j = 0; j < 9; j++) {
+      let sum = 0;
+      for (let a = 0; a < 3; a++) for (let b = 0; b < 3; b++) sum += L[3 * i + a] * E[3 * a + b] * L[3 * j + b];
+      out[9 * i + j] += factor * sum;
+    }
+}
+
+function addHigherOrder(x: Triangle['x'], y: Triangle['y'], area: number, E: Float64Array, factor: number, out: Float64Array): void {
+  const [x1, x2, x3] = x;
+  const [y1, y2, y3] = y;
+  const [x12, x23, x31, y12, y23, y31] = [x1 - x2, x2 - x3, x3 - x1, y1 - y2, y2 - y3, y3 - y1];
+  const [x21, x32, x13, y21, y32, y13] = [-x12, -x23, -x31, -y12, -y23, -y31];
+  const l21 = x21 * x21 + y21 * y21;
+  const l32 = x32 * x32 + y32 * y32;
+  const l13 = x13 * x13 + y13 * y13;
+  const T = [
+    y23 * y13 * l21, y31 * y21 * l32, y12 * y32 * l13,
+    x23 * x13 * l21, x31 * x21 * l32, x12 * x32 * l13,
+    (y23 * x31 + x32 * y13) * l21, (y31 * x12 + x13 * y21) * l32, (y12 * x23 + x21 * y32) * l13,
+  ].map((value) => value / (4 * area * area)); // prettier-ignore
+  const natural = new Float64Array(9);
+  for (let i = 0; i < 3; i++)
+    for (let j = 0; j < 3; j++) {
+      let sum = 0;
+      for (let a = 0; a < 3; a++) for (let b = 0; b < 3; b++) sum += T[3 * a + i] * E[3 * a + b] * T[3 * b + j];
+      natural[3 * i + j] = sum;
+    }
+  const [b1, b2, b3, b4, b5, b6, b7, b8, b9] = BETA;
+  const lengths = [l21, l32, l13];
+  const q = (rows: readonly (readonly number[])[]) => rows.flatMap((row, i) => row.map((value) => ((2 * area) / 3) * (value / lengths[i])));
+  const Q1 = q([[b1, b2, b3], [b4, b5, b6], [b7, b8, b9]]);
+  const Q2 = q([[b9, b7, b8], [b3, b1, b2], [b6, b4, b5]]);
+  const Q3 = q([[b5, b6, b4], [b8, b9, b7], [b2, b3, b1]]);
+  const theta = new Float64Array(9);
+  for (const [P, R] of [[Q1, Q2], [Q2, Q3], [Q3, Q1]] as const) {
+    const Q = P.map((value, i) => (value + R[i]) / 2);
+    for (let i = 0; i < 3; i++)
+      for (let j = 0; j < 3; j++) {
+        let sum = 0;
+        for (let a = 0; a < 3; a++) for (let b = 0; b < 3; b++) sum += Q[3 * a + i] * natural[3 * a + b] * Q[3 * b + j];
+        theta[3 * i + j] += area * sum;
+      }
+  }
+  // Corner rotations less the triangle's own mean rotation.
+  const common = [x32, y32, 0, x13, y13, 0, x21, y21, 0];
+  const U = [0, 1, 2].map((c) => common.map((value, j) => (j === 3 * c + 2 ? 1 : value / (4 * area))));
+  for (let i = 0; i < 9; i++)
+    for (let j = 0; j < 9; j++) {
+      let sum = 0;
+      for (let a = 0; a < 3; a++) for (let b = 0; b < 3; b++) sum += U[a][i] * theta[3 * a + b] * U[b][j];
+      out[9 * i + j] += factor * sum;
+    }
+} // prettier-ignore

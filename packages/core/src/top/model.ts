@@ -1,0 +1,23 @@
+import type { CholeskyPlan } from '../linalg';
+import type { TriangleMesh } from '../mesh';
+
+/** Freedoms of a node, in the plate's axes. */
+export const DOF = { u: 0, v: 1, w: 2, thetaX: 3, thetaY: 4, thetaZ: 5 } as const;
+
+export interface TopModel {
+  mesh: TriangleMesh;
+  /** Node heights [m]. */
+  z: Float64Array;
+  /**
+   * Place of a node in the order of elimination; freedom f of node i is 6 position[i] + f. After the mesh's nodes come those of the braces, of which only the first
+   * freedom lives: how far the brace's centroid moves along it.
+   */
+  position: Int32Array;
+  plan: CholeskyPlan;
+  K: Float64Array;
+  M: Float64Array;
+  /** 1 where a freedom is held. */
+  held: Uint8Array;
+  /** [kg] */
+  mass: number;
+}

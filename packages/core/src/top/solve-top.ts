@@ -1,0 +1,158 @@
+/** Modes of a top and what loads do to it, from one factorisation. SI. */
+import { InvalidInput } from '../invalid-input';
+import { BLOCK, factorBlocks, lowestModes, multiplyBlocks, solveBlocks } from '../linalg';
+import type { Point } from '../outline';
+import { nameMode, type TopModeKind } from './name-modes';
+import { DOF, type TopModel } from './model';
+import { buildTop } from './top-model';
+import type { TopInput, TopLoad } from './top-input';
+
+export interface TopMode {
+  /** [Hz] */
+  frequency: number;
+  kind: TopModeKind;
+  /** With the largest deflection as one [kg]. */
+  modalMass: number;
+  /** Deflection w at each mesh node, largest 1. */
+  shape: Float64Array;
+}
+
+export interface TopSolution {
+  status: 'converged' | 'stopped';
+  modes: TopMode[];
+  /** One per load case: w at the probes [m]. */
+  deflections: number[][];
+  /** w at each mesh node, one per load case. */
+  fields: Float64Array[];
+  /** Work of each load [J]: half of force times way; equals the strain energy. */
+  work: number[];
+  mass: number;
+  degreesOfFreedom: number;
+  model: TopModel;
+}
+
+const USUAL_MODES = 6;
+/** A free top floats: its six rigid modes and whatever is slower than this are no modes of sound [Hz]. */
+const SLOWEST = 0.5;
+const FLOATING_SHIFT = (2 * Math.PI * 30) ** 2;
+
+/** @throws InvalidInput naming the field */
+export function solveTop(top: TopInput): TopSolution {
+  const model = buildTop(top);
+  const { plan, K, M, held } = model;
+  const shift = top.edge === 'free' ? FLOATING_SHIFT : 0;
+  const shifted = shift === 0 ? K : K.map((value, i) => value + shift * M[i]);
+  const L = new Float64Array(plan.factor.row.length * BLOCK * BLOCK);
+  const outcome = factorBlocks(plan, shifted, L);
+  if (outcome.status !== 'factored')
+    throw new InvalidInput('edge', top.edge, 'does not hold the plate: it could move without bending');
+  const size = model.position.length * BLOCK;
+  const { modes, status } = modesOf(model, top, L, shift);
+  const fields: Float64Array[] = [];
+  const work: number[] = [];
+  const deflections = (top.loads ?? []).map((load) => {
+    const force = loadVector(model, load);
+    force.forEach((_, i) => held[i] && (force[i] = 0));
+    const x = force.slice();
+    solveBlocks(plan, L, x);
+    work.push(0.5 * x.reduce((sum, value, i) => sum + value * force[i], 0));
+    const field = deflectionOf(model, x);
+    fields.push(field);
+    return (top.probes ?? []).map((place) => valueAt(model, field, place));
+  });
+  const degreesOfFreedom = size - held.reduce((sum, one) => sum + one, 0);
+  return { status, modes, deflections, fields, work, mass: model.mass, degreesOfFreedom, model };
+}
+
+function modesOf(
+  model: TopModel,
+  top: TopInput,
+  L: Float64Array,
+  shift: number,
+): Pick<TopSolution, 'modes' | 'status'> {
+  const wanted = top.modeCount ?? USUAL_MODES;
+  if (wanted === 0) return { modes: [], status: 'converged' };
+  const { plan, M, held } = model;
+  // Rigid modes, and a top that may slide in its plane, come before the wanted ones.
+  const spare = top.edge === 'free' ? 6 : 3;
+  const { lambda, vectors, status } = lowestModes(
+    {
+      size: model.position.length * BLOCK, shift,
+      solve: (x) => solveBlocks(plan, L, x),
+      multiplyMass: (x, out) => multiplyBlocks(plan.matrix, M, x, out),
+    },
+    wanted + spare,
+    (i, column) => (held[i] ? 0 : Math.sin(12.9898 * (i + 1) + 78.233 * (column + 1)) * (i % BLOCK === DOF.w ? 1 : 1e-3)),
+  ); // prettier-ignore
+  const modes = vectors.flatMap((vector, m): TopMode[] => {
+    const frequency = Math.sqrt(Math.max(0, lambda[m])) / (2 * Math.PI);
+    const shape = deflectionOf(model, vector);
+    const largest = shape.reduce((most, value) => (Math.abs(value) > Math.abs(most) ? value : most), 0);
+    if (frequency < SLOWEST || Math.abs(largest) < inPlaneOf(model, vector)) return [];
+    const scaled = shape.map((value) => value / largest);
+    return [{ frequency, shape: scaled, modalMass: 1 / largest ** 2, kind: nameMode(model.mesh, scaled) }];
+  });
+  return { modes: modes.slice(0, wanted), status };
+}
+
+/** Largest way in the plane of the plate: a mode that hardly moves out of it makes no sound. */
+function inPlaneOf({ position, mesh }: TopModel, x: Float64Array): number {
+  let most = 0;
+  for (let i = 0; i < mesh.x.length; i++)
+    most = Math.max(most, Math.abs(x[BLOCK * position[i] + DOF.u]), Math.abs(x[BLOCK * position[i] + DOF.v]));
+  return most;
+}
+
+function deflectionOf({ position, mesh }: TopModel, x: Float64Array): Float64Array {
+  return mesh.x.map((_, i) => x[BLOCK * position[i] + DOF.w]);
+}
+
+interface Inside {
+  nodes: [number, number, number];
+  shares: [number, number, number];
+}
+
+/** The triangle a place lies in, else the nearest one, with the shares of its corners. */
+function locate({ mesh: { x, y, triangles } }: TopModel, [px, py]: Point): Inside {
+  let best: Inside = { nodes: [0, 0, 0], shares: [1, 0, 0] };
+  let inmost = -Infinity;
+  for (let t = 0; t < triangles.length; t += 3) {
+    const [a, b, c] = [triangles[t], triangles[t + 1], triangles[t + 2]];
+    const twice = (x[b] - x[a]) * (y[c] - y[a]) - (x[c] - x[a]) * (y[b] - y[a]);
+    const sb = ((px - x[a]) * (y[c] - y[a]) - (x[c] - x[a]) * (py - y[a])) / twice;
+    const sc = ((x[b] - x[a]) * (py - y[a]) - (px - x[a]) * (y[b] - y[a])) / twice;
+    const least = Math.min(1 - sb - sc, sb, sc);
+    if (least <= inmost) continue;
+    [best, inmost] = [{ nodes: [a, b, c], shares: [1 - sb - sc, sb, sc] }, least];
+    if (least >= 0) break;
+  }
+  return best;
+}
+
+function valueAt(model: TopModel, field: Float64Array, place: Point): number {
+  const { nodes, shares } = locate(model, place);
+  return shares[0] * field[nodes[0]] + shares[1] * field[nodes[1]] + shares[2] * field[nodes[2]];
+}
+
+const TORQUE_POINTS = 24;
+
+function loadVector(model: TopModel, load: TopLoad): Float64Array {
+  const force = new Float64Array(model.position.length * BLOCK);
+  const add = (place: Point, freedom: number, value: number) => {
+    const { nodes, shares } = locate(model, place);
+    nodes.forEach((node, i) => (force[BLOCK * model.position[node] + freedom] += shares[i] * value));
+  };
+  if (load.kind === 'force') {
+    add(load.at, DOF.w, load.force);
+    return force;
+  }
+  const [[ax, ay], [bx, by]] = load.line;
+  const length = Math.hypot(bx - ax, by - ay);
+  for (let i = 0; i < TORQUE_POINTS; i++) {
+    const share = (i + 0.5) / TORQUE_POINTS;
+    const place: Point = [ax + share * (bx - ax), ay + share * (by - ay)];
+    add(place, DOF.thetaX, (load.torque * (bx - ax)) / length / TORQUE_POINTS);
+    add(place, DOF.thetaY, (load.torque * (by - ay)) / length / TORQUE_POINTS);
+  }
+  return force;
+}

@@ -1,0 +1,176 @@
+/** What a top is made of, as it is asked for, and what is refused. SI; axes of the plate, z from the outer face towards the braces. */
+import { InvalidInput, requirePositive, requireWithin } from '../invalid-input';
+import { contains, type Point, type Polygon } from '../outline';
+import { checkSection, type SectionShape } from '../section';
+import { checkConstants } from '../wood';
+import type { ShellMaterial } from './layered-plate';
+
+export interface TopMaterial {
+  density: number;
+  modulusAlong: number;
+  modulusAcross: number;
+  shearModulus: number;
+  poisson: number;
+  /** Transverse shear moduli [Pa]; spruce's shares of the modulus where they are not given. */
+  shearAlongThickness?: number;
+  shearAcrossThickness?: number;
+}
+
+export interface TopBrace {
+  path: readonly Point[];
+  section: SectionShape;
+  stations: readonly { s: number; width: number; height: number; topWidth?: number }[];
+  material?: TopMaterial;
+  /** Cut from above where another passes over it. */
+  lap?: 'full' | 'open';
+}
+
+export interface TopPatch {
+  outline: Polygon;
+  thickness: number;
+  side: 'outer' | 'inner';
+  material: TopMaterial;
+  grainAngle?: number;
+}
+
+export type TopEdge = 'free' | 'supported' | 'clamped' | { rotationalStiffness: number };
+
+export type TopLoad =
+  { kind: 'force'; at: Point; force: number } | { kind: 'torque'; line: readonly [Point, Point]; torque: number };
+
+export interface TopInput {
+  outline: Polygon;
+  holes?: readonly Polygon[];
+  height?: { radius?: number; points?: readonly { x: number; y: number; z: number }[] };
+  thickness: number | readonly { x: number; y: number; thickness: number }[];
+  material: TopMaterial;
+  grainAngle?: number;
+  braces?: readonly TopBrace[];
+  patches?: readonly TopPatch[];
+  edge: TopEdge;
+  edgeInPlane?: 'held' | 'free';
+  loads?: readonly TopLoad[];
+  probes?: readonly Point[];
+  modeCount?: number;
+  meshSize?: number;
+}
+
+const SIZES = { least: 0.02, most: 2 };
+const OFF_PLATE = 2e-3;
+
+/** @throws InvalidInput naming the field */
+export function checkTop(top: TopInput): void {
+  checkShape(top);
+  checkMaterial(top.material, 'material');
+  const thicknesses = typeof top.thickness === 'number' ? [top.thickness] : top.thickness.map(({ thickness }) => thickness);
+  if (thicknesses.length === 0) throw new InvalidInput('thickness', [], 'has no points');
+  thicknesses.forEach((value, i) => {
+    const field = typeof top.thickness === 'number' ? 'thickness' : `thickness[${i}].thickness`;
+    requirePositive(field, value);
+    if (value > 0.03) throw new InvalidInput(field, value, 'is over 30 mm: check the unit');
+  });
+  if (top.height?.radius !== undefined) requireWithin('height.radius', top.height.radius, 0.2, 1e4);
+  top.braces?.forEach((brace, i) => checkBrace(brace, i, top));
+  top.patches?.forEach((patch, i) => {
+    requirePositive(`patches[${i}].thickness`, patch.thickness);
+    checkMaterial(patch.material, `patches[${i}].material`);
+    if (patch.outline.length < 3) throw new InvalidInput(`patches[${i}].outline`, patch.outline.length, 'needs three corners');
+  });
+  if (typeof top.edge === 'object' && !(top.edge.rotationalStiffness >= 0))
+    throw new InvalidInput('edge.rotationalStiffness', top.edge.rotationalStiffness, 'must be zero or more');
+  if (top.edge === 'free' && (top.loads?.length ?? 0) > 0)
+    throw new InvalidInput('edge', 'free', 'holds nothing: a load needs a supported, clamped or glued edge');
+  top.loads?.forEach((load, i) => checkLoad(load, i, top));
+  top.probes?.forEach((place, i) => requireOn(top, place, `probes[${i}]`));
+  if (top.modeCount !== undefined) requireWithin('modeCount', top.modeCount, 0, 40);
+  if (top.meshSize !== undefined) requireWithin('meshSize', top.meshSize, 1e-3, 0.2);
+} // prettier-ignore
+
+function checkShape({ outline, holes = [] }: TopInput): void {
+  if (outline.length < 3) throw new InvalidInput('outline', outline.length, 'needs at least three corners');
+  if (!outline.every(([x, y]) => Number.isFinite(x) && Number.isFinite(y)))
+    throw new InvalidInput('outline', 'corner', 'has a corner that is not a pair of numbers');
+  const crossing = selfCrossing(outline);
+  if (crossing) throw new InvalidInput('outline', crossing, 'crosses itself');
+  for (const axis of [0, 1] as const) {
+    const values = outline.map((corner) => corner[axis]);
+    const size = Math.max(...values) - Math.min(...values);
+    if (!(size >= SIZES.least && size <= SIZES.most)) throw new InvalidInput('outline', size, 'is smaller than 20 mm or larger than 2 m: check the unit'); // prettier-ignore
+  }
+  holes.forEach((hole, i) => {
+    if (hole.length < 3) throw new InvalidInput(`holes[${i}]`, hole.length, 'needs at least three corners');
+    if (!hole.every(([x, y]) => contains(outline, x, y))) throw new InvalidInput(`holes[${i}]`, i, 'lies outside the plate');
+    if (selfCrossing(hole)) throw new InvalidInput(`holes[${i}]`, i, 'crosses itself');
+  }); // prettier-ignore
+}
+
+function selfCrossing(polygon: Polygon): boolean {
+  const n = polygon.length;
+  const turn = (a: Point, b: Point, c: Point) => (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0]);
+  for (let i = 0; i < n; i++)
+    for (let j = i + 2; j < n; j++) {
+      if (i === 0 && j === n - 1) continue;
+      const [a, b, c, d] = [polygon[i], polygon[(i + 1) % n], polygon[j], polygon[(j + 1) % n]];
+      if (turn(a, b, c) * turn(a, b, d) < 0 && turn(c, d, a) * turn(c, d, b) < 0) return true;
+    }
+  return false;
+}
+
+function checkMaterial(material: TopMaterial, path: string): void {
+  const names = { rho: 'density', E_L: 'modulusAlong', E_C: 'modulusAcross', G_LC: 'shearModulus', nu_LC: 'poisson' } as const;
+  try {
+    checkConstants({ rho: material.density, E_L: material.modulusAlong, E_C: material.modulusAcross, G_LC: material.shearModulus, nu_LC: material.poisson });
+  } catch (failure) {
+    if (!(failure instanceof InvalidInput)) throw failure;
+    const field = names[failure.field as keyof typeof names] ?? failure.field;
+    throw new InvalidInput(`${path}.${field}`, failure.received, failure.reason);
+  }
+  for (const field of ['shearAlongThickness', 'shearAcrossThickness'] as const)
+    if (material[field] !== undefined) requirePositive(`${path}.${field}`, material[field]);
+} // prettier-ignore
+
+function checkBrace({ path, stations, section, material }: TopBrace, i: number, top: TopInput): void {
+  if (path.length < 2) throw new InvalidInput(`braces[${i}].path`, path.length, 'needs two points');
+  path.forEach((point) => requireOn(top, point, `braces[${i}].path`));
+  if (stations.length === 0) throw new InvalidInput(`braces[${i}].stations`, 0, 'has none');
+  stations.forEach(({ s: _s, ...sizes }, j) => {
+    try {
+      checkSection({ shape: section, ...sizes });
+    } catch (failure) {
+      throw failure instanceof InvalidInput ? failure.under(`braces[${i}].stations[${j}]`) : failure;
+    }
+  });
+  if (material) checkMaterial(material, `braces[${i}].material`);
+}
+
+function checkLoad(load: TopLoad, i: number, top: TopInput): void {
+  if (load.kind === 'force') return requireOn(top, load.at, `loads[${i}].at`);
+  load.line.forEach((point) => requireOn(top, point, `loads[${i}].line`));
+  if (Math.hypot(load.line[1][0] - load.line[0][0], load.line[1][1] - load.line[0][1]) < 1e-4)
+    throw new InvalidInput(`loads[${i}].line`, 0, 'has no length');
+}
+
+/** On wood, or within a hair of its edge. */
+function requireOn({ outline, holes = [] }: TopInput, [x, y]: Point, field: string): void {
+  const near = [[0, 0], [OFF_PLATE, 0], [-OFF_PLATE, 0], [0, OFF_PLATE], [0, -OFF_PLATE]].some(([dx, dy]) => contains(outline, x + dx, y + dy)); // prettier-ignore
+  if (!near) throw new InvalidInput(field, [x, y], 'lies off the plate');
+  if (holes.some((hole) => contains(hole, x, y))) throw new InvalidInput(field, [x, y], 'lies in a hole');
+}
+
+/** Transverse shear moduli of spruce over its modulus along the grain. Source: USDA Wood Handbook, table 5-1; solid models of tops. */
+const TYPICAL = { along: 0.063, across: 0.0045 } as const;
+
+export function shellMaterial(material: TopMaterial): ShellMaterial {
+  const { density, modulusAlong, modulusAcross, shearModulus, poisson, shearAlongThickness, shearAcrossThickness } = material; // prettier-ignore
+  // A wood that is as stiff across as along has no soft rolling shear.
+  const isotropic = modulusAcross > 0.5 * modulusAlong;
+  return {
+    density,
+    E_L: modulusAlong,
+    E_C: modulusAcross,
+    G_LC: shearModulus,
+    nu_LC: poisson,
+    G_LT: shearAlongThickness ?? (isotropic ? shearModulus : Math.min(shearModulus, TYPICAL.along * modulusAlong)),
+    G_CT: shearAcrossThickness ?? (isotropic ? shearModulus : Math.min(shearModulus, TYPICAL.across * modulusAlong)),
+  };
+}
