@@ -4,7 +4,7 @@
  */
 import {
   analyseKnock, assessThickness, createFftPlan, contourAreas, createMapGrid, defaultHoles, defaultOutline, defaultTarget, layStations, mapThickness, METRIC, plateContext, plateShape,
-  barModes, howThin, identifyPlate, knockMap, knockPlaces, modeShapes, NO_CHOICES, questionableReadings, ringCompliance, roundLevels, woodEstimate, woodOfSpecies, type Bar, type PlacedKnock, type StationReading,
+  barModes, drawPattern, emptyPlan, howThin, identifyPlate, knockMap, knockPlaces, modeShapes, NO_CHOICES, questionableReadings, ringCompliance, planCautions, roundLevels, solveTop, usualSettings, woodEstimate, woodOfSpecies, type Bar, type PlacedKnock, type StationReading, type TopInput,
 } from '@nimble/core'; // prettier-ignore
 import { Bench } from 'tinybench';
 import { RATE, inNoise, asSound, randomPlate, taps } from '../packages/core/test/made-taps';
@@ -84,6 +84,22 @@ const bar: Bar = {
   stations: Array.from({ length: 200 }, (_, i) => ({ x: (0.3 * i) / 199, width: 8e-3, height: 0.008 + 0.004 * Math.sin((Math.PI * i) / 199) })),
 }; // prettier-ignore
 
+const hole = { x: 0.152, diameter: 0.098 };
+const xPlan = {
+  ...emptyPlan('steel-string', 'flat'),
+  ...drawPattern(usualSettings('x'), { shape, hole, bridgeAt: 0.29, trebleSign: -1 }),
+};
+const spruce = { density: 410, modulusAlong: 11.5e9, modulusAcross: 0.75e9, shearModulus: 0.8e9, poisson: 0.37 };
+/** A braced guitar top on the mesh it gets by default; two load cases. */
+const top: TopInput = {
+  outline: shape.outline, holes: shape.holes, thickness: 2.8e-3, material: spruce, edge: 'supported', modeCount: 6, probes: [[0.29, 0]],
+  braces: xPlan.braces.map(({ from, to, section, heights, width, length, modulus, density }) => ({
+    path: [from, to], section, stations: heights.map((height, i) => ({ s: (length * i) / (heights.length - 1), width, height })),
+    material: { ...spruce, modulusAlong: modulus, density },
+  })),
+  loads: [{ kind: 'force', at: [0.29, 0], force: 10 }, { kind: 'torque', line: [[0.29, -0.08], [0.29, 0.08]], torque: 9 }],
+}; // prettier-ignore
+
 const CASES: readonly [name: string, run: () => unknown, budget: number | null][] = [
   ['a million square roots (the unit)', () => rootSum(1e6), null],
   [
@@ -111,6 +127,12 @@ const CASES: readonly [name: string, run: () => unknown, budget: number | null][
   ['a bar of 200 stations: three partials, all sensitivities', () => barModes(bar, 3), 5],
   ['a plate’s grid (once per outline)', () => createMapGrid(shape), null],
   ['laying stations', () => layStations(shape), null],
+  [
+    'cautions of an X plan',
+    () => planCautions(xPlan, { shape, hole, construction: 'flat', experience: 'new', units: METRIC }),
+    null,
+  ],
+  ['a whole braced top: six modes, two loads', () => solveTop(top), 1500],
 ];
 
 export async function benchCore(): Promise<Row[]> {

@@ -78,6 +78,7 @@ function exampleFor(quantity: Quantity): string {
     pressure: '150 kPa or 22 psi',
     duration: '5 min or 300 s',
     'line-mass': '5.7 g/m',
+    'second-moment': '2040 mm⁴',
   };
   return examples[quantity];
 }

@@ -13,7 +13,8 @@ export type Quantity =
   | 'angle'
   | 'pressure'
   | 'duration'
-  | 'line-mass';
+  | 'line-mass'
+  | 'second-moment';
 
 export interface Unit {
   /** The name shown after a figure. */
@@ -97,6 +98,10 @@ export const DURATION_UNITS = {
   h: { symbol: 'h', spellings: ['h', 'hour', 'hours'], si: 3600 },
 } as const satisfies Record<string, Unit>;
 
+export const SECOND_MOMENT_UNITS = {
+  'mm⁴': { symbol: 'mm⁴', spellings: ['mm⁴', 'mm4'], si: 1e-12 },
+} as const satisfies Record<string, Unit>;
+
 export const LINE_MASS_UNITS = {
   'g/m': { symbol: 'g/m', spellings: ['g/m'], si: 1e-3 },
 } as const satisfies Record<string, Unit>;
@@ -118,4 +123,5 @@ export const UNITS: Record<Quantity, Readonly<Record<string, Unit>>> = {
   pressure: PRESSURE_UNITS,
   duration: DURATION_UNITS,
   'line-mass': LINE_MASS_UNITS,
+  'second-moment': SECOND_MOMENT_UNITS,
 };

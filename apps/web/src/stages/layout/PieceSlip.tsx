@@ -284,7 +284,7 @@ function lapFigures(lap: Lap, crossing: Crossing, plate: GluedPlate) {
 
 const percent = (share: number) => `${Math.round(100 * share)} %`;
 
-function OfPatch({ build, bracing, patch, onSelect }: Props & { patch: Patch }) {
+function OfPatch({ build, bracing, ground, patch, onSelect }: Props & { patch: Patch }) {
   const { plan } = bracing;
   const { units } = build;
   const keep = (next: Patch) => bracing.keep({ ...plan, patches: plan.patches.map((old) => (old.id === patch.id ? next : old)) });
@@ -299,6 +299,17 @@ function OfPatch({ build, bracing, patch, onSelect }: Props & { patch: Patch }) 
         <QuantityField label={ring ? 'Width of the ring' : 'Across it'} quantity="length" unit={units.length} decimals={1} value={patch.width} check={within(ring ? patch.length / 2 : 1, 'Too wide')} onChange={(width) => width !== null && keep({ ...patch, width })} />
         <QuantityField label="Thickness" quantity="length" unit={units.thickness} value={patch.thickness} check={within(0.02, 'Between 0 and 20 mm')} onChange={(thickness) => thickness !== null && keep({ ...patch, thickness })} />
         <QuantityField label="Middle at" quantity="length" unit={units.length} decimals={1} value={patch.x} check={within(1.5, 'Off the plate')} onChange={(x) => x !== null && keep({ ...patch, x })} />
+        {!ring && (
+          <QuantityField
+            label="Off centre, bass +"
+            quantity="length"
+            unit={units.length}
+            decimals={1}
+            value={-ground.trebleSign * patch.y}
+            check={(value) => (Math.abs(value) < 0.5 ? null : 'Off the plate')}
+            onChange={(y) => y !== null && keep({ ...patch, y: -ground.trebleSign * y })}
+          />
+        )}
       </div>
       <SelectField label="Its grain runs" value={patch.grain} onChange={(e) => keep({ ...patch, grain: e.target.value as Patch['grain'] })}>
         <option value="along">with the top’s</option>

@@ -1,6 +1,6 @@
 import {
   EXPERIENCES, flipPlan, formatMass, moveX, patchVolume, pointAlong, usualBrace, volumeOf, xOf, scaleOf,
-  type BracingPlan, type Experience, type PlanCaution,
+  type BracingPlan, type Patch, type Experience, type PlanCaution,
 } from '@nimble/core'; // prettier-ignore
 import { Redo2, Undo2 } from 'lucide-react';
 import { toast } from 'sonner';
@@ -47,6 +47,16 @@ export function PlanSlip({ build, bracing, ground, cautions, onSelect }: Props) 
           onSelect(id);
         }}
       />
+      <Button
+        className="w-full"
+        onClick={() => {
+          const id = `patch-${crypto.randomUUID().slice(0, 8)}`;
+          bracing.keep({ ...plan, patches: [...plan.patches, ownPatch(id, plan, ground)] });
+          onSelect(id);
+        }}
+      >
+        A patch of your own
+      </Button>
       {!empty && (
         <div className="space-y-1 border-t border-grain pt-2">
           <CheckField
@@ -183,6 +193,12 @@ function ownBrace(id: string, name: string, plan: BracingPlan, ground: Ground) {
   const [from, to] = [pointAlong({ from: [at - 0.02, -half], to: [at + 0.02, half] }, 0), pointAlong({ from: [at - 0.02, -half], to: [at + 0.02, half] }, 1)]; // prettier-ignore
   return usualBrace({ id, name, role: 'free', from, to, ends: ['stopped', 'stopped'] }, scaleOf(ground.shape));
 }
+
+/** Behind the bridge, square to the grain, to be moved by its figures. */
+function ownPatch(id: string, plan: BracingPlan, ground: Ground): Patch {
+  const scale = scaleOf(ground.shape);
+  return { id, name: `patch ${plan.patches.length + 1}`, role: 'patch', x: bridgePlace(plan, ground) + 0.05 * scale, y: 0, length: 0.02 * scale, width: 0.05 * scale, thickness: 1.5e-3, grain: 'across' };
+} // prettier-ignore
 
 export function usePersonsExperience(): Experience {
   const { person } = usePreferences();

@@ -94,4 +94,25 @@ describe('the layout', () => {
     expect(screen.getByText(/Notch from above for X leg to the treble/)).toBeInTheDocument();
     expect(screen.getByText('PDF')).toBeInTheDocument();
   });
+  it('adds a patch of one’s own, to be moved by its figures', async () => {
+    const asked = show(plan);
+    fireEvent.click(await screen.findByText('A patch of your own'));
+    expect((await sent(asked)).patches.map(({ name }) => name)).toEqual(['bridge plate', 'ring round the hole', 'patch 3']);
+    type('Off centre, bass +', '25');
+    expect((await sent(asked, 2)).patches[2]!.y).toBeCloseTo(0.025, 9);
+  });
+  it('moves an end by exact figures, and refuses a place a metre away at the field', async () => {
+    const asked = show(plan, '?slip=piece&piece=tone-1');
+    await screen.findByText(/Colours the tone/);
+    type('From the neck edge', '4000', 1);
+    expect(screen.getByText('Over 1 m: check the unit')).toBeInTheDocument();
+    type('From the neck edge', '16in', 1);
+    expect((await sent(asked)).braces.find(({ id }) => id === 'tone-1')!.to[0]).toBeCloseTo(16 * 0.0254, 9);
+  });
+  it('mirrors the plan for the other hand, and a brace to its other side with its name turned', async () => {
+    const asked = show(plan);
+    fireEvent.click(await screen.findByText('Mirror the whole plan for the other hand'));
+    const mirrored = await sent(asked);
+    expect(mirrored.braces[0]!.to[1]).toBeCloseTo(-plan.braces[0]!.to[1], 12);
+  });
 }); // prettier-ignore

@@ -1,4 +1,4 @@
-import { bracePlaces, braceSection, formatPlanLength, formatThickness, inWords, sectionWidthAt, type Brace, type GluedPlace, type GluedPlate, type UnitChoice } from '@nimble/core'; // prettier-ignore
+import { bracePlaces, braceSection, formatPlanLength, formatQuantity, formatThickness, inWords, plainFigures, sectionWidthAt, type Brace, type GluedPlace, type GluedPlate, type UnitChoice } from '@nimble/core'; // prettier-ignore
 
 interface Props {
   brace: Brace;
@@ -33,7 +33,11 @@ export function SectionDrawing({ brace, station, plate, glued, units }: Props) {
           {formatThickness(section.width, units).figure} × {inWords(formatThickness(section.height, units))}
         </text>
       </svg>
-      <figcaption className="text-center text-[0.95rem] text-soft">at {inWords(formatPlanLength(place, units))}; dashes: neutral axis</figcaption>
+      <figcaption className="text-center text-[0.95rem] text-soft">
+        at {inWords(formatPlanLength(place, units))}; second moment{' '}
+        {formatQuantity(plainFigures(section).secondMoment, 'second-moment', 'mm⁴', 0).figure} mm⁴
+        {glued && `; glued ${glued.rigidity.toFixed(1)} N m² about the dashes`}
+      </figcaption>
     </figure>
   );
 } // prettier-ignore
