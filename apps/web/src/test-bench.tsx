@@ -1,18 +1,23 @@
 /** What component tests stand on: a server of canned answers that remembers what it was asked, and the page's providers. */
 import {
+  bridgeAt,
   defaultHoles,
   defaultOutline,
   defaultTarget,
+  drawPattern,
+  emptyPlan,
   GENERIC_GLUES,
   layStations,
   METRIC,
   NO_BUILD_CHOICES,
   plateShape,
   setProperties,
+  usualSettings,
   woodOfSpecies,
+  type BracingPlan,
 } from '@nimble/core';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { render } from '@testing-library/react';
+import { fireEvent, render, screen, waitFor } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { MemoryRouter, Route, Routes } from 'react-router';
 import type { Build, Survey } from './api/types';
@@ -68,6 +73,43 @@ export function open(page: ReactNode, { path = '/', at = path }: { path?: string
       </ShortcutsProvider>
     </QueryClientProvider>,
   );
+}
+
+/** An X on the plate of `aBuild`. */
+export function aPlan(): BracingPlan {
+  const empty = emptyPlan('steel-string', 'flat');
+  const shape = plateShape(outline, holes);
+  const ground = { shape, hole: { x: 0.152, diameter: 0.098 }, bridgeAt: bridgeAt(empty.bridge, 0.645), trebleSign: -1 as const };
+  return { ...empty, ...drawPattern(usualSettings('x'), ground), rodThroughHole: false, archRadius: 7.62, dishRadius: 7.62 };
+} // prettier-ignore
+
+/** Serves a build with a plan that remembers what is kept of it. */
+export function servePlan(build: Build, kept: BracingPlan): Asked[] {
+  let now: unknown = kept;
+  const asked: Asked[] = serve({
+    'GET /builds/b': build,
+    get 'GET /builds/b/plan'() {
+      return now;
+    },
+    get 'PUT /builds/b/plan'() {
+      return (now = asked.at(-1)!.body);
+    },
+  });
+  return asked;
+}
+
+/** The plan as it was sent last, once it was sent so often. */
+export async function sentPlan(asked: Asked[], times = 1): Promise<BracingPlan> {
+  const sent = () => asked.filter(({ method, path }) => method === 'PUT' && path === '/builds/b/plan');
+  await waitFor(() => expect(sent()).toHaveLength(times));
+  return sent().at(-1)!.body as BracingPlan;
+}
+
+/** Types into the field of that label, the one so far down, and leaves it. */
+export function typeInto(label: string, value: string, which = 0): void {
+  const field = screen.getAllByLabelText(label)[which]!;
+  fireEvent.change(field, { target: { value } });
+  fireEvent.blur(field);
 }
 
 const outline = defaultOutline('steel-string');

@@ -1,14 +1,6 @@
-import {
-  bridgeAt,
-  drawPattern,
-  emptyPlan,
-  GENERIC_GLUES,
-  plateShape,
-  usualSettings,
-  type BracingPlan,
-} from '@nimble/core';
+import { GENERIC_GLUES } from '@nimble/core';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
-import { aBuild, open, serve, type Asked } from '../../test-bench';
+import { aBuild, aPlan, open, serve, type Asked } from '../../test-bench';
 import type { GlueUpView } from '../../api/bracing';
 import { spanWords } from './clock-words';
 import { GlueUpPage } from './GlueUpPage';
@@ -16,21 +8,12 @@ import { GlueUpPage } from './GlueUpPage';
 jest.mock('idb-keyval', () => ({ get: () => Promise.resolve([]), set: () => Promise.resolve() }));
 
 const build = aBuild();
-const empty = emptyPlan('steel-string', 'flat');
-const shape = plateShape(build.outline, build.holes);
-const drawn = drawPattern(usualSettings('x'), {
-  shape,
-  hole: { x: 0.152, diameter: 0.098 },
-  bridgeAt: bridgeAt(empty.bridge, 0.645),
-  trebleSign: -1,
-});
-const plan: BracingPlan = { ...empty, ...drawn };
 
 const show = (glueUps: GlueUpView[], query = '') => {
   let now = glueUps;
   const asked: Asked[] = serve({
     'GET /builds/b': build,
-    'GET /builds/b/plan': plan,
+    'GET /builds/b/plan': aPlan(),
     get 'GET /builds/b/glue-ups'() {
       const sent = asked.findLast(({ method }) => method === 'PUT');
       if (sent)

@@ -1,69 +1,41 @@
-import { bridgeAt, drawPattern, emptyPlan, plateShape, usualSettings, xOf, type BracingPlan } from '@nimble/core';
-import { fireEvent, screen, waitFor, within } from '@testing-library/react';
-import { aBuild, open, serve, type Asked } from '../../test-bench';
+import { emptyPlan, xOf, type BracingPlan } from '@nimble/core';
+import { fireEvent, screen, within } from '@testing-library/react';
+import { aBuild, aPlan, open, sentPlan, servePlan, typeInto, type Asked } from '../../test-bench';
 import { LayoutPage } from './LayoutPage';
 
 jest.mock('idb-keyval', () => ({ get: () => Promise.resolve([]), set: () => Promise.resolve() }));
 
 const build = aBuild({ number: 41, name: 'Lapwing' });
-const empty = emptyPlan('steel-string', 'flat');
-const shape = plateShape(build.outline, build.holes);
-const drawn = drawPattern(usualSettings('x'), {
-  shape,
-  hole: { x: 0.152, diameter: 0.098 },
-  bridgeAt: bridgeAt(empty.bridge, 0.645),
-  trebleSign: -1,
-});
-const plan: BracingPlan = { ...empty, ...drawn, rodThroughHole: false };
+const plan = aPlan();
 
 function show(kept: BracingPlan, query = ''): Asked[] {
-  let now: unknown = kept;
-  const asked: Asked[] = serve({
-    'GET /builds/b': build,
-    get 'GET /builds/b/plan'() {
-      return now;
-    },
-    get 'PUT /builds/b/plan'() {
-      return (now = asked.at(-1)!.body);
-    },
-  });
+  const asked = servePlan(build, kept);
   open(<LayoutPage />, { path: '/builds/:buildId/layout', at: `/builds/b/layout${query}` });
   return asked;
 }
-const sent = async (asked: Asked[], n = 1) => {
-  await waitFor(() =>
-    expect(asked.filter(({ method, path }) => method === 'PUT' && path === '/builds/b/plan')).toHaveLength(n),
-  );
-  return asked.findLast(({ method }) => method === 'PUT')!.body as BracingPlan;
-};
-const type = (label: string, value: string, which = 0) => {
-  const field = screen.getAllByLabelText(label)[which]!;
-  fireEvent.change(field, { target: { value } });
-  fireEvent.blur(field);
-};
 
 describe('the layout', () => {
   it('begins empty with a pattern to draw, and can take it back and do it again', async () => {
-    const asked = show(empty);
+    const asked = show(emptyPlan('steel-string', 'flat'));
     fireEvent.change(await screen.findByLabelText('Pattern'), { target: { value: 'fan' } });
     fireEvent.change(screen.getByLabelText('Fan bars, 3 to 9'), { target: { value: '12' } });
     fireEvent.click(screen.getByText('Draw this pattern'));
     expect(screen.getByText('It must be a whole number from 3 to 9')).toBeInTheDocument();
     fireEvent.change(screen.getByLabelText('Fan bars, 3 to 9'), { target: { value: '7' } });
     fireEvent.click(screen.getByText('Draw this pattern'));
-    expect((await sent(asked)).braces.filter(({ role }) => role === 'fan-bar')).toHaveLength(7);
+    expect((await sentPlan(asked)).braces.filter(({ role }) => role === 'fan-bar')).toHaveLength(7);
     fireEvent.click(await screen.findByText('Undo'));
-    expect((await sent(asked, 2)).braces).toHaveLength(0);
+    expect((await sentPlan(asked, 2)).braces).toHaveLength(0);
     fireEvent.click(await screen.findByText('Redo'));
-    expect((await sent(asked, 3)).braces.filter(({ role }) => role === 'fan-bar')).toHaveLength(7);
+    expect((await sentPlan(asked, 3)).braces.filter(({ role }) => role === 'fan-bar')).toHaveLength(7);
   });
   it('opens the X by a figure, says what that does, and refuses what is absurd at the field', async () => {
     const asked = show(plan);
     expect(await screen.findByText(/A middling X/)).toBeInTheDocument();
-    type('The X opens', '300');
+    typeInto('The X opens', '300');
     expect(screen.getByText('Between 35° and 143°')).toBeInTheDocument();
-    type('The X opens', '104');
-    expect((xOf((await sent(asked)).braces)!.opening * 180) / Math.PI).toBeCloseTo(104, 6);
+    typeInto('The X opens', '104');
+    expect((xOf((await sentPlan(asked)).braces)!.opening * 180) / Math.PI).toBeCloseTo(104, 6);
     expect(await screen.findByText(/A wide X/)).toBeInTheDocument();
   });
   it('says what is wrong with the plan and leads there', async () => {
@@ -85,7 +57,7 @@ describe('the layout', () => {
     expect(await screen.findByText('turning the bridge')).toBeInTheDocument();
     expect(screen.getByText(/pull of all strings together/)).toBeInTheDocument();
     fireEvent.change(screen.getByLabelText('Bridge', { selector: 'select' }), { target: { value: 'floating' } });
-    expect((await sent(asked)).bridge.kind).toBe('floating');
+    expect((await sentPlan(asked)).bridge.kind).toBe('floating');
     expect(await screen.findByText('down onto the top')).toBeInTheDocument();
   });
   it('lists what to saw with its notches', async () => {
@@ -97,22 +69,22 @@ describe('the layout', () => {
   it('adds a patch of one’s own, to be moved by its figures', async () => {
     const asked = show(plan);
     fireEvent.click(await screen.findByText('A patch of your own'));
-    expect((await sent(asked)).patches.map(({ name }) => name)).toEqual(['bridge plate', 'ring round the hole', 'patch 3']);
-    type('Off centre, bass +', '25');
-    expect((await sent(asked, 2)).patches[2]!.y).toBeCloseTo(0.025, 9);
+    expect((await sentPlan(asked)).patches.map(({ name }) => name)).toEqual(['bridge plate', 'ring round the hole', 'patch 3']);
+    typeInto('Off centre, bass +', '25');
+    expect((await sentPlan(asked, 2)).patches[2]!.y).toBeCloseTo(0.025, 9);
   });
   it('moves an end by exact figures, and refuses a place a metre away at the field', async () => {
     const asked = show(plan, '?slip=piece&piece=tone-1');
     await screen.findByText(/Colours the tone/);
-    type('From the neck edge', '4000', 1);
+    typeInto('From the neck edge', '4000', 1);
     expect(screen.getByText('Over 1 m: check the unit')).toBeInTheDocument();
-    type('From the neck edge', '16in', 1);
-    expect((await sent(asked)).braces.find(({ id }) => id === 'tone-1')!.to[0]).toBeCloseTo(16 * 0.0254, 9);
+    typeInto('From the neck edge', '16in', 1);
+    expect((await sentPlan(asked)).braces.find(({ id }) => id === 'tone-1')!.to[0]).toBeCloseTo(16 * 0.0254, 9);
   });
   it('mirrors the plan for the other hand, and a brace to its other side with its name turned', async () => {
     const asked = show(plan);
     fireEvent.click(await screen.findByText('Mirror the whole plan for the other hand'));
-    const mirrored = await sent(asked);
+    const mirrored = await sentPlan(asked);
     expect(mirrored.braces[0]!.to[1]).toBeCloseTo(-plan.braces[0]!.to[1], 12);
   });
 }); // prettier-ignore
