@@ -6,7 +6,8 @@ import { WEB_ROOT } from './build.mjs';
 import { ROOT } from './run.mjs';
 import { Stop } from './say.mjs';
 
-const READY_TRIES = 240;
+/** A tenth of a second each: the demo's sounds are heard before the first answer, and a busy machine takes its time. */
+const READY_TRIES = 1200;
 
 export async function startServer({ url, port, host = '127.0.0.1', demo = true, quiet = false }) {
   const env = {
@@ -35,7 +36,7 @@ export async function startServer({ url, port, host = '127.0.0.1', demo = true, 
     await wait(100);
   }
   child.kill('SIGKILL');
-  throw new Stop('The server did not answer within 24 seconds.');
+  throw new Stop('The server did not answer within two minutes.');
 }
 
 export function stopServer(child) {

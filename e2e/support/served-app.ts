@@ -7,6 +7,8 @@ import { setTimeout as wait } from 'node:timers/promises';
 import { Client } from 'pg';
 
 const ROOT = resolve(__dirname, '..', '..');
+/** A tenth of a second each: the demo's sounds are heard before the first answer, and a busy machine takes its time. */
+const READY_TRIES = 900;
 
 export interface ServedApp {
   address: string;
@@ -35,7 +37,7 @@ export async function serveApp({ demo }: { demo: boolean }): Promise<ServedApp> 
       env,
       stdio: 'ignore',
     });
-    for (let attempt = 0; attempt < 200; attempt++) {
+    for (let attempt = 0; attempt < READY_TRIES; attempt++) {
       const answer = await fetch(`${address}/api/v1/health`).catch(() => null);
       if (answer?.ok) return;
       await wait(100);

@@ -82,7 +82,9 @@ function middleOf({ braces, patches }: BracingPlan, id: string): Point | null {
   const brace = braces.find((one) => one.id === id);
   if (brace) return [(brace.from[0] + brace.to[0]) / 2, (brace.from[1] + brace.to[1]) / 2];
   const patch = patches.find((one) => one.id === id);
-  return patch ? [patch.x, patch.y - (patch.role === 'hole-ring' ? patch.length / 2 : 0)] : null;
+  // A ring's mark stands on its shoulder, clear of the bars beside the hole.
+  const aside = patch?.role === 'hole-ring' ? 0.35 * patch.length : 0;
+  return patch ? [patch.x - aside, patch.y - aside] : null;
 }
 
 function BridgeMark({ plan, ground, px }: { plan: BracingPlan; ground: Ground; px: (pixels: number) => number }) {
