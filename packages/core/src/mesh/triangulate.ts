@@ -1,6 +1,6 @@
 /** Triangles over a plate that follow its outline, holes and inner lines: constrained Delaunay over an even field of points, smoothed. SI [m]. */
 import { InvalidInput } from '../invalid-input';
-import { contains, type Point, type Polygon } from '../outline';
+import { boundsOf, contains, type Point, type Polygon } from '../outline';
 import { constrainedDelaunay } from './constrained-delaunay';
 import { lineGraph, type MeshLine } from './line-graph';
 
@@ -31,6 +31,7 @@ export function triangulate(
   step: number,
 ): TriangleMesh {
   // prettier-ignore
+  checkCount(outline, step);
   const { corners, edges, lines, rim, holes: holeRims } = lineGraph(outline, holes, interior, step);
   const fixed = corners.length;
   const outer = rim.map((id) => corners[id]);
@@ -45,13 +46,18 @@ export function triangulate(
   return compact(points, triangles, lines, rim);
 }
 
+/** Before any work is done. */
+function checkCount(outline: Polygon, step: number): void {
+  const { xMin, xMax, yMin, yMax } = boundsOf(outline);
+  if (((xMax - xMin) * (yMax - yMin) * 2) / (Math.sqrt(3) * step * step) > MOST_NODES)
+    throw new InvalidInput('meshSize', step, `would give more than ${MOST_NODES} nodes: choose a larger one`);
+}
+
 function freePoints(corners: readonly Point[], edges: readonly [number, number][], outer: Polygon, isInside: (x: number, y: number) => boolean, step: number): Point[] {
   const xs = outer.map(([x]) => x);
   const ys = outer.map(([, y]) => y);
   const [xMin, xMax, yMin, yMax] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
   const row = (step * Math.sqrt(3)) / 2;
-  if (((xMax - xMin) / step) * ((yMax - yMin) / row) > MOST_NODES)
-    throw new InvalidInput('meshSize', step, `would give more than ${MOST_NODES} nodes: choose a larger one`);
   const found: Point[] = [];
   // Rows about the middle line, so that a symmetric plate has a symmetric field.
   const middle = (yMin + yMax) / 2;
