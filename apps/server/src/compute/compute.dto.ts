@@ -1,5 +1,5 @@
 import { Type } from 'class-transformer';
-import { SECTION_SHAPES, type BarEnds, type SectionShape } from '@nimble/core';
+import { BAR_ENDS, SECTION_SHAPES, type BarEnds, type SectionShape } from '@nimble/core';
 import {
   ArrayMaxSize,
   ArrayMinSize,
@@ -108,7 +108,7 @@ export class BarDto {
   /** For bending in height [Pa]; without it thin-bar theory, and for bars deeper than a fifteenth of their length a 17th of the modulus. */
   @IsOptional() @IsNumber() shearModulus?: number;
   /** @example free */
-  @IsIn(['free', 'pinned', 'clamped']) ends: BarEnds;
+  @IsIn(BAR_ENDS) ends: BarEnds;
   /** @example rectangle */
   @IsIn(SECTION_SHAPES) section: SectionShape;
   /** From one end to the other. @example [{"x": 0, "width": 0.008, "height": 0.014}, {"x": 0.3, "width": 0.008, "height": 0.014}] */

@@ -19,7 +19,9 @@ export interface BarStation {
   topWidth?: number;
 }
 
-export type BarEnds = 'free' | 'pinned' | 'clamped';
+/** A cantilever is clamped at its first station. */
+export const BAR_ENDS = ['free', 'pinned', 'clamped', 'cantilever'] as const;
+export type BarEnds = (typeof BAR_ENDS)[number];
 
 export interface Bar {
   length: number;
@@ -153,7 +155,7 @@ const EXTRA = 2;
 /** Subspace iteration on the shifted chain: the rigid motions of a free bar come first and are left out. */
 function lowestModes(elements: BarElements, ends: BarEnds, count: number, founded: boolean): Solved[] {
   const size = 2 * (elements.count + 1);
-  const held = ends === 'free' ? [] : ends === 'pinned' ? [0, size - 2] : [0, 1, size - 2, size - 1];
+  const held = heldBy(ends, size);
   const rigid = ends === 'free' && !founded ? 2 : 0;
   const K = assembled(elements, elements.stiffness, held, 1);
   const M = assembled(elements, elements.mass, held, 0);
@@ -178,6 +180,13 @@ function lowestModes(elements: BarElements, ends: BarEnds, count: number, founde
     if (!moved) break;
   }
   return Array.from({ length: wanted - rigid }, (_, i) => ({ lambda: values[rigid + i], vector: basis[rigid + i] }));
+}
+
+/** Deflections and rotations that the ends hold, of so many. */
+function heldBy(ends: BarEnds, size: number): number[] {
+  if (ends === 'free') return [];
+  if (ends === 'pinned') return [0, size - 2];
+  return ends === 'cantilever' ? [0, 1] : [0, 1, size - 2, size - 1];
 }
 
 /** Near the first partial of a free bar of the middle section [1/s2]. */

@@ -49,6 +49,18 @@ describe('partials of tapered bars', () => {
     // radius of gyration h / sqrt(18) against h / sqrt(12)
     near(frequencies({ ...brace, section: 'triangle' }), [854.7, 2356, 4619].map((f) => f * Math.sqrt(12 / 18)), 1e-4); // prettier-ignore
   });
+  it('even cantilever: 1.87510, 4.69409, 7.85476 squared', () => {
+    const unit = Math.sqrt((12e9 * 0.014 ** 2) / (12 * 420)) / (2 * Math.PI * 0.3 ** 2);
+    near(frequencies({ ...brace, ends: 'cantilever' }), [1.8751, 4.69409, 7.85476].map((b) => b * b * unit), 1e-4); // prettier-ignore
+  });
+  it('cantilevered wedge, sharp at its free end: 5.315 h0 / L^2 sqrt(E / (12 rho)), as Kirchhoff found; truncated, between it and the even one', () => {
+    const unit = Math.sqrt(12e9 / (12 * 420)) / (2 * Math.PI);
+    const wedge = (tip: number) =>
+      frequencies({ ...brace, ends: 'cantilever', stations: uniform(0.3, 8e-3, 0.01, 121).map((station, i) => ({ ...station, height: 0.01 * (1 - (i / 120) * (1 - tip)) })) }, 1)[0]; // prettier-ignore
+    near([wedge(1e-3)], [(5.315 * unit * 0.01) / 0.3 ** 2], 2e-3);
+    // Half the height at the tip: 3.82379 of the table of Mabie and Rogers 1964
+    near([wedge(0.5)], [(3.8238 * unit * 0.01) / 0.3 ** 2], 2e-3);
+  });
   it('doubly tapered wedge with a sharp end, clamped at its root: 8.72 against 3.52 of the even cantilever', () => {
     // Half of a bar clamped at both ends and sharp in the middle moves like two such cantilevers: cone of width and height, Mabie and Rogers 1974.
     const length = 0.4;

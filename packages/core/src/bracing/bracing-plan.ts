@@ -1,7 +1,6 @@
 /** The plan of a plate's braces: what stands where, how it is cut, how pieces pass each other. One value, kept and undone as a whole. SI. */
 import { InvalidInput, requireWithin } from '../invalid-input';
-import type { Point } from '../outline';
-import { angleBetween, lengthOf, meetingOf } from './place';
+import { angleBetween, lengthOf, meetingOf, type Point } from '../outline';
 import { planFigures, type BracePlan } from './brace-plan';
 
 export const BRACE_ROLES = [

@@ -1,8 +1,7 @@
 /** Where the saddle stands: from the scale, the fret at the edge of the body and the compensation. SI [m], x from the neck end of the plate. */
 import { InvalidInput, requireWithin } from '../invalid-input';
-import type { Family, Point } from '../outline';
+import { type Family, type Point, type Segment } from '../outline';
 import type { BridgePlan } from './bracing-plan';
-import type { Segment } from './place';
 
 /** From a fret to the saddle of the uncompensated string: scale 2^(-n/12), equal temperament. */
 export function fretToSaddle(scale: number, fret: number): number {

@@ -1,11 +1,11 @@
 /** What to saw and plane before gluing: stock, bevels, notches, ends. SI. */
-import type { PlateShape, Point } from '../outline';
+import { angleBetween, nearestOn, type PlateShape, type Point, type Segment } from '../outline';
 import { braceSection, volumeOf } from './brace-plan';
 import {
   crossingsOf, heightAt, lapCuts, lapOf,
   type Brace, type BracingPlan, type EndFit, type Patch,
 } from './bracing-plan'; // prettier-ignore
-import { angleBetween, nearestOn, nearestOnOutline, type Segment } from './place';
+import { nearestOnOutline } from './place';
 
 export interface CutNotch {
   /** Middle of the notch from the first end, its length along the brace and its depth [m]. */

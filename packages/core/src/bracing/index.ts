@@ -6,10 +6,7 @@ export {
   BRACE_ROLES, BRIDGE_KINDS, CAPS, checkBracingPlan, crossingsOf, END_FITS, flipPlan, heightAt, lapCuts, lapOf, mirrored, MOST_BRACES, movedTo, newLap, PATCH_ROLES, STRING_MATERIALS, UNDERSIDES,
   type Brace, type BraceRole, type BracingPlan, type BridgeKind, type BridgePlan, type Cap, type Crossing, type EndFit, type Lap, type Patch, type PatchRole, type PlanString, type StringMaterial, type Underside,
 } from './bracing-plan'; // prettier-ignore
-export {
-  angleBetween, angleOf, lengthOf, meetingOf, nearestOn, nearestOnOutline, pointAlong, reachRim, snapEnd,
-  type Segment, type Snap, type SnapTarget,
-} from './place'; // prettier-ignore
+export { nearestOnOutline, reachRim, snapEnd, type Snap, type SnapTarget } from './place';
 export {
   drawPattern, PATTERNS, RIM_INSET, scaleOf, USUAL_STOCK, usualBrace, usualSettings,
   type DrawnPattern, type Pattern, type PatternGround, type PatternSettings,

@@ -2,13 +2,13 @@
  * What a lap costs: the leg that is notched from above keeps its lower part at the crossing; a cap glued over it restores some. Reckoned as a beam on its two ends with a
  * load at the crossing, the plate's strip glued under it: the joint is short, so the leg loses less than the joint. SI.
  */
+import { angleOf } from '../outline';
 import { InvalidInput } from '../invalid-input';
 import { clippedFigures, layeredRigidity, plainFigures, type Layer, type PlainFigures } from '../section';
 import { offAxisModulus } from '../wood';
 import { braceSection } from './brace-plan';
 import { CAPS, lapCuts, type Brace, type Cap, type Crossing, type Lap } from './bracing-plan';
 import { workingWidth, type GluedPlate } from './on-the-plate';
-import { angleOf } from './place';
 
 export interface LapFigures {
   cap: Cap;

@@ -1,9 +1,9 @@
 /** A brace glued to its plate: the rigidity of both as one beam along it, and what its neighbours add where braces crowd. SI. */
+import { angleBetween, angleOf, nearestOn, pointAlong } from '../outline';
 import { effectiveWidth, gluedSection, plainFigures } from '../section';
 import { offAxisModulus, type OrthotropicConstants } from '../wood';
 import { bracePlaces, braceSection } from './brace-plan';
 import type { Brace } from './bracing-plan';
-import { angleBetween, angleOf, nearestOn, pointAlong } from './place';
 
 export interface GluedPlate {
   wood: OrthotropicConstants;

@@ -3,10 +3,19 @@
  * All sizes grow with the plate: `scale` is its width over that of an ordinary guitar.
  */
 import { InvalidInput } from '../invalid-input';
-import type { PlateShape, Point, Polygon } from '../outline';
+import {
+  angleBetween,
+  lengthOf,
+  meetingOf,
+  pointAlong,
+  type PlateShape,
+  type Point,
+  type Polygon,
+  type Segment,
+} from '../outline';
 import { profileHeights, type BraceProfile } from './brace-plan';
 import { crossingsOf, newLap, type Brace, type BraceRole, type EndFit, type Lap, type Patch } from './bracing-plan';
-import { acrossPlate, angleBetween, lengthOf, meetingOf, pointAlong, reachRim, type Segment } from './place';
+import { acrossPlate, reachRim } from './place';
 
 export const PATTERNS = ['x', 'double-x', 'fan', 'ladder', 'lattice', 'long-bars', 'carved-x', 'cross-bars'] as const;
 export type Pattern = (typeof PATTERNS)[number];

@@ -1,11 +1,10 @@
 /** What is wrong or risky in a plan, place by place, before any wood is cut. */
-import { distanceToLine, isWood, type PlateShape, type Point } from '../outline';
+import { distanceToLine, isWood, nearestOn, pointAlong, type PlateShape, type Point, type Segment } from '../outline';
 import { formatPlanLength, formatThickness, inWords, type UnitChoice } from '../units';
 import {
   crossingsOf, heightAt, lapCuts, lapOf,
   type Brace, type BracingPlan, type Crossing, type Lap, type Patch,
 } from './bracing-plan'; // prettier-ignore
-import { nearestOn, pointAlong, type Segment } from './place';
 import { CAUTION_CODES, type CautionCode, type CautionGround, type PlanCaution } from './caution';
 import { practiceCautions } from './practice';
 

@@ -2,9 +2,9 @@
  * Where tried practice lies, for whoever is new to it: bands made up for this program from what flat-top makers commonly build, sizes of an ordinary guitar
  * grown with the plate. Outside a band is not wrong; it is a plan nobody at this bench has tried.
  */
+import { angleBetween, meetingOf } from '../outline';
 import { formatThickness, inWords } from '../units';
 import type { Brace, BraceRole, BracingPlan } from './bracing-plan';
-import { angleBetween, meetingOf } from './place';
 import { scaleOf } from './patterns';
 import type { CautionGround, PlanCaution } from './caution';
 import type { Experience } from './experience';

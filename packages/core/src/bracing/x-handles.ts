@@ -1,7 +1,7 @@
 /** The X as a whole: where it crosses and how wide it opens, moved with both legs together. SI. */
-import type { Point, Polygon } from '../outline';
+import { meetingOf, type Point, type Polygon, type Segment } from '../outline';
 import { movedTo, type Brace } from './bracing-plan';
-import { acrossPlate, meetingOf, type Segment } from './place';
+import { acrossPlate } from './place';
 import { openingOf } from './practice';
 import { RIM_INSET } from './patterns';
 

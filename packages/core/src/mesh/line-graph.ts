@@ -2,7 +2,7 @@
  * Lines that a mesh must follow, cut where they meet and into steps: outline and holes first, then braces and patches. What lies nearer together than a share of the step
  * becomes one corner, so that no sliver is left; a line is bent by at most that much. SI [m].
  */
-import type { Point, Polygon } from '../outline';
+import { lengthOf, meetingOf, nearestOn, pointAlong, type Meeting, type Point, type Polygon, type Segment } from '../outline'; // prettier-ignore
 
 export interface LineGraph {
   corners: Point[];
@@ -49,6 +49,10 @@ class Builder {
 
   constructor(private readonly step: number) {}
 
+  private line(a: number, b: number): Segment {
+    return { from: this.corners[a], to: this.corners[b] };
+  }
+
   addBoundary(polygon: Polygon): number[] {
     const ids = resampled(polygon, this.step).map((point) => this.corners.push(point) - 1);
     ids.forEach((id, i) => this.edges.push([id, ids[(i + 1) % ids.length]]));
@@ -84,7 +88,7 @@ class Builder {
     const a = this.place(from);
     const b = this.place(to);
     const stops = this.stopsBetween(this.corners[a], this.corners[b]).filter((id) => id !== a && id !== b);
-    const along = (id: number) => shareOf(this.corners[a], this.corners[b], this.corners[id]);
+    const along = (id: number) => nearestOn(this.line(a, b), this.corners[id]).share;
     const ordered = [a, ...stops.sort((p, q) => along(p) - along(q)), ...(a === b ? [] : [b])];
     return ordered.flatMap((id, i) => (i === 0 ? [id] : this.join(ordered[i - 1], id)));
   }
@@ -93,8 +97,8 @@ class Builder {
   private place(point: Point): number {
     const near = this.nearestCorner(point);
     if (near !== null) return near;
-    const edge = this.edges.findIndex(([a, b]) => distanceTo(this.corners[a], this.corners[b], point) < SNAP * this.step);
-    if (edge >= 0) return this.split(edge, projected(this.corners[this.edges[edge][0]], this.corners[this.edges[edge][1]], point));
+    const edge = this.edges.findIndex(([a, b]) => nearestOn(this.line(a, b), point).distance < SNAP * this.step);
+    if (edge >= 0) return this.split(edge, nearestOn(this.line(...this.edges[edge]), point).point);
     return this.corners.push(point) - 1;
   } // prettier-ignore
 
@@ -111,8 +115,8 @@ class Builder {
   /** Corners that the straight way from one point to another runs through or closely by. */
   private stopsBetween(from: Point, to: Point): number[] {
     return this.corners.flatMap((corner, id) => {
-      const share = shareOf(from, to, corner);
-      return share > 0 && share < 1 && distanceTo(from, to, corner) < PASS * this.step ? [id] : [];
+      const { share, distance } = nearestOn({ from, to }, corner);
+      return share > 0 && share < 1 && distance < PASS * this.step ? [id] : [];
     });
   }
 
@@ -136,11 +140,11 @@ class Builder {
 
   /** The corner where the nearest edge is crossed: one of its ends when that lies close by, else a new one. */
   private firstInTheWay(a: number, b: number): number | null {
-    let best: { edge: number; share: number; point: Point } | null = null;
+    let best: (Meeting & { edge: number }) | null = null;
     this.edges.forEach(([p, q], edge) => {
       if (p === a || p === b || q === a || q === b) return;
-      const crossing = crossingOf(this.corners[a], this.corners[b], this.corners[p], this.corners[q]);
-      if (crossing && (!best || crossing.share < best.share)) best = { ...crossing, edge };
+      const crossing = crossingOf(this.line(a, b), this.line(p, q));
+      if (crossing && (!best || crossing.a < best.a)) best = { ...crossing, edge };
     });
     if (!best) return null;
     const { edge, point } = best as { edge: number; point: Point };
@@ -150,12 +154,12 @@ class Builder {
 
   /** A free way in even steps. */
   private steps(a: number, b: number): number[] {
-    const [from, to] = [this.corners[a], this.corners[b]];
-    const count = Math.max(1, Math.round(Math.hypot(to[0] - from[0], to[1] - from[1]) / this.step));
+    const way = this.line(a, b);
+    const count = Math.max(1, Math.round(lengthOf(way) / this.step));
     const ids: number[] = [];
     let last = a;
     for (let i = 1; i <= count; i++) {
-      const id = i === count ? b : this.corners.push([from[0] + ((to[0] - from[0]) * i) / count, from[1] + ((to[1] - from[1]) * i) / count]) - 1; // prettier-ignore
+      const id = i === count ? b : this.corners.push(pointAlong(way, i / count)) - 1;
       this.edges.push([last, id]);
       ids.push(id);
       last = id;
@@ -166,28 +170,10 @@ class Builder {
 
 const keyOf = (a: number, b: number) => (a < b ? `${a} ${b}` : `${b} ${a}`);
 
-function shareOf(from: Point, to: Point, [x, y]: Point): number {
-  const [dx, dy] = [to[0] - from[0], to[1] - from[1]];
-  return ((x - from[0]) * dx + (y - from[1]) * dy) / (dx * dx + dy * dy || 1);
-}
-
-function projected(from: Point, to: Point, point: Point): Point {
-  const share = Math.min(1, Math.max(0, shareOf(from, to, point)));
-  return [from[0] + share * (to[0] - from[0]), from[1] + share * (to[1] - from[1])];
-}
-
-function distanceTo(from: Point, to: Point, point: Point): number {
-  const [x, y] = projected(from, to, point);
-  return Math.hypot(point[0] - x, point[1] - y);
-}
-
-function crossingOf(a: Point, b: Point, c: Point, d: Point): { point: Point; share: number } | null {
-  const [ux, uy, vx, vy] = [b[0] - a[0], b[1] - a[1], d[0] - c[0], d[1] - c[1]];
-  const cross = ux * vy - uy * vx;
-  if (Math.abs(cross) < 1e-18) return null;
-  const share = ((c[0] - a[0]) * vy - (c[1] - a[1]) * vx) / cross;
-  const other = ((c[0] - a[0]) * uy - (c[1] - a[1]) * ux) / cross;
-  return share > 0 && share < 1 && other > 0 && other < 1 ? { share, point: [a[0] + share * ux, a[1] + share * uy] } : null; // prettier-ignore
+/** Inside both, or null. */
+function crossingOf(a: Segment, b: Segment): Meeting | null {
+  const meeting = meetingOf(a, b);
+  return meeting && meeting.a > 0 && meeting.a < 1 && meeting.b > 0 && meeting.b < 1 ? meeting : null;
 }
 
 /** Even steps between sharp corners. */

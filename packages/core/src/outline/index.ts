@@ -3,6 +3,7 @@ export {
   centroid,
   contains,
   distanceToLine,
+  findSelfCrossing,
   signedArea,
   widthAt,
   type Bounds,
@@ -16,3 +17,6 @@ export {
 export { type HoleSpec, type RoundHole, type SlotHoles } from './holes';
 export { isWood, plateArea, plateShape, type DrawnOutline, type OutlineSpec, type PlateShape } from './plate-shape';
 export { defaultHoles, defaultOutline, type Family } from './family-defaults';
+export {
+  angleBetween, angleOf, lengthOf, meetingOf, nearestOn, pointAlong, type Meeting, type Segment,
+} from './segment'; // prettier-ignore

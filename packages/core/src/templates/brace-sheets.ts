@@ -2,9 +2,9 @@
 import { arcHeight, arcOfRadius } from '../arch';
 import {
   bracePlaces, braceSection, bridgeLine, notchesOf,
-  type Brace, type BracingPlan, type Segment,
+  type Brace, type BracingPlan,
 } from '../bracing'; // prettier-ignore
-import type { PlateShape, Point } from '../outline';
+import type { PlateShape, Point, Segment } from '../outline';
 import { framed, type Sheet, type SheetLine, type SheetWords } from './sheet';
 
 export interface PlanOfPlate {

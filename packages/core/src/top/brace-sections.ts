@@ -1,23 +1,22 @@
 /** Sections of a brace along its path, with the notches of its laps. SI. */
-import type { Point } from '../outline';
+import { angleBetween, lengthOf, meetingOf, nearestOn, type Point, type Segment } from '../outline';
 import type { Section } from '../section';
 import { beamSection, type BeamSection } from './brace-beam';
 import type { TopBrace, TopInput } from './top-input';
 
 /** Distance along a path of the place of it that is nearest to a point [m]. */
-export function stationOf(path: readonly Point[], [x, y]: readonly number[]): number {
+export function stationOf(path: readonly Point[], point: Point): number {
   let best = { distance: Infinity, s: 0 };
   let gone = 0;
-  for (let i = 1; i < path.length; i++) {
-    const [[ax, ay], [bx, by]] = [path[i - 1], path[i]];
-    const length = Math.hypot(bx - ax, by - ay);
-    const share = Math.min(1, Math.max(0, ((x - ax) * (bx - ax) + (y - ay) * (by - ay)) / (length * length)));
-    const distance = Math.hypot(ax + share * (bx - ax) - x, ay + share * (by - ay) - y);
-    if (distance < best.distance) best = { distance, s: gone + share * length };
-    gone += length;
+  for (const piece of piecesOf(path)) {
+    const { distance, share } = nearestOn(piece, point);
+    if (distance < best.distance) best = { distance, s: gone + share * lengthOf(piece) };
+    gone += lengthOf(piece);
   }
   return best.s;
 }
+
+const piecesOf = (path: readonly Point[]): Segment[] => path.slice(1).map((to, i) => ({ from: path[i], to }));
 
 interface Notch {
   at: number;
@@ -34,21 +33,13 @@ function crossingsOf({ path }: TopBrace, other: TopBrace): Notch[] {
   const width = Math.max(...other.stations.map((station) => station.width));
   const found: Notch[] = [];
   let gone = 0;
-  for (let i = 1; i < path.length; i++) {
-    const [a, b] = [path[i - 1], path[i]];
-    const [ux, uy] = [b[0] - a[0], b[1] - a[1]];
-    const length = Math.hypot(ux, uy);
-    for (let j = 1; j < other.path.length; j++) {
-      const [c, d] = [other.path[j - 1], other.path[j]];
-      const [vx, vy] = [d[0] - c[0], d[1] - c[1]];
-      const det = ux * vy - uy * vx;
-      if (Math.abs(det) < 1e-9 * length * Math.hypot(vx, vy)) continue;
-      const s = ((c[0] - a[0]) * vy - (c[1] - a[1]) * vx) / det;
-      const t = ((c[0] - a[0]) * uy - (c[1] - a[1]) * ux) / det;
-      const slant = Math.abs(det) / (length * Math.hypot(vx, vy));
-      if (s >= 0 && s <= 1 && t >= 0 && t <= 1) found.push({ at: gone + s * length, half: width / slant / 2 });
+  for (const piece of piecesOf(path)) {
+    for (const passing of piecesOf(other.path)) {
+      const meeting = meetingOf(piece, passing);
+      if (!meeting || meeting.a < 0 || meeting.a > 1 || meeting.b < 0 || meeting.b > 1) continue;
+      found.push({ at: gone + meeting.a * lengthOf(piece), half: width / Math.sin(angleBetween(piece, passing)) / 2 });
     }
-    gone += length;
+    gone += lengthOf(piece);
   }
   return found;
 }

@@ -1,6 +1,6 @@
 /** What a top is made of, as it is asked for, and what is refused. SI; axes of the plate, z from the outer face towards the braces. */
 import { InvalidInput, requirePositive, requireWithin } from '../invalid-input';
-import { contains, type Point, type Polygon } from '../outline';
+import { contains, findSelfCrossing, type Point, type Polygon } from '../outline';
 import { checkSection, type SectionShape } from '../section';
 import { checkConstants } from '../wood';
 import type { ShellMaterial } from './layered-plate';
@@ -90,8 +90,7 @@ function checkShape({ outline, holes = [] }: TopInput): void {
   if (outline.length < 3) throw new InvalidInput('outline', outline.length, 'needs at least three corners');
   if (!outline.every(([x, y]) => Number.isFinite(x) && Number.isFinite(y)))
     throw new InvalidInput('outline', 'corner', 'has a corner that is not a pair of numbers');
-  const crossing = selfCrossing(outline);
-  if (crossing) throw new InvalidInput('outline', crossing, 'crosses itself');
+  if (findSelfCrossing(outline)) throw new InvalidInput('outline', outline.length, 'crosses itself');
   for (const axis of [0, 1] as const) {
     const values = outline.map((corner) => corner[axis]);
     const size = Math.max(...values) - Math.min(...values);
@@ -100,20 +99,8 @@ function checkShape({ outline, holes = [] }: TopInput): void {
   holes.forEach((hole, i) => {
     if (hole.length < 3) throw new InvalidInput(`holes[${i}]`, hole.length, 'needs at least three corners');
     if (!hole.every(([x, y]) => contains(outline, x, y))) throw new InvalidInput(`holes[${i}]`, i, 'lies outside the plate');
-    if (selfCrossing(hole)) throw new InvalidInput(`holes[${i}]`, i, 'crosses itself');
+    if (findSelfCrossing(hole)) throw new InvalidInput(`holes[${i}]`, i, 'crosses itself');
   }); // prettier-ignore
-}
-
-function selfCrossing(polygon: Polygon): boolean {
-  const n = polygon.length;
-  const turn = (a: Point, b: Point, c: Point) => (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0]);
-  for (let i = 0; i < n; i++)
-    for (let j = i + 2; j < n; j++) {
-      if (i === 0 && j === n - 1) continue;
-      const [a, b, c, d] = [polygon[i], polygon[(i + 1) % n], polygon[j], polygon[(j + 1) % n]];
-      if (turn(a, b, c) * turn(a, b, d) < 0 && turn(c, d, a) * turn(c, d, b) < 0) return true;
-    }
-  return false;
 }
 
 function checkMaterial(material: TopMaterial, path: string): void {

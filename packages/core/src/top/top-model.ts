@@ -277,8 +277,8 @@ function addBrace(model: TopModel, top: TopInput, brace: TopBrace, line: readonl
     const [a, b] = [line[i - 1], line[i]];
     const [p, q] = [a, b].map((n): Place => [mesh.x[n], mesh.y[n], z[n]]);
     const length = Math.hypot(...minus(q, p));
-    const from = stationOf(brace.path, p);
-    const to = stationOf(brace.path, q);
+    const from = stationOf(brace.path, [p[0], p[1]]);
+    const to = stationOf(brace.path, [q[0], q[1]]);
     const section = sections(Math.min(from, to), Math.max(from, to));
     const h = (thickness(p[0], p[1]) + thickness(q[0], q[1])) / 2;
     const arm = h / 2 + section.centroid;
