@@ -18,7 +18,8 @@ export interface ServedApp {
   close(): Promise<void>;
 }
 
-export async function serveApp({ demo }: { demo: boolean }): Promise<ServedApp> {
+/** @param sounds of the demo's tops: only what plays or shows them needs to wait for them. */
+export async function serveApp({ demo, sounds = false }: { demo: boolean; sounds?: boolean }): Promise<ServedApp> {
   const url = await makeDatabase();
   const port = await freePort();
   const address = `http://127.0.0.1:${port}`;
@@ -30,7 +31,7 @@ export async function serveApp({ demo }: { demo: boolean }): Promise<ServedApp> 
       DATABASE_URL: url,
       PORT: String(port),
       WEB_ROOT: join(ROOT, 'apps/web/dist'),
-      DEMO: demo ? 'on' : 'off',
+      DEMO: !demo ? 'off' : sounds ? 'on' : 'silent',
       LOG_LEVEL: 'error',
     };
     child = spawn(process.execPath, ['--disable-warning=ExperimentalWarning', join(ROOT, 'apps/server/dist/main.js')], {
@@ -42,6 +43,7 @@ export async function serveApp({ demo }: { demo: boolean }): Promise<ServedApp> 
       if (answer?.ok) return;
       await wait(100);
     }
+    await crash();
     throw new Error('the server did not answer');
   };
   const crash = () =>

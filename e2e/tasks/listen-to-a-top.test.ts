@@ -62,7 +62,7 @@ describe('listening to a top', () => {
   };
 
   beforeAll(async () => {
-    app = await serveApp({ demo: true });
+    app = await serveApp({ demo: true, sounds: true });
     const builds = (await (await fetch(`${app.address}/api/v1/builds`)).json()) as { id: string; number: number }[];
     [sandpiper, turnstone, plover] = [41, 38, 36].map(
       (wanted) => builds.find(({ number }) => number === wanted)!.id,

@@ -1,5 +1,5 @@
 /** A brace glued to its plate: the rigidity of both as one beam along it, and what its neighbours add where braces crowd. SI. */
-import { angleBetween, angleOf, nearestOn, pointAlong } from '../outline';
+import { angleBetween, angleOf, nearestOn, pointAlong, type Point } from '../outline';
 import { effectiveWidth, gluedSection, plainFigures } from '../section';
 import { offAxisModulus, type OrthotropicConstants } from '../wood';
 import { bracePlaces, braceSection } from './brace-plan';
@@ -33,34 +33,38 @@ export function workingWidth(brace: Brace, plate: GluedPlate): number {
 export function gluedAlong(brace: Brace, others: readonly Brace[], plate: GluedPlate): GluedPlace[] {
   const width = workingWidth(brace, plate);
   const modulus = offAxisModulus(plate.wood, angleOf(brace));
+  const helpers = others.filter(({ id }) => id !== brace.id).map((other) => helperOf(other, brace, plate));
   return bracePlaces(brace).map((x, i): GluedPlace => {
-    const { area, centroidHeight, secondMoment } = plainFigures(braceSection(brace, i));
-    const glued = gluedSection({
-      plateModulus: modulus, plateThickness: plate.thickness, plateWidth: width, braceModulus: brace.modulus, area, centroidHeight, secondMoment,
-    }); // prettier-ignore
+    const glued = onStrip(brace, i, { plate, modulus, width });
     const place = pointAlong(brace, x / brace.length);
-    const neighbours = others
-      .filter(({ id }) => id !== brace.id)
-      .reduce((sum, other) => sum + helpOf(other, place, brace, plate), 0);
+    const neighbours = helpers.reduce((sum, help) => sum + help(place), 0);
     return { x, rigidity: glued.rigidity, neighbours, plate: glued.plateRigidity, neutralAxis: glued.neutralAxis };
   });
+}
+
+/** @param i of the brace's heights @param strip of plate that works with it */
+function onStrip(brace: Brace, i: number, strip: { plate: GluedPlate; modulus: number; width: number }) {
+  const { area, centroidHeight, secondMoment } = plainFigures(braceSection(brace, i));
+  return gluedSection({
+    plateModulus: strip.modulus, plateThickness: strip.plate.thickness, plateWidth: strip.width, braceModulus: brace.modulus, area, centroidHeight, secondMoment,
+  }); // prettier-ignore
 }
 
 /**
  * A brace nearby stiffens the plate in this one's direction by cos^4 of the angle between them, the less the farther it is,
  * to nothing at half the width of plate that works with it.
  */
-function helpOf(other: Brace, place: readonly [number, number], along: Brace, plate: GluedPlate): number {
-  const { share, distance } = nearestOn(other, place);
-  const reach = workingWidth(other, plate) / 2;
-  if (distance >= reach) return 0;
-  const i = Math.round(share * (other.heights.length - 1));
-  const { area, centroidHeight, secondMoment } = plainFigures(braceSection(other, i));
-  const { rigidity, plateRigidity } = gluedSection({
-    plateModulus: offAxisModulus(plate.wood, angleOf(other)), plateThickness: plate.thickness, plateWidth: 2 * reach,
-    braceModulus: other.modulus, area, centroidHeight, secondMoment,
-  }); // prettier-ignore
-  return (rigidity - plateRigidity) * (1 - distance / reach) * Math.cos(angleBetween(other, along)) ** 4;
+function helperOf(other: Brace, along: Brace, plate: GluedPlate): (place: Point) => number {
+  const width = workingWidth(other, plate);
+  const modulus = offAxisModulus(plate.wood, angleOf(other));
+  const turned = Math.cos(angleBetween(other, along)) ** 4;
+  return (place) => {
+    const { share, distance } = nearestOn(other, place);
+    if (distance >= width / 2) return 0;
+    const i = Math.round(share * (other.heights.length - 1));
+    const { rigidity, plateRigidity } = onStrip(other, i, { plate, modulus, width });
+    return (rigidity - plateRigidity) * (1 - distance / (width / 2)) * turned;
+  };
 }
 
 /** Neighbours that add more than this share of what the brace has at its stiffest are a crowd: it may be lower there. */

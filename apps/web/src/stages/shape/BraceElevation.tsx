@@ -48,6 +48,8 @@ export function BraceElevation(props: Props) {
     onKeep,
   } = props;
   const svg = useRef<SVGSVGElement>(null);
+  /** Of the drawing while a height is held: to ask for it at every move would lay out the page each time. */
+  const toDrawing = useRef<DOMMatrix | null>(null);
   const tallest = Math.max(0.008, ...plan.heights);
   const x = scaleLinear([0, plan.length], [BOX.left, BOX.width - BOX.right]);
   const y = scaleLinear([0, tallest * 1.15], [BOX.height - BOX.bottom, BOX.top]);
@@ -64,9 +66,9 @@ export function BraceElevation(props: Props) {
     ),
   });
   const heightUnder = (event: PointerEvent): number | null => {
-    const matrix = svg.current?.getScreenCTM();
-    if (!matrix) return null;
-    return y.invert(new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse()).y);
+    toDrawing.current ??= svg.current?.getScreenCTM()?.inverse() ?? null;
+    if (!toDrawing.current) return null;
+    return y.invert(new DOMPoint(event.clientX, event.clientY).matrixTransform(toDrawing.current).y);
   };
   const onArrow = (event: KeyboardEvent, i: number) => {
     const by = event.key === 'ArrowUp' ? KEY_STEP : event.key === 'ArrowDown' ? -KEY_STEP : 0;
@@ -124,6 +126,7 @@ export function BraceElevation(props: Props) {
             onFocus={() => onStation(i)}
             onPointerDown={(event) => {
               event.currentTarget.setPointerCapture(event.pointerId);
+              toDrawing.current = null;
               onStation(i);
             }}
             onPointerMove={(event) => {

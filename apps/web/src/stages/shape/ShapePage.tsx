@@ -1,11 +1,11 @@
 import { gluedAlong, planFigures, type Brace, type BracingPlan } from '@nimble/core';
-import { useMemo, useState } from 'react';
+import { memo, useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { usePlan, useShapings } from '../../api/bracing';
 import { useBuild, useSurveys, useSurveyWrites } from '../../api/hooks';
 import type { Build } from '../../api/types';
 import { BraceLayer } from '../../bracing/BraceLayer';
-import { gluedPlate, useBracing, useGround } from '../../bracing/use-bracing';
+import { gluedPlate, useBracing, useGround, type Ground } from '../../bracing/use-bracing';
 import { PlateDrawing } from '../../plate';
 import { Loading } from '../../shell/Loading';
 import { useShortcuts } from '../../shell/shortcuts';
@@ -49,9 +49,12 @@ function Shape({ build, kept }: { build: Build; kept: BracingPlan }) {
   const [station, setStation] = useState<number | null>(null);
   const { braces } = bracing.plan;
   const brace = braces.find(({ id }) => id === params.get('piece')) ?? firstOf(braces);
-  const figures = useMemo(() => (brace ? planFigures(brace) : null), [brace]);
+  // The drawing follows the hand at once; figures catch up between two frames.
+  const late = useDeferredValue(brace);
+  const settled = late?.id === brace?.id && late?.heights.length === brace?.heights.length ? late : brace;
+  const figures = useMemo(() => (settled ? planFigures(settled) : null), [settled]);
   const plate = useMemo(() => gluedPlate(build, surveys.data), [build, surveys.data]);
-  const glued = useMemo(() => (brace ? gluedAlong(brace, braces, plate) : []), [brace, braces, plate]);
+  const glued = useMemo(() => (settled ? gluedAlong(settled, bracing.kept.braces, plate) : []), [settled, bracing.kept, plate]);
   const set = (name: string, value: string) => setParams((old) => (old.set(name, value), old), { replace: true });
   const keep = (next: Brace) => bracing.keep(withBrace(bracing.plan, next));
   useShortcuts([
@@ -60,10 +63,13 @@ function Shape({ build, kept }: { build: Build; kept: BracingPlan }) {
   ]);
   const tab: Tab = TABS.find(([key]) => key === params.get('slip'))?.[0] ?? 'brace';
   const at = station ?? (brace ? brace.heights.indexOf(Math.max(...brace.heights)) : 0);
-  const pick = (id: string) => {
-    setStation(null);
-    set('piece', id);
-  };
+  const pick = useCallback(
+    (id: string) => {
+      setStation(null);
+      setParams((old) => (old.set('piece', id), old), { replace: true });
+    },
+    [setParams],
+  );
   return (
     <StageFrame
       build={build}
@@ -112,15 +118,7 @@ function Shape({ build, kept }: { build: Build; kept: BracingPlan }) {
         <PitchButton />
       </div>
       <div className="flex max-h-[330px] min-h-0 flex-1 flex-col lg:max-h-none">
-        <PlateDrawing
-          shape={ground.shape}
-          leftHanded={build.leftHanded}
-          label={`Braces of No. ${build.number} ${build.name} seen through the plate, neck end to the left`}
-        >
-          {(pixelsPerMm) => (
-            <BraceLayer plan={bracing.plan} ground={ground} pixelsPerMm={pixelsPerMm} selected={brace?.id ?? null} onSelect={pick} />
-          )}
-        </PlateDrawing>
+        <BracesFromAbove {...{ build, ground, onSelect: pick }} plan={bracing.kept} selected={brace?.id ?? null} />
       </div>
       {tab !== 'journal' && brace && figures && (
         <div className="flex shrink-0 items-start px-4 pb-2 lg:px-6">
@@ -144,6 +142,27 @@ function Shape({ build, kept }: { build: Build; kept: BracingPlan }) {
     </StageFrame>
   );
 } // prettier-ignore
+
+interface FromAbove {
+  build: Build;
+  ground: Ground;
+  plan: BracingPlan;
+  selected: string | null;
+  onSelect: (id: string) => void;
+}
+
+/** Drawn anew only when a change is kept: heights under the hand do not show from above, and each frame counts. */
+const BracesFromAbove = memo(function BracesFromAbove({ build, ground, plan, selected, onSelect }: FromAbove) {
+  return (
+    <PlateDrawing
+      shape={ground.shape}
+      leftHanded={build.leftHanded}
+      label={`Braces of No. ${build.number} ${build.name} seen through the plate, neck end to the left`}
+    >
+      {(pixelsPerMm) => <BraceLayer {...{ plan, ground, pixelsPerMm, selected, onSelect }} />}
+    </PlateDrawing>
+  );
+});
 
 /** Bars that are tuned come first; else whatever is first. */
 const firstOf = (braces: readonly Brace[]) => braces.find(({ role }) => role === 'tone-bar' || role === 'long-bar') ?? braces[0]; // prettier-ignore
