@@ -1,5 +1,6 @@
 /** Prints the table and writes JSON beside it. Argument: address of a program on an empty database, and the JSON file. */
-import { writeFileSync } from 'node:fs';
+import { mkdirSync, writeFileSync } from 'node:fs';
+import { dirname } from 'node:path';
 import { benchApi } from './api.bench';
 import { benchCore, type Row } from './core.bench';
 import { homePageKilobytes, PAGE_BUDGET_KB } from './page-weight';
@@ -23,6 +24,7 @@ async function main(address: string, file: string): Promise<void> {
   process.stdout.write(`scripts of the home page: ${pageKilobytes.toFixed(0)} kB gzipped of ${PAGE_BUDGET_KB}\n\n`);
   const api = await benchApi(address);
   print(api);
+  mkdirSync(dirname(file), { recursive: true });
   writeFileSync(file, `${JSON.stringify({ node: process.version, core, pageKilobytes, api }, null, 2)}\n`);
 }
 

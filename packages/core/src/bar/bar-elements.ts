@@ -29,6 +29,9 @@ export interface BarElements {
   points: GaussPoint[];
 }
 
+/** By an element's unknowns. */
+export type Four = readonly [number, number, number, number];
+
 interface GaussPoint {
   element: number;
   x: number;
@@ -37,10 +40,10 @@ interface GaussPoint {
   /** By height: rigidity [N m], mass per length [kg/m2], rotary inertia per length [kg], shear rigidity [N/m]. */
   slope: { rigidity: number; mass: number; rotary: number; shear: number };
   /** Deflection, rotation, curvature and shear strain by the element's four unknowns. */
-  w: Float64Array;
-  theta: Float64Array;
-  kappa: Float64Array;
-  gamma: Float64Array;
+  w: Four;
+  theta: Four;
+  kappa: Four;
+  gamma: Four;
 }
 
 /** Shear correction of a rectangle; other sections differ by less than wood does. */
@@ -123,20 +126,20 @@ function figuresAt({ section, widthAt, heightAt, topWidthAt }: BarShape, x: numb
 }
 
 /** By deflection and rotation of the left end, then of the right one. */
-function shapeFunctions(xi: number, L: number, phi: number) {
+function shapeFunctions(xi: number, L: number, phi: number): Record<'w' | 'theta' | 'kappa' | 'gamma', Four> {
   const mu = 1 / (1 + phi);
   const [x2, x3] = [xi * xi, xi ** 3];
-  const w = Float64Array.of(
+  const w: Four = [
     mu * (1 - 3 * x2 + 2 * x3 + phi * (1 - xi)),
     mu * L * (xi - 2 * x2 + x3 + (phi / 2) * (xi - x2)),
     mu * (3 * x2 - 2 * x3 + phi * xi),
     mu * L * (x3 - x2 + (phi / 2) * (x2 - xi)),
-  );
+  ];
   const turn = (6 * mu * (x2 - xi)) / L;
-  const theta = Float64Array.of(turn, mu * (1 - 4 * xi + 3 * x2 + phi * (1 - xi)), -turn, mu * (3 * x2 - 2 * xi + phi * xi)); // prettier-ignore
+  const theta: Four = [turn, mu * (1 - 4 * xi + 3 * x2 + phi * (1 - xi)), -turn, mu * (3 * x2 - 2 * xi + phi * xi)]; // prettier-ignore
   const bend = (6 * mu * (2 * xi - 1)) / (L * L);
-  const kappa = Float64Array.of(bend, (mu * (6 * xi - 4 - phi)) / L, -bend, (mu * (6 * xi - 2 + phi)) / L);
+  const kappa: Four = [bend, (mu * (6 * xi - 4 - phi)) / L, -bend, (mu * (6 * xi - 2 + phi)) / L];
   const slip = mu * phi;
-  const gamma = Float64Array.of(-slip / L, -slip / 2, slip / L, -slip / 2);
+  const gamma: Four = [-slip / L, -slip / 2, slip / L, -slip / 2];
   return { w, theta, kappa, gamma };
 }

@@ -8,7 +8,7 @@ import { InvalidInput, requirePositive } from '../invalid-input';
 import { symmetricEigenInPlace } from '../linalg';
 import { checkSection, type SectionShape } from '../section';
 import { addTo, createBanded, factor, multiply, solve, type Banded } from './banded';
-import { barElements, type BarElements } from './bar-elements';
+import { barElements, type BarElements, type Four } from './bar-elements';
 
 export interface BarStation {
   /** From one end [m]. */
@@ -164,21 +164,16 @@ function lowestModes(elements: BarElements, ends: BarEnds, count: number, founde
   if (!factor(A)) throw new RangeError('the bar’s stiffness can’t be factored');
   const wanted = Math.min(count + rigid, size - held.length);
   const p = Math.min(wanted + EXTRA, size - held.length);
-  let basis = startVectors(elements.count, p, held);
-  let values: Float64Array = new Float64Array(p);
+  let found: Reduced = { basis: startVectors(elements.count, p, held), massBasis: [], values: new Float64Array(p) };
+  found.massBasis = found.basis.map((v) => times(M, v));
   for (let round = 0; round < MOST_ROUNDS; round++) {
-    const image = new Float64Array(size);
-    for (const v of basis) {
-      multiply(M, v, image);
-      v.set(image);
-      solve(A, v);
-    }
-    const next = rayleighRitz(K, M, basis);
-    basis = next.basis;
-    const moved = next.values.subarray(rigid, wanted).some((value, i) => Math.abs(value - values[rigid + i]) > SETTLED * value); // prettier-ignore
-    values = next.values;
+    found.massBasis.forEach((image) => solve(A, image));
+    const next = rayleighRitz(K, M, found.massBasis);
+    const moved = next.values.subarray(rigid, wanted).some((value, i) => Math.abs(value - found.values[rigid + i]) > SETTLED * value); // prettier-ignore
+    found = next;
     if (!moved) break;
   }
+  const { values, basis } = found;
   return Array.from({ length: wanted - rigid }, (_, i) => ({ lambda: values[rigid + i], vector: basis[rigid + i] }));
 }
 
@@ -222,34 +217,52 @@ function startVectors(count: number, p: number, held: readonly number[]): Float6
   });
 }
 
-/** The best combinations of the basis: K and M become diagonal, M the identity. */
-function rayleighRitz(K: Banded, M: Banded, basis: Float64Array[]): { basis: Float64Array[]; values: Float64Array } {
+interface Reduced {
+  basis: Float64Array[];
+  /** M times each. */
+  massBasis: Float64Array[];
+  values: Float64Array;
+}
+
+function times(A: Banded, v: Float64Array): Float64Array {
+  const image = new Float64Array(A.size);
+  multiply(A, v, image);
+  return image;
+}
+
+/** The best combinations of some vectors, which are spent: K and M become diagonal, M the identity. */
+function rayleighRitz(K: Banded, M: Banded, vectors: Float64Array[]): Reduced {
   // Gram and Schmidt by the mass first, twice for safety: then an ordinary eigenproblem is left.
-  const image = new Float64Array(K.size);
-  const even: Float64Array[] = [];
-  for (const v of basis) {
-    for (let pass = 0; pass < 2; pass++) {
-      multiply(M, v, image);
-      for (const u of even) addScaled(v, -dot(u, image), u);
-    }
-    multiply(M, v, image);
+  const massEven: Float64Array[] = [];
+  vectors.forEach((v, n) => {
+    const image = times(M, v);
+    for (let pass = 0; pass < 2; pass++)
+      for (let i = 0; i < n; i++) {
+        const share = -dot(vectors[i], image);
+        addScaled(v, share, vectors[i]);
+        addScaled(image, share, massEven[i]);
+      }
     const norm = 1 / Math.sqrt(dot(v, image));
-    for (let i = 0; i < v.length; i++) v[i] *= norm;
-    even.push(v);
-  }
-  const p = even.length;
+    for (let i = 0; i < v.length; i++) {
+      v[i] *= norm;
+      image[i] *= norm;
+    }
+    massEven.push(image);
+  });
+  const p = vectors.length;
   const reduced = new Float64Array(p * p);
-  even.forEach((u, i) => {
-    multiply(K, u, image);
-    for (let j = 0; j <= i; j++) reduced[i * p + j] = reduced[j * p + i] = dot(even[j], image);
+  vectors.forEach((u, i) => {
+    const image = times(K, u);
+    for (let j = 0; j <= i; j++) reduced[i * p + j] = reduced[j * p + i] = dot(vectors[j], image);
   });
-  const { values, vectors } = symmetricEigenInPlace(reduced, p);
-  const turned = Array.from({ length: p }, (_, k) => {
-    const v = new Float64Array(K.size);
-    even.forEach((u, i) => addScaled(v, vectors[i * p + k], u));
-    return v;
-  });
-  return { basis: turned, values };
+  const { values, vectors: turns } = symmetricEigenInPlace(reduced, p);
+  const turned = (of: readonly Float64Array[]) =>
+    Array.from({ length: p }, (_, k) => {
+      const v = new Float64Array(K.size);
+      of.forEach((u, i) => addScaled(v, turns[i * p + k], u));
+      return v;
+    });
+  return { basis: turned(vectors), massBasis: turned(massEven), values };
 }
 
 /** v += share u */
@@ -267,7 +280,7 @@ function modeOf(bar: Bar, nodes: Float64Array, elements: BarElements, lambda: nu
   const { stations } = bar;
   const frequency = Math.sqrt(Math.max(0, lambda)) / (2 * Math.PI);
   const sensitivity = new Float64Array(stations.length);
-  const values = (at: Float64Array, e: number) =>
+  const values = (at: Four, e: number) =>
     at[0] * vector[2 * e] + at[1] * vector[2 * e + 1] + at[2] * vector[2 * e + 2] + at[3] * vector[2 * e + 3];
   let station = 0;
   for (const { element, x, weight, slope, w, theta, kappa, gamma } of elements.points) {
