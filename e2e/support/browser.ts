@@ -78,7 +78,7 @@ export async function consoleErrors(driver: WebDriver): Promise<string[]> {
   return entries.filter((entry) => entry.level.value >= logging.Level.SEVERE.value).map((entry) => entry.message);
 }
 
-const PATIENCE_MS = 15_000;
+const PATIENCE_MS = 45_000;
 
 /** Waits for an element that holds the text (or whose label is it). */
 export function findText(driver: WebDriver, text: string): Promise<WebElement> {

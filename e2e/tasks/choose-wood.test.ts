@@ -23,7 +23,7 @@ describe('choosing wood', () => {
   const text = (label: string) => driver.findElement(By.css(`[aria-label="${label}"]`)).getText();
 
   const linkWith = (words: string) =>
-    driver.wait(until.elementLocated(By.xpath(`//a[contains(., "${words}")]`)), 15_000);
+    driver.wait(until.elementLocated(By.xpath(`//a[contains(., "${words}")]`)), 45_000);
 
   beforeAll(async () => {
     app = await serveApp({ demo: true });

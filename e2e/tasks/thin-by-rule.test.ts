@@ -22,7 +22,7 @@ describe('thinning by a rule', () => {
   const slip = () => driver.findElement(By.css('[aria-label="Slip"]')).getText();
   const stop = async () => Number((await driver.findElement(By.css('[data-testid=stop-at]')).getText()) || NaN);
   const openCard = async (rule: string) => {
-    const card = await driver.wait(until.elementLocated(By.css(`[data-rule=${rule}]`)), 15_000);
+    const card = await driver.wait(until.elementLocated(By.css(`[data-rule=${rule}]`)), 45_000);
     await driver.executeScript("arguments[0].open = true; arguments[0].scrollIntoView({ block: 'center' })", card);
     return card;
   };

@@ -24,3 +24,4 @@ export * from './bar';
 export * from './bracing';
 export * from './glue';
 export * from './templates';
+export * from './whole-top';

@@ -11,3 +11,4 @@ export {
   type BlockPattern, type BlockValues, type CholeskyPlan, type FactorStatus,
 } from './block-cholesky'; // prettier-ignore
 export { lowestModes, type LowestModes, type Operator } from './block-krylov';
+export { generalisedEigen, type GeneralisedEigen } from './generalised-eigen';

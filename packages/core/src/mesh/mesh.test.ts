@@ -36,7 +36,7 @@ describe('a mesh', () => {
     'at steps of %p, every edge of a line is an edge of triangles',
     (step) => {
       const shape = plateShape(defaultOutline('steel-string'), defaultHoles('steel-string'));
-      const legs = [{ points: [[0.1, -0.12], [0.39, 0.17]] as Point[], closed: false }, { points: [[0.1, 0.12], [0.39, -0.17]] as Point[], closed: false }, { points: [[0.31, 0.1], [0.36, -0.13]] as Point[], closed: false }]; // prettier-ignore
+      const legs = [{ points: [[0.1, -0.125], [0.39, 0.165]] as Point[], closed: false }, { points: [[0.1, 0.125], [0.39, -0.165]] as Point[], closed: false }, { points: [[0.31, 0.1], [0.36, -0.13]] as Point[], closed: false }]; // prettier-ignore
       const { triangles, lines } = triangulate(shape.outline, shape.holes, legs, step);
       const edges = new Set<string>();
       for (let t = 0; t < triangles.length; t += 3)

@@ -21,7 +21,7 @@ const MOST_NODES = 40_000;
 const KEEP_OFF = 0.62;
 const SMOOTHINGS = 4;
 /** Of the step: an exactly even field makes the triangulation reckon with exact numbers, which is slow. */
-const JITTER = 2e-3;
+const JITTER = 2e-2;
 
 /** @throws InvalidInput naming `meshSize` where the mesh would be too large, `outline` where none can be made */
 export function triangulate(

@@ -16,11 +16,26 @@ export function addBending(triangle: Triangle, D: Float64Array, H: Float64Array,
   const bubbles = sides.map((side) => bubbleRow(side, D, H));
   const gradients = cornerGradients(triangle);
   for (const [xi, eta] of GAUSS) {
-    const B = curvatures(gradients, sides, bubbles, xi, eta, triangle.area);
+    const B = curvatures(gradients, sides, bubbles, xi, eta);
     addProduct(B, 3, D, triangle.area / 3, out);
     const G = shears(sides, bubbles, xi, eta);
     addProduct(G, 2, H, triangle.area / 3, out);
   }
+}
+
+/** Curvatures (x, y, twice the twist) and shear strains at the middle, by the nine freedoms. */
+export function bendingStrains(triangle: Triangle, D: Float64Array, H: Float64Array): (values: Float64Array) => { curvature: Float64Array; shear: Float64Array } {
+  const sides = sidesOf(triangle);
+  const bubbles = sides.map((side) => bubbleRow(side, D, H));
+  const B = curvatures(cornerGradients(triangle), sides, bubbles, 1 / 3, 1 / 3);
+  const G = shears(sides, bubbles, 1 / 3, 1 / 3);
+  return (values) => ({ curvature: times(B, 3, values), shear: times(G, 2, values) });
+} // prettier-ignore
+
+function times(B: Float64Array, rows: number, values: Float64Array): Float64Array {
+  const out = new Float64Array(rows);
+  for (let r = 0; r < rows; r++) for (let i = 0; i < 9; i++) out[r] += B[9 * r + i] * values[i];
+  return out;
 }
 
 interface Side {
@@ -73,7 +88,7 @@ function cornerGradients({ x, y, area }: Triangle): [Float64Array, Float64Array]
 type Bubbles = readonly { row: Float64Array; shear: number }[];
 
 /** 3 x 9: kappa_x = beta_x,x, kappa_y = beta_y,y, kappa_xy = beta_x,y + beta_y,x. */
-function curvatures([gx, gy]: [Float64Array, Float64Array], sides: readonly Side[], bubbles: Bubbles, xi: number, eta: number, _area: number): Float64Array {
+function curvatures([gx, gy]: [Float64Array, Float64Array], sides: readonly Side[], bubbles: Bubbles, xi: number, eta: number): Float64Array {
   const B = new Float64Array(27);
   for (let i = 0; i < 3; i++) {
     B[3 * i + 1] = gx[i];

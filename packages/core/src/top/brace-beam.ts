@@ -49,7 +49,7 @@ export function fillBeam(section: BeamSection, { E, G, density }: BeamMaterial, 
   const { area, I, sideways, torsion } = section;
   spring(K, 3, (G * torsion) / length);
   // w,x = -theta_y
-  bend(K, 2, 4, -1, E * I, G * area * SHEAR_CORRECTION, length);
+  bend(K, 2, 4, E * I, G * area * SHEAR_CORRECTION, length);
   const mass = density * area * length;
   const perPolar = (I + sideways) / area;
   const inertias = [1, 1, 1, perPolar, I / area, sideways / area];
@@ -81,17 +81,15 @@ function spring(K: Float64Array, i: number, k: number): void {
   K[12 * (i + 6) + i] -= k;
 }
 
-/** @param sign of the rotation that goes with a rising deflection */
-function bend(K: Float64Array, shift: number, turn: number, sign: 1 | -1, EI: number, kGA: number, L: number): void {
+function bend(K: Float64Array, shift: number, turn: number, EI: number, kGA: number, L: number): void {
   const phi = (12 * EI) / (kGA * L * L);
   const k = EI / (L * L * L * (1 + phi));
   const at = [shift, turn, shift + 6, turn + 6];
-  const s = sign;
   const values = [
-    12, s * 6 * L, -12, s * 6 * L,
-    s * 6 * L, (4 + phi) * L * L, -s * 6 * L, (2 - phi) * L * L,
-    -12, -s * 6 * L, 12, -s * 6 * L,
-    s * 6 * L, (2 - phi) * L * L, -s * 6 * L, (4 + phi) * L * L,
+    12, -6 * L, -12, -6 * L,
+    -6 * L, (4 + phi) * L * L, 6 * L, (2 - phi) * L * L,
+    -12, 6 * L, 12, 6 * L,
+    -6 * L, (2 - phi) * L * L, 6 * L, (4 + phi) * L * L,
   ]; // prettier-ignore
   for (let i = 0; i < 4; i++) for (let j = 0; j < 4; j++) K[12 * at[i] + at[j]] += k * values[4 * i + j];
 }

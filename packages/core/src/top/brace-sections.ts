@@ -44,23 +44,22 @@ function crossingsOf({ path }: TopBrace, other: TopBrace): Notch[] {
   return found;
 }
 
-/** Section of a piece between two stations: at its middle, weakened in series by the share of it that is notched. */
-export function sectionAlong(
-  { section, stations }: TopBrace,
-  notches: readonly Notch[],
-): (from: number, to: number) => BeamSection & { height: number } {
-  // prettier-ignore
-  const sorted = [...stations].sort((a, b) => a.s - b.s);
-  const at = (s: number): Section => {
-    const next = sorted.findIndex((station) => station.s > s);
-    const [low, high] = next < 0 ? [sorted[sorted.length - 1], sorted[sorted.length - 1]] : [sorted[Math.max(0, next - 1)], sorted[next]]; // prettier-ignore
-    const share = high.s > low.s ? Math.min(1, Math.max(0, (s - low.s) / (high.s - low.s))) : 0;
-    const mix = (a: number, b: number) => a + share * (b - a);
-    return { shape: section, width: mix(low.width, high.width), height: mix(low.height, high.height), ...(low.topWidth !== undefined && { topWidth: mix(low.topWidth, high.topWidth ?? low.topWidth) }) }; // prettier-ignore
+export type PieceSection = BeamSection & { height: number };
+
+/** Section of a piece between two places along the path: at its middle, so much taller, weakened in series by the share of it that is notched. */
+export function sectionAlong({ section, stations }: TopBrace, notches: readonly Notch[]): (from: number, to: number, extraHeight: number) => PieceSection {
+  const between = stationsAround(stations);
+  const at = (s: number, extra: number): Section => {
+    const { low, high, share } = between(s);
+    const mix = (pick: (station: Station) => number) => (1 - share) * pick(stations[low]) + share * pick(stations[high]);
+    return {
+      shape: section, width: mix(({ width }) => width), height: mix(({ height }) => height) + extra,
+      ...(stations[low].topWidth !== undefined && { topWidth: mix(({ topWidth = 0 }) => topWidth) }),
+    };
   };
-  return (from, to) => {
-    const whole = at((from + to) / 2);
-    const cut = notches.reduce((sum, notch) => sum + Math.max(0, Math.min(to, notch.at + notch.half) - Math.max(from, notch.at - notch.half)), 0); // prettier-ignore
+  return (from, to, extra) => {
+    const whole = at((from + to) / 2, extra);
+    const cut = notches.reduce((sum, notch) => sum + Math.max(0, Math.min(to, notch.at + notch.half) - Math.max(from, notch.at - notch.half)), 0);
     const full = { ...beamSection(whole), height: whole.height };
     const share = to > from ? Math.min(1, cut / (to - from)) : 0;
     if (share === 0) return full;
@@ -75,4 +74,17 @@ export function sectionAlong(
       height: whole.height,
     };
   };
-}
+} // prettier-ignore
+
+type Station = TopBrace['stations'][number];
+
+/** The stations before and after a place, by their number, and how far it is from the first to the second (0..1). */
+export function stationsAround(stations: readonly Station[]): (s: number) => { low: number; high: number; share: number } {
+  const order = stations.map((_, i) => i).sort((a, b) => stations[a].s - stations[b].s);
+  return (s) => {
+    const next = order.findIndex((i) => stations[i].s > s);
+    const [low, high] = next < 0 ? [order[order.length - 1], order[order.length - 1]] : [order[Math.max(0, next - 1)], order[next]];
+    const span = stations[high].s - stations[low].s;
+    return { low, high, share: span > 0 ? Math.min(1, Math.max(0, (s - stations[low].s) / span)) : 0 };
+  };
+} // prettier-ignore

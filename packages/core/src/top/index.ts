@@ -1,7 +1,14 @@
-export { solveTop, type TopMode, type TopSolution } from './solve-top';
+export {
+  deflectionOf, degreesOfFreedom, factorTop, solveTop, topModes, underLoad, valueAt,
+  type FactoredTop, type TopMode, type TopSolution,
+} from './solve-top'; // prettier-ignore
 export { defaultMeshSize } from './top-model';
 export { type TopModel } from './model';
-export { type TopModeKind } from './name-modes';
+export { fillPiece, PIECE_SIZE, type BracePiece } from './brace-elements';
+export { stationsAround } from './brace-sections';
+export { nameMode, type TopModeKind } from './name-modes';
+export { energyDensity, energyShares, topStress, type EnergyShares, type TopStress } from './strain';
+export { freedomsOf, woodSlopes, type SlopePair, type WoodSlopes } from './wood-slopes';
 export {
-  type TopBrace, type TopEdge, type TopInput, type TopLoad, type TopMaterial, type TopPatch,
+  type TopBrace, type TopEdge, type TopInput, type TopLoad, type TopMaterial, type TopPatch, type TopSandwich,
 } from './top-input'; // prettier-ignore

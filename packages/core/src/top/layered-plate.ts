@@ -17,6 +17,8 @@ export interface PlateLayer {
   thickness: number;
   /** Middle of the layer over the reference plane [m]. */
   at: number;
+  /** A core between skins: its shear alone is the plate's. Source: Allen, Structural Sandwich Panels, ch. 2. */
+  core?: boolean;
 }
 
 export interface LayeredPlate {
@@ -53,10 +55,18 @@ export function layeredPlate(layers: readonly PlateLayer[]): LayeredPlate {
     H[1] += share * c * s * (material.G_LT - material.G_CT);
   }
   H[2] = H[1];
+  const core = layers.find((layer) => layer.core);
+  if (core) H.set(coreShear(core, layers));
   const rhoH = layers.reduce((sum, { material, thickness }) => sum + material.density * thickness, 0);
   const massAt = layers.reduce((sum, { material, thickness, at }) => sum + material.density * thickness * at, 0) / rhoH;
   const rotary = layers.reduce((sum, { material, thickness: h, at }) => sum + material.density * (h ** 3 / 12 + h * (at - massAt) ** 2), 0); // prettier-ignore
   return { A, D, H, neutral, rhoH, massAt, rotary };
+}
+
+/** G d^2 / c, with d from the middle of one skin to that of the other. */
+function coreShear({ material, thickness }: PlateLayer, [first, second]: readonly PlateLayer[]): number[] {
+  const share = (first.at - second.at) ** 2 / thickness;
+  return [material.G_LT * share, 0, 0, material.G_CT * share];
 }
 
 /** Reduced stiffness of a layer turned by an angle, 3 x 3 [Pa]. Source: Jones, Mechanics of Composite Materials, ch. 2. */

@@ -25,6 +25,16 @@ export function addMembrane({ x, y, area }: Triangle, A: Float64Array, poisson: 
   addHigherOrder(x, y, area, A, 0.75 * beta0, out);
 }
 
+/** The constant part of the strains (x, y, shear) by the nine freedoms. */
+export function membraneStrains({ x, y, area }: Triangle): (values: Float64Array) => Float64Array {
+  const L = lumping(x, y);
+  return (values) => {
+    const strains = new Float64Array(3);
+    for (let i = 0; i < 9; i++) for (let k = 0; k < 3; k++) strains[k] += (L[3 * i + k] * values[i]) / area;
+    return strains;
+  };
+}
+
 /** 9 x 3: corner forces of a constant stress of one. */
 function lumping([x1, x2, x3]: Triangle['x'], [y1, y2, y3]: Triangle['y']): Float64Array {
   const L = new Float64Array(27);

@@ -1,5 +1,7 @@
 import type { CholeskyPlan } from '../linalg';
 import type { TriangleMesh } from '../mesh';
+import type { BracePiece } from './brace-elements';
+import type { PlateElements } from './plate-elements';
 
 /** Freedoms of a node, in the plate's axes. */
 export const DOF = { u: 0, v: 1, w: 2, thetaX: 3, thetaY: 4, thetaZ: 5 } as const;
@@ -8,6 +10,9 @@ export interface TopModel {
   mesh: TriangleMesh;
   /** Node heights [m]. */
   z: Float64Array;
+  plate: PlateElements;
+  /** Of each brace, in order along it. */
+  pieces: BracePiece[][];
   /**
    * Place of a node in the order of elimination; freedom f of node i is 6 position[i] + f. After the mesh's nodes come those of the braces, of which only the first
    * freedom lives: how far the brace's centroid moves along it.

@@ -7,6 +7,9 @@ import { DOF, type TopModel } from './model';
 import { buildTop } from './top-model';
 import type { TopInput, TopLoad } from './top-input';
 
+/** Freedoms of a node. */
+const NODE = BLOCK;
+
 export interface TopMode {
   /** [Hz] */
   frequency: number;
@@ -15,6 +18,9 @@ export interface TopMode {
   modalMass: number;
   /** Deflection w at each mesh node, largest 1. */
   shape: Float64Array;
+  /** All freedoms in the model's order, x' M x = 1; and the eigenvalue [1/s2]. */
+  vector: Float64Array;
+  lambda: number;
 }
 
 export interface TopSolution {
@@ -31,46 +37,63 @@ export interface TopSolution {
   model: TopModel;
 }
 
+/** A top whose stiffness is factored: loads and modes cost a solve each from here on. */
+export interface FactoredTop {
+  top: TopInput;
+  model: TopModel;
+  L: Float64Array;
+  /** Of the mass, added to the stiffness of a top that floats [1/s2]. */
+  shift: number;
+}
+
 const USUAL_MODES = 6;
 /** A free top floats: its six rigid modes and whatever is slower than this are no modes of sound [Hz]. */
 const SLOWEST = 0.5;
 const FLOATING_SHIFT = (2 * Math.PI * 30) ** 2;
 
 /** @throws InvalidInput naming the field */
-export function solveTop(top: TopInput): TopSolution {
+export function factorTop(top: TopInput): FactoredTop {
   const model = buildTop(top);
-  const { plan, K, M, held } = model;
+  const { plan, K, M } = model;
   const shift = top.edge === 'free' ? FLOATING_SHIFT : 0;
   const shifted = shift === 0 ? K : K.map((value, i) => value + shift * M[i]);
-  const L = new Float64Array(plan.factor.row.length * BLOCK * BLOCK);
-  const outcome = factorBlocks(plan, shifted, L);
-  if (outcome.status !== 'factored')
+  const L = new Float64Array(plan.factor.row.length * NODE * BLOCK);
+  if (factorBlocks(plan, shifted, L).status !== 'factored')
     throw new InvalidInput('edge', top.edge, 'does not hold the plate: it could move without bending');
-  const size = model.position.length * BLOCK;
-  const { modes, status } = modesOf(model, top, L, shift);
+  return { top, model, L, shift };
+}
+
+/** @throws InvalidInput naming the field */
+export function solveTop(top: TopInput): TopSolution {
+  const factored = factorTop(top);
+  const { model } = factored;
+  const { modes, status } = topModes(factored, top.modeCount ?? USUAL_MODES);
   const fields: Float64Array[] = [];
   const work: number[] = [];
   const deflections = (top.loads ?? []).map((load) => {
-    const force = loadVector(model, load);
-    force.forEach((_, i) => held[i] && (force[i] = 0));
-    const x = force.slice();
-    solveBlocks(plan, L, x);
+    const { force, x } = underLoad(factored, load);
     work.push(0.5 * x.reduce((sum, value, i) => sum + value * force[i], 0));
     const field = deflectionOf(model, x);
     fields.push(field);
     return (top.probes ?? []).map((place) => valueAt(model, field, place));
   });
-  const degreesOfFreedom = size - held.reduce((sum, one) => sum + one, 0);
-  return { status, modes, deflections, fields, work, mass: model.mass, degreesOfFreedom, model };
+  return { status, modes, deflections, fields, work, mass: model.mass, degreesOfFreedom: degreesOfFreedom(model), model };
+} // prettier-ignore
+
+export function degreesOfFreedom({ position, held }: TopModel): number {
+  return position.length * BLOCK - held.reduce((sum, one) => sum + one, 0);
 }
 
-function modesOf(
-  model: TopModel,
-  top: TopInput,
-  L: Float64Array,
-  shift: number,
-): Pick<TopSolution, 'modes' | 'status'> {
-  const wanted = top.modeCount ?? USUAL_MODES;
+/** What a load does: all freedoms in the model's order, and the forces that stand for it. Not for a free top. */
+export function underLoad({ model, L }: FactoredTop, load: TopLoad): { force: Float64Array; x: Float64Array } {
+  const force = loadVector(model, load);
+  force.forEach((_, i) => model.held[i] && (force[i] = 0));
+  const x = force.slice();
+  solveBlocks(model.plan, L, x);
+  return { force, x };
+}
+
+export function topModes({ top, model, L, shift }: FactoredTop, wanted: number): Pick<TopSolution, 'modes' | 'status'> {
   if (wanted === 0) return { modes: [], status: 'converged' };
   const { plan, M, held } = model;
   // Rigid modes, and a top that may slide in its plane, come before the wanted ones.
@@ -82,7 +105,7 @@ function modesOf(
       multiplyMass: (x, out) => multiplyBlocks(plan.matrix, M, x, out),
     },
     wanted + spare,
-    (i, column) => (held[i] ? 0 : Math.sin(12.9898 * (i + 1) + 78.233 * (column + 1)) * (i % BLOCK === DOF.w ? 1 : 1e-3)),
+    (i, column) => (held[i] ? 0 : Math.sin(12.9898 * (i + 1) + 78.233 * (column + 1)) * (i % NODE === DOF.w ? 1 : 1e-3)),
   ); // prettier-ignore
   const modes = vectors.flatMap((vector, m): TopMode[] => {
     const frequency = Math.sqrt(Math.max(0, lambda[m])) / (2 * Math.PI);
@@ -90,21 +113,21 @@ function modesOf(
     const largest = shape.reduce((most, value) => (Math.abs(value) > Math.abs(most) ? value : most), 0);
     if (frequency < SLOWEST || Math.abs(largest) < inPlaneOf(model, vector)) return [];
     const scaled = shape.map((value) => value / largest);
-    return [{ frequency, shape: scaled, modalMass: 1 / largest ** 2, kind: nameMode(model.mesh, scaled) }];
+    return [{ frequency, shape: scaled, modalMass: 1 / largest ** 2, kind: nameMode(model.mesh, scaled), vector, lambda: lambda[m] }];
   });
   return { modes: modes.slice(0, wanted), status };
-}
+} // prettier-ignore
 
 /** Largest way in the plane of the plate: a mode that hardly moves out of it makes no sound. */
 function inPlaneOf({ position, mesh }: TopModel, x: Float64Array): number {
   let most = 0;
   for (let i = 0; i < mesh.x.length; i++)
-    most = Math.max(most, Math.abs(x[BLOCK * position[i] + DOF.u]), Math.abs(x[BLOCK * position[i] + DOF.v]));
+    most = Math.max(most, Math.abs(x[NODE * position[i] + DOF.u]), Math.abs(x[NODE * position[i] + DOF.v]));
   return most;
 }
 
-function deflectionOf({ position, mesh }: TopModel, x: Float64Array): Float64Array {
-  return mesh.x.map((_, i) => x[BLOCK * position[i] + DOF.w]);
+export function deflectionOf({ position, mesh }: TopModel, x: Float64Array): Float64Array {
+  return mesh.x.map((_, i) => x[NODE * position[i] + DOF.w]);
 }
 
 interface Inside {
@@ -129,7 +152,7 @@ function locate({ mesh: { x, y, triangles } }: TopModel, [px, py]: Point): Insid
   return best;
 }
 
-function valueAt(model: TopModel, field: Float64Array, place: Point): number {
+export function valueAt(model: TopModel, field: Float64Array, place: Point): number {
   const { nodes, shares } = locate(model, place);
   return shares[0] * field[nodes[0]] + shares[1] * field[nodes[1]] + shares[2] * field[nodes[2]];
 }
@@ -140,7 +163,7 @@ function loadVector(model: TopModel, load: TopLoad): Float64Array {
   const force = new Float64Array(model.position.length * BLOCK);
   const add = (place: Point, freedom: number, value: number) => {
     const { nodes, shares } = locate(model, place);
-    nodes.forEach((node, i) => (force[BLOCK * model.position[node] + freedom] += shares[i] * value));
+    nodes.forEach((node, i) => (force[NODE * model.position[node] + freedom] += shares[i] * value));
   };
   if (load.kind === 'force') {
     add(load.at, DOF.w, load.force);

@@ -33,6 +33,17 @@ export interface TopPatch {
   grainAngle?: number;
 }
 
+/** Two equal skins of the plate's wood on a core; `thickness` is then that of all three. */
+export interface TopSandwich {
+  core: number;
+  coreDensity: number;
+  coreModulus: number;
+  /** Through its thickness [Pa]. */
+  coreShear: number;
+  /** Of both glue lines together [kg/m2]. */
+  glueMass: number;
+}
+
 export type TopEdge = 'free' | 'supported' | 'clamped' | { rotationalStiffness: number };
 
 export type TopLoad =
@@ -44,6 +55,7 @@ export interface TopInput {
   height?: { radius?: number; points?: readonly { x: number; y: number; z: number }[] };
   thickness: number | readonly { x: number; y: number; thickness: number }[];
   material: TopMaterial;
+  sandwich?: TopSandwich;
   grainAngle?: number;
   braces?: readonly TopBrace[];
   patches?: readonly TopPatch[];
@@ -69,6 +81,7 @@ export function checkTop(top: TopInput): void {
     requirePositive(field, value);
     if (value > 0.03) throw new InvalidInput(field, value, 'is over 30 mm: check the unit');
   });
+  if (top.sandwich) checkSandwich(top.sandwich);
   if (top.height?.radius !== undefined) requireWithin('height.radius', top.height.radius, 0.2, 1e4);
   top.braces?.forEach((brace, i) => checkBrace(brace, i, top));
   top.patches?.forEach((patch, i) => {
@@ -114,6 +127,11 @@ function checkMaterial(material: TopMaterial, path: string): void {
   }
   for (const field of ['shearAlongThickness', 'shearAcrossThickness'] as const)
     if (material[field] !== undefined) requirePositive(`${path}.${field}`, material[field]);
+} // prettier-ignore
+
+function checkSandwich(sandwich: TopSandwich): void {
+  for (const field of ['core', 'coreDensity', 'coreModulus', 'coreShear'] as const) requirePositive(`sandwich.${field}`, sandwich[field]);
+  if (!(sandwich.glueMass >= 0)) throw new InvalidInput('sandwich.glueMass', sandwich.glueMass, 'must be zero or more');
 } // prettier-ignore
 
 function checkBrace({ path, stations, section, material }: TopBrace, i: number, top: TopInput): void {

@@ -30,3 +30,4 @@ export {
   type PlaningAdvice,
 } from './planing-direction';
 export { testRing, type RingTest, type RingTestResult } from './ring-test';
+export { durationFactor, softwoodStrength, type WoodStrength } from './strength';

@@ -1,0 +1,169 @@
+/** Facets of the plate: a membrane and a bending triangle each, with the patches that lie on it, in the plate's axes. SI. */
+import { contains, type Point } from '../outline';
+import type { TriangleMesh } from '../mesh';
+import { addBending } from './bending-triangle';
+import { layeredPlate, type LayeredPlate, type PlateLayer, type ShellMaterial } from './layered-plate';
+import { addMembrane } from './membrane-triangle';
+import { DOF } from './model';
+import { scatteredField, type Field } from './scattered-field';
+import { carry, cross, dotOf, minus, scaled, turn, unit, type Place } from './space';
+import { shellMaterial, type TopInput } from './top-input';
+
+/** A skin that is thinner is a slip of the caliper [m]. */
+const THINNEST_SKIN = 1e-4;
+
+export interface Facet {
+  /** Corners in its own plane [m]. */
+  x: [number, number, number];
+  y: [number, number, number];
+  area: number;
+  /** Rows: its axes in the plate's. */
+  axes: Float64Array;
+}
+
+/** Stiffness and mass of a facet, 18 x 18. */
+export interface ElementMatrices {
+  K: Float64Array;
+  M: Float64Array;
+}
+
+export interface PlateElements {
+  count: number;
+  nodes: Int32Array;
+  facets: Facet[];
+  /** At the mesh's nodes [m]. */
+  nodeThickness: Float64Array;
+  /** Layers of a facet where the plate itself is so thick. */
+  layers: (t: number, thickness: number) => PlateLayer[];
+  /** The plate of a facet as it is. */
+  plate: (t: number) => LayeredPlate;
+  /** Mean of the corners [m]. */
+  thickness: (t: number) => number;
+  /** Fills the matrices of a facet of so thick a plate. */
+  fill: (t: number, thickness: number, out: ElementMatrices) => LayeredPlate;
+}
+
+export function plateElements(mesh: TriangleMesh, z: Float64Array, top: TopInput): PlateElements {
+  const field = thicknessField(top);
+  const nodeThickness = mesh.x.map((x, i) => field(x, mesh.y[i]));
+  const nodes = mesh.triangles;
+  const count = nodes.length / 3;
+  const facets = Array.from({ length: count }, (_, t) =>
+    facetOf([0, 1, 2].map((c): Place => [mesh.x[nodes[3 * t + c]], mesh.y[nodes[3 * t + c]], z[nodes[3 * t + c]]])),
+  );
+  const base = shellMaterial(top.material);
+  const angle = top.grainAngle ?? 0;
+  const poisson = Math.min(0.45, base.nu_LC * Math.sqrt(base.E_C / base.E_L));
+  const bare = bareLayers(top, base, angle);
+  const covering = coveringPatches(mesh, top, angle);
+  const layers = (t: number, thickness: number): PlateLayer[] => [
+    ...bare(thickness),
+    ...covering[t].map((patch) => ({ ...patch, at: (patch.side * (thickness + patch.thickness)) / 2 })),
+  ];
+  const thickness = (t: number) => (nodeThickness[nodes[3 * t]] + nodeThickness[nodes[3 * t + 1]] + nodeThickness[nodes[3 * t + 2]]) / 3; // prettier-ignore
+  const asIs: LayeredPlate[] = [];
+  const plate = (t: number) => (asIs[t] ??= layeredPlate(layers(t, thickness(t))));
+  const scratch = { local: new Float64Array(324), membrane: new Float64Array(81), bending: new Float64Array(81) };
+  return {
+    count, nodes, facets, nodeThickness, layers, plate, thickness,
+    fill: (t, wanted, out) => {
+      const made = wanted === thickness(t) ? plate(t) : layeredPlate(layers(t, wanted));
+      fillFacet(facets[t], made, poisson, scratch, out);
+      return made;
+    },
+  }; // prettier-ignore
+}
+
+/** The plate without what is glued to it: one layer of wood, or two skins first and their core. */
+function bareLayers({ sandwich }: TopInput, material: ShellMaterial, angle: number): (thickness: number) => PlateLayer[] {
+  if (!sandwich) return (thickness) => [{ material, angle, thickness, at: 0 }];
+  const { core, coreDensity, coreModulus, coreShear, glueMass } = sandwich;
+  const inside: ShellMaterial = {
+    density: coreDensity + glueMass / core, E_L: coreModulus, E_C: coreModulus, G_LC: coreModulus / 2.6, nu_LC: 0.3, G_LT: coreShear, G_CT: coreShear,
+  };
+  return (thickness) => {
+    const skin = Math.max(THINNEST_SKIN, (thickness - core) / 2);
+    const at = (core + skin) / 2;
+    return [
+      { material, angle, thickness: skin, at: -at },
+      { material, angle, thickness: skin, at },
+      { material: inside, angle: 0, thickness: core, at: 0, core: true },
+    ];
+  };
+} // prettier-ignore
+
+export function thicknessField({ thickness }: TopInput): Field {
+  if (typeof thickness === 'number') return () => thickness;
+  return scatteredField(thickness.map((p) => p.x), thickness.map((p) => p.y), thickness.map((p) => p.thickness)); // prettier-ignore
+}
+
+interface Covering {
+  material: ShellMaterial;
+  angle: number;
+  thickness: number;
+  side: 1 | -1;
+}
+
+/** Patches over the middle of each triangle. */
+function coveringPatches({ x, y, triangles }: TriangleMesh, { patches = [] }: TopInput, angle: number): Covering[][] {
+  const made = patches.map(({ outline, material, thickness, side, grainAngle }) => ({
+    outline,
+    covering: { material: shellMaterial(material), angle: grainAngle ?? angle, thickness, side: side === 'inner' ? 1 : -1 } as Covering,
+  })); // prettier-ignore
+  return Array.from({ length: triangles.length / 3 }, (_, t) => {
+    const [a, b, c] = triangles.subarray(3 * t, 3 * t + 3);
+    const middle: Point = [(x[a] + x[b] + x[c]) / 3, (y[a] + y[b] + y[c]) / 3];
+    return made.filter(({ outline }) => contains(outline, ...middle)).map(({ covering }) => covering);
+  });
+}
+
+/** The facet's x axis lies along the plate's x where it can, so that grain angles stay what they are. */
+function facetOf([p, q, r]: readonly Place[]): Facet {
+  const e1 = minus(q, p);
+  const e2 = minus(r, p);
+  const normal = cross(e1, e2);
+  const twice = Math.hypot(...normal);
+  const n: Place = scaled(normal, 1 / twice);
+  const along = unit(minus([1, 0, 0], scaled(n, n[0])));
+  const side = cross(n, along);
+  const inPlane = (v: Place) => [dotOf(v, along), dotOf(v, side)] as const;
+  const [b, c] = [inPlane(e1), inPlane(e2)];
+  return { x: [0, b[0], c[0]], y: [0, b[1], c[1]], area: twice / 2, axes: Float64Array.of(...along, ...side, ...n) };
+}
+
+export const MEMBRANE_DOF = [DOF.u, DOF.v, DOF.thetaZ] as const;
+export const BENDING_DOF = [DOF.w, DOF.thetaY, DOF.thetaX] as const;
+/** beta_y = -theta_x. */
+export const BENDING_SIGN = [1, 1, -1] as const;
+
+interface Scratch {
+  local: Float64Array;
+  membrane: Float64Array;
+  bending: Float64Array;
+}
+
+function fillFacet(facet: Facet, plate: LayeredPlate, poisson: number, { local, membrane, bending }: Scratch, { K, M }: ElementMatrices): void {
+  membrane.fill(0);
+  bending.fill(0);
+  local.fill(0);
+  addMembrane(facet, plate.A, poisson, membrane);
+  addBending(facet, plate.D, plate.H, bending);
+  for (let a = 0; a < 9; a++)
+    for (let b = 0; b < 9; b++) {
+      const [i, j] = [6 * Math.floor(a / 3), 6 * Math.floor(b / 3)];
+      local[18 * (i + MEMBRANE_DOF[a % 3]) + j + MEMBRANE_DOF[b % 3]] += membrane[9 * a + b];
+      local[18 * (i + BENDING_DOF[a % 3]) + j + BENDING_DOF[b % 3]] += BENDING_SIGN[a % 3] * BENDING_SIGN[b % 3] * bending[9 * a + b];
+    }
+  for (let c = 0; c < 3; c++) carry(local, 18, 6 * c, plate.neutral);
+  turn(local, 18, facet.axes, K);
+  local.fill(0);
+  const { rhoH, rotary } = plate;
+  const inertia = [rhoH, rhoH, rhoH, rotary, rotary, 0];
+  for (let a = 0; a < 3; a++)
+    for (let b = 0; b < 3; b++)
+      for (let f = 0; f < 6; f++)
+        // Half lumped, half even.
+        local[18 * (6 * a + f) + 6 * b + f] = inertia[f] * facet.area * (a === b ? 1 / 12 + 1 / 6 : 1 / 24);
+  for (let c = 0; c < 3; c++) carry(local, 18, 6 * c, plate.massAt);
+  turn(local, 18, facet.axes, M);
+} // prettier-ignore

@@ -1,0 +1,13 @@
+export {
+  stringsLoads, TEST_FORCE, testLoad, TOP_HOLDS, topOfPlan, type TopHold, type TopPlan,
+} from './top-of-plan'; // prettier-ignore
+export {
+  examineTop, type ExaminedLoad, type ExaminedMode, type ExaminedTop, type ExamineSettings, type OpenedTop, type StringsFigures,
+} from './examine-top'; // prettier-ignore
+export { reserveOf, type Reserve } from './reserve';
+export {
+  ONE_PASS, passOnBrace, passOnPlate, PLANE_REACH, shavingMap, THUMB, WASTED, type PassEffect, type ShavingMap, type Wish,
+} from './shaving'; // prettier-ignore
+export { QuickTop, type QuickChange, type QuickFigures } from './quick-top';
+export { gridSampler } from './onto-grid';
+export { RIM_PROBE, rimStiffness, type RimPlace } from './rim-stiffness';

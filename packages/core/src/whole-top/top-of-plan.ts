@@ -1,0 +1,156 @@
+/** The whole top as the solver wants it, from what is drawn and measured of a build. SI. */
+import { bracePlaces, braceSection, bridgeAt, type Brace, type BracingPlan, type Patch } from '../bracing';
+import { InvalidInput } from '../invalid-input';
+import { contains, type Family, type PlateShape, type Point, type Polygon } from '../outline';
+import { stringLoad, usualStrings } from '../strings';
+import type { TopBrace, TopEdge, TopInput, TopLoad, TopMaterial, TopPatch, TopSandwich } from '../top';
+import type { OrthotropicConstants } from '../wood';
+
+export const TOP_HOLDS = ['free', 'ring', 'glued', 'clamped'] as const;
+/** In the hand; laid on its rim, free to slide; glued to linings and sides; held as stiffly as can be. */
+export type TopHold = (typeof TOP_HOLDS)[number];
+
+export interface TopPlan {
+  shape: PlateShape;
+  family: Family;
+  plan: BracingPlan;
+  wood: OrthotropicConstants;
+  /** One for the whole plate, or as surveyed. */
+  thickness: number | readonly { x: number; y: number; thickness: number }[];
+  /** Skins and core; then `thickness` is that of all three. */
+  sandwich: TopSandwich | null;
+  /** Of the strings [m]. */
+  scale: number;
+  trebleSign: 1 | -1;
+  /** The bridge is on. */
+  bridge: boolean;
+}
+
+/** Linings and sides let the rim turn a little [N m/rad per m]. Stated choice: between a bare side's and a full block's. */
+const LININGS = 100;
+/** A test weight of about a kilogram [N]. */
+export const TEST_FORCE = 10;
+/** A glued bridge: hardwood with its grain across the plate, as high as most [m]. Source: USDA Wood Handbook, table 5-3, of the heavier hardwoods. */
+const BRIDGE_HEIGHT = 8.5e-3;
+const BRIDGE_WOOD: TopMaterial = {
+  density: 820, modulusAlong: 13e9, modulusAcross: 1.7e9, shearModulus: 1.3e9, poisson: 0.4, shearAlongThickness: 1.3e9, shearAcrossThickness: 0.4e9,
+}; // prettier-ignore
+/** Patches are hardwood too where they are the bridge's plate, spruce elsewhere. */
+const PLATE_WOOD: TopMaterial = { ...BRIDGE_WOOD, density: 680, modulusAlong: 11.5e9, modulusAcross: 1.1e9 };
+/** Of a softwood's modulus along the grain: across, in-plane shear. Source: USDA Wood Handbook, table 5-1, spruces. */
+const STICK = { across: 0.07, shear: 0.064, poisson: 0.37 } as const;
+/** Heights that are cut to nothing are a shaving still [m]. */
+const SHAVING = 4e-4;
+const RING_CORNERS = 40;
+
+const EDGES: Record<TopHold, Pick<TopInput, 'edge' | 'edgeInPlane'>> = {
+  free: { edge: 'free' },
+  ring: { edge: 'supported', edgeInPlane: 'free' },
+  glued: { edge: { rotationalStiffness: LININGS } as TopEdge, edgeInPlane: 'held' },
+  clamped: { edge: 'clamped', edgeInPlane: 'held' },
+};
+
+/** @throws InvalidInput naming the brace that passes over a hole */
+export function topOfPlan(top: TopPlan, hold: TopHold): TopInput {
+  const { shape, plan, wood } = top;
+  plan.braces.forEach((brace) => requireOnWood(brace, shape));
+  const braces = plan.braces.map((brace) => braceOf(brace, plan));
+  const patches = plan.patches.map(patchOf(wood));
+  const material = materialOf(wood);
+  const glued = top.bridge && plan.bridge.kind !== 'floating';
+  return {
+    outline: shape.outline, holes: shape.holes, thickness: top.thickness, material, braces,
+    ...(plan.archRadius !== null && { height: { radius: plan.archRadius } }),
+    ...(top.sandwich && { sandwich: top.sandwich }),
+    patches: glued ? [...patches, bridgeOf(top)] : patches,
+    ...EDGES[hold],
+  }; // prettier-ignore
+}
+
+function materialOf(wood: OrthotropicConstants): TopMaterial {
+  return {
+    density: wood.rho,
+    modulusAlong: wood.E_L,
+    modulusAcross: wood.E_C,
+    shearModulus: wood.G_LC,
+    poisson: wood.nu_LC,
+  };
+}
+
+function requireOnWood({ from, to, name }: Brace, { holes }: PlateShape): void {
+  if (holes.some((hole) => passesInto(hole, from, to)))
+    throw new InvalidInput('braces', name, 'passes over a hole: move it in the layout');
+}
+
+const CHECKS = 60;
+
+function passesInto(hole: Polygon, [ax, ay]: Point, [bx, by]: Point): boolean {
+  for (let i = 0; i <= CHECKS; i++) {
+    const share = i / CHECKS;
+    if (contains(hole, ax + share * (bx - ax), ay + share * (by - ay))) return true;
+  }
+  return false;
+}
+
+/** A leg that is cut from above and not capped with wood stays open there: cloth holds little. */
+function braceOf(brace: Brace, { laps }: BracingPlan): TopBrace {
+  const places = bracePlaces(brace);
+  const open = laps.some(({ lower, cap }) => lower === brace.id && cap !== 'wood');
+  return {
+    path: [brace.from, brace.to],
+    section: brace.section,
+    stations: brace.heights.map((height, i) => {
+      const { shape: _, ...sizes } = braceSection(brace, i);
+      return { s: places[i], ...sizes, height: Math.max(SHAVING, height) };
+    }),
+    material: {
+      density: brace.density, modulusAlong: brace.modulus, modulusAcross: STICK.across * brace.modulus,
+      shearModulus: STICK.shear * brace.modulus, poisson: STICK.poisson,
+    },
+    lap: open ? 'open' : 'full',
+  }; // prettier-ignore
+}
+
+const patchOf = (wood: OrthotropicConstants) => ({ role, x, y, length, width, thickness, grain }: Patch): TopPatch => ({
+  outline: role === 'hole-ring' ? circle([x, y], length / 2) : rectangle([x, y], length, width),
+  thickness,
+  side: 'inner',
+  material: role === 'bridge-plate' ? PLATE_WOOD : materialOf(wood),
+  grainAngle: grain === 'along' ? 0 : Math.PI / 2,
+}); // prettier-ignore
+
+function bridgeOf({ plan: { bridge }, scale }: TopPlan): TopPatch {
+  return {
+    outline: rectangle([bridgeAt(bridge, scale), 0], bridge.width, bridge.span),
+    thickness: BRIDGE_HEIGHT,
+    side: 'outer',
+    material: BRIDGE_WOOD,
+    grainAngle: Math.PI / 2,
+  };
+}
+
+const rectangle = ([x, y]: Point, length: number, width: number): Point[] => [[-1, -1], [1, -1], [1, 1], [-1, 1]].map(([a, b]) => [x + (a * length) / 2, y + (b * width) / 2]); // prettier-ignore
+const circle = ([x, y]: Point, radius: number): Point[] =>
+  Array.from({ length: RING_CORNERS }, (_, i) => {
+    const angle = (2 * Math.PI * i) / RING_CORNERS;
+    return [x + radius * Math.cos(angle), y + radius * Math.sin(angle)];
+  });
+
+/** Two feet of a floating bridge, as shares of its half span. */
+const FEET = [-0.7, 0.7];
+
+/**
+ * What the strings do: a torque along the saddle that presses its front edge in, or down-force under both feet. One case each; the deflections add up.
+ */
+export function stringsLoads({ plan, family, scale }: TopPlan): TopLoad[] {
+  const { torque, downForce } = stringLoad(plan.strings ?? usualStrings(family), scale, plan.bridge);
+  const x = bridgeAt(plan.bridge, scale);
+  const half = plan.bridge.span / 2;
+  if (plan.bridge.kind === 'floating') return FEET.map((share) => ({ kind: 'force', at: [x, share * half], force: downForce / FEET.length }));
+  return [{ kind: 'torque', line: [[x, -half], [x, half]], torque }];
+} // prettier-ignore
+
+/** A weight on the middle of where the bridge stands. */
+export function testLoad({ plan, scale }: TopPlan): TopLoad {
+  return { kind: 'force', at: [bridgeAt(plan.bridge, scale), 0], force: TEST_FORCE };
+}
