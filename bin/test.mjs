@@ -25,7 +25,7 @@ const CHECKS = {
   ],
 };
 const SUITES = { unit: ['core', 'server-unit', 'web'], api: ['api'], browser: ['e2e'] };
-const STEP_LIMIT_MS = 12 * 60_000;
+const STEP_LIMIT_MS = 15 * 60_000;
 
 const counts = { passed: 0, failed: 0 };
 

@@ -79,6 +79,10 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./stages/shape/ShapePage')).ShapePage }),
       },
       {
+        path: '/builds/:buildId/top',
+        lazy: async () => ({ Component: (await import('./stages/whole-top/WholeTopPage')).WholeTopPage }),
+      },
+      {
         path: '/builds/:buildId/voice',
         lazy: async () => ({ Component: (await import('./stages/voice/VoicePage')).VoicePage }),
       },

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { Link } from 'react-router';
 
 /** A named figure of a slip. */
 export function Row({ name, value, hint }: { name: ReactNode; value: ReactNode; hint?: string | null }) {
@@ -15,4 +16,16 @@ export function Row({ name, value, hint }: { name: ReactNode; value: ReactNode; 
 
 export function Caution({ children }: { children: ReactNode }) {
   return <p className="border-l-2 border-brass pl-3 text-[0.95rem] text-soft">{children}</p>;
+}
+
+/** To the top as one model, from every page where wood is drawn or taken off. */
+export function ToWholeTop({ buildId, slip }: { buildId: string; slip?: string }) {
+  return (
+    <Link
+      to={`/builds/${buildId}/top${slip ? `?slip=${slip}` : ''}`}
+      className="no-print flex min-h-12 items-center px-2 underline underline-offset-4"
+    >
+      Whole top
+    </Link>
+  );
 }

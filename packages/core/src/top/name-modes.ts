@@ -38,7 +38,7 @@ function partsOf({ x, y, triangles }: TriangleMesh, shape: Float64Array): Part[]
   return parts;
 }
 
-/** The most that one side can move against the other, over some places of the line between them. */
+/** The most that one side can move against as much on the other, over some places of the line between them. */
 function bestSplit(parts: readonly Part[], axis: 'x' | 'y'): number {
   const values = parts.map((part) => part[axis]);
   const low = values.reduce((least, value) => Math.min(least, value), Infinity);
@@ -50,7 +50,7 @@ function bestSplit(parts: readonly Part[], axis: 'x' | 'y'): number {
   for (const slice of slices) {
     below += slice;
     const above = whole - below;
-    if (below * above < 0) best = Math.max(best, Math.abs(below) + Math.abs(above));
+    if (below * above < 0) best = Math.max(best, 2 * Math.min(Math.abs(below), Math.abs(above)));
   }
   return best;
 }

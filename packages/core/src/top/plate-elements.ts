@@ -92,23 +92,29 @@ function bareLayers({ sandwich }: TopInput, material: ShellMaterial, angle: numb
   };
 } // prettier-ignore
 
+/** Beyond the measured places a plane may run on only so far past the thickest and the thinnest of them (1). */
+const RUN_ON = 0.1;
+
 export function thicknessField({ thickness }: TopInput): Field {
   if (typeof thickness === 'number') return () => thickness;
-  return scatteredField(thickness.map((p) => p.x), thickness.map((p) => p.y), thickness.map((p) => p.thickness)); // prettier-ignore
+  const values = thickness.map((p) => p.thickness);
+  const [least, most] = [Math.min(...values) * (1 - RUN_ON), Math.max(...values) * (1 + RUN_ON)];
+  const field = scatteredField(thickness.map((p) => p.x), thickness.map((p) => p.y), values); // prettier-ignore
+  return (x, y) => Math.min(most, Math.max(least, field(x, y)));
 }
 
 interface Covering {
   material: ShellMaterial;
   angle: number;
   thickness: number;
-  side: 1 | -1;
+  side: number;
 }
 
 /** Patches over the middle of each triangle. */
 function coveringPatches({ x, y, triangles }: TriangleMesh, { patches = [] }: TopInput, angle: number): Covering[][] {
   const made = patches.map(({ outline, material, thickness, side, grainAngle }) => ({
     outline,
-    covering: { material: shellMaterial(material), angle: grainAngle ?? angle, thickness, side: side === 'inner' ? 1 : -1 } as Covering,
+    covering: { material: shellMaterial(material), angle: grainAngle ?? angle, thickness, side: side === 'inner' ? 1 : -1 },
   })); // prettier-ignore
   return Array.from({ length: triangles.length / 3 }, (_, t) => {
     const [a, b, c] = triangles.subarray(3 * t, 3 * t + 3);

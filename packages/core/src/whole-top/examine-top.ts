@@ -112,7 +112,7 @@ export function examineTop(plan: TopPlan, settings: ExamineSettings): OpenedTop 
   const examined: ExaminedTop = {
     hold, x: model.mesh.x, y: model.mesh.y, triangles: model.mesh.triangles, nodeArea, nodeThickness: model.plate.nodeThickness,
     mass: model.mass, massSlopes: slopes[0],
-    modes: modes.map(({ frequency, kind, modalMass, shape, vector }, m) => ({
+    modes: modes.map(({ frequency, kind, modalMass, shape }, m) => ({
       frequency, kind, modalMass, shape,
       pumping: Math.abs(shape.reduce((sum, value, i) => sum + value * nodeArea[i], 0)) / whole,
       energy: energies[m],

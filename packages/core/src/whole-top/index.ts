@@ -6,7 +6,7 @@ export {
 } from './examine-top'; // prettier-ignore
 export { reserveOf, type Reserve } from './reserve';
 export {
-  ONE_PASS, passOnBrace, passOnPlate, PLANE_REACH, shavingMap, THUMB, WASTED, type PassEffect, type ShavingMap, type Wish,
+  ONE_PASS, passOnBrace, passOnPlate, PLANE_REACH, shavingMap, SCRAPED, WASTED, type PassEffect, type ShavingMap, type Wish,
 } from './shaving'; // prettier-ignore
 export { QuickTop, type QuickChange, type QuickFigures } from './quick-top';
 export { gridSampler } from './onto-grid';

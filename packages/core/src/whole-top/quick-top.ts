@@ -180,10 +180,6 @@ export class QuickTop {
     const { modes } = this.opened.examined;
     const { lambda, vectors } = generalisedEigen(K, M, this.basis.length);
     const taken = new Set<number>();
-    const p = this.basis.length;
-    /** Share of the old mode m in a new one: phi_m' M v. */
-    const held = (m: number, v: Float64Array) =>
-      Math.abs(v.reduce((sum, value, j) => sum + this.M[m * p + j] * value, 0));
     return {
       modes: modes.map(({ kind }, m) => {
         let best = -1;

@@ -22,7 +22,7 @@ const PEAK = 0.01;
 /** Of the model's own stresses. */
 const MODEL_SPREAD = 0.15;
 const NINE_OF_TEN = 1.645;
-const LITTLE = 1.5;
+const LITTLE = 1.1;
 
 export function reserveOf({ model }: FactoredTop, { plan, wood }: TopPlan, stress: TopStress): Reserve {
   const years = durationFactor(YEARS);

@@ -45,7 +45,7 @@ function evenPlaces(outline: readonly Point[], count: number): { at: Point; alon
 
 /** Square to the rim, on whichever side the wood is. */
 function stepIn({ at: [x, y], along: [dx, dy] }: { at: Point; along: Point }, outline: readonly Point[], by: number): Point | null {
-  const [cx, cy] = centroid(outline as Point[]);
+  const [cx, cy] = centroid(outline);
   const sides: Point[] = [[x - by * dy, y + by * dx], [x + by * dy, y - by * dx]];
   return sides.filter((place) => contains(outline as Point[], ...place)).sort((a, b) => Math.hypot(a[0] - cx, a[1] - cy) - Math.hypot(b[0] - cx, b[1] - cy))[0] ?? null;
 } // prettier-ignore

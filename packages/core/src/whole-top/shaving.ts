@@ -3,7 +3,7 @@ import type { WoodSlopes } from '../top';
 import type { ExaminedTop } from './examine-top';
 
 /** A thumb's reach of a scraper or a finger plane [m2], and one light pass [m]. */
-export const THUMB = 5e-4;
+export const SCRAPED = 2e-3;
 export const ONE_PASS = 1e-4;
 /** On a brace one pass reaches so far along it [m]. */
 export const PLANE_REACH = 0.03;
@@ -23,9 +23,9 @@ export interface PassEffect {
 
 const CENTS = 1200 / Math.LN2;
 
-/** One pass off the plate over a thumb around a node. */
+/** One pass off the plate over a scraper’s stroke around a node. */
 export function passOnPlate(top: ExaminedTop, node: number): PassEffect {
-  const share = (-ONE_PASS * THUMB) / top.nodeArea[node];
+  const share = (-ONE_PASS * SCRAPED) / top.nodeArea[node];
   return effectOf(top, ({ thickness }) => share * thickness[node]);
 }
 

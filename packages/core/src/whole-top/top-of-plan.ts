@@ -3,7 +3,7 @@ import { bracePlaces, braceSection, bridgeAt, type Brace, type BracingPlan, type
 import { InvalidInput } from '../invalid-input';
 import { contains, type Family, type PlateShape, type Point, type Polygon } from '../outline';
 import { stringLoad, usualStrings } from '../strings';
-import type { TopBrace, TopEdge, TopInput, TopLoad, TopMaterial, TopPatch, TopSandwich } from '../top';
+import type { TopBrace, TopInput, TopLoad, TopMaterial, TopPatch, TopSandwich } from '../top';
 import type { OrthotropicConstants } from '../wood';
 
 export const TOP_HOLDS = ['free', 'ring', 'glued', 'clamped'] as const;
@@ -46,7 +46,7 @@ const RING_CORNERS = 40;
 const EDGES: Record<TopHold, Pick<TopInput, 'edge' | 'edgeInPlane'>> = {
   free: { edge: 'free' },
   ring: { edge: 'supported', edgeInPlane: 'free' },
-  glued: { edge: { rotationalStiffness: LININGS } as TopEdge, edgeInPlane: 'held' },
+  glued: { edge: { rotationalStiffness: LININGS }, edgeInPlane: 'held' },
   clamped: { edge: 'clamped', edgeInPlane: 'held' },
 };
 
@@ -79,7 +79,7 @@ function materialOf(wood: OrthotropicConstants): TopMaterial {
 
 function requireOnWood({ from, to, name }: Brace, { holes }: PlateShape): void {
   if (holes.some((hole) => passesInto(hole, from, to)))
-    throw new InvalidInput('braces', name, 'passes over a hole: move it in the layout');
+    throw new InvalidInput(name, 'its line', 'passes over a hole: move it in the layout');
 }
 
 const CHECKS = 60;

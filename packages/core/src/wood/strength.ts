@@ -1,7 +1,7 @@
 /** Strength of clear softwood, and what is left of it under a load that stays for years. */
 
 export interface WoodStrength {
-  /** Surface stress at which it breaks in bending along the grain, and when pulled across it [Pa]. */
+  /** Surface stress at which it breaks in bending, along the grain and across it [Pa]. */
   along: number;
   across: number;
   /** Spread of either from piece to piece (1). */
@@ -13,10 +13,14 @@ export interface WoodStrength {
 const MOIST = 1.12;
 const WATER = 1000;
 
-/** Source: USDA Wood Handbook, tables 5-7 (spread) and 5-11a (softwoods at 12 % moisture). @param density at 12 % moisture [kg/m3] */
+/** Bending strength across the grain over that along it, as in Hankinson's formula for runout. */
+const ACROSS = 0.05;
+
+/** Source: USDA Wood Handbook, tables 5-7 (spread) and 5-11a (bending strength of softwoods at 12 % moisture). @param density at 12 % moisture [kg/m3] */
 export function softwoodStrength(density: number): WoodStrength {
   const gravity = density / MOIST / WATER;
-  return { along: 170.7e6 * gravity ** 1.01, across: 6e6 * gravity ** 1.11, alongSpread: 0.16, acrossSpread: 0.25 };
+  const along = 170.7e6 * gravity ** 1.01;
+  return { along, across: ACROSS * along, alongSpread: 0.16, acrossSpread: 0.25 };
 }
 
 const MOST_SHARE = 1;

@@ -4,6 +4,7 @@ import { useParams, useSearchParams } from 'react-router';
 import { usePlan } from '../../api/bracing';
 import { useBuild, useSurveys, useSurveyWrites } from '../../api/hooks';
 import type { Build } from '../../api/types';
+import { ToWholeTop } from '../../bracing/Row';
 import { BraceLayer } from '../../bracing/BraceLayer';
 import { gluedPlate, useBracing, useGround } from '../../bracing/use-bracing';
 import { PlateDrawing } from '../../plate';
@@ -89,6 +90,9 @@ function Layout({ build, kept }: { build: Build; kept: BracingPlan }) {
         </>
       }
     >
+      <div className="flex justify-end px-4 pt-1 lg:px-6">
+        <ToWholeTop buildId={build.id} slip="what-if" />
+      </div>
       <div className="flex max-h-[440px] min-h-0 flex-1 flex-col lg:max-h-none">
         <PlateDrawing
           shape={ground.shape}

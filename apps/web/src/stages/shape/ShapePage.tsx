@@ -6,6 +6,7 @@ import { useBuild, useSurveys, useSurveyWrites } from '../../api/hooks';
 import type { Build } from '../../api/types';
 import { BraceLayer } from '../../bracing/BraceLayer';
 import { gluedPlate, useBracing, useGround, type Ground } from '../../bracing/use-bracing';
+import { ToWholeTop } from '../../bracing/Row';
 import { PlateDrawing } from '../../plate';
 import { Loading } from '../../shell/Loading';
 import { useShortcuts } from '../../shell/shortcuts';
@@ -115,7 +116,10 @@ function Shape({ build, kept }: { build: Build; kept: BracingPlan }) {
             ))}
           </select>
         )}
-        <PitchButton />
+        <span className="flex items-center">
+          <ToWholeTop buildId={build.id} />
+          <PitchButton />
+        </span>
       </div>
       <div className="flex max-h-[330px] min-h-0 flex-1 flex-col lg:max-h-none">
         <BracesFromAbove {...{ build, ground, onSelect: pick }} plan={bracing.kept} selected={brace?.id ?? null} />

@@ -3,7 +3,13 @@ import { toneColour } from '../../plate/MapLayer';
 import type { ShapePicture } from '../../workers/knock-computer';
 
 /** A partial's shape on the wood: up and down in steps, its node lines thick. */
-export function ShapeLayer({ shape, unreadPath }: { shape: ShapePicture; unreadPath: string }) {
+export function ShapeLayer({
+  shape,
+  unreadPath,
+}: {
+  shape: Pick<ShapePicture, 'bands' | 'nodes'>;
+  unreadPath: string;
+}) {
   const [lowest, ...steps] = shape.bands;
   return (
     <g>

@@ -4,6 +4,7 @@ import { useParams } from 'react-router';
 import { useBuild, useSurveyWrites } from '../../api/hooks';
 import { isKnock, simulatedKnock, useKnockWrites, useSounds, type KnockView } from '../../api/knocks';
 import type { Build } from '../../api/types';
+import { ToWholeTop } from '../../bracing/Row';
 import { PlateDrawing, StationLayer } from '../../plate';
 import { Loading } from '../../shell/Loading';
 import { setPreferences, usePreferences } from '../../shell/preferences';
@@ -133,7 +134,10 @@ function Voice({ build, knocks }: { build: Build; knocks: readonly KnockView[] }
     >
       <div className="flex flex-wrap items-center justify-between gap-x-4 px-4 pt-1 lg:px-6">
         <TextTabs label="On the plate" tabs={VIEWS} open={view} onOpen={(key) => page.set({ view: key })} />
-        <PitchButton />
+        <span className="flex items-center">
+          <ToWholeTop buildId={build.id} />
+          <PitchButton />
+        </span>
       </div>
       <PlateDrawing
         shape={shape}

@@ -1,0 +1,257 @@
+import { formatThickness, TOP_HOLDS, type BracingPlan, type TopHold } from '@nimble/core';
+import { useEffect, useMemo, useState } from 'react';
+import { useParams, useSearchParams } from 'react-router';
+import { usePlan } from '../../api/bracing';
+import { useBuild, useSurvey, useSurveys } from '../../api/hooks';
+import { isKnock, useSounds, type KnockView } from '../../api/knocks';
+import type { Build, SurveyReading } from '../../api/types';
+import { BraceLayer } from '../../bracing/BraceLayer';
+import { useBracing, useGround } from '../../bracing/use-bracing';
+import { PlateDrawing } from '../../plate';
+import { Loading } from '../../shell/Loading';
+import { usePreferences } from '../../shell/preferences';
+import { PitchButton } from '../../sound/PitchDialog';
+import { Button, SelectField, SlipPages, TextTabs } from '../../ui';
+import type { PassHere, TopView } from '../../workers/top-computer';
+import { useWholeTop, type WholeTop } from '../../workers/use-whole-top';
+import { StageFrame } from '../StageFrame';
+import {
+  changedPlan,
+  changedTop,
+  followsHand,
+  heightsOf,
+  isChanged,
+  NOTHING_CHANGED,
+  type WhatIf,
+} from './changed-plan';
+import { LoadSlip } from './LoadSlip';
+import { ModesSlip } from './ModesSlip';
+import { NotesLine } from './NotesLine';
+import { readWish, ShaveSlip, wishKey } from './ShaveSlip';
+import { plateKnown, topPlanOf, type PlateKnown } from './top-plan-of';
+import { BraceWorth, PassMark, RimMarks, TopMap } from './TopLayers';
+import { HOLD_WORDS } from './top-words';
+import { useQuickFigures, useRim, useTopPicture } from './use-top-answers';
+import { WhatIfSlip } from './WhatIfSlip';
+
+const TABS = [['modes', 'Modes'], ['load', 'Strings'], ['shave', 'Shave'], ['what-if', 'What if']] as const; // prettier-ignore
+type Tab = (typeof TABS)[number][0];
+const LOADS = [['strings', 'Under the strings'], ['weight', 'Under a weight'], ['energy', 'Where it works'], ['rim', 'Round the rim']] as const; // prettier-ignore
+type LoadView = (typeof LOADS)[number][0];
+
+/** The whole top as one model: its modes, what the strings do, what a tenth of a millimetre here does, and what would be if. */
+export function WholeTopPage() {
+  const { buildId = '' } = useParams();
+  const build = useBuild(buildId);
+  const plan = usePlan(buildId);
+  const surveys = useSurveys(buildId);
+  const last = surveys.data?.findLast(({ assessment }) => assessment !== null)?.id ?? null;
+  const survey = useSurvey(buildId, last);
+  const sounds = useSounds(buildId);
+  if (!build.data || !plan.data || !surveys.data || (last !== null && !survey.data))
+    return <Loading queries={[build, plan, surveys, survey]} what="the top" />;
+  return (
+    <Whole
+      key={buildId}
+      build={build.data}
+      kept={plan.data}
+      readings={survey.data?.readings}
+      knocks={(sounds.data ?? []).filter(isKnock)}
+    />
+  );
+}
+
+interface WholeProps {
+  build: Build;
+  kept: BracingPlan;
+  readings: SurveyReading[] | undefined;
+  knocks: readonly KnockView[];
+}
+
+function Whole({ build, kept, readings, knocks }: WholeProps) {
+  const [params, setParams] = useSearchParams();
+  const choice = usePreferences();
+  const bracing = useBracing(build.id, kept);
+  const ground = useGround(build);
+  const known = useMemo(() => plateKnown(build, readings), [build, readings]);
+  const set = (name: string, value: string) => setParams((old) => (old.set(name, value), old), { replace: true });
+  const tab: Tab = TABS.find(([key]) => key === params.get('slip'))?.[0] ?? 'modes';
+  const hold: TopHold = TOP_HOLDS.find((key) => key === params.get('hold')) ?? 'glued';
+  const request = useMemo(() => ({ hold, plan: topPlanOf(build, kept, ground, known) }), [hold, build, kept, ground, known]);
+  const { top, stop, again } = useWholeTop(request);
+  const figures = top.state === 'open' ? top.figures : null;
+  const count = figures?.modes.length ?? 8;
+  const mode = Math.min(count - 1, Number(params.get('mode') ?? 0) || 0);
+  const load: LoadView = LOADS.find(([key]) => key === params.get('view'))?.[0] ?? 'strings';
+  const wish = readWish(params.get('wish'), count);
+  const view: TopView = tab === 'modes' || !figures?.weight && tab !== 'shave' ? { show: 'mode', mode } : tab === 'shave' ? { show: 'shaving', wish } : { show: load === 'rim' || tab === 'what-if' ? 'strings' : load };
+  const shown = useTopPicture(top, view);
+  const rim = useRim(top, tab === 'load' && load === 'rim');
+  const [pass, setPass] = useState<{ of: WholeTop; here: PassHere } | null>(null);
+  const here = pass?.of === top ? pass.here : null;
+  const touch = (answer: Promise<PassHere>) => void answer.then((next) => setPass({ of: top, here: next }));
+  const trial = useTrial(top, request);
+  const heard = useMemo(() => notesHeard(knocks), [knocks]);
+  return (
+    <StageFrame
+      build={build}
+      stage="shape"
+      slip={
+        <>
+          <SlipPages tabs={TABS} open={tab} onOpen={(slip) => set('slip', slip)} />
+          {!figures ? (
+            <Waiting top={top} onStop={stop} onAgain={again} />
+          ) : (
+            <>
+              {tab === 'modes' && <ModesSlip figures={figures} braces={kept.braces} mode={mode} onMode={(m) => set('mode', String(m))} />}
+              {tab === 'load' && <LoadSlip figures={figures} units={build.units} />}
+              {tab === 'shave' && (
+                <ShaveSlip figures={figures} picture={shown?.view.show === 'shaving' ? shown.picture : null} wish={wish} pass={here} units={build.units} onWish={(next) => set('wish', wishKey(next))} />
+              )}
+              {tab === 'what-if' && (
+                <WhatIfSlip
+                  figures={figures} plan={kept} units={build.units} {...trial}
+                  brace={params.get('piece')}
+                  onBrace={(id) => set('piece', id)}
+                  onTake={() => {
+                    const next = changedPlan(kept, trial.what, ground.shape.outline);
+                    if (next) bracing.keep(next);
+                    trial.onWhat(NOTHING_CHANGED);
+                  }}
+                />
+              )}
+              <MadeFrom {...{ known, hold, figures }} onHold={(next) => set('hold', next)} />
+            </>
+          )}
+        </>
+      }
+    >
+      <div className="flex flex-wrap items-center justify-between gap-x-4 px-4 pt-1 lg:px-6">
+        {tab === 'load' ? <TextTabs label="On the plate" tabs={LOADS} open={load} onOpen={(key) => set('view', key)} /> : <p className="flex min-h-12 items-center text-soft">{LEGENDS[tab]}</p>}
+        <PitchButton />
+      </div>
+      <PlateDrawing
+        shape={ground.shape}
+        leftHanded={build.leftHanded}
+        label={`Top of No. ${build.number} ${build.name} as one model, neck end to the left`}
+        map={shown && <TopMap picture={shown.picture} view={shown.view} />}
+        onPlace={({ x, y }) => tab === 'shave' && top.state === 'open' && touch(top.computer.passAt(x, y))}
+      >
+        {(pixelsPerMm) => (
+          <>
+            <g opacity={tab === 'shave' ? 0.3 : 0.55}>
+              <BraceLayer plan={kept} ground={ground} pixelsPerMm={pixelsPerMm} selected={tab === 'what-if' ? params.get('piece') ?? kept.braces[0]?.id ?? null : null} onSelect={tab === 'what-if' ? (id) => set('piece', id) : undefined} />
+            </g>
+            {shown?.view.show === 'shaving' && top.state === 'open' && (
+              <BraceWorth braces={kept.braces} worth={shown.picture.braces} pixelsPerMm={pixelsPerMm} onPick={(b, s) => touch(top.computer.passOn(b, s))} />
+            )}
+            {tab === 'shave' && here && <PassMark pass={here} pixelsPerMm={pixelsPerMm} />}
+            {rim && tab === 'load' && load === 'rim' && <RimMarks places={rim} pixelsPerMm={pixelsPerMm} />}
+          </>
+        )}
+      </PlateDrawing>
+      <div className="min-h-14 px-4 pb-2 lg:px-6">
+        {figures && (tab === 'modes' || tab === 'what-if' ? (
+          <NotesLine modes={figures.modes} heard={heard} open={tab === 'modes' ? mode : null} choice={choice} onOpen={(m) => { set('mode', String(m)); }} />
+        ) : (
+          <p className="text-soft">{tab === 'load' && shown ? scaleWords(load, shown.picture.most, build.units) : ''}</p>
+        ))}
+      </div>
+    </StageFrame>
+  );
+} // prettier-ignore
+
+/** What is tried, near while the hand moves and exact soon after it stops. */
+function useTrial(top: WholeTop, request: Parameters<typeof useWholeTop>[0] & object) {
+  const [what, setWhat] = useState<WhatIf>(NOTHING_CHANGED);
+  const [settled, setSettled] = useState<WhatIf>(NOTHING_CHANGED);
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(what), 600);
+    return () => clearTimeout(timer);
+  }, [what]);
+  const quick = useQuickFigures(
+    top,
+    useMemo(() => {
+      if (!isChanged(what) || !followsHand(what)) return null;
+      const heights = request.plan.plan.braces.flatMap(({ id, heights: now }, b): [number, number[]][] => (what.taller[id] ? [[b, heightsOf(now, what.taller[id])]] : []));
+      return { heights, thicker: what.thicker };
+    }, [what, request]),
+  );
+  const changed = useMemo(() => (isChanged(settled) ? changedTop(request.plan, settled) : null), [settled, request]);
+  const exactRequest = useMemo(() => changed && { hold: request.hold, plan: changed }, [changed, request]);
+  const exact = useWholeTop(exactRequest).top;
+  const isExact = exact.state === 'open' && exact.request === exactRequest && settled === what;
+  const problem = exact.state === 'failed' && settled === what ? exact.words : isChanged(settled) && !changed ? 'The X would leave the plate' : null;
+  const then = isExact
+    ? { exact: true, figures: { modes: exact.figures.modes, mass: exact.figures.mass, sink: exact.figures.weight?.sink ?? null, movement: exact.figures.strings?.movement ?? null } }
+    : quick && { exact: false, figures: quick };
+  return { what, onWhat: setWhat, then: isChanged(what) ? then : null, problem: isChanged(what) ? problem : null };
+} // prettier-ignore
+
+const LEGENDS: Record<Tab, string> = {
+  modes: 'Ember one way, lake the other; where the dashes run it stands still.',
+  load: '',
+  shave: 'Touch the plate or a brace.',
+  'what-if': 'Touch a brace, or choose it at the right.',
+};
+
+function scaleWords(load: LoadView, most: number, units: Build['units']): string {
+  if (load === 'rim') return 'Stiffness a finger’s breadth in from the rim [N/mm]: the larger the disc, the stiffer.';
+  if (load === 'energy')
+    return `The deeper the colour, the harder the plate works under the strings: up to ${most.toFixed(2)} J/m².`;
+  const { figure, symbol } = formatThickness(most, units);
+  return `Ember goes in, lake comes out, up to ${figure} ${symbol}; where the dashes run it stays.`;
+}
+
+/** Frequencies of the strongest notes of the last knock of the whole plate. */
+function notesHeard(knocks: readonly KnockView[]): number[] {
+  const whole = knocks.filter(({ about, retracted }) => about !== 'bar' && !retracted).at(-1);
+  const partials = [...(whole?.analysis.partials ?? [])].sort((a, b) => b.level - a.level).slice(0, 6);
+  return partials.map(({ frequency }) => frequency).sort((a, b) => a - b);
+}
+
+function Waiting({ top, onStop, onAgain }: { top: WholeTop; onStop: () => void; onAgain: () => void }) {
+  if (top.state === 'failed') return <Ended words={`The top can’t be reckoned: ${top.words}`} action="Try again" onAction={onAgain} />;
+  if (top.state === 'stopped') return <Ended words="Stopped." action="Start again" onAction={onAgain} />;
+  const share = top.state === 'working' ? top.share : 0;
+  return (
+    <div role="status" className="space-y-3 pt-3">
+      <p>Solving the whole top: mesh, braces, modes, strings and what each place does.</p>
+      <progress className="h-3 w-full accent-spruce" value={share} max={1} aria-label="How far it is" />
+      <Button onClick={onStop}>Stop</Button>
+    </div>
+  );
+} // prettier-ignore
+
+function Ended({ words, action, onAction }: { words: string; action: string; onAction: () => void }) {
+  return (
+    <div role="alert" className="space-y-3 pt-3">
+      <p>{words}</p>
+      <Button onClick={onAction}>{action}</Button>
+    </div>
+  );
+}
+
+interface MadeFromProps {
+  known: PlateKnown;
+  hold: TopHold;
+  figures: { degreesOfFreedom: number; elapsedMs: number };
+  onHold: (hold: TopHold) => void;
+}
+
+/** What the model stands on, so that nobody takes it for more than it is. */
+function MadeFrom({ known, hold, figures, onHold }: MadeFromProps) {
+  return (
+    <section aria-label="What the model stands on" className="mt-4 space-y-2 border-t border-grain pt-3">
+      <SelectField label="The rim is" value={hold} onChange={(event) => onHold(event.target.value as TopHold)}>
+        {TOP_HOLDS.map((key) => (
+          <option key={key} value={key}>{HOLD_WORDS[key]}</option>
+        ))}
+      </SelectField>
+      <p className="text-[0.95rem] text-soft">
+        From the wood’s constants, {known.words}, and the braces as drawn; no air, no back, no neck. Modes of the model lie within a few hundredths of solid models of
+        such tops; the wood’s own doubt comes on top. {figures.degreesOfFreedom.toLocaleString('en')} freedoms, {(figures.elapsedMs / 1000).toFixed(1)} s.
+      </p>
+    </section>
+  );
+} // prettier-ignore

@@ -1,0 +1,61 @@
+/** Answers of the open top to what the page shows: the picture of a view, the pass at a place, the rim, quick figures while a slider moves. */
+import type { QuickFigures, RimPlace } from '@nimble/core';
+import { useEffect, useRef, useState } from 'react';
+import type { TopPicture, TopView } from '../../workers/top-computer';
+import type { WholeTop } from '../../workers/use-whole-top';
+
+type Open = Extract<WholeTop, { state: 'open' }>;
+
+const openOf = (top: WholeTop): Open | null => (top.state === 'open' ? top : null);
+
+/** The picture of the newest view; the one before stays until it is there. */
+export function useTopPicture(top: WholeTop, view: TopView): { view: TopView; picture: TopPicture } | null {
+  const [shown, setShown] = useState<{ of: Open; view: TopView; picture: TopPicture } | null>(null);
+  const open = openOf(top);
+  const key = JSON.stringify(view);
+  useEffect(() => {
+    if (!open) return;
+    let late = false;
+    const wanted = JSON.parse(key) as TopView;
+    void open.computer.picture(wanted).then((picture) => late || setShown({ of: open, view: wanted, picture }));
+    return () => void (late = true);
+  }, [open, key]);
+  return shown && shown.of === open ? shown : null;
+}
+
+export function useRim(top: WholeTop, wanted: boolean): RimPlace[] | null {
+  const [shown, setShown] = useState<{ of: Open; places: RimPlace[] } | null>(null);
+  const open = openOf(top);
+  useEffect(() => {
+    if (!open || !wanted) return;
+    let late = false;
+    void open.computer.rim().then((places) => late || setShown({ of: open, places }));
+    return () => void (late = true);
+  }, [open, wanted]);
+  return shown && shown.of === open ? shown.places : null;
+}
+
+/** @param change null where nothing is changed, or where only an exact solution will do */
+export function useQuickFigures(top: WholeTop, change: { heights: [number, number[]][]; thicker: number } | null): QuickFigures | null {
+  const [shown, setShown] = useState<{ of: Open; key: string; figures: QuickFigures } | null>(null);
+  const open = openOf(top);
+  const key = change && JSON.stringify(change);
+  const busy = useRef(false);
+  const asked = useRef<{ of: Open; key: string } | null>(null);
+  const [turn, setTurn] = useState(0);
+  useEffect(() => {
+    if (!open || !key || busy.current || (asked.current?.of === open && asked.current.key === key)) return;
+    busy.current = true;
+    asked.current = { of: open, key };
+    const { heights, thicker } = JSON.parse(key) as NonNullable<typeof change>;
+    void open.computer
+      .changed(heights, thicker)
+      .then((figures) => setShown({ of: open, key, figures }))
+      .finally(() => {
+        busy.current = false;
+        // What moved on meanwhile is asked for now.
+        setTurn((n) => n + 1);
+      });
+  }, [open, key, turn]);
+  return key && shown && shown.of === open ? shown.figures : null;
+} // prettier-ignore

@@ -1,0 +1,144 @@
+/** The whole top in a worker: solved once, then asked for pictures, passes, quick figures and the rim. */
+import {
+  bracePlaces, contourAreas, createMapGrid, examineTop, gridSampler, passOnBrace, passOnPlate, QuickTop, rimStiffness, shavingMap, WASTED,
+  type EnergyShares, type MapGrid, type OpenedTop, type PassEffect, type QuickFigures, type Reserve, type RimPlace, type TopHold, type TopModeKind, type TopPlan, type Wish,
+} from '@nimble/core'; // prettier-ignore
+import { ringsPath } from '../plate/plate-paths';
+import type { Band } from './plate-computer';
+
+export interface TopRequest {
+  plan: TopPlan;
+  hold: TopHold;
+}
+
+export interface TopFigures {
+  hold: TopHold;
+  modes: { frequency: number; kind: TopModeKind; modalMass: number; pumping: number; energy: EnergyShares }[];
+  weight: { sink: number; energy: EnergyShares } | null;
+  strings: { turns: boolean; movement: number; sink: number; rise: number; reserve: Reserve; energy: EnergyShares } | null;
+  mass: number;
+  degreesOfFreedom: number;
+  elapsedMs: number;
+} // prettier-ignore
+
+export type TopView =
+  { show: 'mode'; mode: number } | { show: 'strings' | 'weight' | 'energy' } | { show: 'shaving'; wish: Wish };
+
+export interface TopPicture {
+  bands: Band[];
+  /** Where nothing moves, or nothing is gained. */
+  nodes: string;
+  /** What full colour stands for: metres, J/m2, or cents or shares of a pass. */
+  most: number;
+  /** Of a shaving map: worth of every station of every brace, the plate's best place being 1. */
+  braces: number[][];
+}
+
+/** What one pass does, at a place of the plate or at a station of a brace. */
+export interface PassHere extends PassEffect {
+  x: number;
+  y: number;
+}
+
+const STEPS = [0.15, 0.35, 0.6, 0.85];
+
+export class TopComputer {
+  private opened: OpenedTop | null = null;
+  private quick: QuickTop | null = null;
+  private grid: MapGrid | null = null;
+  private sample: ((field: ArrayLike<number>) => Float64Array) | null = null;
+
+  /** @throws with the words of what can't be */
+  open({ plan, hold }: TopRequest, onProgress: (share: number) => void): TopFigures {
+    this.opened = examineTop(plan, { hold, clock: () => performance.now(), onProgress });
+    this.quick = null;
+    const { examined } = this.opened;
+    this.grid = createMapGrid(plan.shape);
+    this.sample = gridSampler(examined, this.grid);
+    const { modes, weight, strings, mass, degreesOfFreedom, elapsedMs } = examined;
+    return {
+      hold, mass, degreesOfFreedom, elapsedMs,
+      modes: modes.map(({ frequency, kind, modalMass, pumping, energy }) => ({ frequency, kind, modalMass, pumping, energy })),
+      weight: weight && { sink: weight.sink, energy: weight.energy },
+      strings: strings && { turns: strings.turns, movement: strings.movement, sink: strings.sink, rise: strings.rise, reserve: strings.reserve, energy: strings.energy },
+    };
+  } // prettier-ignore
+
+  picture(view: TopView): TopPicture {
+    const { examined } = this.mustBeOpen();
+    if (view.show === 'shaving') {
+      const { plate, braces, best } = shavingMap(examined, view.wish, this.spacings());
+      return { ...this.drawn(plate, 1), most: best, braces: braces.map((brace) => [...brace]) };
+    }
+    const field = this.fieldOf(view);
+    const most = field.reduce((largest, value) => Math.max(largest, Math.abs(value)), 0) || 1;
+    return { ...this.drawn(field.map((value) => value / most), view.show === 'energy' ? 0 : -1), most, braces: [] }; // prettier-ignore
+  }
+
+  /** @returns the pass at the node nearest to a place */
+  passAt(x: number, y: number): PassHere {
+    const { examined } = this.mustBeOpen();
+    let best = 0;
+    const off = (i: number) => (examined.x[i]! - x) ** 2 + (examined.y[i]! - y) ** 2;
+    for (let i = 1; i < examined.x.length; i++) if (off(i) < off(best)) best = i;
+    return { x: examined.x[best]!, y: examined.y[best]!, ...passOnPlate(examined, best) };
+  }
+
+  passOn(brace: number, station: number): PassHere {
+    const { examined, plan } = this.mustBeOpen();
+    const { from, to, heights } = plan.plan.braces[brace]!;
+    const share = station / (heights.length - 1);
+    const [x, y] = [from[0] + share * (to[0] - from[0]), from[1] + share * (to[1] - from[1])];
+    return { x, y, ...passOnBrace(examined, brace, station, this.spacings()[brace]!) };
+  }
+
+  /** @param heights of braces by their number @param thicker added all over [m] */
+  changed(heights: [number, number[]][], thicker: number): QuickFigures {
+    this.quick ??= new QuickTop(this.mustBeOpen());
+    return this.quick.figures({ heights: new Map(heights), ...(thicker !== 0 && { thicker: () => thicker }) });
+  }
+
+  rim(): RimPlace[] {
+    return rimStiffness(this.mustBeOpen());
+  }
+
+  private mustBeOpen(): OpenedTop {
+    if (!this.opened) throw new Error('No top is open');
+    return this.opened;
+  }
+
+  private spacings(): number[] {
+    return this.mustBeOpen().plan.plan.braces.map((brace) => bracePlaces(brace)[1]!);
+  }
+
+  private fieldOf(view: Exclude<TopView, { show: 'shaving' }>): Float64Array {
+    const { examined } = this.mustBeOpen();
+    if (view.show === 'mode') return examined.modes[view.mode]!.shape;
+    const load = view.show === 'weight' ? examined.weight : examined.strings;
+    if (!load) return new Float64Array(examined.x.length);
+    if (view.show !== 'energy') return load.field;
+    return atNodes(load.density, examined.triangles, examined.x.length);
+  }
+
+  /** @param lowest -1 for signed fields, 0 for those from nothing up, 1 for shaving maps, whose waste stays bare */
+  private drawn(field: Float64Array, lowest: -1 | 0 | 1): Pick<TopPicture, 'bands' | 'nodes'> {
+    const values = this.sample!(field);
+    const up = lowest === 1 ? [WASTED, ...STEPS.slice(1)] : STEPS;
+    const levels = lowest === 0 ? up : [...up.map((level) => -level).reverse(), ...up];
+    const areas = contourAreas(this.grid!, values, levels);
+    const tone = (i: number) => lowest === 0 ? (i + 1) / up.length : i < up.length ? -(up.length - 1 - i) / up.length : (i - up.length + 1) / up.length; // prettier-ignore
+    const first: Band = { level: null, tone: lowest === 0 ? 0 : -1, path: '' };
+    const nodes = lowest === 0 ? '' : ringsPath(contourAreas(this.grid!, values, [0])[0]!.rings);
+    return { nodes, bands: [first, ...areas.map(({ level, rings }, i) => ({ level, tone: tone(i), path: ringsPath(rings) }))] }; // prettier-ignore
+  }
+}
+
+/** Triangles' values at their corners, evened out. */
+function atNodes(values: Float64Array, triangles: Int32Array, count: number): Float64Array {
+  const [sum, times] = [new Float64Array(count), new Float64Array(count)];
+  triangles.forEach((node, i) => {
+    sum[node]! += values[Math.floor(i / 3)]!;
+    times[node]!++;
+  });
+  return sum.map((value, i) => value / (times[i] || 1));
+}

@@ -1,0 +1,4 @@
+import { expose } from 'comlink';
+import { TopComputer } from './top-computer';
+
+expose(new TopComputer());

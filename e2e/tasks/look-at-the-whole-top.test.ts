@@ -1,0 +1,77 @@
+/** A maker asks the whole top: what does it sound like, what do the strings do, what does a pass here do, and what if this brace were lower? */
+import { AxeBuilder } from '@axe-core/webdriverjs';
+import { By, Origin, type WebDriver } from 'selenium-webdriver';
+import {
+  consoleErrors,
+  findField,
+  findText,
+  openBrowser,
+  press,
+  untilReads,
+  type OpenBrowser,
+} from '../support/browser';
+import { serveApp, type ServedApp } from '../support/served-app';
+
+describe('the whole top', () => {
+  let app: ServedApp;
+  let browser: OpenBrowser;
+  let driver: WebDriver;
+  let id: string;
+  const slip = () => driver.findElement(By.css('aside')).getText();
+  const tab = (words: string) => driver.findElement(By.xpath(`//nav[@aria-label="Slip pages"]/button[.="${words}"]`)).click();
+  type Kept = { braces: { name: string; heights: number[] }[] };
+  const tallest = async () => Math.max(...((await (await fetch(`${app.address}/api/v1/builds/${id}/plan`)).json()) as Kept).braces[0]!.heights);
+
+  beforeAll(async () => {
+    app = await serveApp({ demo: true });
+    const builds = (await (await fetch(`${app.address}/api/v1/builds`)).json()) as { id: string; number: number }[];
+    id = builds.find(({ number }) => number === 41)!.id;
+    browser = await openBrowser();
+    ({ driver } = browser);
+    await driver.get(`${app.address}/builds/${id}/shape`);
+    await (await findText(driver, 'Whole top')).click();
+  });
+  afterAll(async () => {
+    await browser.close();
+    await app.close();
+  });
+
+  it('says how far it is, can be stopped and started again, then names its first mode', async () => {
+    await press(driver, 'Stop');
+    await findText(driver, 'Stopped.');
+    await press(driver, 'Start again');
+    await findText(driver, 'It pumps as one piece.');
+    const note = Number(/([\d.]+) Hz/.exec(await slip())![1]);
+    expect(note).toBeGreaterThan(140);
+    expect(note).toBeLessThan(240);
+  });
+
+  it('shows what the strings do, and how stiff the rim is all round', async () => {
+    await tab('Strings');
+    await findText(driver, 'the bridge turns forward under the strings');
+    expect(await slip()).toMatch(/reserve for ten years/);
+    await driver.findElement(By.xpath('//button[@role="tab"][.="Round the rim"]')).click();
+    await untilReads(driver, async () => (await driver.findElements(By.css('[aria-label="Stiffness round the rim"] text'))).length > 15, 'the places round the rim');
+  });
+
+  it('says what a tenth of a millimetre does where the plate is touched', async () => {
+    await tab('Shave');
+    await (await findField(driver, 'I wish')).findElement(By.css('option[value=softer-across]')).click();
+    const plate = await driver.findElement(By.css('svg[role=group]'));
+    await driver.actions().move({ origin: plate as unknown as Origin.VIEWPORT, x: 60, y: 40 }).click().perform();
+    await untilReads(driver, async () => /0\.10 mm off here:[^]*¢[^]*weight\s+−0\.0\d g/.test(await slip()), 'what the pass does');
+  });
+
+  it('lowers a brace and takes it into the plan', async () => {
+    await tab('What if');
+    const before = await tallest();
+    await driver.executeScript(`const i = document.querySelector('input[type=range]'); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(i, -20); i.dispatchEvent(new Event('input', { bubbles: true }));`);
+    await untilReads(driver, async () => /would be[^]*−\d+ ¢/.test(await slip()), 'a lower note');
+    await findText(driver, 'Solved exactly.');
+    const found = (await new AxeBuilder(driver).analyze()).violations.map(({ id: rule, nodes }) => `${rule}: ${nodes[0]?.html}`);
+    expect(found).toEqual([]);
+    await press(driver, 'Take the braces into the plan');
+    await untilReads(driver, async () => Math.abs(before - (await tallest()) - 2e-3) < 1e-5, 'the plan to have it');
+    expect(await consoleErrors(driver)).toEqual([]);
+  });
+}); // prettier-ignore
