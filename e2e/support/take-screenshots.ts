@@ -1,5 +1,6 @@
 /** One picture of every main view from the demo data. Arguments: address of the running program, folder for the pictures. */
 import { join } from 'node:path';
+import { By } from 'selenium-webdriver';
 import { LAPTOP, openBrowser, PHONE, saveScreenshot, setPageSize, TABLET, type PageSize } from './browser';
 
 interface Picture {
@@ -15,6 +16,8 @@ interface BuildRow {
 }
 
 const SETTLE_MS = 1800;
+/** For what is still being solved. */
+const LONGEST_MS = 60_000;
 
 async function main(address: string, folder: string): Promise<void> {
   const builds = (await (await fetch(`${address}/api/v1/builds`)).json()) as BuildRow[];
@@ -31,8 +34,6 @@ async function main(address: string, folder: string): Promise<void> {
     { name: 'thickness-take-off', path: thickness(42) },
     { name: 'thickness-read', path: `${thickness(42)}?slip=read&view=thickness` },
     { name: 'how-thin', path: `${thickness(42)}?slip=thin` },
-    { name: 'thickness-target', path: `${thickness(42)}?slip=target` },
-    { name: 'thickness-dark', path: thickness(41), theme: 'dark' },
     { name: 'thickness-tablet', path: thickness(42), size: TABLET },
     { name: 'thickness-phone', path: thickness(42), size: PHONE },
     { name: 'layout-plan', path: stage(41, 'layout') },
@@ -41,6 +42,8 @@ async function main(address: string, folder: string): Promise<void> {
     { name: 'voice-walk-round', path: `${stage(41, 'voice')}?round=4` },
     { name: 'voice-shape-and-findings', path: `${stage(41, 'voice')}?slip=notes&view=shape` },
     { name: 'shape-brace', path: stage(41, 'shape') },
+    { name: 'whole-top-strings', path: `${stage(41, 'top')}?slip=load`, theme: 'dark' },
+    { name: 'whole-top-shave', path: `${stage(41, 'top')}?slip=shave` },
     { name: 'played', path: `${stage(38, 'close')}?other=${builds.find(({ number }) => number === 36)?.id}` },
   ];
   const { driver, close } = await openBrowser();
@@ -50,6 +53,8 @@ async function main(address: string, folder: string): Promise<void> {
       await driver.get(address + path);
       if (theme) await driver.executeScript(`document.documentElement.dataset.theme = '${theme}'`);
       await driver.sleep(SETTLE_MS);
+      await driver.wait(async () => (await driver.findElements(By.css('progress'))).length === 0, LONGEST_MS);
+      await driver.sleep(SETTLE_MS / 2);
       await saveScreenshot(driver, join(folder, `${name}.png`));
     }
   } finally {

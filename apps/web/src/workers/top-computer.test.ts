@@ -12,9 +12,11 @@ import { TopComputer } from './top-computer';
 
 const shape = plateShape(defaultOutline('steel-string'), defaultHoles('steel-string'));
 const bridge = usualBridge('steel-string');
+const [round] = defaultHoles('steel-string');
+if (round?.kind !== 'round') throw new Error('a round hole is meant');
 const drawn = drawPattern(usualSettings('x'), {
   shape,
-  hole: null,
+  hole: { x: round.x, diameter: round.diameter },
   bridgeAt: bridgeAt(bridge, 0.632),
   trebleSign: -1,
 });
