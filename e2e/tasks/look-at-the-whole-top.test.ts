@@ -1,6 +1,6 @@
 /** A maker asks the whole top: what does it sound like, what do the strings do, what does a pass here do, and what if this brace were lower? */
 import { AxeBuilder } from '@axe-core/webdriverjs';
-import { By, Origin, type WebDriver } from 'selenium-webdriver';
+import { By, type WebDriver } from 'selenium-webdriver';
 import {
   consoleErrors,
   findField,
@@ -58,7 +58,7 @@ describe('the whole top', () => {
     await tab('Shave');
     await (await findField(driver, 'I wish')).findElement(By.css('option[value=softer-across]')).click();
     const plate = await driver.findElement(By.css('svg[role=group]'));
-    await driver.actions().move({ origin: plate as unknown as Origin.VIEWPORT, x: 60, y: 40 }).click().perform();
+    await driver.actions().move({ origin: plate, x: 60, y: 40 }).click().perform();
     await untilReads(driver, async () => /0\.10 mm off here:[^]*¢[^]*weight\s+−0\.0\d g/.test(await slip()), 'what the pass does');
   });
 

@@ -1,6 +1,7 @@
 /** What the rim does to the model, and how held freedoms leave it. SI. */
 import { BLOCK, blockAt } from '../linalg';
-import { DOF, type TopModel } from './model';
+import { DOF } from './freedoms';
+import type { TopModel } from './model';
 import type { TopInput } from './top-input';
 
 /** So little that it only keeps a top that may slide from sliding away, as a share of its stiffest freedom. */

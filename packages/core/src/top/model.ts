@@ -3,9 +3,6 @@ import type { TriangleMesh } from '../mesh';
 import type { BracePiece } from './brace-elements';
 import type { PlateElements } from './plate-elements';
 
-/** Freedoms of a node, in the plate's axes. */
-export const DOF = { u: 0, v: 1, w: 2, thetaX: 3, thetaY: 4, thetaZ: 5 } as const;
-
 export interface TopModel {
   mesh: TriangleMesh;
   /** Node heights [m]. */

@@ -4,7 +4,7 @@ import type { TriangleMesh } from '../mesh';
 import { addBending } from './bending-triangle';
 import { layeredPlate, type LayeredPlate, type PlateLayer, type ShellMaterial } from './layered-plate';
 import { addMembrane } from './membrane-triangle';
-import { DOF } from './model';
+import { DOF } from './freedoms';
 import { scatteredField, type Field } from './scattered-field';
 import { carry, cross, dotOf, minus, scaled, turn, unit, type Place } from './space';
 import { shellMaterial, type TopInput } from './top-input';

@@ -3,7 +3,8 @@ import { InvalidInput } from '../invalid-input';
 import { BLOCK, factorBlocks, lowestModes, multiplyBlocks, solveBlocks } from '../linalg';
 import type { Point } from '../outline';
 import { nameMode, type TopModeKind } from './name-modes';
-import { DOF, type TopModel } from './model';
+import { DOF } from './freedoms';
+import type { TopModel } from './model';
 import { buildTop } from './top-model';
 import type { TopInput, TopLoad } from './top-input';
 

@@ -1,5 +1,5 @@
 /** Vectors in the plate's axes, and element matrices carried and turned into them. */
-import { DOF } from './model';
+import { DOF } from './freedoms';
 
 export type Place = readonly [number, number, number];
 

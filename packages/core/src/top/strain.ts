@@ -4,7 +4,8 @@ import { bendingStrains } from './bending-triangle';
 import { fillPiece, PIECE_SIZE, raised } from './brace-elements';
 import { planeStress } from './layered-plate';
 import { membraneStrains } from './membrane-triangle';
-import { DOF, type TopModel } from './model';
+import { DOF } from './freedoms';
+import type { TopModel } from './model';
 import { BENDING_DOF, BENDING_SIGN, MEMBRANE_DOF } from './plate-elements';
 import { freedomsOf } from './wood-slopes';
 

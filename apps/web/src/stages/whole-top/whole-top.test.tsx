@@ -1,4 +1,4 @@
-import { METRIC, usualBridge, type BracingPlan } from '@nimble/core';
+import { METRIC, usualBridge } from '@nimble/core';
 import { fireEvent, screen } from '@testing-library/react';
 import { aBuild, aPlan, open } from '../../test-bench';
 import type { TopFigures } from '../../workers/top-computer';
@@ -74,7 +74,7 @@ describe('what the model says', () => {
 });
 
 describe('what if', () => {
-  const plan = { ...aPlan(), bridge: usualBridge('steel-string') } as BracingPlan;
+  const plan = { ...aPlan(), bridge: usualBridge('steel-string') };
   const [first] = plan.braces;
   it('a brace taller by a millimetre is so at its tallest and in proportion elsewhere', () => {
     expect(heightsOf([0.004, 0.01, 0.002], 1e-3)).toEqual([0.0044, 0.011, 0.0022].map((height) => expect.closeTo(height, 12))); // prettier-ignore
