@@ -89,7 +89,7 @@ async function suite(name, env) {
     ...SUITES[name],
     '--json',
     `--outputFile=${file}`,
-    ...(name === 'browser' ? ['--runInBand', '--testTimeout=120000'] : ['--testTimeout=60000']),
+    ...(name === 'browser' ? ['--runInBand', '--testTimeout=120000'] : ['--testTimeout=60000', '--maxWorkers=2']),
   ];
   const { code } = await runTool('jest', args, {
     timeout: STEP_LIMIT_MS,
