@@ -152,11 +152,13 @@ describe('from caliper readings to the next pass', () => {
       'the entry was sent',
     );
     await driver.navigate().refresh();
-    const mark = await driver.wait(
-      async () => (await driver.findElements(By.css(`[data-station=${station}]`)))[0],
-      10_000,
-    );
-    expect(await mark!.getAttribute('aria-label')).toMatch(new RegExp(`Station ${station}: 11\\d thou`));
+    // The plate is drawn before its readings are there.
+    const shown = new RegExp(`Station ${station}: 11\\d thou`);
+    const label = async () => {
+      const [mark] = await driver.findElements(By.css(`[data-station=${station}]`));
+      return (await mark?.getAttribute('aria-label')) ?? '';
+    };
+    await untilReads(driver, async () => shown.test(await label()), 'the reading on the plate');
   });
 
   it('kept the page free of errors that nobody expected', async () => {
