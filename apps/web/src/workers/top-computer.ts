@@ -13,7 +13,7 @@ export interface TopRequest {
 
 export interface TopFigures {
   hold: TopHold;
-  modes: { frequency: number; kind: TopModeKind; modalMass: number; pumping: number; energy: EnergyShares }[];
+  modes: { frequency: number; kind: TopModeKind; modalMass: number; pumping: number; energy: EnergyShares; trace: Float64Array }[];
   weight: { sink: number; energy: EnergyShares } | null;
   strings: { turns: boolean; movement: number; sink: number; rise: number; reserve: Reserve; energy: EnergyShares } | null;
   mass: number;
@@ -42,6 +42,9 @@ export interface PassHere extends PassEffect {
 
 const STEPS = [0.15, 0.35, 0.6, 0.85];
 
+/** Every so many cells of the map. */
+const TRACED = 37;
+
 export class TopComputer {
   private opened: OpenedTop | null = null;
   private quick: QuickTop | null = null;
@@ -58,7 +61,7 @@ export class TopComputer {
     const { modes, weight, strings, mass, degreesOfFreedom, elapsedMs } = examined;
     return {
       hold, mass, degreesOfFreedom, elapsedMs,
-      modes: modes.map(({ frequency, kind, modalMass, pumping, energy }) => ({ frequency, kind, modalMass, pumping, energy })),
+      modes: modes.map(({ frequency, kind, modalMass, pumping, energy, shape }) => ({ frequency, kind, modalMass, pumping, energy, trace: this.traceOf(shape) })),
       weight: weight && { sink: weight.sink, energy: weight.energy },
       strings: strings && { turns: strings.turns, movement: strings.movement, sink: strings.sink, rise: strings.rise, reserve: strings.reserve, energy: strings.energy },
     };
@@ -100,6 +103,12 @@ export class TopComputer {
 
   rim(): RimPlace[] {
     return rimStiffness(this.mustBeOpen());
+  }
+
+  /** The shape at some hundred places that are the same on any mesh of the plate, so that it is known again. */
+  private traceOf(shape: Float64Array): Float64Array {
+    const values = this.sample!(shape);
+    return values.filter((_, cell) => cell % TRACED === 0 && this.grid!.wood[cell] === 1);
   }
 
   private mustBeOpen(): OpenedTop {

@@ -3,7 +3,7 @@
  * (interdependent interpolation); without shear they are Hermite's cubics. Integrated with three Gauss points, so that section and height may vary within.
  * Source: Reddy, On locking-free shear deformable beam finite elements, 1997; Przemieniecki for the mass.
  */
-import { plainFigures, slopesByHeight, type SectionShape } from '../section';
+import { plainFigures, slopesByHeight, type Section, type SectionShape } from '../section';
 
 export interface BarMaterial {
   density: number;
@@ -84,22 +84,26 @@ function addElement(out: BarElements, e: number, { from, to }: { from: number; t
   const { density, modulus, shearModulus } = material;
   const L = to - from;
   const shear = shearModulus === null ? null : SHEAR_FACTOR * shearModulus;
-  const phi = shear === null ? 0 : shearShare(figuresAt(shape, (from + to) / 2), modulus / shear, L);
+  const phi = shear === null ? 0 : shearShare(plainFigures(sectionAt(shape, (from + to) / 2)), modulus / shear, L);
   for (const [xi, share] of GAUSS) {
     const x = from + xi * L;
-    const here = figuresAt(shape, x);
+    const section = sectionAt(shape, x);
+    const here = plainFigures(section);
     const { w, theta, kappa, gamma } = shapeFunctions(xi, L, phi);
     const weight = share * L;
     const rigidity = modulus * here.secondMoment;
     const rotary = shear === null ? 0 : density * here.secondMoment;
     const shearing = shear === null ? 0 : shear * here.area;
-    for (let i = 0; i < 4; i++)
+    const perLength = density * here.area;
+    for (let i = 0; i < 4; i++) {
+      const [k, g, f, m, r] = [weight * rigidity * kappa[i], weight * shearing * gamma[i], weight * foundation * w[i], weight * perLength * w[i], weight * rotary * theta[i]]; // prettier-ignore
       for (let j = 0; j < 4; j++) {
         const at = 16 * e + 4 * i + j;
-        out.stiffness[at] += weight * (rigidity * kappa[i] * kappa[j] + shearing * gamma[i] * gamma[j] + foundation * w[i] * w[j]); // prettier-ignore
-        out.mass[at] += weight * (density * here.area * w[i] * w[j] + rotary * theta[i] * theta[j]);
+        out.stiffness[at] += k * kappa[j] + g * gamma[j] + f * w[j];
+        out.mass[at] += m * w[j] + r * theta[j];
       }
-    const slopes = slopesByHeight(here.section, here);
+    }
+    const slopes = slopesByHeight(section, here);
     const slope = {
       rigidity: modulus * slopes.secondMoment,
       mass: density * slopes.area,
@@ -115,14 +119,8 @@ function shearShare({ secondMoment, area }: { secondMoment: number; area: number
   return (12 * ratio * secondMoment) / (area * L * L);
 }
 
-function figuresAt({ section, widthAt, heightAt, topWidthAt }: BarShape, x: number) {
-  const whole = {
-    shape: section,
-    width: widthAt(x),
-    height: heightAt(x),
-    ...(topWidthAt && { topWidth: topWidthAt(x) }),
-  };
-  return { ...plainFigures(whole), section: whole };
+function sectionAt({ section, widthAt, heightAt, topWidthAt }: BarShape, x: number): Section {
+  return { shape: section, width: widthAt(x), height: heightAt(x), topWidth: topWidthAt?.(x) };
 }
 
 /** By deflection and rotation of the left end, then of the right one. */

@@ -5,7 +5,7 @@
  * bar comes out some 4 to 5 % lower than any beam theory says.
  */
 import { InvalidInput, requirePositive } from '../invalid-input';
-import { symmetricEigenInPlace } from '../linalg';
+import { generalisedEigen } from '../linalg';
 import { checkSection, type SectionShape } from '../section';
 import { addTo, createBanded, factor, multiply, solve, type Banded } from './banded';
 import { barElements, type BarElements, type Four } from './bar-elements';
@@ -164,11 +164,10 @@ function lowestModes(elements: BarElements, ends: BarEnds, count: number, founde
   if (!factor(A)) throw new RangeError('the bar’s stiffness can’t be factored');
   const wanted = Math.min(count + rigid, size - held.length);
   const p = Math.min(wanted + EXTRA, size - held.length);
-  let found: Reduced = { basis: startVectors(elements.count, p, held), massBasis: [], values: new Float64Array(p) };
-  found.massBasis = found.basis.map((v) => times(M, v));
+  const start = startVectors(elements.count, p, held);
+  let found: Reduced = { basis: start, massBasis: start.map((v) => times(M, v)), values: new Float64Array(p) };
   for (let round = 0; round < MOST_ROUNDS; round++) {
-    found.massBasis.forEach((image) => solve(A, image));
-    const next = rayleighRitz(K, M, found.massBasis);
+    const next = rayleighRitz(A, M, shift, found.massBasis);
     const moved = next.values.subarray(rigid, wanted).some((value, i) => Math.abs(value - found.values[rigid + i]) > SETTLED * value); // prettier-ignore
     found = next;
     if (!moved) break;
@@ -230,39 +229,33 @@ function times(A: Banded, v: Float64Array): Float64Array {
   return image;
 }
 
-/** The best combinations of some vectors, which are spent: K and M become diagonal, M the identity. */
-function rayleighRitz(K: Banded, M: Banded, vectors: Float64Array[]): Reduced {
-  // Gram and Schmidt by the mass first, twice for safety: then an ordinary eigenproblem is left.
-  const massEven: Float64Array[] = [];
-  vectors.forEach((v, n) => {
-    const image = times(M, v);
-    for (let pass = 0; pass < 2; pass++)
-      for (let i = 0; i < n; i++) {
-        const share = -dot(vectors[i], image);
-        addScaled(v, share, vectors[i]);
-        addScaled(image, share, massEven[i]);
-      }
-    const norm = 1 / Math.sqrt(dot(v, image));
-    for (let i = 0; i < v.length; i++) {
-      v[i] *= norm;
-      image[i] *= norm;
-    }
-    massEven.push(image);
+/** One step of inverse iteration, then the best combinations of what came out. @param A factored K + shift M @param loads M times the vectors before */
+function rayleighRitz(A: Banded, M: Banded, shift: number, loads: readonly Float64Array[]): Reduced {
+  const vectors = loads.map((load) => {
+    const v = load.slice();
+    solve(A, v);
+    return v;
   });
+  const images = vectors.map((v) => times(M, v));
   const p = vectors.length;
-  const reduced = new Float64Array(p * p);
-  vectors.forEach((u, i) => {
-    const image = times(K, u);
-    for (let j = 0; j <= i; j++) reduced[i * p + j] = reduced[j * p + i] = dot(vectors[j], image);
-  });
-  const { values, vectors: turns } = symmetricEigenInPlace(reduced, p);
+  // Each of length one first, so that the small matrices are well scaled.
+  const scale = vectors.map((v, i) => 1 / Math.sqrt(dot(v, images[i])));
+  const [stiffness, mass] = [new Float64Array(p * p), new Float64Array(p * p)];
+  for (let i = 0; i < p; i++)
+    for (let j = 0; j <= i; j++) {
+      const m = scale[i] * scale[j] * dot(vectors[j], images[i]);
+      mass[i * p + j] = mass[j * p + i] = m;
+      // K v is the load less what the shift took.
+      stiffness[i * p + j] = stiffness[j * p + i] = scale[i] * scale[j] * dot(vectors[j], loads[i]) - shift * m;
+    }
+  const { lambda, vectors: turns } = generalisedEigen(stiffness, mass, p);
   const turned = (of: readonly Float64Array[]) =>
-    Array.from({ length: p }, (_, k) => {
-      const v = new Float64Array(K.size);
-      of.forEach((u, i) => addScaled(v, turns[i * p + k], u));
+    turns.map((turn) => {
+      const v = new Float64Array(M.size);
+      of.forEach((u, i) => addScaled(v, turn[i] * scale[i], u));
       return v;
     });
-  return { basis: turned(vectors), massBasis: turned(massEven), values };
+  return { basis: turned(vectors), massBasis: turned(images), values: lambda };
 }
 
 /** v += share u */

@@ -132,7 +132,7 @@ export function energyDensity(model: TopModel, x: Float64Array): Float64Array {
 export function topStress(model: TopModel, x: Float64Array): TopStress {
   const { plate } = model;
   const along = new Float64Array(plate.count);
-  const across = new Float64Array(plate.count);
+  const across = new Float64Array(plate.count).fill(-Infinity);
   for (let t = 0; t < plate.count; t++) {
     const h = plate.thickness(t);
     const made = plate.plate(t);
@@ -144,7 +144,7 @@ export function topStress(model: TopModel, x: Float64Array): TopStress {
       const stress = [0, 1].map((i) => Q[3 * i] * strain[0] + Q[3 * i + 1] * strain[1] + Q[3 * i + 2] * strain[2]);
       if (Math.abs(stress[0]) > Math.abs(along[t])) along[t] = stress[0];
       // Wood splits along its grain where it is pulled across; pressed it holds far more.
-      if (stress[1] > across[t] || face < 0) across[t] = face < 0 ? stress[1] : Math.max(across[t], stress[1]);
+      across[t] = Math.max(across[t], stress[1]);
     }
   }
   return { along, across, braces: model.pieces.map((pieces) => braceStress(model, pieces, x)) };

@@ -6,7 +6,7 @@ import {
 } from '../top'; // prettier-ignore
 import { bridgeAt } from '../bracing';
 import { reserveOf, type Reserve } from './reserve';
-import { stringsLoads, testLoad, TEST_FORCE, topOfPlan, type TopHold, type TopPlan } from './top-of-plan';
+import { stringsLoads, stringsSize, testLoad, TEST_FORCE, topOfPlan, type TopHold, type TopPlan } from './top-of-plan';
 
 export interface ExaminedMode {
   /** [Hz] */
@@ -171,7 +171,7 @@ function weightCase(factored: FactoredTop, plan: TopPlan, x: Float64Array, slope
 /** The movement that goes with the load: its work is half of load times movement, so its slope is - u' dK u over the load. */
 function stringsCase(factored: FactoredTop, plan: TopPlan, { force, x }: { force: Float64Array; x: Float64Array }, slopes: WoodSlopes): ExaminedLoad & StringsFigures {
   const found = loadCase(factored, x);
-  const size = stringsLoads(plan).reduce((sum, load) => sum + (load.kind === 'torque' ? load.torque : load.force), 0);
+  const size = stringsSize(plan);
   const work = force.reduce((sum, value, i) => sum + value * x[i], 0);
   const stress = topStress(factored.model, x);
   return {

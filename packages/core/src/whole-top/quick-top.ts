@@ -5,7 +5,7 @@
 import { BLOCK, generalisedEigen, multiplyBlocks, solveBlocks, solveSymmetricInPlace } from '../linalg';
 import { fillPiece, freedomsOf, PIECE_SIZE, stationsAround, type TopModeKind } from '../top';
 import type { OpenedTop } from './examine-top';
-import { stringsLoads, TEST_FORCE } from './top-of-plan';
+import { stringsSize, TEST_FORCE } from './top-of-plan';
 
 export interface QuickChange {
   /** New heights of braces by their number in the plan, as many as before [m]. */
@@ -201,7 +201,7 @@ export class QuickTop {
       solveSymmetricInPlace(K.slice(), answer);
       return reduced.reduce((sum, value, i) => sum + value * answer[i], 0);
     };
-    const size = stringsLoads(plan).reduce((sum, load) => sum + (load.kind === 'torque' ? load.torque : load.force), 0);
+    const size = stringsSize(plan);
     const [weight, strings] = [compliance(forces.weight), compliance(forces.strings)];
     return { sink: weight === null ? null : weight / TEST_FORCE, movement: strings === null ? null : strings / size };
   }

@@ -1,6 +1,6 @@
 /** Does the top hold its strings for years? Stress against what softwood bears for so long, with the doubt of both. */
 import type { FactoredTop, TopStress } from '../top';
-import { durationFactor, softwoodStrength } from '../wood';
+import { durationFactor, softwoodStrength, strengthAtSlope } from '../wood';
 import type { TopPlan } from './top-of-plan';
 
 export interface Reserve {
@@ -33,7 +33,7 @@ export function reserveOf({ model }: FactoredTop, { plan, wood }: TopPlan, stres
     { weakest: { part: 'plate-across' }, stress: peakOf(stress.across, areas), allowed: years * strength.across },
     ...stress.braces.map((brace, i) => ({
       weakest: { part: 'brace' as const, id: plan.braces[i].id, name: plan.braces[i].name },
-      stress: Math.abs(brace.stress), allowed: years * softwoodStrength(plan.braces[i].density).along,
+      stress: Math.abs(brace.stress), allowed: years * softwoodStrength(plan.braces[i].density).along * strengthAtSlope(plan.braces[i].grainSlope),
     })),
   ];
   const least = parts.reduce((worst, part) => (part.allowed / part.stress < worst.allowed / worst.stress ? part : worst));

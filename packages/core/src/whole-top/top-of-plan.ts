@@ -150,6 +150,11 @@ export function stringsLoads({ plan, family, scale }: TopPlan): TopLoad[] {
   return [{ kind: 'torque', line: [[x, -half], [x, half]], torque }];
 } // prettier-ignore
 
+/** Torque [N m] or down-force [N] of all cases together: work over it is the movement that goes with it. */
+export function stringsSize(top: TopPlan): number {
+  return stringsLoads(top).reduce((sum, load) => sum + (load.kind === 'torque' ? load.torque : load.force), 0);
+}
+
 /** A weight on the middle of where the bridge stands. */
 export function testLoad({ plan, scale }: TopPlan): TopLoad {
   return { kind: 'force', at: [bridgeAt(plan.bridge, scale), 0], force: TEST_FORCE };

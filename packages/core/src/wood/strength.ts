@@ -1,4 +1,5 @@
 /** Strength of clear softwood, and what is left of it under a load that stays for years. */
+import { strengthAtSlope } from './off-axis';
 
 export interface WoodStrength {
   /** Surface stress at which it breaks in bending, along the grain and across it [Pa]. */
@@ -13,14 +14,11 @@ export interface WoodStrength {
 const MOIST = 1.12;
 const WATER = 1000;
 
-/** Bending strength across the grain over that along it, as in Hankinson's formula for runout. */
-const ACROSS = 0.05;
-
 /** Source: USDA Wood Handbook, tables 5-7 (spread) and 5-11a (bending strength of softwoods at 12 % moisture). @param density at 12 % moisture [kg/m3] */
 export function softwoodStrength(density: number): WoodStrength {
   const gravity = density / MOIST / WATER;
   const along = 170.7e6 * gravity ** 1.01;
-  return { along, across: ACROSS * along, alongSpread: 0.16, acrossSpread: 0.25 };
+  return { along, across: along * strengthAtSlope(Math.PI / 2), alongSpread: 0.16, acrossSpread: 0.25 };
 }
 
 const MOST_SHARE = 1;

@@ -18,6 +18,7 @@ import { StageFrame } from '../StageFrame';
 import {
   changedPlan,
   changedTop,
+  followed,
   followsHand,
   heightsOf,
   isChanged,
@@ -91,6 +92,7 @@ function Whole({ build, kept, readings, knocks }: WholeProps) {
   const here = pass?.of === top ? pass.here : null;
   const touch = (answer: Promise<PassHere>) => void answer.then((next) => setPass({ of: top, here: next }));
   const trial = useTrial(top, request);
+  const tried = useMemo(() => changedPlan(kept, trial.what, ground.shape.outline) ?? kept, [kept, trial.what, ground]);
   const heard = useMemo(() => notesHeard(knocks), [knocks]);
   return (
     <StageFrame
@@ -140,7 +142,7 @@ function Whole({ build, kept, readings, knocks }: WholeProps) {
         {(pixelsPerMm) => (
           <>
             <g opacity={tab === 'shave' ? 0.3 : 0.55}>
-              <BraceLayer plan={kept} ground={ground} pixelsPerMm={pixelsPerMm} selected={tab === 'what-if' ? params.get('piece') ?? kept.braces[0]?.id ?? null : null} onSelect={tab === 'what-if' ? (id) => set('piece', id) : undefined} />
+              <BraceLayer plan={tried} ground={ground} pixelsPerMm={pixelsPerMm} selected={tab === 'what-if' ? params.get('piece') ?? kept.braces[0]?.id ?? null : null} onSelect={tab === 'what-if' ? (id) => set('piece', id) : undefined} />
             </g>
             {shown?.view.show === 'shaving' && top.state === 'open' && (
               <BraceWorth braces={kept.braces} worth={shown.picture.braces} pixelsPerMm={pixelsPerMm} onPick={(b, s) => touch(top.computer.passOn(b, s))} />
@@ -183,7 +185,7 @@ function useTrial(top: WholeTop, request: Parameters<typeof useWholeTop>[0] & ob
   const isExact = exact.state === 'open' && exact.request === exactRequest && settled === what;
   const problem = exact.state === 'failed' && settled === what ? exact.words : isChanged(settled) && !changed ? 'The X would leave the plate' : null;
   const then = isExact
-    ? { exact: true, figures: { modes: exact.figures.modes, mass: exact.figures.mass, sink: exact.figures.weight?.sink ?? null, movement: exact.figures.strings?.movement ?? null } }
+    ? { exact: true, figures: { modes: top.state === 'open' ? followed(top.figures.modes, exact.figures.modes) : exact.figures.modes, mass: exact.figures.mass, sink: exact.figures.weight?.sink ?? null, movement: exact.figures.strings?.movement ?? null } }
     : quick && { exact: false, figures: quick };
   return { what, onWhat: setWhat, then: isChanged(what) ? then : null, problem: isChanged(what) ? problem : null };
 } // prettier-ignore

@@ -1,5 +1,5 @@
 /** What is tried on the top without touching its plan. SI. */
-import { moveX, xOf, type BracingPlan, type TopPlan } from '@nimble/core';
+import { modalAssurance, moveX, xOf, type BracingPlan, type TopPlan } from '@nimble/core';
 
 export interface WhatIf {
   /** Added to the heights of a brace where it is tallest, in proportion elsewhere, by its id [m]. */
@@ -47,4 +47,14 @@ export function changedTop(top: TopPlan, what: WhatIf): TopPlan | null {
   const { thickness } = top;
   const thicker = typeof thickness === 'number' ? thickness + what.thicker : thickness.map((place) => ({ ...place, thickness: place.thickness + what.thicker })); // prettier-ignore
   return plan && { ...top, plan, thickness: thicker };
+}
+
+/** The changed top's modes in the order of those they were: by shape, as their order may have changed. */
+export function followed<M extends { trace: Float64Array }>(before: readonly M[], after: readonly M[]): M[] {
+  const left = [...after];
+  return before.flatMap(({ trace }) => {
+    if (left.length === 0) return [];
+    const alike = left.map((mode) => modalAssurance(trace, mode.trace));
+    return left.splice(alike.indexOf(Math.max(...alike)), 1);
+  });
 }

@@ -40,19 +40,20 @@ export function useQuickFigures(top: WholeTop, change: { heights: [number, numbe
   const [shown, setShown] = useState<{ of: Open; key: string; figures: QuickFigures } | null>(null);
   const open = openOf(top);
   const key = change && JSON.stringify(change);
-  const busy = useRef(false);
-  const asked = useRef<{ of: Open; key: string } | null>(null);
+  const asked = useRef<{ of: Open; key: string; busy: boolean } | null>(null);
   const [turn, setTurn] = useState(0);
   useEffect(() => {
-    if (!open || !key || busy.current || (asked.current?.of === open && asked.current.key === key)) return;
-    busy.current = true;
-    asked.current = { of: open, key };
+    // What an earlier top was asked, its worker took with it.
+    const before = asked.current?.of === open ? asked.current : null;
+    if (!open || !key || before?.busy || before?.key === key) return;
+    const mine = { of: open, key, busy: true };
+    asked.current = mine;
     const { heights, thicker } = JSON.parse(key) as NonNullable<typeof change>;
     void open.computer
       .changed(heights, thicker)
       .then((figures) => setShown({ of: open, key, figures }))
       .finally(() => {
-        busy.current = false;
+        mine.busy = false;
         // What moved on meanwhile is asked for now.
         setTurn((n) => n + 1);
       });

@@ -2,7 +2,7 @@ import { METRIC, usualBridge } from '@nimble/core';
 import { fireEvent, screen } from '@testing-library/react';
 import { aBuild, aPlan, open } from '../../test-bench';
 import type { TopFigures } from '../../workers/top-computer';
-import { changedPlan, changedTop, heightsOf, isChanged, NOTHING_CHANGED } from './changed-plan';
+import { changedPlan, changedTop, followed, heightsOf, isChanged, NOTHING_CHANGED } from './changed-plan';
 import { LoadSlip } from './LoadSlip';
 import { ModesSlip } from './ModesSlip';
 import { NotesLine } from './NotesLine';
@@ -14,8 +14,8 @@ const energy = { along: 0.4, across: 0.2, twist: 0.1, shear: 0.05, braces: [0.15
 const figures: TopFigures = {
   hold: 'glued', mass: 0.21, degreesOfFreedom: 5900, elapsedMs: 1400,
   modes: [
-    { frequency: 185, kind: 'monopole', modalMass: 0.09, pumping: 0.45, energy },
-    { frequency: 370, kind: 'cross-dipole', modalMass: 0.04, pumping: 0.02, energy },
+    { frequency: 185, kind: 'monopole', modalMass: 0.09, pumping: 0.45, energy, trace: Float64Array.of(1, 1, 1) },
+    { frequency: 370, kind: 'cross-dipole', modalMass: 0.04, pumping: 0.02, energy, trace: Float64Array.of(1, 0, -1) },
   ],
   weight: { sink: 8e-5, energy },
   strings: {
@@ -92,6 +92,14 @@ describe('what if', () => {
     expect(Math.max(...tried.plan.braces[0]!.heights)).toBeCloseTo(Math.max(...first!.heights) + 1e-3, 12);
     expect(top.plan.braces[0]!.heights).toEqual(first!.heights);
     expect(changedPlan(plan, { ...NOTHING_CHANGED, crossing: 5 }, [[0, 0], [0.1, 0], [0.1, 0.1]])).toBeNull(); // prettier-ignore
+  });
+  it('knows a mode again by its shape, though its place in the order and its sign have changed', () => {
+    const [pump, rock] = figures.modes as [TopFigures['modes'][number], TopFigures['modes'][number]];
+    const after = [
+      { ...rock, frequency: 180, trace: Float64Array.of(-0.9, 0.1, 1) },
+      { ...pump, frequency: 182, trace: Float64Array.of(1, 0.9, 0.8) },
+    ];
+    expect(followed([pump, rock], after).map(({ frequency }) => frequency)).toEqual([182, 180]);
   });
   it('shows each figure as it is and as it would be, and takes the braces into the plan once', () => {
     const [onWhat, onTake] = [jest.fn(), jest.fn()];
