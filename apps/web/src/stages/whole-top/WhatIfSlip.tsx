@@ -1,4 +1,11 @@
-import { formatMassRemoved, formatThickness, xOf, type BracingPlan, type UnitChoice } from '@nimble/core';
+import {
+  formatMassRemoved,
+  formatQuantity,
+  formatThickness,
+  xOf,
+  type BracingPlan,
+  type UnitChoice,
+} from '@nimble/core';
 import { useState } from 'react';
 import { usePreferences } from '../../shell/preferences';
 import { shortPitch } from '../../sound/pitch-words';
@@ -115,6 +122,9 @@ const lengthOf = (units: UnitChoice) => (metres: number) => {
 };
 
 const CENTS = 1200 / Math.LN2;
+/** A sink under a weight is some hundredths of a millimetre: fractions of an inch are too coarse for it. */
+const FINE: Partial<Record<UnitChoice['thickness'], string>> = { 'in-fraction': 'in' };
+const FINE_DECIMALS = { mm: 3, in: 4, 'in-fraction': 4, thou: 1 } as const;
 
 function Comparison({ figures, then, units }: Pick<Props, 'figures' | 'then' | 'units'>) {
   const choice = usePreferences();
@@ -125,7 +135,10 @@ function Comparison({ figures, then, units }: Pick<Props, 'figures' | 'then' | '
     const cents = next ? CENTS * Math.log(next / frequency) : null;
     return { name: SHORT_KIND[kind], now: named(frequency), then: next ? named(next) : '', by: cents === null ? '' : `${sign(cents)}${Math.abs(cents).toFixed(0)} ¢` };
   });
-  const sink = (value: number) => `${(value * 1e3).toFixed(3)} mm`;
+  const sink = (metres: number) => {
+    const { figure, symbol } = formatQuantity(metres, 'length', FINE[units.thickness] ?? units.thickness, FINE_DECIMALS[units.thickness]);
+    return `${figure} ${symbol}`;
+  };
   if (figures.weight) rows.push({ name: '10 N sinks it', now: sink(figures.weight.sink), then: found?.sink ? sink(found.sink) : '', by: byShare(figures.weight.sink, found?.sink) });
   if (figures.strings) {
     const words = (value: number) => figures.strings!.turns ? `${((value * 180) / Math.PI).toFixed(2)}°` : sink(value);
