@@ -18,16 +18,23 @@ export function addTo({ data }: Banded, i: number, j: number, value: number): vo
   data[WIDTH * i + j - i + HALF_BAND] += value;
 }
 
-/** out = A v */
+/** out = A v. The three values before, and what rows after still add, roll along: this is where a bar's time goes. */
 export function multiply({ size, data }: Banded, v: ArrayLike<number>, out: Float64Array): void {
-  out.fill(0);
-  for (let i = 0; i < size; i++) {
-    for (let j = Math.max(0, i - HALF_BAND); j < i; j++) {
-      const a = data[WIDTH * i + j - i + HALF_BAND];
-      out[i] += a * v[j];
-      out[j] += a * v[i];
-    }
-    out[i] += data[WIDTH * i + HALF_BAND] * v[i];
+  let [v1, v2, v3] = [0, 0, 0];
+  for (let i = 0, d = 0; i < size; i++, d += WIDTH) {
+    const here = v[i];
+    out[i] = data[d] * v3 + data[d + 1] * v2 + data[d + 2] * v1 + data[d + 3] * here;
+    v3 = v2;
+    v2 = v1;
+    v1 = here;
+  }
+  let [p1, p2, p3] = [0, 0, 0];
+  for (let i = size - 1, d = WIDTH * i; i >= 0; i--, d -= WIDTH) {
+    const here = v[i];
+    out[i] += p1;
+    p1 = p2 + data[d + 2] * here;
+    p2 = p3 + data[d + 1] * here;
+    p3 = data[d] * here;
   }
 }
 
@@ -48,14 +55,20 @@ export function factor({ size, data }: Banded): boolean {
 
 /** Solves with a factored matrix, in place. */
 export function solve({ size, data }: Banded, b: Float64Array): void {
-  for (let i = 0; i < size; i++) {
-    let sum = b[i];
-    for (let j = Math.max(0, i - HALF_BAND); j < i; j++) sum -= data[WIDTH * i + j - i + HALF_BAND] * b[j];
-    b[i] = sum / data[WIDTH * i + HALF_BAND];
+  let [x1, x2, x3] = [0, 0, 0];
+  for (let i = 0, d = 0; i < size; i++, d += WIDTH) {
+    const x = (b[i] - data[d] * x3 - data[d + 1] * x2 - data[d + 2] * x1) / data[d + 3];
+    b[i] = x;
+    x3 = x2;
+    x2 = x1;
+    x1 = x;
   }
-  for (let i = size - 1; i >= 0; i--) {
-    let sum = b[i];
-    for (let j = i + 1; j <= Math.min(size - 1, i + HALF_BAND); j++) sum -= data[WIDTH * j + i - j + HALF_BAND] * b[j];
-    b[i] = sum / data[WIDTH * i + HALF_BAND];
+  let [p1, p2, p3] = [0, 0, 0];
+  for (let i = size - 1, d = WIDTH * i; i >= 0; i--, d -= WIDTH) {
+    const x = (b[i] - p1) / data[d + 3];
+    b[i] = x;
+    p1 = p2 + data[d + 2] * x;
+    p2 = p3 + data[d + 1] * x;
+    p3 = data[d] * x;
   }
 }
