@@ -18,6 +18,13 @@ export function addTo({ data }: Banded, i: number, j: number, value: number): vo
   data[WIDTH * i + j - i + HALF_BAND] += value;
 }
 
+/** Couples row and column i to nothing. */
+export function setAlone({ size, data }: Banded, i: number, diagonal: number): void {
+  for (let j = i - HALF_BAND; j <= Math.min(size - 1, i + HALF_BAND); j++)
+    if (j >= 0) data[j <= i ? WIDTH * i + j - i + HALF_BAND : WIDTH * j + i - j + HALF_BAND] = 0;
+  data[WIDTH * i + HALF_BAND] = diagonal;
+}
+
 /** out = A v. The three values before, and what rows after still add, roll along: this is where a bar's time goes. */
 export function multiply({ size, data }: Banded, v: ArrayLike<number>, out: Float64Array): void {
   let [v1, v2, v3] = [0, 0, 0];

@@ -5,9 +5,9 @@
  * bar comes out some 4 to 5 % lower than any beam theory says.
  */
 import { InvalidInput, requirePositive } from '../invalid-input';
-import { generalisedEigen } from '../linalg';
+import { lowestModes } from '../linalg';
 import { checkSection, type SectionShape } from '../section';
-import { addTo, createBanded, factor, multiply, solve, type Banded } from './banded';
+import { addTo, createBanded, factor, multiply, setAlone, solve, type Banded } from './banded';
 import { barElements, type BarElements, type Four } from './bar-elements';
 
 export interface BarStation {
@@ -77,7 +77,7 @@ export function barModes(bar: Bar, count: number): BarResult {
     { density: bar.density, modulus: bar.modulus, shearModulus },
     bar.foundation ?? 0,
   ); // prettier-ignore
-  const solved = lowestModes(elements, bar.ends, count, (bar.foundation ?? 0) > 0);
+  const solved = modesOf(elements, bar.ends, count, (bar.foundation ?? 0) > 0);
   return {
     modes: solved.map(({ lambda, vector }) => modeOf(bar, nodes, elements, lambda, vector)),
     mass: massOf(elements),
@@ -147,13 +147,11 @@ interface Solved {
   vector: Float64Array;
 }
 
-const MOST_ROUNDS = 60;
-/** Of an eigenvalue; round-off of so stiff a chain leaves some 1e-10. */
-const SETTLED = 1e-8;
-const EXTRA = 2;
+/** Of a mode: its frequency then holds to the square of it, what shaving does to it to the same share. */
+const SETTLED = 1e-5;
 
-/** Subspace iteration on the shifted chain: the rigid motions of a free bar come first and are left out. */
-function lowestModes(elements: BarElements, ends: BarEnds, count: number, founded: boolean): Solved[] {
+/** Of the shifted chain: the rigid motions of a free bar come first and are left out. */
+function modesOf(elements: BarElements, ends: BarEnds, count: number, founded: boolean): Solved[] {
   const size = 2 * (elements.count + 1);
   const held = heldBy(ends, size);
   const rigid = ends === 'free' && !founded ? 2 : 0;
@@ -163,17 +161,19 @@ function lowestModes(elements: BarElements, ends: BarEnds, count: number, founde
   const A: Banded = { size, data: K.data.map((k, i) => k + shift * M.data[i]) };
   if (!factor(A)) throw new RangeError('the bar’s stiffness can’t be factored');
   const wanted = Math.min(count + rigid, size - held.length);
-  const p = Math.min(wanted + EXTRA, size - held.length);
-  const start = startVectors(elements.count, p, held);
-  let found: Reduced = { basis: start, massBasis: start.map((v) => times(M, v)), values: new Float64Array(p) };
-  for (let round = 0; round < MOST_ROUNDS; round++) {
-    const next = rayleighRitz(A, M, shift, found.massBasis);
-    const moved = next.values.subarray(rigid, wanted).some((value, i) => Math.abs(value - found.values[rigid + i]) > SETTLED * value); // prettier-ignore
-    found = next;
-    if (!moved) break;
-  }
-  const { values, basis } = found;
-  return Array.from({ length: wanted - rigid }, (_, i) => ({ lambda: values[rigid + i], vector: basis[rigid + i] }));
+  const { lambda, vectors } = lowestModes(
+    {
+      size,
+      solve: (x) => solve(A, x),
+      multiplyMass: (x, out) => multiply(M, x, out),
+      shift,
+      blockWidth: 2,
+      tolerance: SETTLED,
+    },
+    wanted,
+    startAt(size, held),
+  );
+  return Array.from({ length: wanted - rigid }, (_, i) => ({ lambda: lambda[rigid + i], vector: vectors[rigid + i] }));
 }
 
 /** Deflections and rotations that the ends hold, of so many. */
@@ -195,78 +195,19 @@ function shiftOf({ stiffness, mass, count, length }: BarElements): number {
 /** @param diagonal of held unknowns, so that they stay at rest */
 function assembled({ count }: BarElements, entries: Float64Array, held: readonly number[], diagonal: number): Banded {
   const A = createBanded(2 * (count + 1));
-  const isHeld = new Set(held);
   for (let e = 0; e < count; e++)
     for (let i = 0; i < 4; i++)
-      for (let j = 0; j <= i; j++)
-        if (!isHeld.has(2 * e + i) && !isHeld.has(2 * e + j))
-          addTo(A, 2 * e + i, 2 * e + j, entries[16 * e + 4 * i + j]);
-  const largest = A.data.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
-  held.forEach((i) => addTo(A, i, i, diagonal * largest));
+      for (let j = 0; j <= i; j++) addTo(A, 2 * e + i, 2 * e + j, entries[16 * e + 4 * i + j]);
+  let largest = 0;
+  for (const value of A.data) largest = Math.max(largest, Math.abs(value));
+  held.forEach((i) => setAlone(A, i, diagonal * largest));
   return A;
 }
 
-/** Polynomials along the bar, smooth as its low modes are. */
-function startVectors(count: number, p: number, held: readonly number[]): Float64Array[] {
-  return Array.from({ length: p }, (_, n) => {
-    const v = new Float64Array(2 * (count + 1));
-    for (let i = 0; i <= count; i++) v[2 * i] = Math.cos((Math.PI * n * i) / count) + 0.01 * Math.sin(7 * i + n);
-    held.forEach((i) => (v[i] = 0));
-    return v;
-  });
-}
-
-interface Reduced {
-  basis: Float64Array[];
-  /** M times each. */
-  massBasis: Float64Array[];
-  values: Float64Array;
-}
-
-function times(A: Banded, v: Float64Array): Float64Array {
-  const image = new Float64Array(A.size);
-  multiply(A, v, image);
-  return image;
-}
-
-/** One step of inverse iteration, then the best combinations of what came out. @param A factored K + shift M @param loads M times the vectors before */
-function rayleighRitz(A: Banded, M: Banded, shift: number, loads: readonly Float64Array[]): Reduced {
-  const vectors = loads.map((load) => {
-    const v = load.slice();
-    solve(A, v);
-    return v;
-  });
-  const images = vectors.map((v) => times(M, v));
-  const p = vectors.length;
-  // Each of length one first, so that the small matrices are well scaled.
-  const scale = vectors.map((v, i) => 1 / Math.sqrt(dot(v, images[i])));
-  const [stiffness, mass] = [new Float64Array(p * p), new Float64Array(p * p)];
-  for (let i = 0; i < p; i++)
-    for (let j = 0; j <= i; j++) {
-      const m = scale[i] * scale[j] * dot(vectors[j], images[i]);
-      mass[i * p + j] = mass[j * p + i] = m;
-      // K v is the load less what the shift took.
-      stiffness[i * p + j] = stiffness[j * p + i] = scale[i] * scale[j] * dot(vectors[j], loads[i]) - shift * m;
-    }
-  const { lambda, vectors: turns } = generalisedEigen(stiffness, mass, p);
-  const turned = (of: readonly Float64Array[]) =>
-    turns.map((turn) => {
-      const v = new Float64Array(M.size);
-      of.forEach((u, i) => addScaled(v, turn[i] * scale[i], u));
-      return v;
-    });
-  return { basis: turned(vectors), massBasis: turned(images), values: lambda };
-}
-
-/** v += share u */
-function addScaled(v: Float64Array, share: number, u: Float64Array): void {
-  for (let i = 0; i < v.length; i++) v[i] += share * u[i];
-}
-
-function dot(a: Float64Array, b: Float64Array): number {
-  let sum = 0;
-  for (let i = 0; i < a.length; i++) sum += a[i] * b[i];
-  return sum;
+/** Every shape in some measure, none of them symmetric; held unknowns at rest. */
+function startAt(size: number, held: readonly number[]): (i: number, column: number) => number {
+  return (i, column) =>
+    i % 2 === 1 || held.includes(i) ? 0 : Math.cos((2 + column) * (i / size) ** 2) + 0.01 * Math.sin(7 * i + column);
 }
 
 function modeOf(bar: Bar, nodes: Float64Array, elements: BarElements, lambda: number, vector: Float64Array): BarMode {

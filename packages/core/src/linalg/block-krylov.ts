@@ -11,6 +11,10 @@ export interface Operator {
   /** out = M x. */
   multiplyMass: (x: Float64Array, out: Float64Array) => void;
   shift: number;
+  /** As many as modes may repeat; 4 if not given. */
+  blockWidth?: number;
+  /** Largest relative residual that counts as converged; 1e-8 if not given. */
+  tolerance?: number;
 }
 
 export interface LowestModes {
@@ -23,19 +27,19 @@ export interface LowestModes {
   residual: number;
 }
 
-const BLOCK_WIDTH = 4;
-const CONVERGED = 1e-8;
+const USUAL_WIDTH = 4;
+const USUAL_TOLERANCE = 1e-8;
 const MOST_VECTORS = 240;
 /** Blocks between two looks at what has converged. */
 const LOOK_EVERY = 3;
 
 /** @param start seeds the first block: the same for every run */
 export function lowestModes(operator: Operator, wanted: number, start: (i: number, column: number) => number): LowestModes {
-  const { size, multiplyMass, solve, shift } = operator;
+  const { size, multiplyMass, solve, shift, blockWidth = USUAL_WIDTH, tolerance = USUAL_TOLERANCE } = operator;
   const basis: Float64Array[] = [];
   const massBasis: Float64Array[] = [];
   const images: Float64Array[] = [];
-  let block = Array.from({ length: BLOCK_WIDTH }, (_, column) => Float64Array.from({ length: size }, (_unused, i) => start(i, column)));
+  let block = Array.from({ length: blockWidth }, (_, column) => Float64Array.from({ length: size }, (_unused, i) => start(i, column)));
   let found: LowestModes = { status: 'stopped', lambda: new Float64Array(), vectors: [], residual: Infinity };
   let blocks = 0;
   while (basis.length < Math.min(MOST_VECTORS, size)) {
@@ -48,9 +52,9 @@ export function lowestModes(operator: Operator, wanted: number, start: (i: numbe
       return image.slice();
     });
     blocks++;
-    if (basis.length < 2 * wanted + BLOCK_WIDTH || blocks % LOOK_EVERY !== 0) continue;
+    if (basis.length < 2 * wanted + blockWidth || blocks % LOOK_EVERY !== 0) continue;
     found = project(basis, massBasis, images, wanted, shift, multiplyMass);
-    if (found.residual < CONVERGED) return { ...found, status: 'converged' };
+    if (found.residual < tolerance) return { ...found, status: 'converged' };
   }
   return found;
 } // prettier-ignore
