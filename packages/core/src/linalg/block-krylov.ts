@@ -35,10 +35,11 @@ const LOOK_EVERY = 3;
 
 /** @param start seeds the first block: the same for every run */
 export function lowestModes(operator: Operator, wanted: number, start: (i: number, column: number) => number): LowestModes {
-  const { size, multiplyMass, solve, shift, blockWidth = USUAL_WIDTH, tolerance = USUAL_TOLERANCE } = operator;
+  const { size, multiplyMass, solve, blockWidth = USUAL_WIDTH, tolerance = USUAL_TOLERANCE } = operator;
   const basis: Float64Array[] = [];
   const massBasis: Float64Array[] = [];
   const images: Float64Array[] = [];
+  const H: Float64Array[] = [];
   let block = Array.from({ length: blockWidth }, (_, column) => Float64Array.from({ length: size }, (_unused, i) => start(i, column)));
   let found: LowestModes = { status: 'stopped', lambda: new Float64Array(), vectors: [], residual: Infinity };
   let blocks = 0;
@@ -53,7 +54,7 @@ export function lowestModes(operator: Operator, wanted: number, start: (i: numbe
     });
     blocks++;
     if (basis.length < 2 * wanted + blockWidth || blocks % LOOK_EVERY !== 0) continue;
-    found = project(basis, massBasis, images, wanted, shift, multiplyMass);
+    found = project({ basis, images, H: projected(H, massBasis, images) }, wanted, operator);
     if (found.residual < tolerance) return { ...found, status: 'converged' };
   }
   return found;
@@ -83,11 +84,24 @@ function adopt(
   return [basis.push(v) - 1];
 }
 
+/** The inverse operator over the basis, symmetric: rows up to the diagonal, those already known kept. */
+function projected(H: Float64Array[], massBasis: readonly Float64Array[], images: readonly Float64Array[]): readonly Float64Array[] {
+  for (let i = H.length; i < massBasis.length; i++)
+    H.push(Float64Array.from({ length: i + 1 }, (_, j) => (dot(massBasis[i], images[j]) + dot(massBasis[j], images[i])) / 2));
+  return H;
+} // prettier-ignore
+
+interface Projection {
+  basis: readonly Float64Array[];
+  images: readonly Float64Array[];
+  H: readonly Float64Array[];
+}
+
 /** Ritz values of the inverse operator over the basis: theta = 1 / (lambda + shift). */
-function project(basis: readonly Float64Array[], massBasis: readonly Float64Array[], images: readonly Float64Array[], wanted: number, shift: number, multiplyMass: Operator['multiplyMass']): LowestModes {
+function project({ basis, images, H: rows }: Projection, wanted: number, { shift, multiplyMass }: Operator): LowestModes {
   const p = basis.length;
   const H = new Float64Array(p * p);
-  for (let i = 0; i < p; i++) for (let j = 0; j <= i; j++) H[i * p + j] = H[j * p + i] = (dot(massBasis[i], images[j]) + dot(massBasis[j], images[i])) / 2;
+  for (let i = 0; i < p; i++) for (let j = 0; j <= i; j++) H[i * p + j] = H[j * p + i] = rows[i][j];
   const { values, vectors } = symmetricEigenInPlace(H, p);
   const count = Math.min(wanted, p);
   const lambda = new Float64Array(count);

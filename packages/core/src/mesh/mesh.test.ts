@@ -1,5 +1,6 @@
 import { defaultHoles, defaultOutline, plateArea, plateShape, type Family, type Point } from '../outline';
 import { triangulate, type TriangleMesh } from '.';
+import { constrainedDelaunay } from './constrained-delaunay';
 
 const square: Point[] = [[0, 0], [0.4, 0], [0.4, 0.3], [0, 0.3]]; // prettier-ignore
 
@@ -48,5 +49,20 @@ describe('a mesh', () => {
       expect(lines[0].some((node) => lines[1].includes(node))).toBe(true);
     },
   );
+  it('holds no point within the circle round any triangle, but for what an edge keeps apart', () => {
+    const points = Array.from({ length: 60 }, (_, i): Point => [((i * 0.754877) % 1) + 0.01, ((i * 0.569840) % 1) + 0.01]);
+    const triangles = constrainedDelaunay(points, []);
+    for (const [a, b, c] of triangles) {
+      const [[ax, ay], [bx, by], [cx, cy]] = [points[a], points[b], points[c]];
+      const d = 2 * (ax * (by - cy) + bx * (cy - ay) + cx * (ay - by));
+      const [a2, b2, c2] = [ax * ax + ay * ay, bx * bx + by * by, cx * cx + cy * cy];
+      const [x, y] = [(a2 * (by - cy) + b2 * (cy - ay) + c2 * (ay - by)) / d, (a2 * (cx - bx) + b2 * (ax - cx) + c2 * (bx - ax)) / d];
+      const radius = Math.hypot(ax - x, ay - y);
+      expect(d).toBeGreaterThan(0);
+      points.forEach(([px, py]) => expect(Math.hypot(px - x, py - y)).toBeGreaterThan(radius * (1 - 1e-9)));
+    }
+    const [kept] = constrainedDelaunay(points, [[0, 59]]).filter((corners) => corners.includes(0) && corners.includes(59)); // prettier-ignore
+    expect(kept).toBeDefined();
+  }); // prettier-ignore
   it('refuses one that would be too large', () => expect(() => triangulate(square, [], [], 5e-4)).toThrow(/meshSize/));
 });

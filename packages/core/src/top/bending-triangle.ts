@@ -130,13 +130,13 @@ function shears(sides: readonly Side[], bubbles: Bubbles, xi: number, eta: numbe
   return G;
 }
 
-/** out += factor B^T C B, B with `rows` rows of nine. */
+/** out += factor B^T C B, B with `rows` rows of nine, at most three. */
 function addProduct(B: Float64Array, rows: number, C: Float64Array, factor: number, out: Float64Array): void {
-  for (let i = 0; i < 9; i++)
-    for (let j = 0; j < 9; j++) {
+  for (let j = 0; j < 9; j++)
+    for (let a = 0; a < rows; a++) {
       let sum = 0;
-      for (let a = 0; a < rows; a++)
-        for (let b = 0; b < rows; b++) sum += B[9 * a + i] * C[rows * a + b] * B[9 * b + j];
-      out[9 * i + j] += factor * sum;
+      for (let b = 0; b < rows; b++) sum += C[rows * a + b] * B[9 * b + j];
+      const share = factor * sum;
+      for (let i = 0; i < 9; i++) out[9 * i + j] += B[9 * a + i] * share;
     }
 }

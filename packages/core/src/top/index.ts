@@ -7,7 +7,7 @@ export { type TopModel } from './model';
 export { fillPiece, PIECE_SIZE, type BracePiece } from './brace-elements';
 export { stationsAround } from './brace-sections';
 export { nameMode, type TopModeKind } from './name-modes';
-export { energyDensity, energyShares, topStress, type EnergyShares, type TopStress } from './strain';
+export { strainEnergies, topStress, type EnergyShares, type StrainEnergy, type TopStress } from './strain';
 export { freedomsOf, woodSlopes, type SlopePair, type WoodSlopes } from './wood-slopes';
 export {
   type TopBrace, type TopEdge, type TopInput, type TopLoad, type TopMaterial, type TopPatch, type TopSandwich,

@@ -5,6 +5,10 @@
 
 const ALPHA = 1.5;
 const BETA = [1, 2, 1, 0, 1, -1, -1, -1, -2] as const;
+/** Felippa's Q matrices by their betas, 3 x 3. */
+const CORNER_BETAS = [[0, 1, 2, 3, 4, 5, 6, 7, 8], [8, 6, 7, 2, 0, 1, 5, 3, 4], [4, 5, 3, 7, 8, 6, 1, 2, 0]].map((order) => order.map((b) => BETA[b])); // prettier-ignore
+/** The same in the middle of each side: between two corners. */
+const SIDE_BETAS = CORNER_BETAS.map((here, c) => Float64Array.from(here, (beta, i) => (beta + CORNER_BETAS[(c + 1) % 3][i]) / 2)); // prettier-ignore
 
 export interface Triangle {
   /** Corners in the plane of the triangle, against the clock [m]. */
@@ -57,12 +61,12 @@ function lumping([x1, x2, x3]: Triangle['x'], [y1, y2, y3]: Triangle['y']): Floa
   return L;
 }
 
+/** out += factor L E L^T */
 function addProduct(L: Float64Array, E: Float64Array, factor: number, out: Float64Array): void {
-  for (let i = 0; i < 9; i++)
-    for (let j = 0; j < 9; j++) {
-      let sum = 0;
-      for (let a = 0; a < 3; a++) for (let b = 0; b < 3; b++) sum += L[3 * i + a] * E[3 * a + b] * L[3 * j + b];
-      out[9 * i + j] += factor * sum;
+  for (let j = 0; j < 9; j++)
+    for (let a = 0; a < 3; a++) {
+      const share = factor * (E[3 * a] * L[3 * j] + E[3 * a + 1] * L[3 * j + 1] + E[3 * a + 2] * L[3 * j + 2]);
+      for (let i = 0; i < 9; i++) out[9 * i + j] += L[3 * i + a] * share;
     }
 }
 
@@ -86,15 +90,11 @@ function addHigherOrder(x: Triangle['x'], y: Triangle['y'], area: number, E: Flo
       for (let a = 0; a < 3; a++) for (let b = 0; b < 3; b++) sum += T[3 * a + i] * E[3 * a + b] * T[3 * b + j];
       natural[3 * i + j] = sum;
     }
-  const [b1, b2, b3, b4, b5, b6, b7, b8, b9] = BETA;
   const lengths = [l21, l32, l13];
-  const q = (rows: readonly (readonly number[])[]) => rows.flatMap((row, i) => row.map((value) => ((2 * area) / 3) * (value / lengths[i])));
-  const Q1 = q([[b1, b2, b3], [b4, b5, b6], [b7, b8, b9]]);
-  const Q2 = q([[b9, b7, b8], [b3, b1, b2], [b6, b4, b5]]);
-  const Q3 = q([[b5, b6, b4], [b8, b9, b7], [b2, b3, b1]]);
   const theta = new Float64Array(9);
-  for (const [P, R] of [[Q1, Q2], [Q2, Q3], [Q3, Q1]] as const) {
-    const Q = P.map((value, i) => (value + R[i]) / 2);
+  const Q = new Float64Array(9);
+  for (const betas of SIDE_BETAS) {
+    for (let i = 0; i < 9; i++) Q[i] = (((2 * area) / 3) * betas[i]) / lengths[(i - (i % 3)) / 3];
     for (let i = 0; i < 3; i++)
       for (let j = 0; j < 3; j++) {
         let sum = 0;
@@ -104,11 +104,12 @@ function addHigherOrder(x: Triangle['x'], y: Triangle['y'], area: number, E: Flo
   }
   // Corner rotations less the triangle's own mean rotation.
   const common = [x32, y32, 0, x13, y13, 0, x21, y21, 0];
-  const U = [0, 1, 2].map((c) => common.map((value, j) => (j === 3 * c + 2 ? 1 : value / (4 * area))));
+  const U = new Float64Array(27);
+  for (let c = 0; c < 3; c++) for (let j = 0; j < 9; j++) U[9 * c + j] = j === 3 * c + 2 ? 1 : common[j] / (4 * area);
   for (let i = 0; i < 9; i++)
     for (let j = 0; j < 9; j++) {
       let sum = 0;
-      for (let a = 0; a < 3; a++) for (let b = 0; b < 3; b++) sum += U[a][i] * theta[3 * a + b] * U[b][j];
+      for (let a = 0; a < 3; a++) for (let b = 0; b < 3; b++) sum += U[9 * a + i] * theta[3 * a + b] * U[9 * b + j];
       out[9 * i + j] += factor * sum;
     }
 } // prettier-ignore

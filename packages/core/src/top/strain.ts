@@ -73,30 +73,43 @@ const product = (C: Float64Array, a: Float64Array, i: number, size: number) => {
   return a[i] * sum;
 };
 
+export interface StrainEnergy {
+  shares: EnergyShares;
+  /** Energy per area of each triangle, braces left out [J/m2]. */
+  density: Float64Array;
+}
+
 /** @param solutions modes, or what loads do @returns one each */
-export function energyShares(model: TopModel, solutions: readonly Float64Array[]): EnergyShares[] {
+export function strainEnergies(model: TopModel, solutions: readonly Float64Array[]): StrainEnergy[] {
   const { plate } = model;
   const sums = solutions.map(() => ({ along: 0, across: 0, twist: 0, shear: 0 }));
+  const densities = solutions.map(() => new Float64Array(plate.count));
   for (let t = 0; t < plate.count; t++) {
-    const made = plate.plate(t);
-    const half = plate.facets[t].area / 2;
+    const { A, D, H } = plate.plate(t);
+    const { area } = plate.facets[t];
     const stateOf = strainer(model, t);
     solutions.forEach((x, n) => {
       const { membrane, curvature, shear } = stateOf(x);
-      const part = (i: number) => half * (product(made.A, membrane, i, 3) + product(made.D, curvature, i, 3));
+      const part = (i: number) => (product(A, membrane, i, 3) + product(D, curvature, i, 3)) / 2;
+      const [along, across, twist] = [part(0), part(1), part(2)];
+      const slip = (product(H, shear, 0, 2) + product(H, shear, 1, 2)) / 2;
+      densities[n][t] = along + across + twist + slip;
       const sum = sums[n];
-      sum.along += part(0);
-      sum.across += part(1);
-      sum.twist += part(2);
-      sum.shear += half * (product(made.H, shear, 0, 2) + product(made.H, shear, 1, 2));
+      sum.along += area * along;
+      sum.across += area * across;
+      sum.twist += area * twist;
+      sum.shear += area * slip;
     });
   }
   const braces = model.pieces.map((pieces) => braceEnergies(model, pieces, solutions));
   return sums.map((sum, n) => {
     const total = sum.along + sum.across + sum.twist + sum.shear + braces.reduce((all, one) => all + one[n], 0) || 1;
     return {
-      along: sum.along / total, across: sum.across / total, twist: sum.twist / total, shear: sum.shear / total,
-      braces: braces.map((energies) => energies[n] / total),
+      shares: {
+        along: sum.along / total, across: sum.across / total, twist: sum.twist / total, shear: sum.shear / total,
+        braces: braces.map((energies) => energies[n] / total),
+      },
+      density: densities[n],
     };
   });
 } // prettier-ignore
@@ -116,18 +129,6 @@ function braceEnergies({ position }: TopModel, pieces: TopModel['pieces'][number
   }
   return energies;
 } // prettier-ignore
-
-/** Energy per area of each triangle, braces left out [J/m2]. */
-export function energyDensity(model: TopModel, x: Float64Array): Float64Array {
-  const { plate } = model;
-  return Float64Array.from({ length: plate.count }, (_, t) => {
-    const made = plate.plate(t);
-    const { membrane, curvature, shear } = strainer(model, t)(x);
-    let sum = product(made.H, shear, 0, 2) + product(made.H, shear, 1, 2);
-    for (let i = 0; i < 3; i++) sum += product(made.A, membrane, i, 3) + product(made.D, curvature, i, 3);
-    return sum / 2;
-  });
-}
 
 export function topStress(model: TopModel, x: Float64Array): TopStress {
   const { plate } = model;

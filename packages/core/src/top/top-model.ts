@@ -12,6 +12,9 @@ import { scatteredField } from './scattered-field';
 import type { Place } from './space';
 import { checkTop, type TopInput } from './top-input';
 
+/** Freedoms of a node; of this file's own, as a loop pays for one that is imported. */
+const NODE = BLOCK;
+
 /** Steps over the root of the area: first modes then hold to a hundredth. */
 const STEPS = 30;
 
@@ -126,9 +129,9 @@ function addPlate(model: TopModel): void {
 /** Adds a 6 x 6 part of an element's matrix to the block of two nodes, in the lower half only. */
 function addBlock({ plan: { matrix } }: TopModel, values: Float64Array, i: number, j: number, part: Float64Array, size: number, a: number, b: number): void {
   if (i < j) return;
-  const at = blockAt(matrix, i, j) * BLOCK * BLOCK;
-  for (let r = 0; r < BLOCK; r++)
-    for (let c = 0; c < BLOCK; c++) values[at + BLOCK * r + c] += part[size * (BLOCK * a + r) + BLOCK * b + c];
+  const at = blockAt(matrix, i, j) * NODE * NODE;
+  for (let r = 0; r < NODE; r++)
+    for (let c = 0; c < NODE; c++) values[at + NODE * r + c] += part[size * (NODE * a + r) + NODE * b + c];
 } // prettier-ignore
 
 function addPiece(model: TopModel, piece: BracePiece): void {
@@ -142,11 +145,11 @@ function addPiece(model: TopModel, piece: BracePiece): void {
     for (const b of [0, 1]) {
       addBlock(model, K, nodes[a], nodes[b], out.K, PIECE_SIZE, a, b);
       addBlock(model, model.M, nodes[a], nodes[b], out.M, PIECE_SIZE, a, b);
-      if (own[a] >= own[b]) K[blockAt(matrix, own[a], own[b]) * BLOCK * BLOCK] += out.K[PIECE_SIZE * (12 + a) + 12 + b];
+      if (own[a] >= own[b]) K[blockAt(matrix, own[a], own[b]) * NODE * NODE] += out.K[PIECE_SIZE * (12 + a) + 12 + b];
     }
   for (const a of [0, 1]) {
     const [i, j] = [nodes[a], own[a]];
-    const at = blockAt(matrix, Math.max(i, j), Math.min(i, j)) * BLOCK * BLOCK;
-    for (let f = 0; f < BLOCK; f++) K[at + (j > i ? f : BLOCK * f)] += out.K[PIECE_SIZE * (12 + a) + BLOCK * a + f];
+    const at = blockAt(matrix, Math.max(i, j), Math.min(i, j)) * NODE * NODE;
+    for (let f = 0; f < NODE; f++) K[at + (j > i ? f : NODE * f)] += out.K[PIECE_SIZE * (12 + a) + NODE * a + f];
   }
 } // prettier-ignore

@@ -1,7 +1,6 @@
 import { barModes } from '../bar';
 import {
-  energyDensity,
-  energyShares,
+  strainEnergies,
   factorTop,
   solveTop,
   topModes,
@@ -97,7 +96,7 @@ describe('where the energy sits', () => {
   const factored = factorTop(square);
   const [{ vector }] = topModes(factored, 1).modes;
   it('sin times sin of an even plate without Poisson: a quarter along, a quarter across, half in twist', () => {
-    const { along, across, twist, shear } = energyShares(factored.model, [vector])[0];
+    const { along, across, twist, shear } = strainEnergies(factored.model, [vector])[0].shares;
     expect(along).toBeCloseTo(0.25, 2);
     expect(across).toBeCloseTo(0.25, 2);
     expect(twist).toBeCloseTo(0.5, 2);
@@ -116,8 +115,9 @@ describe('where the energy sits', () => {
     const held = panel();
     const { model } = factorTop(held);
     const { x, force } = underLoad(factorTop(held), held.loads![0]);
-    const plate = energyDensity(model, x).reduce((sum, density, t) => sum + density * model.plate.facets[t].area, 0);
-    const braces = energyShares(model, [x])[0].braces.reduce((sum, share) => sum + share, 0);
+    const [{ shares, density: densities }] = strainEnergies(model, [x]);
+    const plate = densities.reduce((sum, density, t) => sum + density * model.plate.facets[t].area, 0);
+    const braces = shares.braces.reduce((sum, share) => sum + share, 0);
     const work = force.reduce((sum, value, i) => sum + value * x[i], 0) / 2;
     // One point a triangle: near the load the strains change within it.
     expect(plate / (work * (1 - braces))).toBeGreaterThan(0.9);

@@ -1,8 +1,8 @@
 /** A build's whole top looked at once: modes, what strings and a weight do, what it bears, and what a little wood off anywhere would change. SI. */
 import { BLOCK } from '../linalg';
 import {
-  degreesOfFreedom, deflectionOf, energyDensity, energyShares, factorTop, topModes, topStress, underLoad, valueAt, woodSlopes,
-  type EnergyShares, type FactoredTop, type SlopePair, type TopLoad, type TopModeKind, type TopStress, type WoodSlopes,
+  degreesOfFreedom, deflectionOf, factorTop, strainEnergies, topModes, topStress, underLoad, valueAt, woodSlopes,
+  type EnergyShares, type FactoredTop, type StrainEnergy, type SlopePair, type TopLoad, type TopModeKind, type TopStress, type WoodSlopes,
 } from '../top'; // prettier-ignore
 import { bridgeAt } from '../bracing';
 import { reserveOf, type Reserve } from './reserve';
@@ -105,21 +105,21 @@ export function examineTop(plan: TopPlan, settings: ExamineSettings): OpenedTop 
   onProgress(0.95);
   const nodeArea = areasOf(factored);
   const whole = nodeArea.reduce((sum, area) => sum + area, 0);
-  const energies = energyShares(
-    model,
-    modes.map(({ vector }) => vector),
-  );
+  const energies = strainEnergies(model, [
+    ...modes.map(({ vector }) => vector),
+    ...[weight, strings].flatMap((case_) => (case_ ? [case_.x] : [])),
+  ]);
   const examined: ExaminedTop = {
     hold, x: model.mesh.x, y: model.mesh.y, triangles: model.mesh.triangles, nodeArea, nodeThickness: model.plate.nodeThickness,
     mass: model.mass, massSlopes: slopes[0],
     modes: modes.map(({ frequency, kind, modalMass, shape }, m) => ({
       frequency, kind, modalMass, shape,
       pumping: Math.abs(shape.reduce((sum, value, i) => sum + value * nodeArea[i], 0)) / whole,
-      energy: energies[m],
+      energy: energies[m].shares,
       slopes: times(slopes[1 + m], 1 / (8 * Math.PI ** 2 * frequency)),
     })),
-    weight: weight && weightCase(factored, plan, weight.x, slopes[1 + modes.length]),
-    strings: strings && stringsCase(factored, plan, strings, slopes[2 + modes.length]),
+    weight: weight && weightCase(factored, plan, weight.x, { energy: energies[modes.length], slopes: slopes[1 + modes.length] }),
+    strings: strings && stringsCase(factored, plan, strings, { energy: energies[modes.length + 1], slopes: slopes[2 + modes.length] }),
     degreesOfFreedom: degreesOfFreedom(model),
     elapsedMs: clock() - began,
   }; // prettier-ignore
@@ -157,20 +157,25 @@ export function together(factored: FactoredTop, loads: readonly TopLoad[]): { fo
   return { force: sum('force'), x: sum('x') };
 }
 
-function loadCase({ model }: FactoredTop, x: Float64Array): Omit<ExaminedLoad, 'slopes'> {
-  return { field: deflectionOf(model, x), energy: energyShares(model, [x])[0], density: energyDensity(model, x) };
+interface Examined {
+  energy: StrainEnergy;
+  slopes: WoodSlopes;
 }
 
+function loadCase({ model }: FactoredTop, x: Float64Array, { shares, density }: StrainEnergy): Omit<ExaminedLoad, 'slopes'> {
+  return { field: deflectionOf(model, x), energy: shares, density };
+} // prettier-ignore
+
 /** With K u = f and the sink f'u / |f|: its slope is - u' dK u / |f|. */
-function weightCase(factored: FactoredTop, plan: TopPlan, x: Float64Array, slopes: WoodSlopes) {
-  const found = loadCase(factored, x);
+function weightCase(factored: FactoredTop, plan: TopPlan, x: Float64Array, { energy, slopes }: Examined) {
+  const found = loadCase(factored, x, energy);
   const sink = valueAt(factored.model, found.field, [bridgeAt(plan.plan.bridge, plan.scale), 0]);
   return { ...found, sink, slopes: times(slopes, -1 / TEST_FORCE) };
 }
 
 /** The movement that goes with the load: its work is half of load times movement, so its slope is - u' dK u over the load. */
-function stringsCase(factored: FactoredTop, plan: TopPlan, { force, x }: { force: Float64Array; x: Float64Array }, slopes: WoodSlopes): ExaminedLoad & StringsFigures {
-  const found = loadCase(factored, x);
+function stringsCase(factored: FactoredTop, plan: TopPlan, { force, x }: { force: Float64Array; x: Float64Array }, { energy, slopes }: Examined): ExaminedLoad & StringsFigures {
+  const found = loadCase(factored, x, energy);
   const size = stringsSize(plan);
   const work = force.reduce((sum, value, i) => sum + value * x[i], 0);
   const stress = topStress(factored.model, x);
