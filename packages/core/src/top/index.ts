@@ -5,6 +5,7 @@ export {
 export { defaultMeshSize } from './top-model';
 export { type TopModel } from './model';
 export { fillPiece, PIECE_SIZE, type BracePiece } from './brace-elements';
+export { thicknessField } from './plate-elements';
 export { stationsAround } from './brace-sections';
 export { nameMode, type TopModeKind } from './name-modes';
 export { strainEnergies, topStress, type EnergyShares, type StrainEnergy, type TopStress } from './strain';

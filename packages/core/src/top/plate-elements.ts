@@ -95,7 +95,8 @@ function bareLayers({ sandwich }: TopInput, material: ShellMaterial, angle: numb
 /** Beyond the measured places a plane may run on only so far past the thickest and the thinnest of them (1). */
 const RUN_ON = 0.1;
 
-export function thicknessField({ thickness }: TopInput): Field {
+export function thicknessField({ thickness }: Pick<TopInput, 'thickness'>): Field {
+  if (typeof thickness === 'function') return thickness;
   if (typeof thickness === 'number') return () => thickness;
   const values = thickness.map((p) => p.thickness);
   const [least, most] = [Math.min(...values) * (1 - RUN_ON), Math.max(...values) * (1 + RUN_ON)];

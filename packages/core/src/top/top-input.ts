@@ -4,6 +4,7 @@ import { contains, findSelfCrossing, type Point, type Polygon } from '../outline
 import { checkSection, type SectionShape } from '../section';
 import { checkConstants } from '../wood';
 import type { ShellMaterial } from './layered-plate';
+import type { Field } from './scattered-field';
 
 export interface TopMaterial {
   density: number;
@@ -53,7 +54,8 @@ export interface TopInput {
   outline: Polygon;
   holes?: readonly Polygon[];
   height?: { radius?: number; points?: readonly { x: number; y: number; z: number }[] };
-  thickness: number | readonly { x: number; y: number; thickness: number }[];
+  /** One for all, measured places, or from a place to its thickness [m]. */
+  thickness: number | readonly { x: number; y: number; thickness: number }[] | ((x: number, y: number) => number);
   material: TopMaterial;
   sandwich?: TopSandwich;
   grainAngle?: number;
@@ -74,10 +76,10 @@ const OFF_PLATE = 2e-3;
 export function checkTop(top: TopInput): void {
   checkShape(top);
   checkMaterial(top.material, 'material');
-  const thicknesses = typeof top.thickness === 'number' ? [top.thickness] : top.thickness.map(({ thickness }) => thickness);
+  const thicknesses = typeof top.thickness === 'number' ? [top.thickness] : typeof top.thickness === 'function' ? top.outline.map((corner) => (top.thickness as Field)(...corner)) : top.thickness.map(({ thickness }) => thickness);
   if (thicknesses.length === 0) throw new InvalidInput('thickness', [], 'has no points');
   thicknesses.forEach((value, i) => {
-    const field = typeof top.thickness === 'number' ? 'thickness' : `thickness[${i}].thickness`;
+    const field = typeof top.thickness !== 'object' ? 'thickness' : `thickness[${i}].thickness`;
     requirePositive(field, value);
     if (value > 0.03) throw new InvalidInput(field, value, 'is over 30 mm: check the unit');
   });

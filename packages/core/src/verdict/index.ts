@@ -11,6 +11,6 @@ export {
   type WoodEstimate,
 } from './pass-forecast';
 export { judgeTearOut, type TearOut } from './tear-out';
-export { divideIntoZones, type Region, type Zone, type ZoneMap } from './zones';
+export { divideIntoZones, zoneOfPlace, type Region, type Zone, type ZoneMap } from './zones';
 export { summarizeAssessment, type AssessmentSummary, type StepSummary } from './summary';
 export { evidence, flexChangeWords, headline, overUnderWords, ruleWords, stepWords, zoneWords } from './words';

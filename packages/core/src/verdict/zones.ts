@@ -1,6 +1,6 @@
 /** The parts of a plate as makers name them: bouts and waist, treble and bass side, the rim, round the soundhole. SI. */
 import type { TrebleSign } from '../graduation';
-import type { PlateShape } from '../outline';
+import { distanceToLine, type PlateShape } from '../outline';
 import { gridX, gridY, type MapGrid } from '../survey';
 
 /** The first three on plates with a waist, the next three on others; the rest on both. */
@@ -34,7 +34,8 @@ export function divideIntoZones(grid: MapGrid, shape: PlateShape, treble: Treble
   const zoneOf = new Int8Array(grid.wood.length).fill(-1);
   for (let cell = 0; cell < zoneOf.length; cell++) {
     if (!(grid.wood[cell] > 0)) continue;
-    const zone = zoneAt(grid, shape, treble, cell);
+    const far = { rim: grid.rimDistance[cell], hole: grid.holeDistance[cell] };
+    const zone = zoneAt(shape, treble, gridX(grid, cell), gridY(grid, cell), far);
     const key = `${zone.region} ${zone.side} ${zone.rim}`;
     let index = indexOf.get(key);
     if (index === undefined) {
@@ -46,15 +47,22 @@ export function divideIntoZones(grid: MapGrid, shape: PlateShape, treble: Treble
   return { zones, zoneOf };
 }
 
-function zoneAt(grid: MapGrid, shape: PlateShape, treble: TrebleSign, cell: number): Zone {
-  const x = gridX(grid, cell) - shape.bounds.xMin;
-  const side = gridY(grid, cell) * treble > 0 ? 'treble' : 'bass';
-  const rim = grid.rimDistance[cell] < RIM_WIDTH;
-  if (!rim && grid.holeDistance[cell] < HOLE_RING) return { region: 'hole', side: 'both', rim: false };
+/** The zone of one place on the wood. */
+export function zoneOfPlace(shape: PlateShape, treble: TrebleSign, x: number, y: number): Zone {
+  const hole = Math.min(Infinity, ...shape.holes.map((line) => distanceToLine(line, x, y)));
+  return zoneAt(shape, treble, x, y, { rim: distanceToLine(shape.outline, x, y), hole });
+}
+
+/** @param far how far the rim and the nearest hole are [m] */
+function zoneAt(shape: PlateShape, treble: TrebleSign, atX: number, y: number, far: { rim: number; hole: number }): Zone {
+  const x = atX - shape.bounds.xMin;
+  const side = y * treble > 0 ? 'treble' : 'bass';
+  const rim = far.rim < RIM_WIDTH;
+  if (!rim && far.hole < HOLE_RING) return { region: 'hole', side: 'both', rim: false };
   if (rim && x < END_RIM.neck * shape.length) return { region: 'neck-rim', side: 'both', rim };
   if (rim && x > (1 - END_RIM.tail) * shape.length) return { region: 'tail-rim', side: 'both', rim };
   return { region: regionAt(x, shape), side, rim };
-}
+} // prettier-ignore
 
 function regionAt(x: number, { waistAt, bounds, length }: PlateShape): Region {
   if (waistAt === null) return x < length / 3 ? 'neck-part' : x < (2 * length) / 3 ? 'middle' : 'tail-part';

@@ -11,3 +11,8 @@ export {
 export { QuickTop, type QuickChange, type QuickFigures } from './quick-top';
 export { gridSampler } from './onto-grid';
 export { RIM_PROBE, rimStiffness, type RimPlace } from './rim-stiffness';
+export { addReduced, noDifference, polynomialThrough, type Reduced } from './reduced-polynomial';
+export {
+  changedPlan, changedTop, followsHand, heightsOf, isChanged, NO_CHANGE, thickerBy, type Thicker, type TopChange,
+} from './top-change'; // prettier-ignore
+export { partOfPlace, TOP_PARTS, type TopPart } from './top-parts';

@@ -5,13 +5,15 @@
 import { BLOCK, generalisedEigen, multiplyBlocks, solveBlocks, solveSymmetricInPlace } from '../linalg';
 import { fillPiece, freedomsOf, PIECE_SIZE, stationsAround, type TopModeKind } from '../top';
 import type { OpenedTop } from './examine-top';
+import { addReduced, noDifference, polynomialThrough, type Reduced } from './reduced-polynomial';
+import type { Thicker } from './top-change';
 import { stringsSize, TEST_FORCE } from './top-of-plan';
+import { partOfPlace, TOP_PARTS, type TopPart } from './top-parts';
 
 export interface QuickChange {
   /** New heights of braces by their number in the plan, as many as before [m]. */
   heights?: ReadonlyMap<number, readonly number[]>;
-  /** What is added to the plate's thickness at a place [m]. */
-  thicker?: (x: number, y: number) => number;
+  thicker?: Thicker;
 }
 
 export interface QuickFigures {
@@ -28,12 +30,15 @@ const LOWER = 0.1;
 const FOLLOWED = 2;
 /** What adds less than this share of itself is in the basis already. */
 const NEW = 1e-5;
+/** Amounts at which a part of the plate is reckoned, as shares of its mean thickness: beyond them a forecast is a guess. */
+const THICKER_AT = [-0.3, -0.15, 0.25] as const;
 
 export class QuickTop {
   /** v' M v = 1, all square to each other. The examined modes come first. */
   private readonly basis: Float64Array[] = [];
   private readonly K: Float64Array;
   private readonly M: Float64Array;
+  private readonly byPart = new Map<TopPart, (amount: number, out: Reduced) => void>();
 
   constructor(private readonly opened: OpenedTop) {
     const { vectors, factored } = opened;
@@ -96,81 +101,116 @@ export class QuickTop {
   }
 
   figures(change: QuickChange): QuickFigures {
-    const K = this.K.slice();
-    const M = this.M.slice();
-    const mass = this.opened.examined.mass + this.addBraces(change, K, M) + this.addPlate(change, K, M);
-    return { ...this.modes(K, M), ...this.loads(K), mass };
+    return this.figuresOf(this.difference(change));
   }
 
-  /** @returns the mass that is added [kg] */
-  private addBraces({ heights, thicker }: QuickChange, K: Float64Array, M: Float64Array): number {
+  /** What a change adds to the small matrices. */
+  difference({ heights, thicker = {} }: QuickChange): Reduced {
+    const out = noDifference(this.basis.length);
+    if (heights) this.addBraces(heights, out);
+    for (const part of TOP_PARTS) {
+      const amount = thicker[part] ?? 0;
+      if (amount !== 0) this.partOf(part)(amount, out);
+    }
+    return out;
+  }
+
+  /** @param difference of one change, or the sum of several */
+  figuresOf({ K, M, mass }: Reduced): QuickFigures {
+    const sum = noDifference(this.basis.length);
+    addReduced(sum, { K: this.K, M: this.M, mass: this.opened.examined.mass });
+    addReduced(sum, { K, M, mass });
+    return { ...this.modes(sum.K, sum.M), ...this.loads(sum.K), mass: sum.mass };
+  }
+
+  private partOf(part: TopPart): (amount: number, out: Reduced) => void {
+    const known = this.byPart.get(part);
+    if (known) return known;
+    const { nodeThickness } = this.opened.examined;
+    const mean = nodeThickness.reduce((sum, value) => sum + value, 0) / nodeThickness.length;
+    const [a, b, c] = THICKER_AT.map((share) => share * mean);
+    const made = polynomialThrough([a, b, c], (amount) => this.thickened(part, amount));
+    this.byPart.set(part, made);
+    return made;
+  }
+
+  private addBraces(heights: ReadonlyMap<number, readonly number[]>, out: Reduced): void {
     const { factored: { model, top } } = this.opened;
     const [now, then] = [matricesOf(PIECE_SIZE), matricesOf(PIECE_SIZE)];
-    let mass = 0;
-    model.pieces.forEach((pieces, b) => {
-      const wanted = heights?.get(b);
-      if (!wanted && !thicker) return;
+    heights.forEach((wanted, b) => {
       const { stations } = top.braces![b];
       const around = stationsAround(stations);
-      for (const piece of pieces) {
+      for (const piece of model.pieces[b]) {
         const { low, high, share } = around((piece.from + piece.to) / 2);
-        const more = (i: number) => (wanted ? wanted[i] - stations[i].height : 0);
+        const more = (i: number) => wanted[i] - stations[i].height;
         const extra = (1 - share) * more(low) + share * more(high);
-        const [x, y] = [0, 1].map((axis) => (axis === 0 ? model.mesh.x : model.mesh.y)).map((of) => (of[piece.nodes[0]] + of[piece.nodes[1]]) / 2);
-        const plateExtra = thicker?.(x, y) ?? 0;
-        if (extra === 0 && plateExtra === 0) continue;
+        if (extra === 0) continue;
         const before = fillPiece(piece, now);
-        const after = fillPiece(piece, then, extra, plateExtra);
-        mass += piece.material.density * piece.length * (after.area - before.area);
-        this.addDifference(freedomsOf(model.position, piece), now, then, K, M);
+        const after = fillPiece(piece, then, extra);
+        out.mass += piece.material.density * piece.length * (after.area - before.area);
+        this.addDifference(freedomsOf(model.position, piece), now, then, out);
       }
     });
-    return mass;
   } // prettier-ignore
 
-  private addPlate({ thicker }: QuickChange, K: Float64Array, M: Float64Array): number {
-    if (!thicker) return 0;
-    const { plate, position, mesh } = this.opened.factored.model;
+  /** Triangles and the braces above them, whose distance from the plate's middle grows with it. */
+  private thickened(part: TopPart, amount: number): Reduced {
+    const out = noDifference(this.basis.length);
+    const { plan, factored: { model } } = this.opened;
+    const { plate, position, mesh } = model;
+    const extras = mesh.x.map((x, n) => (partOfPlace(plan.shape, plan.trebleSign, x, mesh.y[n]) === part ? amount : 0));
     const [now, then] = [matricesOf(18), matricesOf(18)];
     const at = new Int32Array(18);
-    let mass = 0;
     for (let t = 0; t < plate.count; t++) {
-      const corners = [0, 1, 2].map((c) => plate.nodes[3 * t + c]);
-      const extra = corners.reduce((sum, n) => sum + thicker(mesh.x[n], mesh.y[n]), 0) / 3;
+      const extra = (extras[plate.nodes[3 * t]] + extras[plate.nodes[3 * t + 1]] + extras[plate.nodes[3 * t + 2]]) / 3;
       if (extra === 0) continue;
       const h = plate.thickness(t);
       const before = plate.fill(t, h, now);
       const after = plate.fill(t, h + extra, then);
-      mass += (after.rhoH - before.rhoH) * plate.facets[t].area;
-      for (let i = 0; i < 18; i++) at[i] = BLOCK * position[corners[Math.floor(i / 6)]] + (i % 6);
-      this.addDifference(at, now, then, K, M);
+      out.mass += (after.rhoH - before.rhoH) * plate.facets[t].area;
+      for (let i = 0; i < 18; i++) at[i] = BLOCK * position[plate.nodes[3 * t + Math.floor(i / 6)]] + (i % 6);
+      this.addDifference(at, now, then, out);
     }
-    return mass;
-  }
+    const [lower, higher] = [matricesOf(PIECE_SIZE), matricesOf(PIECE_SIZE)];
+    for (const piece of model.pieces.flat()) {
+      const extra = (extras[piece.nodes[0]] + extras[piece.nodes[1]]) / 2;
+      if (extra === 0) continue;
+      fillPiece(piece, lower);
+      fillPiece(piece, higher, 0, extra);
+      this.addDifference(freedomsOf(position, piece), lower, higher, out);
+    }
+    return out;
+  } // prettier-ignore
 
-  private addDifference(at: Int32Array, now: Matrices, then: Matrices, K: Float64Array, M: Float64Array): void {
+  /** An element's part over the basis: its rows of the basis first, so that what follows runs through memory in order. */
+  private addDifference(at: Int32Array, now: Matrices, then: Matrices, out: Reduced): void {
     const size = at.length;
     const p = this.basis.length;
-    const left = new Float64Array(size);
-    const massLeft = new Float64Array(size);
+    const rows = new Float64Array(p * size);
+    for (let i = 0; i < p; i++) for (let r = 0; r < size; r++) rows[i * size + r] = this.basis[i][at[r]];
+    const [dK, dM] = [then.K.map((k, i) => k - now.K[i]), then.M.map((m, i) => m - now.M[i])];
+    const [left, massLeft] = [new Float64Array(size), new Float64Array(size)];
     for (let i = 0; i < p; i++) {
-      const v = this.basis[i];
-      left.fill(0);
-      massLeft.fill(0);
-      for (let r = 0; r < size; r++) {
-        const value = v[at[r]];
-        if (value === 0) continue;
-        for (let c = 0; c < size; c++) {
-          left[c] += value * (then.K[size * r + c] - now.K[size * r + c]);
-          massLeft[c] += value * (then.M[size * r + c] - now.M[size * r + c]);
+      for (let c = 0; c < size; c++) {
+        let [k, m] = [0, 0];
+        for (let r = 0; r < size; r++) {
+          k += rows[i * size + r] * dK[size * r + c];
+          m += rows[i * size + r] * dM[size * r + c];
         }
+        left[c] = k;
+        massLeft[c] = m;
       }
-      for (let j = 0; j < p; j++) {
-        const u = this.basis[j];
+      for (let j = 0; j <= i; j++) {
+        let [k, m] = [0, 0];
         for (let c = 0; c < size; c++) {
-          K[i * p + j] += left[c] * u[at[c]];
-          M[i * p + j] += massLeft[c] * u[at[c]];
+          k += left[c] * rows[j * size + c];
+          m += massLeft[c] * rows[j * size + c];
         }
+        out.K[i * p + j] += k;
+        out.M[i * p + j] += m;
+        if (j === i) continue;
+        out.K[j * p + i] += k;
+        out.M[j * p + i] += m;
       }
     }
   }

@@ -3,8 +3,18 @@ import { bracePlaces, braceSection, bridgeAt, type Brace, type BracingPlan, type
 import { InvalidInput } from '../invalid-input';
 import { contains, type Family, type PlateShape, type Point, type Polygon } from '../outline';
 import { stringLoad, usualStrings } from '../strings';
-import type { TopBrace, TopInput, TopLoad, TopMaterial, TopPatch, TopSandwich } from '../top';
+import {
+  thicknessField,
+  type TopBrace,
+  type TopInput,
+  type TopLoad,
+  type TopMaterial,
+  type TopPatch,
+  type TopSandwich,
+} from '../top';
 import type { OrthotropicConstants } from '../wood';
+import type { Thicker } from './top-change';
+import { partOfPlace, TOP_PARTS } from './top-parts';
 
 export const TOP_HOLDS = ['free', 'ring', 'glued', 'clamped'] as const;
 /** In the hand; laid on its rim, free to slide; glued to linings and sides; held as stiffly as can be. */
@@ -17,6 +27,8 @@ export interface TopPlan {
   wood: OrthotropicConstants;
   /** One for the whole plate, or as surveyed. */
   thickness: number | readonly { x: number; y: number; thickness: number }[];
+  /** On top of that, where something is tried. */
+  thicker?: Thicker;
   /** Skins and core; then `thickness` is that of all three. */
   sandwich: TopSandwich | null;
   /** Of the strings [m]. */
@@ -59,12 +71,28 @@ export function topOfPlan(top: TopPlan, hold: TopHold): TopInput {
   const material = materialOf(wood);
   const glued = top.bridge && plan.bridge.kind !== 'floating';
   return {
-    outline: shape.outline, holes: shape.holes, thickness: top.thickness, material, braces,
+    outline: shape.outline, holes: shape.holes, thickness: thicknessOf(top), material, braces,
     ...(plan.archRadius !== null && { height: { radius: plan.archRadius } }),
     ...(top.sandwich && { sandwich: top.sandwich }),
     patches: glued ? [...patches, bridgeOf(top)] : patches,
     ...EDGES[hold],
   }; // prettier-ignore
+}
+
+/** Thinner than this is a hole in the making [m]. */
+const THINNEST = 4e-4;
+
+function thicknessOf({ thickness, thicker = {}, shape, trebleSign }: TopPlan): TopInput['thickness'] {
+  const tried = TOP_PARTS.filter((part) => (thicker[part] ?? 0) !== 0);
+  if (tried.length === 0) return thickness;
+  const least = typeof thickness === 'number' ? thickness : Math.min(...thickness.map((place) => place.thickness));
+  tried.forEach((part) => {
+    const left = least + thicker[part]!;
+    if (!(left > THINNEST))
+      throw new InvalidInput(`thicker.${part}`, thicker[part], 'leaves next to nothing of the plate');
+  });
+  const before = thicknessField({ thickness });
+  return (x, y) => before(x, y) + (thicker[partOfPlace(shape, trebleSign, x, y)] ?? 0);
 }
 
 function materialOf(wood: OrthotropicConstants): TopMaterial {

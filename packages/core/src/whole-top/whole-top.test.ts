@@ -1,9 +1,18 @@
-import { drawPattern, usualBridge, usualSettings, type BracingPlan, flipPlan, bracePlaces, bridgeAt } from '../bracing';
+import {
+  drawPattern,
+  usualBridge,
+  usualSettings,
+  type BracingPlan,
+  flipPlan,
+  bracePlaces,
+  bridgeAt,
+  xOf,
+} from '../bracing';
 import { defaultHoles, defaultOutline, plateShape } from '../outline';
 import { durationFactor, softwoodStrength } from '../wood';
 import { createMapGrid, gridX, gridY } from '../survey';
 import {
-  examineTop, gridSampler, passOnBrace, passOnPlate, QuickTop, rimStiffness, shavingMap, topOfPlan, type ExamineSettings, type TopPlan,
+  changedTop, examineTop, gridSampler, isChanged, NO_CHANGE, noDifference, passOnBrace, passOnPlate, polynomialThrough, QuickTop, rimStiffness, shavingMap, TOP_PARTS, topOfPlan, type ExamineSettings, type TopPlan,
 } from '.'; // prettier-ignore
 
 const SCALE = 0.632;
@@ -169,11 +178,46 @@ describe('figures that follow the hand', () => {
     });
     expect(fast.mass).toBeCloseTo(then.mass, 6);
   });
-  it('with the plate thinner in one zone weigh and sound as the thinner plate', () => {
-    const fast = quick.figures({ thicker: () => -1e-4 });
+  it('with every part of the plate thinner weigh and sound as the thinner plate', () => {
+    const fast = quick.figures({ thicker: Object.fromEntries(TOP_PARTS.map((part) => [part, -1e-4])) });
     const then = examineTop(aTop({ thickness: 2.7e-3 }), COARSE).examined;
     expect(fast.mass).toBeCloseTo(then.mass, 6);
     fast.modes.slice(0, 3).forEach(({ frequency }, m) => expect(frequency / then.modes[m].frequency).toBeCloseTo(1, 2));
+  });
+  it.each(TOP_PARTS)('with the %s thinner by a quarter millimetre stay near the exact ones', (part) => {
+    const fast = quick.figures({ thicker: { [part]: -2.5e-4 } });
+    const then = examineTop(aTop({ thicker: { [part]: -2.5e-4 } }), COARSE).examined;
+    expect(fast.mass).toBeCloseTo(then.mass, 6);
+    expect(fast.mass).toBeLessThan(examined.mass);
+    fast.modes.slice(0, 3).forEach(({ frequency }, m) => {
+      const change = then.modes[m].frequency - examined.modes[m].frequency;
+      expect(Math.abs(frequency - then.modes[m].frequency)).toBeLessThan(Math.max(0.25 * Math.abs(change), 0.003 * frequency)); // prettier-ignore
+    });
+  });
+});
+
+describe('what is tried', () => {
+  it('leaves the plan alone, and comes apart as it was put together', () => {
+    const change = { ...NO_CHANGE, taller: { [plan.braces[0].id]: 1e-3 }, thicker: { rim: -2e-4 }, crossing: 5e-3 };
+    expect(isChanged(NO_CHANGE)).toBe(false);
+    expect(isChanged(change)).toBe(true);
+    const top = changedTop(aTop(), change)!;
+    expect(top.thicker).toEqual({ rim: -2e-4 });
+    expect(Math.max(...top.plan.braces[0].heights)).toBeCloseTo(Math.max(...plan.braces[0].heights) + 1e-3, 9);
+    expect(xOf(top.plan.braces)!.crossing[0]).toBeCloseTo(xOf(plan.braces)!.crossing[0] + 5e-3, 6);
+    expect(changedTop(aTop(), NO_CHANGE)!.plan).toEqual(plan);
+  });
+  it('refuses a part that is thinned away, naming it', () => {
+    expect(() => topOfPlan(aTop({ thicker: { rim: -2.7e-3 } }), 'glued')).toThrow(/thicker\.rim/);
+  });
+  it('a cubic through three amounts and nothing is the cubic itself', () => {
+    const cubic = (a: number) => 3 * a - 2 * a ** 2 + 0.5 * a ** 3;
+    const add = polynomialThrough([-1, 0.5, 2], (a) => ({ K: Float64Array.of(cubic(a)), M: Float64Array.of(a), mass: -a })); // prettier-ignore
+    const out = noDifference(1);
+    add(1.3, out);
+    expect(out.K[0]).toBeCloseTo(cubic(1.3), 12);
+    expect(out.M[0]).toBeCloseTo(1.3, 12);
+    expect(out.mass).toBeCloseTo(-1.3, 12);
   });
 });
 
