@@ -25,3 +25,4 @@ export * from './bracing';
 export * from './glue';
 export * from './templates';
 export * from './whole-top';
+export * from './explore';

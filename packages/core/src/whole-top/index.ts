@@ -13,6 +13,8 @@ export { gridSampler } from './onto-grid';
 export { RIM_PROBE, rimStiffness, type RimPlace } from './rim-stiffness';
 export { addReduced, noDifference, polynomialThrough, type Reduced } from './reduced-polynomial';
 export {
-  changedPlan, changedTop, followsHand, heightsOf, isChanged, NO_CHANGE, thickerBy, type Thicker, type TopChange,
+  changedPlan, changedTop, followsHand, heightsOf, isChanged, NO_CHANGE, thickerBy, type TopChange,
 } from './top-change'; // prettier-ignore
-export { partOfPlace, TOP_PARTS, type TopPart } from './top-parts';
+export { partOfPlace, TOP_PARTS, type Thicker, type TopPart } from './top-parts';
+export { followModes } from './follow-modes';
+export { shapeTracer, sizeUpTop, summaryOf, type TopSummary } from './size-up-top';

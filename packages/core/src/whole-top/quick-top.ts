@@ -6,9 +6,8 @@ import { BLOCK, generalisedEigen, multiplyBlocks, solveBlocks, solveSymmetricInP
 import { fillPiece, freedomsOf, PIECE_SIZE, stationsAround, type TopModeKind } from '../top';
 import type { OpenedTop } from './examine-top';
 import { addReduced, noDifference, polynomialThrough, type Reduced } from './reduced-polynomial';
-import type { Thicker } from './top-change';
 import { stringsSize, TEST_FORCE } from './top-of-plan';
-import { partOfPlace, TOP_PARTS, type TopPart } from './top-parts';
+import { partOfPlace, TOP_PARTS, type Thicker, type TopPart } from './top-parts';
 
 export interface QuickChange {
   /** New heights of braces by their number in the plan, as many as before [m]. */
@@ -62,6 +61,11 @@ export class QuickTop {
     };
     this.K = reduced(model.K);
     this.M = reduced(model.M);
+  }
+
+  /** Shapes in the basis. */
+  get size(): number {
+    return this.basis.length;
   }
 
   private adopt(vector: Float64Array): void {

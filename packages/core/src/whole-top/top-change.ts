@@ -2,10 +2,7 @@
 import { moveX, xOf, type BracingPlan } from '../bracing';
 import type { Polygon } from '../outline';
 import type { TopPlan } from './top-of-plan';
-import { TOP_PARTS, type TopPart } from './top-parts';
-
-/** What is added to the plate, by its part [m]. */
-export type Thicker = Readonly<Partial<Record<TopPart, number>>>;
+import { TOP_PARTS, type Thicker } from './top-parts';
 
 export interface TopChange {
   /** Added to the heights of a brace where it is tallest, in proportion elsewhere, by its id [m]. */

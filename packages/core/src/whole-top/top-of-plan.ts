@@ -13,8 +13,7 @@ import {
   type TopSandwich,
 } from '../top';
 import type { OrthotropicConstants } from '../wood';
-import type { Thicker } from './top-change';
-import { partOfPlace, TOP_PARTS } from './top-parts';
+import { partOfPlace, TOP_PARTS, type Thicker } from './top-parts';
 
 export const TOP_HOLDS = ['free', 'ring', 'glued', 'clamped'] as const;
 /** In the hand; laid on its rim, free to slide; glued to linings and sides; held as stiffly as can be. */

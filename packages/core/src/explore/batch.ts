@@ -1,0 +1,30 @@
+/**
+ * Work on many tops, one exact solution after another: it asks for a top's figures and goes on when it gets them. The same answers lead to the same questions,
+ * so that a batch which was broken off goes on from the answers that were kept.
+ */
+import { InvalidInput } from '../invalid-input';
+import { sizeUpTop, type TopHold, type TopPlan, type TopSummary } from '../whole-top';
+
+export type Solved = { kind: 'solved'; summary: TopSummary } | { kind: 'refused'; reason: string };
+
+export type Batch<Result> = Generator<TopPlan, Result, Solved>;
+
+/** A top that can't be is an answer too: others of the batch can. */
+export function solveOne(top: TopPlan, hold: TopHold): Solved {
+  try {
+    return { kind: 'solved', summary: sizeUpTop(top, hold) };
+  } catch (error) {
+    if (error instanceof InvalidInput) return { kind: 'refused', reason: error.message };
+    throw error;
+  }
+}
+
+/** What batches keep of each top: its modes followed by shape. */
+export interface Figures {
+  /** As many as those of the top the batch began with, in its order [Hz]; null where one was lost. */
+  frequencies: (number | null)[];
+  sink: number | null;
+  movement: number | null;
+  reserve: number | null;
+  mass: number;
+}

@@ -1,0 +1,78 @@
+/** A top in a few figures, as batches of many tops need them: no slopes, no fields. SI. */
+import { contains, distanceToLine, type PlateShape, type Point } from '../outline';
+import { factorTop, topModes, topStress, underLoad, valueAt, type FactoredTop, type TopModeKind } from '../top';
+import { together, type OpenedTop } from './examine-top';
+import { reserveOf, type Reserve } from './reserve';
+import { stringsLoads, stringsSize, testLoad, TEST_FORCE, topOfPlan, type TopHold, type TopPlan } from './top-of-plan';
+
+export interface TopSummary {
+  modes: {
+    frequency: number;
+    kind: TopModeKind;
+    /** The shape at places that are the same on any mesh of the plate, so that it is known again. */
+    trace: number[];
+  }[];
+  /** Under the test weight where the bridge stands [m]; null where nothing holds the rim. */
+  sink: number | null;
+  /** What the strings do: a glued bridge's turn [rad], a floating one's sink [m]. */
+  movement: number | null;
+  reserve: Pick<Reserve, 'factor' | 'low' | 'high' | 'verdict'> | null;
+  /** [kg] */
+  mass: number;
+}
+
+const USUAL_MODES = 4;
+
+/** @throws InvalidInput naming the field that can't be */
+export function sizeUpTop(plan: TopPlan, hold: TopHold, modeCount = USUAL_MODES): TopSummary {
+  const factored = factorTop(topOfPlan(plan, hold));
+  const { modes } = topModes(factored, modeCount);
+  const trace = shapeTracer(factored, plan.shape);
+  const held = hold !== 'free';
+  return {
+    modes: modes.map(({ frequency, kind, shape }) => ({ frequency, kind, trace: trace(shape) })),
+    ...(held ? underLoads(factored, plan) : { sink: null, movement: null, reserve: null }),
+    mass: factored.model.mass,
+  };
+}
+
+function underLoads(factored: FactoredTop, plan: TopPlan): Pick<TopSummary, 'sink' | 'movement' | 'reserve'> {
+  const weight = underLoad(factored, testLoad(plan));
+  const strings = together(factored, stringsLoads(plan));
+  const { factor, low, high, verdict } = reserveOf(factored, plan, topStress(factored.model, strings.x));
+  return {
+    sink: work(weight) / TEST_FORCE,
+    movement: work(strings) / stringsSize(plan),
+    reserve: { factor, low, high, verdict },
+  };
+}
+
+const work = ({ force, x }: { force: Float64Array; x: Float64Array }) => force.reduce((sum, value, i) => sum + value * x[i], 0); // prettier-ignore
+
+/** The same figures of a top that is open already. */
+export function summaryOf({ examined, factored, plan }: OpenedTop): TopSummary {
+  const { modes, weight, strings, mass } = examined;
+  const trace = shapeTracer(factored, plan.shape);
+  const reserve = strings && (({ factor, low, high, verdict }) => ({ factor, low, high, verdict }))(strings.reserve);
+  return {
+    modes: modes.map(({ frequency, kind, shape }) => ({ frequency, kind, trace: trace(shape) })),
+    sink: weight?.sink ?? null, movement: strings?.movement ?? null, reserve, mass,
+  }; // prettier-ignore
+}
+
+/** Places along the plate's length; at the rim hardly anything moves. */
+const PLACES_ALONG = 11;
+const OFF_RIM = 0.03;
+
+/** @returns a function from a shape at the mesh's nodes to its values at places of the plate */
+export function shapeTracer({ model }: Pick<FactoredTop, 'model'>, { bounds, length, outline, holes }: PlateShape): (shape: Float64Array) => number[] {
+  const pitch = length / PLACES_ALONG;
+  const rows = Math.ceil(Math.max(Math.abs(bounds.yMin), bounds.yMax) / pitch);
+  const places: Point[] = [];
+  for (let i = 0; i < PLACES_ALONG; i++)
+    for (let j = -rows; j <= rows; j++) {
+      const [x, y] = [bounds.xMin + (i + 0.5) * pitch, j * pitch];
+      if (contains(outline, x, y) && distanceToLine(outline, x, y) > OFF_RIM * length && !holes.some((hole) => contains(hole, x, y))) places.push([x, y]);
+    }
+  return (shape) => places.map((place) => Number(valueAt(model, shape, place).toFixed(4)));
+} // prettier-ignore
