@@ -1,6 +1,6 @@
 import { requireWithin } from '../invalid-input';
 import type { TopHold, TopPlan } from '../whole-top';
-import type { Batch } from './batch';
+import type { Batch, BatchSettings } from './batch';
 import { checkSearch, designSearch, searchSize, type SearchResult, type SearchSpec } from './design-search';
 import { checkSweep, sweep, type SweepResult, type SweepSpec } from './sweep';
 import { checkDoubt, woodDoubt, type DoubtResult, type DoubtSpec } from './wood-doubt';
@@ -19,9 +19,9 @@ export function checkBatch(top: TopPlan, hold: TopHold, spec: BatchSpec): void {
   else checkSearch(spec, top, hold);
 }
 
-export function startBatch(top: TopPlan, hold: TopHold, spec: BatchSpec): Batch<BatchResult> {
+export function startBatch(top: TopPlan, settings: BatchSettings, spec: BatchSpec): Batch<BatchResult> {
   if (spec.kind === 'sweep') return sweep(top, spec);
-  return spec.kind === 'doubt' ? woodDoubt(top, spec) : designSearch(top, hold, spec);
+  return spec.kind === 'doubt' ? woodDoubt(top, spec) : designSearch(top, settings, spec);
 }
 
 /** Tops that will be solved at most. */

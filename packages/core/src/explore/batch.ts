@@ -3,16 +3,19 @@
  * so that a batch which was broken off goes on from the answers that were kept.
  */
 import { InvalidInput } from '../invalid-input';
-import { sizeUpTop, type TopHold, type TopPlan, type TopSummary } from '../whole-top';
+import { sizeUpTop, type ExamineSettings, type TopPlan, type TopSummary } from '../whole-top';
 
 export type Solved = { kind: 'solved'; summary: TopSummary } | { kind: 'refused'; reason: string };
 
 export type Batch<Result> = Generator<TopPlan, Result, Solved>;
 
+/** How every top of a batch is solved. */
+export type BatchSettings = Pick<ExamineSettings, 'hold' | 'meshSize'>;
+
 /** A top that can't be is an answer too: others of the batch can. */
-export function solveOne(top: TopPlan, hold: TopHold): Solved {
+export function solveOne(top: TopPlan, settings: BatchSettings): Solved {
   try {
-    return { kind: 'solved', summary: sizeUpTop(top, hold) };
+    return { kind: 'solved', summary: sizeUpTop(top, settings) };
   } catch (error) {
     if (error instanceof InvalidInput) return { kind: 'refused', reason: error.message };
     throw error;

@@ -14,7 +14,7 @@ import {
   type TopPlan,
   type TopSummary,
 } from '../whole-top';
-import type { Batch, Figures } from './batch';
+import type { Batch, BatchSettings, Figures } from './batch';
 import { evolve, spreadOf, unbettered, type Candidate, type Range, type Score } from './evolve';
 import { figuresLike } from './figures';
 import { QuickDesigns, type QuickVariable } from './quick-designs';
@@ -94,10 +94,10 @@ function rangeOf(top: TopPlan, variable: QuickVariable, { lowest, tallest }: Sea
   return least < most ? [least, most] : [Math.min(most, least), Math.max(most, least)];
 }
 
-export function* designSearch(top: TopPlan, hold: TopHold, spec: SearchSpec): Batch<SearchResult> {
+export function* designSearch(top: TopPlan, settings: BatchSettings, spec: SearchSpec): Batch<SearchResult> {
   const { variables } = spec;
   const ranges = variables.map((variable) => rangeOf(top, variable, spec.limits));
-  const opened = examineTop(top, { hold, modeCount: 6 });
+  const opened = examineTop(top, { ...settings, modeCount: 6 });
   const like = summaryOf(opened);
   const onePiece = Math.max(0, like.modes.findIndex(({ kind }) => kind === 'monopole'));
   const changeOf = (amounts: readonly number[]) => variables.reduce((change, variable, i) => withAmount(change, variable, amounts[i]), NO_CHANGE);
@@ -120,7 +120,8 @@ export function* designSearch(top: TopPlan, hold: TopHold, spec: SearchSpec): Ba
   const random = seededRandom(spec.seed);
   for (let round = 0; round < ROUNDS; round++) {
     const forecast = forecaster({ quick, slopes, asDrawn, tried, ranges, onePiece });
-    const found = spreadOf(evolve(ranges, (amounts) => scoreOf(spec, forecast(amounts)), POPULATION, random), EACH_ROUND);
+    const front = evolve(ranges, (amounts) => scoreOf(spec, forecast(amounts)), POPULATION, random);
+    const found = spreadOf(front.filter(({ amounts }) => !tried.some((design) => isNear(design.amounts, amounts, ranges))), EACH_ROUND);
     for (let i = 0; i < EACH_ROUND; i++) {
       const wanted = found[i] ?? somewhere(ranges, random.uniform);
       const answer = yield changedTop(top, changeOf(wanted.amounts))!;
@@ -134,6 +135,12 @@ export function* designSearch(top: TopPlan, hold: TopHold, spec: SearchSpec): Ba
 
 const withinRanges = (amounts: readonly number[], ranges: readonly Range[]) =>
   ranges.every(([least, most], i) => amounts[i] >= least - 1e-9 && amounts[i] <= most + 1e-9);
+
+/** Of each range: what lies nearer than this to a design that was solved is that design. */
+const NEAR = 0.02;
+
+const isNear = (a: readonly number[], b: readonly number[], ranges: readonly Range[]) =>
+  ranges.every(([least, most], i) => Math.abs(a[i] - b[i]) < NEAR * (most - least));
 
 const somewhere = (ranges: readonly Range[], uniform: () => number): Pick<Candidate, 'amounts'> => ({
   amounts: ranges.map(([least, most]) => least + uniform() * (most - least)),

@@ -1,5 +1,5 @@
 export { BATCH_KINDS, batchSize, checkBatch, startBatch, type BatchResult, type BatchSpec } from './any-batch';
-export { solveOne, type Batch, type Figures, type Solved } from './batch';
+export { solveOne, type Batch, type BatchSettings, type Figures, type Solved } from './batch';
 export { GOALS, type Design, type Goal, type SearchResult, type SearchSpec } from './design-search';
 export { evolve, spreadOf, unbettered, type Candidate, type Population, type Range, type Score } from './evolve';
 export { QuickDesigns, type QuickVariable } from './quick-designs';

@@ -17,7 +17,7 @@ export function withAmount(change: TopChange, variable: Variable, amount: number
     ...to,
     ...Object.fromEntries(keys.map((key) => [key, (to[key] ?? 0) + amount])),
   });
-  if (variable.of === 'braces') return { ...change, taller: added(change.taller, variable.ids) as TopChange['taller'] };
+  if (variable.of === 'braces') return { ...change, taller: added(change.taller, variable.ids) };
   return { ...change, thicker: added(change.thicker, variable.parts) };
 }
 

@@ -2,7 +2,7 @@
  * Lowest modes of K x = lambda M x by a block Krylov space of (K + shift M)^-1 M, kept orthogonal throughout and projected once: blocks find modes that repeat.
  * Source: Parlett, The Symmetric Eigenvalue Problem, ch. 13; Rayleigh and Ritz over the whole space.
  */
-import { symmetricEigenInPlace } from './symmetric-eigen';
+import { symmetricEigen } from './symmetric-eigen';
 
 export interface Operator {
   size: number;
@@ -102,7 +102,7 @@ function project({ basis, images, H: rows }: Projection, wanted: number, { shift
   const p = basis.length;
   const H = new Float64Array(p * p);
   for (let i = 0; i < p; i++) for (let j = 0; j <= i; j++) H[i * p + j] = H[j * p + i] = rows[i][j];
-  const { values, vectors } = symmetricEigenInPlace(H, p);
+  const { values, vectors } = symmetricEigen(H, p);
   const count = Math.min(wanted, p);
   const lambda = new Float64Array(count);
   let worst = 0;

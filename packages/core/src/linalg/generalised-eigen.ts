@@ -1,6 +1,6 @@
 /** K v = lambda M v of a few dozen unknowns, dense: M's Cholesky factor makes it an ordinary eigenproblem. Source: Golub and Van Loan, Matrix Computations, 8.7. */
 import { factorSymmetricInPlace } from './solve-symmetric';
-import { symmetricEigenInPlace } from './symmetric-eigen';
+import { symmetricEigen } from './symmetric-eigen';
 
 export interface GeneralisedEigen {
   /** Rising. */
@@ -21,7 +21,7 @@ export function generalisedEigen(K: Float64Array, M: Float64Array, n: number): G
   for (let r = 0; r < n; r++) forward(L, n, A, r * n, 1);
   for (let i = 0; i < n; i++)
     for (let j = 0; j < i; j++) A[i * n + j] = A[j * n + i] = (A[i * n + j] + A[j * n + i]) / 2;
-  const { values, vectors } = symmetricEigenInPlace(A, n);
+  const { values, vectors } = symmetricEigen(A, n);
   const column = (k: number) => Float64Array.from({ length: n }, (_, i) => vectors[i * n + k]);
   return { lambda: values, vectors: Array.from({ length: n }, (_, k) => backward(L, n, column(k))) };
 }

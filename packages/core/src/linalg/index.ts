@@ -1,4 +1,4 @@
-export { symmetricEigenInPlace, type SymmetricEigen } from './symmetric-eigen';
+export { symmetricEigen, type SymmetricEigen } from './symmetric-eigen';
 export {
   factorSymmetricInPlace,
   solveFactoredInPlace,

@@ -5,7 +5,7 @@
  * Orthonormal polynomials make the mass matrix the identity; parity along x and y splits the problem into four small ones.
  * Source: Leissa, NASA SP-160, ch. 9; Bardell 1991 for the polynomials.
  */
-import { symmetricEigenInPlace } from '../linalg';
+import { symmetricEigen } from '../linalg';
 
 /** Rigidities per width [N m] and mass per area [kg/m2] of an even plate; SI. */
 export interface FreePlate {
@@ -94,7 +94,7 @@ function blockModes(plate: FreePlate, parityAlong: number, parityAcross: number)
   const K = new Float64Array(n * n);
   const rigidities = [plate.D_L, plate.D_C, plate.D_1, plate.D_k];
   parts.forEach((part, k) => part.forEach((value, cell) => (K[cell] += (rigidities[k] * value) / plate.rhoH)));
-  const { values, vectors } = symmetricEigenInPlace(K, n);
+  const { values, vectors } = symmetricEigen(K, n);
   const rigid = values.filter((value) => value < RIGID_SHARE * values[n - 1]).length;
   return Array.from({ length: n - rigid }, (_, k) =>
     describeMode(k + rigid, { values, vectors, parts, basis, rhoH: plate.rhoH }),

@@ -3,7 +3,7 @@
  * plate's bounding box, integrated over the cells that are wood; braces add the rigidity and mass that they bring along their lines. Thin plate,
  * no transverse shear; on purpose another way than the whole-top model, so that what is made here can test it.
  */
-import { factorSymmetricInPlace, symmetricEigenInPlace } from '../linalg';
+import { factorSymmetricInPlace, symmetricEigen } from '../linalg';
 import type { PlateShape } from '../outline';
 import { gluedSection } from '../section';
 import { createMapGrid, gridX, gridY } from '../survey';
@@ -60,7 +60,7 @@ export function bracedPlateModes(plate: BracedPlate, count: number): BracedMode[
   if (factorSymmetricInPlace(M, n).status !== 'solved')
     throw new RangeError('the outline is too thin for these shapes');
   reduceInPlace(K, M, n);
-  const { values, vectors } = symmetricEigenInPlace(K, n);
+  const { values, vectors } = symmetricEigen(K, n);
   const modes: BracedMode[] = [];
   for (let k = 0; k < n && modes.length < count; k++) {
     const frequency = Math.sqrt(Math.max(0, values[k])) / (2 * Math.PI);

@@ -1,9 +1,9 @@
 /** A top in a few figures, as batches of many tops need them: no slopes, no fields. SI. */
 import { contains, distanceToLine, type PlateShape, type Point } from '../outline';
 import { factorTop, topModes, topStress, underLoad, valueAt, type FactoredTop, type TopModeKind } from '../top';
-import { together, type OpenedTop } from './examine-top';
+import { together, type ExamineSettings, type OpenedTop } from './examine-top';
 import { reserveOf, type Reserve } from './reserve';
-import { stringsLoads, stringsSize, testLoad, TEST_FORCE, topOfPlan, type TopHold, type TopPlan } from './top-of-plan';
+import { stringsLoads, stringsSize, testLoad, TEST_FORCE, topOfPlan, type TopPlan } from './top-of-plan';
 
 export interface TopSummary {
   modes: {
@@ -23,9 +23,9 @@ export interface TopSummary {
 
 const USUAL_MODES = 4;
 
-/** @throws InvalidInput naming the field that can't be */
-export function sizeUpTop(plan: TopPlan, hold: TopHold, modeCount = USUAL_MODES): TopSummary {
-  const factored = factorTop(topOfPlan(plan, hold));
+/** @param meshSize the usual one if not given [m] @throws InvalidInput naming the field that can't be */
+export function sizeUpTop(plan: TopPlan, { hold, modeCount = USUAL_MODES, meshSize }: ExamineSettings): TopSummary {
+  const factored = factorTop({ ...topOfPlan(plan, hold), ...(meshSize !== undefined && { meshSize }) });
   const { modes } = topModes(factored, modeCount);
   const trace = shapeTracer(factored, plan.shape);
   const held = hold !== 'free';
