@@ -9,7 +9,7 @@ import { createDatabase, DATA, databaseUrl, openCluster, stopCluster } from './l
 import { checkNode, ensureModules } from './lib/prepare.mjs';
 import { stopRunning } from './lib/run.mjs';
 import { endOnStop, say, Stop } from './lib/say.mjs';
-import { startServer, stopServer } from './lib/server.mjs';
+import { startServer, startWorker, stopServer } from './lib/server.mjs';
 
 const DEFAULT_PORT = 4310;
 
@@ -18,13 +18,13 @@ endOnStop(async () => {
   checkNode();
   const data = resolve(options.data ?? DATA);
   const release = holdData(data);
-  const held = { cluster: null, child: null, stopping: false };
+  const held = { cluster: null, child: null, worker: null, stopping: false };
   const stop = async (code) => {
     if (held.stopping) return;
     held.stopping = true;
     say('\nStopping …');
     stopRunning();
-    if (held.child) await stopServer(held.child);
+    await Promise.all([held.child, held.worker].filter(Boolean).map(stopServer));
     if (held.cluster) stopCluster(held.cluster);
     release();
     say('Stopped. Everything is kept.');
@@ -45,6 +45,7 @@ endOnStop(async () => {
     const { child, address } = await startServer({ url, port: options.port, host: options.host, demo: !options.empty });
     held.child = child;
     child.on('exit', () => void stop(1));
+    held.worker = startWorker({ url });
     say(`Nimble Spruce is ready: ${address}\nStop it with Ctrl-C.`);
   } catch (error) {
     if (held.cluster) stopCluster(held.cluster);

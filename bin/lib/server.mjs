@@ -39,6 +39,17 @@ export async function startServer({ url, port, host = '127.0.0.1', demo = true, 
   throw new Stop('The server did not answer within two minutes.');
 }
 
+/** Takes explorations from the queue; it ends with the signal that it is given. */
+export function startWorker({ url }) {
+  const env = { ...process.env, NODE_ENV: 'production', DATABASE_URL: url };
+  const file = join(ROOT, 'apps', 'server', 'dist', 'worker.js');
+  return spawn(process.execPath, ['--disable-warning=ExperimentalWarning', file], {
+    env,
+    stdio: 'inherit',
+    detached: true,
+  });
+}
+
 export function stopServer(child) {
   if (child.exitCode !== null || child.signalCode !== null) return Promise.resolve();
   return new Promise((resolve) => {

@@ -6,11 +6,13 @@ import { ComputeModule } from './compute/compute.module';
 import { DatabaseModule } from './database/database.module';
 import { DemoModule } from './demo/demo.module';
 import { DevicesModule } from './devices/devices.module';
+import { ExplorationsModule } from './explorations/explorations.module';
 import { FlexModule } from './flex/flex.module';
 import { GlueUpsModule } from './glue-ups/glue-ups.module';
 import { HealthController } from './health.controller';
 import { KnocksModule } from './knocks/knocks.module';
 import { SurveysModule } from './surveys/surveys.module';
+import { VariantsModule } from './variants/variants.module';
 import { WoodModule } from './wood/wood.module';
 import { WorkshopModule } from './workshop/workshop.module';
 
@@ -35,6 +37,8 @@ const logging = LoggerModule.forRoot({
     KnocksModule,
     BracingModule,
     GlueUpsModule,
+    VariantsModule,
+    ExplorationsModule,
     DevicesModule,
     DemoModule,
   ],

@@ -11,8 +11,11 @@ import { ReadingRecord } from '../surveys/models/reading.model';
 import { Survey } from '../surveys/models/survey.model';
 import { Jig } from '../flex/models/jig.model';
 import { PlateCheckRecord } from '../flex/models/plate-check.model';
+import { Exploration } from '../explorations/models/exploration.model';
+import { ExplorationAnswer } from '../explorations/models/exploration-answer.model';
 import { GlueUpRecord } from '../glue-ups/glue-up.model';
 import { KnockRecord } from '../knocks/models/knock.model';
+import { TopVariant } from '../variants/variant.model';
 import { WoodPhoto } from '../wood/models/wood-photo.model';
 import { WoodSet } from '../wood/models/wood-set.model';
 import { WoodTest } from '../wood/models/wood-test.model';
@@ -41,6 +44,9 @@ const MODELS = [
   BracingPlanRecord,
   ShapingRecord,
   GlueUpRecord,
+  TopVariant,
+  Exploration,
+  ExplorationAnswer,
 ];
 
 async function connect(): Promise<Sequelize> {

@@ -1,6 +1,5 @@
 /** The plan of a build's braces under the hand: what is kept, what is being dragged, and the way back and forth. */
-import type { BracingPlan, GluedPlate, PlateShape } from '@nimble/core';
-import { bridgeAt, genericStringSet, plateShape } from '@nimble/core';
+import { bridgeAt, groundOf, type BracingPlan, type GluedPlate, type Ground } from '@nimble/core';
 import { useCallback, useMemo, useState } from 'react';
 import { useBracingWrites } from '../api/bracing';
 import type { Build, Survey } from '../api/types';
@@ -49,27 +48,13 @@ export function useBracing(buildId: string, kept: BracingPlan): Bracing {
   }; // prettier-ignore
 }
 
-/** What a plan stands on. */
-export interface Ground {
-  shape: PlateShape;
-  hole: { x: number; diameter: number } | null;
-  /** Of the strings [m], and whether it is the build's own. */
-  scale: number;
-  ownScale: boolean;
-  trebleSign: 1 | -1;
-}
+export type { Ground };
 
 export function useGround({ outline, holes, scaleLength, family, leftHanded }: Build): Ground {
-  return useMemo(() => {
-    const round = holes.find((hole) => hole.kind === 'round');
-    return {
-      shape: plateShape(outline, holes),
-      hole: round ? { x: round.x, diameter: round.diameter } : null,
-      scale: scaleLength ?? genericStringSet(family).scale,
-      ownScale: scaleLength !== null,
-      trebleSign: leftHanded ? 1 : -1,
-    };
-  }, [outline, holes, scaleLength, family, leftHanded]);
+  return useMemo(
+    () => groundOf({ outline, holes, scaleLength, family, leftHanded }),
+    [outline, holes, scaleLength, family, leftHanded],
+  );
 }
 
 /** Where the saddle crosses the centre line; the middle of the plate where the scale makes no sense on it [m]. */

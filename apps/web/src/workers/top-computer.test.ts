@@ -50,8 +50,8 @@ describe('the whole top in its worker', () => {
   it('says of a pass what it weighs, and of a lower brace what all its passes say together, nearly', () => {
     expect(computer.passAt(0.2, 0.02).mass).toBeCloseTo(-420 * 2e-3 * 1e-4, 8);
     const heights = plan.plan.braces[0]!.heights;
-    const lower = computer.changed([[0, heights.map((height) => height - 1e-4)]], 0);
-    const now = computer.changed([], 0);
+    const lower = computer.changed([[0, heights.map((height) => height - 1e-4)]], {});
+    const now = computer.changed([], {});
     const heard = 1200 * Math.log2(lower.modes[0]!.frequency / now.modes[0]!.frequency);
     const spacing = plan.plan.braces[0]!.length / (heights.length - 1);
     // A pass reaches 30 mm; side by side they cover the brace, the ends half.

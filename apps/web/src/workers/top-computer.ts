@@ -1,7 +1,7 @@
 /** The whole top in a worker: solved once, then asked for pictures, passes, quick figures and the rim. */
 import {
-  bracePlaces, contourAreas, createMapGrid, examineTop, gridSampler, passOnBrace, passOnPlate, QuickTop, rimStiffness, shavingMap, WASTED,
-  type EnergyShares, type MapGrid, type OpenedTop, type PassEffect, type QuickFigures, type Reserve, type RimPlace, type TopHold, type TopModeKind, type TopPlan, type Wish,
+  bracePlaces, contourAreas, createMapGrid, examineTop, gridSampler, passOnBrace, passOnPlate, QuickTop, rimStiffness, shapeTracer, shavingMap, TOP_PARTS, WASTED,
+  type EnergyShares, type MapGrid, type OpenedTop, type PassEffect, type QuickFigures, type Reserve, type RimPlace, type Thicker, type TopHold, type TopModeKind, type TopPlan, type Wish,
 } from '@nimble/core'; // prettier-ignore
 import { ringsPath } from '../plate/plate-paths';
 import type { Band } from './plate-computer';
@@ -13,7 +13,7 @@ export interface TopRequest {
 
 export interface TopFigures {
   hold: TopHold;
-  modes: { frequency: number; kind: TopModeKind; modalMass: number; pumping: number; energy: EnergyShares; trace: Float64Array }[];
+  modes: { frequency: number; kind: TopModeKind; modalMass: number; pumping: number; energy: EnergyShares; trace: number[] }[];
   weight: { sink: number; energy: EnergyShares } | null;
   strings: { turns: boolean; movement: number; sink: number; rise: number; reserve: Reserve; energy: EnergyShares } | null;
   mass: number;
@@ -42,12 +42,10 @@ export interface PassHere extends PassEffect {
 
 const STEPS = [0.15, 0.35, 0.6, 0.85];
 
-/** Every so many cells of the map. */
-const TRACED = 37;
-
 export class TopComputer {
   private opened: OpenedTop | null = null;
   private quick: QuickTop | null = null;
+  private prepared = 0;
   private grid: MapGrid | null = null;
   private sample: ((field: ArrayLike<number>) => Float64Array) | null = null;
 
@@ -55,13 +53,15 @@ export class TopComputer {
   open({ plan, hold }: TopRequest, onProgress: (share: number) => void): TopFigures {
     this.opened = examineTop(plan, { hold, clock: () => performance.now(), onProgress });
     this.quick = null;
+    this.prepared = 0;
     const { examined } = this.opened;
     this.grid = createMapGrid(plan.shape);
     this.sample = gridSampler(examined, this.grid);
+    const trace = shapeTracer(this.opened.factored, plan.shape);
     const { modes, weight, strings, mass, degreesOfFreedom, elapsedMs } = examined;
     return {
       hold, mass, degreesOfFreedom, elapsedMs,
-      modes: modes.map(({ frequency, kind, modalMass, pumping, energy, shape }) => ({ frequency, kind, modalMass, pumping, energy, trace: this.traceOf(shape) })),
+      modes: modes.map(({ frequency, kind, modalMass, pumping, energy, shape }) => ({ frequency, kind, modalMass, pumping, energy, trace: trace(shape) })),
       weight: weight && { sink: weight.sink, energy: weight.energy },
       strings: strings && { turns: strings.turns, movement: strings.movement, sink: strings.sink, rise: strings.rise, reserve: strings.reserve, energy: strings.energy },
     };
@@ -95,20 +95,23 @@ export class TopComputer {
     return { x, y, ...passOnBrace(examined, brace, station, this.spacings()[brace]!) };
   }
 
-  /** @param heights of braces by their number @param thicker added all over [m] */
-  changed(heights: [number, number[]][], thicker: number): QuickFigures {
+  /** @param heights of braces by their number @param thicker added to parts of the plate [m] */
+  changed(heights: [number, number[]][], thicker: Thicker): QuickFigures {
     this.quick ??= new QuickTop(this.mustBeOpen());
-    return this.quick.figures({ heights: new Map(heights), ...(thicker !== 0 && { thicker: () => thicker }) });
+    return this.quick.figures({ heights: new Map(heights), thicker });
+  }
+
+  /** Does beforehand what the first moves of the hand would have to wait for, a part at a time. @returns whether all is ready */
+  prepare(): boolean {
+    const part = TOP_PARTS[this.prepared];
+    if (part === undefined) return true;
+    this.changed([], { [part]: 1e-5 });
+    this.prepared++;
+    return this.prepared === TOP_PARTS.length;
   }
 
   rim(): RimPlace[] {
     return rimStiffness(this.mustBeOpen());
-  }
-
-  /** The shape at some hundred places that are the same on any mesh of the plate, so that it is known again. */
-  private traceOf(shape: Float64Array): Float64Array {
-    const values = this.sample!(shape);
-    return values.filter((_, cell) => cell % TRACED === 0 && this.grid!.wood[cell] === 1);
   }
 
   private mustBeOpen(): OpenedTop {

@@ -12,7 +12,7 @@ import { defaultHoles, defaultOutline, plateShape } from '../outline';
 import { durationFactor, softwoodStrength } from '../wood';
 import { createMapGrid, gridX, gridY } from '../survey';
 import {
-  changedTop, examineTop, gridSampler, isChanged, NO_CHANGE, noDifference, passOnBrace, passOnPlate, polynomialThrough, QuickTop, rimStiffness, shavingMap, TOP_PARTS, topOfPlan, type ExamineSettings, type TopPlan,
+  changedTop, examineTop, followModes, gridSampler, heightsOf, isChanged, NO_CHANGE, noDifference, passOnBrace, passOnPlate, polynomialThrough, QuickTop, rimStiffness, shavingMap, TOP_PARTS, topOfPlan, type ExamineSettings, type TopPlan,
 } from '.'; // prettier-ignore
 
 const SCALE = 0.632;
@@ -206,6 +206,19 @@ describe('what is tried', () => {
     expect(Math.max(...top.plan.braces[0].heights)).toBeCloseTo(Math.max(...plan.braces[0].heights) + 1e-3, 9);
     expect(xOf(top.plan.braces)!.crossing[0]).toBeCloseTo(xOf(plan.braces)!.crossing[0] + 5e-3, 6);
     expect(changedTop(aTop(), NO_CHANGE)!.plan).toEqual(plan);
+  });
+  it('knows a mode again by its shape, though its place in the order and its sign have changed', () => {
+    const before = [{ trace: [1, 1, 1] }, { trace: [1, 0, -1] }];
+    const after = [
+      { trace: [-0.9, 0.1, 1], note: 180 },
+      { trace: [1, 0.9, 0.8], note: 182 },
+    ];
+    expect(followModes(before, after).map(({ note }) => note)).toEqual([182, 180]);
+  });
+  it('a brace taller by a millimetre is so at its tallest and in proportion elsewhere; an X off the plate is none', () => {
+    expect(heightsOf([0.004, 0.01, 0.002], 1e-3)).toEqual([0.0044, 0.011, 0.0022].map((height) => expect.closeTo(height, 12))); // prettier-ignore
+    expect(heightsOf([0.004, 0.01], -0.0099)).toEqual([1e-3, 1e-3]);
+    expect(changedTop(aTop(), { ...NO_CHANGE, crossing: 5 })).toBeNull();
   });
   it('refuses a part that is thinned away, naming it', () => {
     expect(() => topOfPlan(aTop({ thicker: { rim: -2.7e-3 } }), 'glued')).toThrow(/thicker\.rim/);

@@ -5,6 +5,15 @@ import { woodRack } from './0003-wood-rack';
 import { jigsAndChecks } from './0004-jigs-and-checks';
 import { knocks } from './0005-knocks';
 import { bracing } from './0006-bracing';
+import { explorations } from './0007-explorations';
 
 /** In the order they run. A migration that has shipped is never edited. */
-export const MIGRATIONS: readonly Migration[] = [firstTables, benchColumns, woodRack, jigsAndChecks, knocks, bracing];
+export const MIGRATIONS: readonly Migration[] = [
+  firstTables,
+  benchColumns,
+  woodRack,
+  jigsAndChecks,
+  knocks,
+  bracing,
+  explorations,
+];

@@ -1,9 +1,11 @@
 import {
-  formatMassRemoved,
-  formatQuantity,
-  formatThickness,
+  isChanged,
+  NO_CHANGE,
+  TOP_PARTS,
   xOf,
   type BracingPlan,
+  type TopChange,
+  type TopPart,
   type UnitChoice,
 } from '@nimble/core';
 import { useState } from 'react';
@@ -11,7 +13,8 @@ import { usePreferences } from '../../shell/preferences';
 import { shortPitch } from '../../sound/pitch-words';
 import { Button, SelectField } from '../../ui';
 import type { TopFigures } from '../../workers/top-computer';
-import { isChanged, NOTHING_CHANGED, type WhatIf } from './changed-plan';
+import { TOP_PART_WORDS } from './explore-words';
+import { centsBetween, degreeWords, lengthChange, massWords, movementWords, sign, sinkWords } from './figure-words';
 import { SHORT_KIND } from './top-words';
 
 /** What is shown of a top side by side. */
@@ -25,26 +28,32 @@ export interface Compared {
 interface Props {
   figures: TopFigures;
   plan: BracingPlan;
-  what: WhatIf;
+  what: TopChange;
   /** As tried: near while the hand moves, exact soon after; null while neither is there. */
   then: { figures: Compared; exact: boolean } | null;
+  /** The model follows the hand from the first move. */
+  ready: boolean;
   /** Why there is none. */
   problem: string | null;
   brace: string | null;
   units: UnitChoice;
   onBrace: (id: string) => void;
-  onWhat: (what: WhatIf) => void;
+  onWhat: (what: TopChange) => void;
   onTake: () => void;
+  /** Keeps what is tried as a variant. */
+  onBeside: () => void;
 }
 
 const SHOWN = 3;
 
 /** Sliders for what may be changed, and each figure as it is, as it would be, and by how much. */
 export function WhatIfSlip(props: Props) {
-  const { figures, plan, what, then, problem, units, onBrace, onWhat, onTake } = props;
+  const { figures, plan, what, then, problem, units, onBrace, onWhat, onTake, onBeside, ready } = props;
   const brace = plan.braces.find(({ id }) => id === props.brace) ?? plan.braces[0];
   const [taken, setTaken] = useState(false);
-  const change = (next: Partial<WhatIf>) => {
+  const [part, setPart] = useState<TopPart | 'all'>('all');
+  const parts = part === 'all' ? TOP_PARTS : [part];
+  const change = (next: Partial<TopChange>) => {
     setTaken(false);
     onWhat({ ...what, ...next });
   };
@@ -52,7 +61,7 @@ export function WhatIfSlip(props: Props) {
     <div className="space-y-2 pt-1">
       <Comparison {...{ figures, then, units }} />
       <p role="status" className={problem ? 'font-medium text-ember-ink' : 'text-soft'}>
-        {problem ?? (!isChanged(what) ? 'Move a slider: the figures follow.' : !then ? 'Solving the changed top …' : then.exact ? 'Solved exactly.' : 'Nearly: exact figures come when you stop.')}
+        {problem ?? (!isChanged(what) ? (ready ? 'Move a slider: the figures follow.' : 'Making the model ready to follow your hand …') : !then ? 'Solving the changed top …' : then.exact ? 'Solved exactly.' : 'Nearly: exact figures come when you stop.')}
       </p>
       {brace && (
         <>
@@ -61,20 +70,28 @@ export function WhatIfSlip(props: Props) {
               <option key={id} value={id}>{name}{what.taller[id] ? ' *' : ''}</option>
             ))}
           </SelectField>
-          <Slider label="Taller by" value={what.taller[brace.id] ?? 0} least={-Math.max(...brace.heights) * 0.7} most={5e-3} step={1e-4} words={lengthOf(units)}
+          <Slider label="Taller by" value={what.taller[brace.id] ?? 0} least={-Math.max(...brace.heights) * 0.7} most={5e-3} step={1e-4} words={(metres) => lengthChange(metres, units)}
             onChange={(taller) => change({ taller: { ...what.taller, [brace.id]: taller } })} />
         </>
       )}
-      <Slider label="Plate thicker by" value={what.thicker} least={-8e-4} most={8e-4} step={2e-5} words={lengthOf(units)} onChange={(thicker) => change({ thicker })} />
+      <SelectField label="Plate" value={part} onChange={(event) => setPart(event.target.value as TopPart | 'all')}>
+        <option value="all">All over</option>
+        {TOP_PARTS.map((key) => (
+          <option key={key} value={key}>{TOP_PART_WORDS[key]}{what.thicker[key] ? ' *' : ''}</option>
+        ))}
+      </SelectField>
+      <Slider label="Plate thicker by" value={what.thicker[parts[0]!] ?? 0} least={-8e-4} most={8e-4} step={2e-5} words={(metres) => lengthChange(metres, units)}
+        onChange={(thicker) => change({ thicker: { ...what.thicker, ...Object.fromEntries(parts.map((key) => [key, thicker])) } })} />
       {xOf(plan.braces) && (
         <>
-          <Slider label="X further to the tail" value={what.crossing} least={-0.02} most={0.02} step={1e-3} words={lengthOf(units)} onChange={(crossing) => change({ crossing })} />
-          <Slider label="X opened by" value={what.opening} least={-0.2} most={0.2} step={Math.PI / 180} words={degreesOf} onChange={(opening) => change({ opening })} />
+          <Slider label="X further to the tail" value={what.crossing} least={-0.02} most={0.02} step={1e-3} words={(metres) => lengthChange(metres, units)} onChange={(crossing) => change({ crossing })} />
+          <Slider label="X opened by" value={what.opening} least={-0.2} most={0.2} step={Math.PI / 180} words={(radians) => `${sign(radians)}${degreeWords(Math.abs(radians), 0)}`} onChange={(opening) => change({ opening })} />
         </>
       )}
-      <div className="flex gap-2">
-        <Button disabled={!isChanged(what)} onClick={() => change(NOTHING_CHANGED)}>As it is</Button>
-        <Button disabled={!isChanged({ ...what, thicker: 0 }) || taken} onClick={() => { onTake(); setTaken(true); }}>
+      <div className="flex flex-wrap gap-2">
+        <Button disabled={!isChanged(what)} onClick={() => change(NO_CHANGE)}>As it is</Button>
+        <Button disabled={!then?.exact} onClick={onBeside}>Keep beside the plan</Button>
+        <Button disabled={!isChanged({ ...what, thicker: {} }) || taken} onClick={() => { onTake(); setTaken(true); }}>
           {taken ? 'Taken' : 'Take the braces into the plan'}
         </Button>
       </div>
@@ -114,40 +131,22 @@ function Slider({ label, value, least, most, step, words, onChange }: SliderProp
   );
 }
 
-const sign = (value: number) => (value > 0 ? '+' : value < 0 ? '−' : '±');
-const degreesOf = (radians: number) => `${sign(radians)}${Math.abs((radians * 180) / Math.PI).toFixed(0)}°`;
-const lengthOf = (units: UnitChoice) => (metres: number) => {
-  const { figure, symbol } = formatThickness(Math.abs(metres), units);
-  return `${sign(metres)}${figure} ${symbol}`;
-};
-
-const CENTS = 1200 / Math.LN2;
-/** A sink under a weight is some hundredths of a millimetre: fractions of an inch are too coarse for it. */
-const FINE: Partial<Record<UnitChoice['thickness'], string>> = { 'in-fraction': 'in' };
-const FINE_DECIMALS = { mm: 3, in: 4, 'in-fraction': 4, thou: 1 } as const;
-
 function Comparison({ figures, then, units }: Pick<Props, 'figures' | 'then' | 'units'>) {
   const choice = usePreferences();
   const named = (frequency: number) => (choice.pitch === 'none' ? frequency.toFixed(0) : shortPitch(frequency, choice));
   const found = then?.figures;
   const rows: Line[] = figures.modes.slice(0, SHOWN).map(({ frequency, kind }, m) => {
     const next = found?.modes[m]?.frequency;
-    const cents = next ? CENTS * Math.log(next / frequency) : null;
+    const cents = next ? centsBetween(frequency, next) : null;
     return { name: SHORT_KIND[kind], now: named(frequency), then: next ? named(next) : '', by: cents === null ? '' : `${sign(cents)}${Math.abs(cents).toFixed(0)} ¢` };
   });
-  const sink = (metres: number) => {
-    const { figure, symbol } = formatQuantity(metres, 'length', FINE[units.thickness] ?? units.thickness, FINE_DECIMALS[units.thickness]);
-    return `${figure} ${symbol}`;
-  };
+  const sink = (metres: number) => sinkWords(metres, units);
+  const mass = (kg: number) => massWords(kg, units);
   if (figures.weight) rows.push({ name: '10 N sinks it', now: sink(figures.weight.sink), then: found?.sink ? sink(found.sink) : '', by: byShare(figures.weight.sink, found?.sink) });
   if (figures.strings) {
-    const words = (value: number) => figures.strings!.turns ? `${((value * 180) / Math.PI).toFixed(2)}°` : sink(value);
+    const words = (value: number) => movementWords(value, figures.strings!.turns, units);
     rows.push({ name: figures.strings.turns ? 'bridge turns' : 'bridge sinks', now: words(figures.strings.movement), then: found?.movement ? words(found.movement) : '', by: byShare(figures.strings.movement, found?.movement) });
   }
-  const mass = (kg: number) => {
-    const { figure, symbol } = formatMassRemoved(kg, units);
-    return `${figure} ${symbol}`;
-  };
   rows.push({ name: 'weight', now: mass(figures.mass), then: found ? mass(found.mass) : '', by: found ? `${sign(found.mass - figures.mass)}${mass(Math.abs(found.mass - figures.mass))}` : '' });
   return (
     <table className="w-full text-[0.95rem]">

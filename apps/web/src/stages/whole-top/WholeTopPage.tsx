@@ -1,10 +1,24 @@
-import { formatThickness, TOP_HOLDS, type BracingPlan, type TopHold } from '@nimble/core';
-import { useEffect, useMemo, useState } from 'react';
+import {
+  averageByStation,
+  changedPlan,
+  formatThickness,
+  NO_CHANGE,
+  plateKnown,
+  TOP_HOLDS,
+  topOfBuild,
+  type BracingPlan,
+  type PlateKnown,
+  type TopChange,
+  type TopHold,
+} from '@nimble/core';
+import { useMemo, useState } from 'react';
 import { useParams, useSearchParams } from 'react-router';
+import { toast } from 'sonner';
 import { usePlan } from '../../api/bracing';
 import { useBuild, useSurvey, useSurveys } from '../../api/hooks';
 import { isKnock, useSounds, type KnockView } from '../../api/knocks';
 import type { Build, SurveyReading } from '../../api/types';
+import { useVariants, useVariantWrites, type VariantFigures } from '../../api/variants';
 import { BraceLayer } from '../../bracing/BraceLayer';
 import { useBracing, useGround } from '../../bracing/use-bracing';
 import { PlateDrawing } from '../../plate';
@@ -12,30 +26,25 @@ import { Loading } from '../../shell/Loading';
 import { usePreferences } from '../../shell/preferences';
 import { PitchButton } from '../../sound/PitchDialog';
 import { Button, SelectField, SlipPages, TextTabs } from '../../ui';
-import type { PassHere, TopView } from '../../workers/top-computer';
+import type { PassHere, TopFigures, TopView } from '../../workers/top-computer';
 import { useWholeTop, type WholeTop } from '../../workers/use-whole-top';
 import { StageFrame } from '../StageFrame';
-import {
-  changedPlan,
-  changedTop,
-  followed,
-  followsHand,
-  heightsOf,
-  isChanged,
-  NOTHING_CHANGED,
-  type WhatIf,
-} from './changed-plan';
+import { ExplorationChart } from './ExplorationChart';
+import { ExploreForm } from './ExploreForm';
+import { DesignFigures, ExplorationList, ResultWords } from './ExploreSlip';
 import { LoadSlip } from './LoadSlip';
 import { ModesSlip } from './ModesSlip';
 import { NotesLine } from './NotesLine';
 import { readWish, ShaveSlip, wishKey } from './ShaveSlip';
-import { plateKnown, topPlanOf, type PlateKnown } from './top-plan-of';
 import { BraceWorth, PassMark, RimMarks, TopMap } from './TopLayers';
 import { HOLD_WORDS } from './top-words';
-import { useQuickFigures, useRim, useTopPicture } from './use-top-answers';
+import { useReady, useRim, useTopPicture } from './use-top-answers';
+import { designFigures, useExplore, useKeepBeside } from './use-explore';
+import { useTrial } from './use-trial';
+import { VariantsSlip } from './VariantsSlip';
 import { WhatIfSlip } from './WhatIfSlip';
 
-const TABS = [['modes', 'Modes'], ['load', 'Strings'], ['shave', 'Shave'], ['what-if', 'What if']] as const; // prettier-ignore
+const TABS = [['modes', 'Modes'], ['load', 'Strings'], ['shave', 'Shave'], ['what-if', 'What if'], ['beside', 'Kept'], ['explore', 'Explore']] as const; // prettier-ignore
 type Tab = (typeof TABS)[number][0];
 const LOADS = [['strings', 'Under the strings'], ['weight', 'Under a weight'], ['energy', 'Where it works'], ['rim', 'Round the rim']] as const; // prettier-ignore
 type LoadView = (typeof LOADS)[number][0];
@@ -74,18 +83,18 @@ function Whole({ build, kept, readings, knocks }: WholeProps) {
   const choice = usePreferences();
   const bracing = useBracing(build.id, kept);
   const ground = useGround(build);
-  const known = useMemo(() => plateKnown(build, readings), [build, readings]);
+  const known = useMemo(() => plateKnown(build, averageByStation(readings ?? [])), [build, readings]);
   const set = (name: string, value: string) => setParams((old) => (old.set(name, value), old), { replace: true });
   const tab: Tab = TABS.find(([key]) => key === params.get('slip'))?.[0] ?? 'modes';
   const hold: TopHold = TOP_HOLDS.find((key) => key === params.get('hold')) ?? 'glued';
-  const request = useMemo(() => ({ hold, plan: topPlanOf(build, kept, ground, known) }), [hold, build, kept, ground, known]);
+  const request = useMemo(() => ({ hold, plan: topOfBuild(build, kept, ground, known) }), [hold, build, kept, ground, known]);
   const { top, stop, again } = useWholeTop(request);
   const figures = top.state === 'open' ? top.figures : null;
   const count = figures?.modes.length ?? 8;
   const mode = Math.min(count - 1, Number(params.get('mode') ?? 0) || 0);
   const load: LoadView = LOADS.find(([key]) => key === params.get('view'))?.[0] ?? 'strings';
   const wish = readWish(params.get('wish'), count);
-  const view: TopView = tab === 'modes' || !figures?.weight && tab !== 'shave' ? { show: 'mode', mode } : tab === 'shave' ? { show: 'shaving', wish } : { show: load === 'rim' || tab === 'what-if' ? 'strings' : load };
+  const view: TopView = tab === 'modes' || tab === 'beside' || tab === 'explore' || !figures?.weight && tab !== 'shave' ? { show: 'mode', mode } : tab === 'shave' ? { show: 'shaving', wish } : { show: load === 'rim' || tab === 'what-if' ? 'strings' : load };
   const shown = useTopPicture(top, view);
   const rim = useRim(top, tab === 'load' && load === 'rim');
   const [pass, setPass] = useState<{ of: WholeTop; here: PassHere } | null>(null);
@@ -93,6 +102,16 @@ function Whole({ build, kept, readings, knocks }: WholeProps) {
   const touch = (answer: Promise<PassHere>) => void answer.then((next) => setPass({ of: top, here: next }));
   const trial = useTrial(top, request);
   const tried = useMemo(() => changedPlan(kept, trial.what, ground.shape.outline) ?? kept, [kept, trial.what, ground]);
+  const beside = useVariants(build.id);
+  const variantWrites = useVariantWrites(build.id);
+  const keepBeside = useKeepBeside(build.id, request.plan, hold, '');
+  const variants = (beside.data ?? []).filter(({ retracted }) => !retracted);
+  const nextName = `Trial ${(beside.data ?? []).length + 1}`;
+  const looked = variants.find(({ id }) => id === params.get('kept')) ?? null;
+  const explore = useExplore(build.id);
+  const turns = figures?.strings?.turns ?? true;
+  const ready = useReady(top, tab === 'what-if');
+  const seen = tab === 'beside' && looked ? looked.plan : tab === 'what-if' ? tried : kept;
   const heard = useMemo(() => notesHeard(knocks), [knocks]);
   return (
     <StageFrame
@@ -112,16 +131,26 @@ function Whole({ build, kept, readings, knocks }: WholeProps) {
               )}
               {tab === 'what-if' && (
                 <WhatIfSlip
-                  figures={figures} plan={kept} units={build.units} {...trial}
+                  figures={figures} plan={kept} units={build.units} ready={ready} {...trial}
                   brace={params.get('piece')}
                   onBrace={(id) => set('piece', id)}
                   onTake={() => {
                     const next = changedPlan(kept, trial.what, ground.shape.outline);
                     if (next) bracing.keep(next);
-                    trial.onWhat(NOTHING_CHANGED);
+                    trial.onWhat(NO_CHANGE);
                   }}
+                  onBeside={() => trial.solved && keepBeside({ name: nextName, change: trial.what, figures: variantFigures(trial.solved) })}
                 />
               )}
+              {tab === 'beside' && (
+                <VariantsSlip
+                  asDrawn={variantFigures(figures)} variants={variants} open={looked?.id ?? null} units={build.units}
+                  onOpen={(id) => set('kept', id ?? '')}
+                  onTake={({ plan }) => (bracing.keep(plan), toast.success('It is the plan now. Undo takes it back in the layout.'))}
+                  onTurn={variantWrites.turn}
+                />
+              )}
+              {tab === 'explore' && <Explore {...{ build, kept, figures, explore, hold, turns }} onBeside={(n, change, found) => keepBeside({ name: n, change, figures: found })} />}
               <MadeFrom {...{ known, hold, figures }} onHold={(next) => set('hold', next)} />
             </>
           )}
@@ -132,6 +161,9 @@ function Whole({ build, kept, readings, knocks }: WholeProps) {
         {tab === 'load' ? <TextTabs label="On the plate" tabs={LOADS} open={load} onOpen={(key) => set('view', key)} /> : <p className="flex min-h-12 items-center text-soft">{LEGENDS[tab]}</p>}
         <PitchButton />
       </div>
+      {tab === 'explore' && explore.open && explore.result ? (
+        <ExplorationChart spec={explore.open.spec} result={explore.result} turns={turns} units={build.units} open={explore.design} onOpen={explore.onDesign} />
+      ) : (
       <PlateDrawing
         shape={ground.shape}
         leftHanded={build.leftHanded}
@@ -142,7 +174,7 @@ function Whole({ build, kept, readings, knocks }: WholeProps) {
         {(pixelsPerMm) => (
           <>
             <g opacity={tab === 'shave' ? 0.3 : 0.55}>
-              <BraceLayer plan={tried} ground={ground} pixelsPerMm={pixelsPerMm} selected={tab === 'what-if' ? params.get('piece') ?? kept.braces[0]?.id ?? null : null} onSelect={tab === 'what-if' ? (id) => set('piece', id) : undefined} />
+              <BraceLayer plan={seen} ground={ground} pixelsPerMm={pixelsPerMm} selected={tab === 'what-if' ? params.get('piece') ?? kept.braces[0]?.id ?? null : null} onSelect={tab === 'what-if' ? (id) => set('piece', id) : undefined} />
             </g>
             {shown?.view.show === 'shaving' && top.state === 'open' && (
               <BraceWorth braces={kept.braces} worth={shown.picture.braces} pixelsPerMm={pixelsPerMm} onPick={(b, s) => touch(top.computer.passOn(b, s))} />
@@ -152,8 +184,9 @@ function Whole({ build, kept, readings, knocks }: WholeProps) {
           </>
         )}
       </PlateDrawing>
+      )}
       <div className="min-h-14 px-4 pb-2 lg:px-6">
-        {figures && (tab === 'modes' || tab === 'what-if' ? (
+        {figures && (tab === 'modes' || tab === 'what-if' || tab === 'beside' ? (
           <NotesLine modes={figures.modes} heard={heard} open={tab === 'modes' ? mode : null} choice={choice} onOpen={(m) => { set('mode', String(m)); }} />
         ) : (
           <p className="text-soft">{tab === 'load' && shown ? scaleWords(load, shown.picture.most, build.units) : ''}</p>
@@ -163,38 +196,13 @@ function Whole({ build, kept, readings, knocks }: WholeProps) {
   );
 } // prettier-ignore
 
-/** What is tried, near while the hand moves and exact soon after it stops. */
-function useTrial(top: WholeTop, request: Parameters<typeof useWholeTop>[0] & object) {
-  const [what, setWhat] = useState<WhatIf>(NOTHING_CHANGED);
-  const [settled, setSettled] = useState<WhatIf>(NOTHING_CHANGED);
-  useEffect(() => {
-    const timer = setTimeout(() => setSettled(what), 600);
-    return () => clearTimeout(timer);
-  }, [what]);
-  const quick = useQuickFigures(
-    top,
-    useMemo(() => {
-      if (!isChanged(what) || !followsHand(what)) return null;
-      const heights = request.plan.plan.braces.flatMap(({ id, heights: now }, b): [number, number[]][] => (what.taller[id] ? [[b, heightsOf(now, what.taller[id])]] : []));
-      return { heights, thicker: what.thicker };
-    }, [what, request]),
-  );
-  const changed = useMemo(() => (isChanged(settled) ? changedTop(request.plan, settled) : null), [settled, request]);
-  const exactRequest = useMemo(() => changed && { hold: request.hold, plan: changed }, [changed, request]);
-  const exact = useWholeTop(exactRequest).top;
-  const isExact = exact.state === 'open' && exact.request === exactRequest && settled === what;
-  const problem = exact.state === 'failed' && settled === what ? exact.words : isChanged(settled) && !changed ? 'The X would leave the plate' : null;
-  const then = isExact
-    ? { exact: true, figures: { modes: top.state === 'open' ? followed(top.figures.modes, exact.figures.modes) : exact.figures.modes, mass: exact.figures.mass, sink: exact.figures.weight?.sink ?? null, movement: exact.figures.strings?.movement ?? null } }
-    : quick && { exact: false, figures: quick };
-  return { what, onWhat: setWhat, then: isChanged(what) ? then : null, problem: isChanged(what) ? problem : null };
-} // prettier-ignore
-
 const LEGENDS: Record<Tab, string> = {
   modes: 'Ember one way, lake the other; where the dashes run it stands still.',
   load: '',
   shave: 'Touch the plate or a brace.',
   'what-if': 'Touch a brace, or choose it at the right.',
+  beside: 'The plate shows the braces of the top that is chosen.',
+  explore: 'A worker solves many tops; you may leave the page meanwhile.',
 };
 
 function scaleWords(load: LoadView, most: number, units: Build['units']): string {
@@ -211,6 +219,45 @@ function notesHeard(knocks: readonly KnockView[]): number[] {
   const partials = [...(whole?.analysis.partials ?? [])].sort((a, b) => b.level - a.level).slice(0, 6);
   return partials.map(({ frequency }) => frequency).sort((a, b) => a - b);
 }
+
+interface ExploreProps {
+  build: Build;
+  kept: BracingPlan;
+  figures: TopFigures;
+  explore: ReturnType<typeof useExplore>;
+  hold: TopHold;
+  turns: boolean;
+  onBeside: (name: string, change: TopChange, figures: VariantFigures) => void;
+}
+
+function Explore({ build, kept, figures, explore, hold, turns, onBeside }: ExploreProps) {
+  const { open, result, design, start, turn, explorations, onOpen, refused } = explore;
+  const groupOf = (ids: readonly string[]) => kept.braces.find(({ id }) => ids.includes(id))?.role ?? null;
+  const found = result?.kind === 'search' ? result.designs[design] : undefined;
+  return (
+    <div className="space-y-3 pt-1">
+      <ExplorationList explorations={explorations} open={open?.id ?? null} onOpen={onOpen} onTurn={(id, how) => turn.mutate({ id, how })} />
+      {open?.spec.kind === 'search' && result?.kind === 'search' && (
+        <DesignFigures spec={open.spec} result={result} open={design} turns={turns} units={build.units} groupOf={groupOf} onBeside={() => found && onBeside(`Design ${design + 1}`, found.change, designFigures(result, design, turns))} />
+      )}
+      {result && result.kind !== 'search' && <ResultWords result={result} turns={turns} units={build.units} />}
+      <ExploreForm
+        plan={kept} wood={build.wood} units={build.units} busy={start.isPending} refused={refused}
+        now={{ note: figures.modes.find(({ kind }) => kind === 'monopole')?.frequency ?? null, reserve: figures.strings?.reserve.factor ?? null }}
+        onStart={(spec) => start.mutate({ id: crypto.randomUUID(), hold, spec })}
+      />
+    </div>
+  );
+} // prettier-ignore
+
+const variantFigures = ({ modes, weight, strings, mass }: TopFigures): VariantFigures => ({
+  modes: modes.slice(0, 4).map(({ frequency, kind }) => ({ frequency, kind })),
+  sink: weight?.sink ?? null,
+  movement: strings?.movement ?? null,
+  turns: strings?.turns ?? true,
+  reserve: strings?.reserve.factor ?? null,
+  mass,
+});
 
 function Waiting({ top, onStop, onAgain }: { top: WholeTop; onStop: () => void; onAgain: () => void }) {
   if (top.state === 'failed') return <Ended words={`The top can’t be reckoned: ${top.words}`} action="Try again" onAction={onAgain} />;

@@ -1,5 +1,5 @@
 /** Answers of the open top to what the page shows: the picture of a view, the pass at a place, the rim, quick figures while a slider moves. */
-import type { QuickFigures, RimPlace } from '@nimble/core';
+import type { QuickFigures, RimPlace, Thicker } from '@nimble/core';
 import { useEffect, useRef, useState } from 'react';
 import type { TopPicture, TopView } from '../../workers/top-computer';
 import type { WholeTop } from '../../workers/use-whole-top';
@@ -35,8 +35,22 @@ export function useRim(top: WholeTop, wanted: boolean): RimPlace[] | null {
   return shown && shown.of === open ? shown.places : null;
 }
 
+/** Has the open top made ready for the hand, a part at a time so that other questions come in between. */
+export function useReady(top: WholeTop, wanted: boolean): boolean {
+  const [ready, setReady] = useState<Open | null>(null);
+  const open = openOf(top);
+  useEffect(() => {
+    if (!open || !wanted) return;
+    let gone = false;
+    const next = (): void => void open.computer.prepare().then((done) => !gone && (done ? setReady(open) : next()));
+    next();
+    return () => void (gone = true);
+  }, [open, wanted]);
+  return open !== null && ready === open;
+}
+
 /** @param change null where nothing is changed, or where only an exact solution will do */
-export function useQuickFigures(top: WholeTop, change: { heights: [number, number[]][]; thicker: number } | null): QuickFigures | null {
+export function useQuickFigures(top: WholeTop, change: { heights: [number, number[]][]; thicker: Thicker } | null): QuickFigures | null {
   const [shown, setShown] = useState<{ of: Open; key: string; figures: QuickFigures } | null>(null);
   const open = openOf(top);
   const key = change && JSON.stringify(change);

@@ -1,21 +1,23 @@
-import { METRIC, usualBridge } from '@nimble/core';
+import { emptyPlan, METRIC, NO_CHANGE, TOP_PARTS, usualBridge, woodOfSpecies, type SearchResult } from '@nimble/core';
 import { fireEvent, screen } from '@testing-library/react';
-import { aBuild, aPlan, open } from '../../test-bench';
+import { aPlan, open } from '../../test-bench';
 import type { TopFigures } from '../../workers/top-computer';
-import { changedPlan, changedTop, followed, heightsOf, isChanged, NOTHING_CHANGED } from './changed-plan';
+import { ExplorationChart } from './ExplorationChart';
+import { ExploreForm } from './ExploreForm';
+import { gaveUp } from './explore-words';
 import { LoadSlip } from './LoadSlip';
 import { ModesSlip } from './ModesSlip';
 import { NotesLine } from './NotesLine';
 import { readWish, ShaveSlip, wishKey } from './ShaveSlip';
-import { plateKnown, topPlanOf } from './top-plan-of';
+import { VariantsSlip } from './VariantsSlip';
 import { WhatIfSlip } from './WhatIfSlip';
 
 const energy = { along: 0.4, across: 0.2, twist: 0.1, shear: 0.05, braces: [0.15, 0.1] };
 const figures: TopFigures = {
   hold: 'glued', mass: 0.21, degreesOfFreedom: 5900, elapsedMs: 1400,
   modes: [
-    { frequency: 185, kind: 'monopole', modalMass: 0.09, pumping: 0.45, energy, trace: Float64Array.of(1, 1, 1) },
-    { frequency: 370, kind: 'cross-dipole', modalMass: 0.04, pumping: 0.02, energy, trace: Float64Array.of(1, 0, -1) },
+    { frequency: 185, kind: 'monopole', modalMass: 0.09, pumping: 0.45, energy, trace: [1, 1, 1] },
+    { frequency: 370, kind: 'cross-dipole', modalMass: 0.04, pumping: 0.02, energy, trace: [1, 0, -1] },
   ],
   weight: { sink: 8e-5, energy },
   strings: {
@@ -76,42 +78,127 @@ describe('what the model says', () => {
 describe('what if', () => {
   const plan = { ...aPlan(), bridge: usualBridge('steel-string') };
   const [first] = plan.braces;
-  it('a brace taller by a millimetre is so at its tallest and in proportion elsewhere', () => {
-    expect(heightsOf([0.004, 0.01, 0.002], 1e-3)).toEqual([0.0044, 0.011, 0.0022].map((height) => expect.closeTo(height, 12))); // prettier-ignore
-    expect(heightsOf([0.004, 0.01], -0.0099)).toEqual([1e-3, 1e-3]);
-    expect(isChanged(NOTHING_CHANGED)).toBe(false);
-  });
-  it('tries on the plan and the plate without touching either; an X off the plate is none', () => {
-    const build = aBuild();
-    const known = plateKnown(build, []);
-    expect(known.words).toMatch(/nothing is measured/);
-    const ground = { shape: undefined } as never;
-    const top = topPlanOf(build, plan, ground, known);
-    const tried = changedTop({ ...top, shape: { outline: [] } as never }, { ...NOTHING_CHANGED, thicker: 2e-4, taller: { [first!.id]: 1e-3 } })!; // prettier-ignore
-    expect(tried.thickness).toBeCloseTo(3e-3, 12);
-    expect(Math.max(...tried.plan.braces[0]!.heights)).toBeCloseTo(Math.max(...first!.heights) + 1e-3, 12);
-    expect(top.plan.braces[0]!.heights).toEqual(first!.heights);
-    expect(changedPlan(plan, { ...NOTHING_CHANGED, crossing: 5 }, [[0, 0], [0.1, 0], [0.1, 0.1]])).toBeNull(); // prettier-ignore
-  });
-  it('knows a mode again by its shape, though its place in the order and its sign have changed', () => {
-    const [pump, rock] = figures.modes as [TopFigures['modes'][number], TopFigures['modes'][number]];
-    const after = [
-      { ...rock, frequency: 180, trace: Float64Array.of(-0.9, 0.1, 1) },
-      { ...pump, frequency: 182, trace: Float64Array.of(1, 0.9, 0.8) },
-    ];
-    expect(followed([pump, rock], after).map(({ frequency }) => frequency)).toEqual([182, 180]);
-  });
   it('shows each figure as it is and as it would be, and takes the braces into the plan once', () => {
-    const [onWhat, onTake] = [jest.fn(), jest.fn()];
+    const [onWhat, onTake, onBeside] = [jest.fn(), jest.fn(), jest.fn()];
     const then = { exact: true, figures: { modes: [{ frequency: 185 * 2 ** (-50 / 1200) }, { frequency: 370 }], sink: 8.8e-5, movement: 0.0145, mass: 0.208 } }; // prettier-ignore
-    open(<WhatIfSlip figures={figures} plan={plan} what={{ ...NOTHING_CHANGED, taller: { [first!.id]: -1e-3 } }} then={then} problem={null} brace={first!.id} units={METRIC} onBrace={jest.fn()} onWhat={onWhat} onTake={onTake} />); // prettier-ignore
+    open(<WhatIfSlip figures={figures} plan={plan} what={{ ...NO_CHANGE, taller: { [first!.id]: -1e-3 } }} then={then} problem={null} brace={first!.id} units={METRIC} onBrace={jest.fn()} onWhat={onWhat} onTake={onTake} onBeside={onBeside} ready />); // prettier-ignore
     screen.getByText('−50 ¢');
     screen.getByText('+10.0 %');
     screen.getByText('Solved exactly.');
     fireEvent.change(screen.getByLabelText('Plate thicker by'), { target: { value: '5' } });
-    expect(onWhat.mock.calls[0][0].thicker).toBeCloseTo(1e-4, 12);
+    expect(onWhat.mock.calls[0][0].thicker).toEqual(
+      Object.fromEntries(TOP_PARTS.map((part) => [part, expect.closeTo(1e-4, 12)])),
+    );
+    fireEvent.change(screen.getByLabelText('Plate'), { target: { value: 'rim' } });
+    fireEvent.change(screen.getByLabelText('Plate thicker by'), { target: { value: '-5' } });
+    expect(onWhat.mock.calls[1][0].thicker).toEqual({ rim: expect.closeTo(-1e-4, 12) });
+    fireEvent.click(screen.getByRole('button', { name: 'Keep beside the plan' }));
+    expect(onBeside).toHaveBeenCalledTimes(1);
     fireEvent.click(screen.getByRole('button', { name: 'Take the braces into the plan' }));
     expect(onTake).toHaveBeenCalledTimes(1);
     expect(screen.getByRole('button', { name: 'Taken' })).toHaveProperty('disabled', true);
+  });
+});
+
+describe('what is kept and looked into', () => {
+  const kept = {
+    modes: [{ frequency: 180, kind: 'monopole' as const }],
+    sink: 9e-5,
+    movement: 0.016,
+    turns: true,
+    reserve: 1.6,
+    mass: 0.2,
+  };
+  const variant = {
+    id: 'v',
+    at: '',
+    person: '',
+    name: 'Trial 1',
+    plan: emptyPlan('steel-string', 'flat'),
+    thicker: { rim: -2e-4 },
+    hold: 'glued' as const,
+    figures: kept,
+    retracted: false,
+  };
+  it('stands beside the plan with its figures, says what the plane must do, and becomes the plan', () => {
+    const [onOpen, onTake] = [jest.fn(), jest.fn()];
+    open(
+      <VariantsSlip
+        asDrawn={{ ...kept, mass: 0.21 }}
+        variants={[variant]}
+        open="v"
+        units={METRIC}
+        onOpen={onOpen}
+        onTake={onTake}
+        onTurn={jest.fn()}
+      />,
+    );
+    expect(screen.getAllByText('200.0 g')).toHaveLength(1);
+    screen.getByText(/the rim all round −0.20 mm/);
+    fireEvent.click(screen.getByRole('button', { name: 'Make it the plan' }));
+    expect(onTake).toHaveBeenCalledWith(variant);
+    fireEvent.click(screen.getByRole('button', { name: 'As drawn' }));
+    expect(onOpen).toHaveBeenCalledWith(null);
+  });
+  const figuresOf = (mass: number) => ({ frequencies: [180], sink: 1e-4, movement: 0.02, reserve: 1.5, mass });
+  const design = (a: number, b: number) => ({
+    amounts: [0],
+    change: NO_CHANGE,
+    goals: [a, b] as const,
+    figures: figuresOf(a),
+    allowed: true,
+  });
+  const result: SearchResult = {
+    kind: 'search',
+    kinds: ['monopole'],
+    onePiece: 0,
+    asDrawn: design(0.21, 0.03),
+    designs: [design(0.19, 0.04), design(0.22, 0.02)],
+    tried: [design(0.21, 0.03), design(0.19, 0.04), design(0.22, 0.02)],
+  };
+  const spec = {
+    kind: 'search' as const,
+    variables: [],
+    goals: ['mass', 'movement'] as const,
+    note: null,
+    limits: { reserve: 1, lowest: 3e-3, tallest: 2e-2 },
+    seed: 1,
+  };
+  it('draws designs to choose from, and says what each gives up', () => {
+    const onOpen = jest.fn();
+    open(<ExplorationChart spec={spec} result={result} turns units={METRIC} open={0} onOpen={onOpen} />);
+    fireEvent.click(screen.getByRole('button', { name: /Design 2: 220.0 g, 1.15°/ }));
+    expect(onOpen).toHaveBeenCalledWith(1);
+    expect(gaveUp(result.designs[0]!, result, spec.goals, true, METRIC)).toEqual([
+      'Best of all: least weight.',
+      'Its bridge moves 1.15° more than the best.',
+    ]);
+  });
+  it('starts a search with the limits typed, and tells a bad one at its field without losing the rest', () => {
+    const onStart = jest.fn();
+    open(
+      <ExploreForm
+        plan={aPlan()}
+        wood={woodOfSpecies('sitka-spruce')}
+        units={METRIC}
+        now={{ note: 185, reserve: 2 }}
+        busy={false}
+        refused={null}
+        onStart={onStart}
+      />,
+    );
+    fireEvent.change(screen.getByLabelText('Reserve at least'), { target: { value: '1.8' } });
+    fireEvent.change(screen.getByLabelText('Braces no lower than'), { target: { value: 'a bit' } });
+    fireEvent.click(screen.getByRole('button', { name: 'Start' }));
+    expect(onStart).not.toHaveBeenCalled();
+    expect(screen.getByRole('alert').textContent).not.toBe('');
+    expect(screen.getByLabelText('Reserve at least')).toHaveProperty('value', '1.8');
+    fireEvent.change(screen.getByLabelText('Braces no lower than'), { target: { value: '4 mm' } });
+    fireEvent.click(screen.getByRole('button', { name: 'Start' }));
+    expect(onStart.mock.calls[0][0]).toMatchObject({
+      kind: 'search',
+      goals: ['mass', 'movement'],
+      limits: { reserve: 1.8, lowest: expect.closeTo(4e-3, 9) },
+    });
   });
 });

@@ -1,0 +1,108 @@
+import { Injectable } from '@nestjs/common';
+import { batchSize, checkBatch, type BatchSpec } from '@nimble/core';
+import { col, fn } from 'sequelize';
+import { distinctUntilChanged, from, map, switchMap, timer, type Observable } from 'rxjs';
+import { Build } from '../builds/models/build.model';
+import { JobQueue } from '../jobs/job-queue';
+import { notFound, refusing } from '../problem';
+import type { ExplorationDto } from './explorations.dto';
+import { ExplorationAnswer } from './models/exploration-answer.model';
+import { Exploration } from './models/exploration.model';
+import { topOfRecord } from './top-of-record';
+
+/** How often a page that looks on is told [ms]. */
+const TELL_EVERY = 700;
+
+@Injectable()
+export class ExplorationsService {
+  constructor(private readonly queue: JobQueue) {}
+
+  /** The same one sent twice is started once. */
+  async start(buildId: string, { id, person = '', hold, spec: sent }: ExplorationDto) {
+    const build = await findBuild(buildId);
+    const existing = await Exploration.findOne({ where: { id, buildId } });
+    if (existing) return this.show(buildId, id);
+    const spec = JSON.parse(JSON.stringify(sent)) as BatchSpec;
+    const top = await topOfRecord(build);
+    refusing('spec', () => checkBatch(top, hold, spec));
+    await Exploration.create({ id, buildId, at: new Date(), person, spec, hold, top, total: batchSize(spec), state: 'waiting' }); // prettier-ignore
+    await this.queue.send({ explorationId: id });
+    return this.show(buildId, id);
+  }
+
+  /** Without results: those are asked for one by one. */
+  async list(buildId: string) {
+    await findBuild(buildId);
+    const records = await Exploration.findAll({
+      where: { buildId },
+      attributes: { exclude: ['top', 'result'] },
+      order: [['at', 'DESC']],
+    });
+    const done = await counts(records.map(({ id }) => id));
+    return records.map((record) => progressView(record, done.get(record.id) ?? 0));
+  }
+
+  async show(buildId: string, id: string) {
+    const record = await this.find(buildId, id);
+    const done = await ExplorationAnswer.count({ where: { explorationId: id } });
+    return { ...progressView(record, done), result: record.result };
+  }
+
+  /** With what it started from, so that anyone can reckon it again. */
+  async inputs(buildId: string, id: string) {
+    const { spec, hold, top } = await this.find(buildId, id);
+    return { spec, hold, top };
+  }
+
+  async cancel(buildId: string, id: string) {
+    const record = await this.find(buildId, id);
+    if (record.state === 'waiting' || record.state === 'running')
+      await record.update({ state: 'cancelled', finishedAt: new Date() });
+    return this.show(buildId, id);
+  }
+
+  /** What was cancelled or broke goes on from the answers it has. */
+  async goOn(buildId: string, id: string) {
+    const record = await this.find(buildId, id);
+    if (record.state === 'cancelled' || record.state === 'failed') {
+      await record.update({ state: 'waiting', problem: null, finishedAt: null });
+      await this.queue.send({ explorationId: id });
+    }
+    return this.show(buildId, id);
+  }
+
+  /** The list again whenever it has changed. */
+  stream(buildId: string): Observable<object> {
+    return timer(0, TELL_EVERY).pipe(
+      switchMap(() => from(this.list(buildId))),
+      distinctUntilChanged((a, b) => JSON.stringify(a) === JSON.stringify(b)),
+      map((explorations) => ({ explorations })),
+    );
+  }
+
+  private async find(buildId: string, id: string): Promise<Exploration> {
+    const record = await Exploration.findOne({ where: { id, buildId } });
+    if (!record) throw notFound('exploration');
+    return record;
+  }
+}
+
+async function findBuild(id: string): Promise<Build> {
+  const build = await Build.findByPk(id);
+  if (!build) throw notFound('build');
+  return build;
+}
+
+async function counts(ids: readonly string[]): Promise<Map<string, number>> {
+  const rows = (await ExplorationAnswer.findAll({
+    where: { explorationId: [...ids] },
+    attributes: ['explorationId', [fn('count', col('number')), 'answers']],
+    group: ['explorationId'],
+    raw: true,
+  })) as unknown as { explorationId: string; answers: string }[];
+  return new Map(rows.map(({ explorationId, answers }) => [explorationId, Number(answers)]));
+}
+
+function progressView({ id, at, person, spec, hold, state, total, problem, finishedAt }: Exploration, done: number) {
+  return { id, at, person, spec, hold, state, total, problem, finishedAt, done: state === 'done' ? total : Math.min(done, total) }; // prettier-ignore
+}

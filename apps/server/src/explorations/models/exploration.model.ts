@@ -1,0 +1,21 @@
+import type { BatchResult, BatchSpec, TopHold, TopPlan } from '@nimble/core';
+import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
+
+export type ExplorationState = 'waiting' | 'running' | 'done' | 'failed' | 'cancelled';
+
+/** Work on many tops; `top` is exactly what it started from. */
+@Table({ tableName: 'explorations', timestamps: false, underscored: true })
+export class Exploration extends Model {
+  @PrimaryKey @Column(DataType.UUID) declare id: string;
+  @Column(DataType.UUID) declare buildId: string;
+  @Column(DataType.DATE) declare at: Date;
+  @Column(DataType.TEXT) declare person: string;
+  @Column(DataType.JSONB) declare spec: BatchSpec;
+  @Column(DataType.TEXT) declare hold: TopHold;
+  @Column(DataType.JSONB) declare top: TopPlan;
+  @Column(DataType.TEXT) declare state: ExplorationState;
+  @Column(DataType.INTEGER) declare total: number;
+  @Column(DataType.JSONB) declare result: BatchResult | null;
+  @Column(DataType.TEXT) declare problem: string | null;
+  @Column(DataType.DATE) declare finishedAt: Date | null;
+}

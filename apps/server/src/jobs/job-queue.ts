@@ -1,0 +1,54 @@
+/** The queue on the same database, so that more machines help by running more workers against it. */
+import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
+import PgBoss from 'pg-boss';
+
+export interface ExplorationJob {
+  explorationId: string;
+}
+
+const EXPLORATIONS = 'explorations';
+/** A worker that has not told of a job's end by then is taken for dead, and another takes the job up [s]. */
+const LEASE = Number(process.env.JOB_LEASE_SECONDS ?? 180);
+/** How often the queue looks for dead workers [s]. */
+const LOOK_EVERY = Math.min(15, Math.max(1, LEASE / 4));
+const POLL = 0.5;
+const TAKE_UP_AGAIN = 5;
+
+@Injectable()
+export class JobQueue implements OnApplicationShutdown {
+  private boss: Promise<PgBoss> | null = null;
+
+  async send(job: ExplorationJob): Promise<void> {
+    const boss = await this.open();
+    await boss.send(EXPLORATIONS, job);
+  }
+
+  /** One job after another until the program ends. */
+  async work(handle: (job: ExplorationJob) => Promise<void>): Promise<void> {
+    const boss = await this.open();
+    await boss.work<ExplorationJob>(EXPLORATIONS, { pollingIntervalSeconds: POLL, batchSize: 1 }, async ([job]) => {
+      if (job) await handle(job.data);
+    });
+  }
+
+  private open(): Promise<PgBoss> {
+    return (this.boss ??= start());
+  }
+
+  async onApplicationShutdown(): Promise<void> {
+    const boss = await this.boss;
+    // What is being worked on goes on elsewhere from the answers that are kept.
+    await boss?.stop({ graceful: false, close: true });
+  }
+}
+
+async function start(): Promise<PgBoss> {
+  const boss = new PgBoss({
+    connectionString: process.env.DATABASE_URL, schema: 'job_queue', application_name: 'nimble-spruce-jobs', max: 3, schedule: false,
+    maintenanceIntervalSeconds: LOOK_EVERY, expireInSeconds: LEASE, retryLimit: TAKE_UP_AGAIN, retryDelay: 0,
+  }); // prettier-ignore
+  boss.on('error', (error) => process.stderr.write(`job queue: ${error.message}\n`));
+  await boss.start();
+  await boss.createQueue(EXPLORATIONS, { name: EXPLORATIONS, expireInSeconds: LEASE, retryLimit: TAKE_UP_AGAIN, retryDelay: 0 }); // prettier-ignore
+  return boss;
+}

@@ -1,0 +1,53 @@
+/** Work on many tops that a worker of the server does; told of as it goes. */
+import type { BatchResult, BatchSpec, TopHold } from '@nimble/core';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { get, request } from './client';
+import { keys } from './keys';
+import { useLines } from './use-lines';
+
+export interface ExplorationView {
+  id: string;
+  at: string;
+  spec: BatchSpec;
+  hold: TopHold;
+  state: 'waiting' | 'running' | 'done' | 'failed' | 'cancelled';
+  total: number;
+  done: number;
+  problem: string | null;
+}
+
+export const isUnderWay = ({ state }: ExplorationView) => state === 'waiting' || state === 'running';
+
+/** Looked after while anything is under way. */
+export function useExplorations(buildId: string) {
+  const client = useQueryClient();
+  const query = useQuery({ queryKey: keys.explorations(buildId), queryFn: () => get<ExplorationView[]>(`/builds/${buildId}/explorations`) });
+  const live = query.data?.some(isUnderWay) ?? false;
+  useLines<{ explorations?: ExplorationView[] }>(`/builds/${buildId}/explorations/stream`, live, ({ explorations }) => {
+    if (explorations) client.setQueryData(keys.explorations(buildId), explorations);
+  });
+  return query;
+} // prettier-ignore
+
+export const useExplorationResult = (buildId: string, view: ExplorationView | null) =>
+  useQuery({
+    queryKey: keys.exploration(buildId, view?.id ?? ''),
+    enabled: view?.state === 'done',
+    queryFn: () => get<ExplorationView & { result: BatchResult | null }>(`/builds/${buildId}/explorations/${view!.id}`),
+    staleTime: Infinity,
+  });
+
+/** These wait for the server: it does the work. */
+export function useExplorationWrites(buildId: string) {
+  const client = useQueryClient();
+  const onSettled = () => client.invalidateQueries({ queryKey: keys.explorations(buildId), exact: true });
+  const start = useMutation({
+    mutationFn: (body: { id: string; hold: TopHold; spec: BatchSpec }) => request<ExplorationView>('POST', `/builds/${buildId}/explorations`, body),
+    onSettled,
+  });
+  const turn = useMutation({
+    mutationFn: ({ id, how }: { id: string; how: 'cancel' | 'go-on' }) => request<ExplorationView>('POST', `/builds/${buildId}/explorations/${id}/${how}`),
+    onSettled,
+  });
+  return { start, turn };
+} // prettier-ignore

@@ -1,0 +1,79 @@
+import type { UnitChoice } from '@nimble/core';
+import type { VariantFigures, VariantView } from '../../api/variants';
+import { usePreferences } from '../../shell/preferences';
+import { shortPitch } from '../../sound/pitch-words';
+import { Button, TakeBack } from '../../ui';
+import { TOP_PART_WORDS } from './explore-words';
+import { lengthChange, massWords, movementWords, sinkWords } from './figure-words';
+import { SHORT_KIND } from './top-words';
+
+interface Props {
+  asDrawn: VariantFigures;
+  variants: readonly VariantView[];
+  open: string | null;
+  units: UnitChoice;
+  onOpen: (id: string | null) => void;
+  onTake: (variant: VariantView) => void;
+  onTurn: (id: string, retract: boolean) => void;
+}
+
+/** Tops kept beside the plan, side by side with it; one may be looked at on the plate, and its braces taken into the plan. */
+export function VariantsSlip({ asDrawn, variants, open, units, onOpen, onTake, onTurn }: Props) {
+  const standing = variants.filter(({ retracted }) => !retracted);
+  const chosen = standing.find(({ id }) => id === open) ?? null;
+  const rows = [{ id: null, name: 'As drawn', figures: asDrawn }, ...standing];
+  const least = (pick: (figures: VariantFigures) => number | null) => Math.min(...rows.map(({ figures }) => pick(figures) ?? Infinity));
+  const lightest = least(({ mass }) => mass);
+  return (
+    <div className="space-y-3 pt-1">
+      {standing.length === 0 && <p className="text-soft">Nothing is kept yet: try something under “What if”, or search for designs, and keep it beside the plan.</p>}
+      <table className="w-full text-[0.95rem]">
+        <thead>
+          <tr className="text-left text-soft">
+            <th scope="col" className="font-normal">Top</th>
+            <th scope="col" className="pl-2 text-right font-normal">{SHORT_KIND[asDrawn.modes[0]?.kind ?? 'other']}</th>
+            <th scope="col" className="pl-2 text-right font-normal">{asDrawn.turns ? 'turns' : 'sinks'}</th>
+            <th scope="col" className="pl-2 text-right font-normal">reserve</th>
+            <th scope="col" className="pl-2 text-right font-normal">weight</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(({ id, name, figures }) => (
+            <tr key={id ?? 'drawn'} className={`border-t border-grain ${id === (chosen?.id ?? null) ? 'bg-grain/40' : ''}`}>
+              <th scope="row" className="text-left font-normal">
+                <button type="button" className="min-h-12 w-full text-left underline-offset-4 hover:underline" aria-pressed={id === (chosen?.id ?? null)} onClick={() => onOpen(id)}>{name}</button>
+              </th>
+              <td className="figures pl-2 text-right whitespace-nowrap">{figures.modes[0] ? <Note frequency={figures.modes[0].frequency} /> : '–'}</td>
+              <td className="figures pl-2 text-right whitespace-nowrap">{figures.movement === null ? '–' : movementWords(figures.movement, figures.turns, units)}</td>
+              <td className="figures pl-2 text-right whitespace-nowrap">{figures.reserve === null ? '–' : figures.reserve.toFixed(2)}</td>
+              <td className={`figures pl-2 text-right whitespace-nowrap ${figures.mass === lightest ? 'font-bold' : ''}`}>{massWords(figures.mass, units)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {chosen && <Chosen {...{ chosen, units, onTake, onTurn }} />}
+    </div>
+  );
+} // prettier-ignore
+
+function Note({ frequency }: { frequency: number }) {
+  const choice = usePreferences();
+  return choice.pitch === 'none' ? frequency.toFixed(0) : shortPitch(frequency, choice);
+}
+
+function Chosen({ chosen, units, onTake, onTurn }: Pick<Props, 'units' | 'onTake' | 'onTurn'> & { chosen: VariantView }) {
+  const parts = Object.entries(chosen.thicker) as [keyof typeof TOP_PART_WORDS, number][];
+  return (
+    <section aria-label={chosen.name} className="space-y-2 border-t border-grain pt-2">
+      <div className="flex items-center justify-between gap-2">
+        <h3 className="font-medium">{chosen.name}</h3>
+        <TakeBack what="kept top" retracted={false} onTurn={() => onTurn(chosen.id, true)} />
+      </div>
+      {chosen.figures.sink !== null && <p>10 N sinks it {sinkWords(chosen.figures.sink, units)}.</p>}
+      {parts.length > 0 && (
+        <p>Plate: {parts.map(([part, metres]) => `${TOP_PART_WORDS[part].toLowerCase()} ${lengthChange(metres, units)}`).join(', ')}. The plane does that, not the plan.</p>
+      )}
+      <Button kind="main" onClick={() => onTake(chosen)}>Make it the plan</Button>
+    </section>
+  );
+} // prettier-ignore

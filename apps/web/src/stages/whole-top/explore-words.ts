@@ -1,0 +1,57 @@
+/** Explorations in the maker's words: what is varied, what is sought, what one design gives up against the others. */
+import type { BatchSpec, Design, Goal, Group, SearchResult, TopPart, UnitChoice } from '@nimble/core';
+import { lengthChange, massWords, movementWords, sinkWords } from './figure-words';
+
+export const GROUP_WORDS: Record<Group, string> = {
+  'x-leg': 'Legs of the X', 'tone-bar': 'Tone bars', finger: 'Finger braces', 'fan-bar': 'Fan bars', 'closing-bar': 'Closing bars', 'ladder-bar': 'Ladder bars',
+  'lattice-bar': 'Lattice', 'a-leg': 'Legs of the A', 'long-bar': 'Long bars', transverse: 'Transverse braces', 'hole-side': 'Beside the hole', free: 'Free braces',
+  plate: 'The plate, all over', crossing: 'X towards the tail', opening: 'X opened',
+}; // prettier-ignore
+
+export const TOP_PART_WORDS: Record<TopPart, string> = {
+  upper: 'Above the lower bout',
+  bass: 'Lower bout, bass side',
+  treble: 'Lower bout, treble side',
+  rim: 'The rim all round',
+};
+
+export const GOAL_WORDS: Record<Goal, string> = {
+  mass: 'least weight',
+  note: 'one-piece mode at a note',
+  movement: 'strings move it least',
+  sink: 'gives most under a weight',
+};
+
+export const KIND_OF_BATCH: Record<BatchSpec['kind'], string> = {
+  search: 'Search for designs',
+  sweep: 'Vary one thing',
+  doubt: 'Doubt of the wood',
+};
+
+export function specWords(spec: BatchSpec): string {
+  if (spec.kind === 'search') return `Designs: ${GOAL_WORDS[spec.goals[0]]}, ${GOAL_WORDS[spec.goals[1]]}`;
+  if (spec.kind === 'doubt') return `Doubt of the wood, ${spec.draws} woods`;
+  return `${spec.variable.of === 'braces' ? 'Heights of braces' : spec.variable.of === 'plate' ? 'Thickness of the plate' : spec.variable.of === 'crossing' ? 'Place of the X' : 'Opening of the X'}, ${spec.steps} steps`;
+} // prettier-ignore
+
+/** A goal's value as it is shown on the axis, in its unit. */
+export function goalFigure(goal: Goal, value: number, turns: boolean, units: UnitChoice): string {
+  if (goal === 'mass') return massWords(value, units);
+  if (goal === 'note') return `${value.toFixed(0)} ¢ off`;
+  return goal === 'sink' ? sinkWords(-value, units) : movementWords(value, turns, units);
+}
+
+/** Against the best of the others in each goal: what it gains, what it gives up. */
+export function gaveUp(design: Design, { designs }: SearchResult, goals: readonly [Goal, Goal], turns: boolean, units: UnitChoice): string[] {
+  return goals.map((goal, g) => {
+    const best = Math.min(...designs.map((other) => other.goals[g]!));
+    const behind = design.goals[g]! - best;
+    if (behind <= 1e-9 * Math.abs(best)) return `Best of all: ${GOAL_WORDS[goal]}.`;
+    if (goal === 'note') return `Gives up ${behind.toFixed(0)} cents of the note.`;
+    if (goal === 'mass') return `Gives up ${massWords(behind, units)} of weight.`;
+    return goal === 'sink' ? `Gives ${sinkWords(behind, units)} less under the weight than the best.` : `Its bridge moves ${movementWords(behind, turns, units)} more than the best.`;
+  });
+} // prettier-ignore
+
+export const amountWords = (amount: number, units: UnitChoice) =>
+  Math.abs(amount) < 5e-6 ? 'as drawn' : lengthChange(amount, units);

@@ -1,0 +1,49 @@
+/** The page's explorations: what is open, its result, and what may be done with it. */
+import { changedTop, type SearchResult, type TopChange, type TopHold, type TopPlan } from '@nimble/core';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { Refused } from '../../api/client';
+import { useExplorationResult, useExplorations, useExplorationWrites } from '../../api/explorations';
+import { useVariantWrites, type VariantFigures } from '../../api/variants';
+
+export function useExplore(buildId: string) {
+  const list = useExplorations(buildId);
+  const { start, turn } = useExplorationWrites(buildId);
+  const [chosen, setChosen] = useState<string | null | undefined>(undefined);
+  const [design, setDesign] = useState(0);
+  const explorations = list.data ?? [];
+  const open = explorations.find(({ id, state }) => state === 'done' && (chosen === undefined || id === chosen)) ?? null;
+  const result = useExplorationResult(buildId, chosen === null ? null : open).data?.result ?? null;
+  return {
+    explorations, open: chosen === null ? null : open, result, design, start, turn,
+    onOpen: (id: string | null) => (setChosen(id), setDesign(0)),
+    onDesign: setDesign,
+    refused: start.error instanceof Refused ? (start.error.errors[0]?.message ?? start.error.message) : start.error ? start.error.message : null,
+  };
+} // prettier-ignore
+
+interface Kept {
+  name: string;
+  change: TopChange;
+  figures: VariantFigures;
+}
+
+/** Keeps what is tried beside the plan. */
+export function useKeepBeside(buildId: string, top: TopPlan, hold: TopHold, person: string): (kept: Kept) => void {
+  const writes = useVariantWrites(buildId);
+  return ({ name, change, figures }) => {
+    const changed = changedTop(top, change);
+    if (!changed) return;
+    writes.keep({ id: crypto.randomUUID(), name, person, plan: changed.plan, thicker: changed.thicker ?? {}, hold, figures }); // prettier-ignore
+    toast.success(`${name} is kept beside the plan`);
+  };
+}
+
+/** What a search's design is kept with. */
+export function designFigures({ kinds, designs }: SearchResult, open: number, turns: boolean): VariantFigures {
+  const { frequencies, sink, movement, reserve, mass } = designs[open]!.figures;
+  return {
+    modes: kinds.flatMap((kind, m) => (frequencies[m] ? [{ kind, frequency: frequencies[m] }] : [])),
+    sink, movement, reserve, mass, turns,
+  }; // prettier-ignore
+}
