@@ -18,8 +18,23 @@ export interface ServedApp {
   close(): Promise<void>;
 }
 
-/** @param sounds of the demo's tops: only what plays or shows them needs to wait for them. */
-export async function serveApp({ demo, sounds = false }: { demo: boolean; sounds?: boolean }): Promise<ServedApp> {
+/** Takes explorations from the queue of a served application. @returns ends it */
+function startWorker(url: string): () => void {
+  const env = { ...process.env, NODE_ENV: 'production', DATABASE_URL: url };
+  const worker = spawn(process.execPath, ['--disable-warning=ExperimentalWarning', join(ROOT, 'apps/server/dist/worker.js')], { env, stdio: 'ignore' });
+  return () => void worker.kill('SIGKILL');
+} // prettier-ignore
+
+/** @param worker whether explorations are worked on @param sounds of the demo's tops: only what plays or shows them needs to wait for them. */
+export async function serveApp({
+  demo,
+  sounds = false,
+  worker = false,
+}: {
+  demo: boolean;
+  sounds?: boolean;
+  worker?: boolean;
+}): Promise<ServedApp> {
   const url = await makeDatabase();
   const port = await freePort();
   const address = `http://127.0.0.1:${port}`;
@@ -53,7 +68,8 @@ export async function serveApp({ demo, sounds = false }: { demo: boolean; sounds
       child.kill('SIGKILL');
     });
   await start();
-  return { address, start, crash, close: crash };
+  const endWorker = worker ? startWorker(url) : () => undefined;
+  return { address, start, crash, close: () => (endWorker(), crash()) };
 }
 
 async function makeDatabase(): Promise<string> {

@@ -23,7 +23,7 @@ describe('the whole top', () => {
   const tallest = async () => Math.max(...((await (await fetch(`${app.address}/api/v1/builds/${id}/plan`)).json()) as Kept).braces[0]!.heights);
 
   beforeAll(async () => {
-    app = await serveApp({ demo: true });
+    app = await serveApp({ demo: true, worker: true });
     const builds = (await (await fetch(`${app.address}/api/v1/builds`)).json()) as { id: string; number: number }[];
     id = builds.find(({ number }) => number === 41)!.id;
     browser = await openBrowser();
@@ -70,8 +70,28 @@ describe('the whole top', () => {
     await findText(driver, 'Solved exactly.');
     const found = (await new AxeBuilder(driver).analyze()).violations.map(({ id: rule, nodes }) => `${rule}: ${nodes[0]?.html}`);
     expect(found).toEqual([]);
+    await press(driver, 'Keep beside the plan');
     await press(driver, 'Take the braces into the plan');
     await untilReads(driver, async () => Math.abs(before - (await tallest()) - 2e-3) < 1e-5, 'the plan to have it');
-    expect(await consoleErrors(driver)).toEqual([]);
   });
+
+  it('has kept it beside the plan, and makes it the plan again', async () => {
+    await tab('Kept');
+    await findText(driver, 'Trial 1');
+    await (await findText(driver, 'Trial 1')).click();
+    await press(driver, 'Make it the plan');
+    await findText(driver, 'It is the plan now.');
+  });
+
+  it('has a worker vary the rim step by step, and draws what became of the modes', async () => {
+    await tab('Explore');
+    await (await findField(driver, 'Look into')).findElement(By.css('option[value=sweep]')).click();
+    await (await findField(driver, 'Vary')).findElement(By.css('option[value=plate]')).click();
+    await (await findField(driver, 'Either way by')).findElement(By.css('option[value="0"]')).click();
+    await press(driver, 'Start');
+    await findText(driver, 'waits for a worker').catch(() => findText(driver, 'under way'));
+    await untilReads(driver, async () => (await driver.findElements(By.css('[aria-label="What came of it"] path'))).length >= 4, 'the lines of the modes');
+    await findText(driver, 'Every step was solved exactly');
+    expect(await consoleErrors(driver)).toEqual([]);
+  }, 120_000);
 }); // prettier-ignore

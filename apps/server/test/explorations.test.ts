@@ -9,6 +9,7 @@ import { openApplication, type Application } from './application';
 const SPREAD = { density: 0.05, modulus: 0.1, braceDensity: 0.05, braceModulus: 0.1 };
 /** Short, so that a dead worker is missed soon. */
 const LEASE = '6';
+// With slices of no time each answer goes back to the queue, and whoever comes next must get further by one.
 
 describe('explorations', () => {
   let app: Application;
@@ -17,7 +18,7 @@ describe('explorations', () => {
   const at = (path = '') => `/api/v1/builds/${build}/explorations${path}`;
   const worker = () => {
     const child = spawn(process.execPath, ['-C', 'source', '-r', '@swc-node/register', join(__dirname, '../src/worker.ts')], {
-      env: { ...process.env, DATABASE_URL: app.databaseUrl, JOB_LEASE_SECONDS: LEASE, TS_NODE_PROJECT: join(__dirname, '../tsconfig.json') }, stdio: ['ignore', 'ignore', 'inherit'],
+      env: { ...process.env, DATABASE_URL: app.databaseUrl, JOB_LEASE_SECONDS: LEASE, EXPLORATION_SLICE_MS: '0', TS_NODE_PROJECT: join(__dirname, '../tsconfig.json') }, stdio: ['ignore', 'ignore', 'inherit'],
     });
     workers.push(child);
     return child;

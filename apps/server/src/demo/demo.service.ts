@@ -1,6 +1,16 @@
 import { Injectable, Logger } from '@nestjs/common';
-import { forecastCheck, layStations, NO_BUILD_CHOICES, NO_CHOICES, woodOfSet, woodOfSpecies } from '@nimble/core';
-import type { BuildWood, Estimate, Experience, PlateShape, RuleChoices } from '@nimble/core';
+import {
+  forecastCheck,
+  groundOf,
+  layStations,
+  NO_BUILD_CHOICES,
+  NO_CHOICES,
+  plateKnown,
+  topOfBuild,
+  woodOfSet,
+  woodOfSpecies,
+} from '@nimble/core';
+import type { BracingPlan, BuildWood, Construction, Estimate, Experience, PlateShape, RuleChoices } from '@nimble/core';
 import { randomUUID } from 'node:crypto';
 import type { Transaction } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
@@ -28,6 +38,8 @@ import { demoKnocks, demoPlayed, PLAYED_RANGE } from './demo-sounds';
 import { KnockRecord } from '../knocks/models/knock.model';
 import { demoGlueUps, demoPlan, demoShapings } from './demo-plans';
 import { demoRack } from './demo-rack';
+import { demoVariants } from './demo-variants';
+import { TopVariant } from '../variants/variant.model';
 import { simulateChecks, type SimulatedCheck } from './simulate-checks';
 import { simulateThicknessing, type SimulatedSurvey } from './simulate-thicknessing';
 
@@ -149,6 +161,16 @@ export class DemoService {
         transaction,
       );
     }
+    if (sounds && bracing && demo.stage === 'voice') {
+      const places = surveys.at(-1)?.readings ?? [];
+      await this.loadVariants(
+        { ...plan, construction: plan.construction as Construction, wood, choices: { sandwich }, leftHanded: false },
+        demoPlan(demo, bracing, context.shape),
+        places,
+        ago,
+        transaction,
+      );
+    }
     if (sounds) await this.loadSounds(demo, { wood, thickness: means.at(-1)?.value ?? null, ago }, transaction);
     return checks.at(-1) ?? [];
   }
@@ -175,6 +197,20 @@ export class DemoService {
       ...step, id: randomUUID(), buildId: demo.id, at: ago(daysAgo), outcomeAt: ago(daysAgo - 0.1), person,
     })); // prettier-ignore
     await ShapingRecord.bulkCreate(shapings, { transaction });
+  }
+
+  private async loadVariants(
+    build: Parameters<typeof topOfBuild>[0] & Parameters<typeof groundOf>[0] & { id: string },
+    plan: BracingPlan,
+    places: readonly { x: number; y: number; thickness: number }[],
+    ago: (days: number) => Date,
+    transaction: Transaction,
+  ): Promise<void> {
+    const top = topOfBuild(build, plan, groundOf(build), plateKnown(build, places));
+    const rows = demoVariants(top).map(({ name, body }, i) => ({
+      id: randomUUID(), buildId: build.id, at: ago(7 - i), person: DEMO_PEOPLE[1]!.name, name, body,
+    })); // prettier-ignore
+    await TopVariant.bulkCreate(rows, { transaction });
   }
 
   /** Rounds of knocks for the top that is being voiced, a played recording for what is finished. */

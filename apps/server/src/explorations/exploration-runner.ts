@@ -1,17 +1,19 @@
 /** Works on explorations in a process of its own: a slice at a time, each answer kept, so that whoever comes next goes on from there. */
 import { Injectable, Logger } from '@nestjs/common';
-import { solveOne, startBatch, type BatchResult, type Solved } from '@nimble/core';
+import { solveOne, startBatch, type Batch, type BatchResult, type Solved, type TopPlan } from '@nimble/core';
 import { setImmediate as breathe } from 'node:timers/promises';
 import { JobQueue, type ExplorationJob } from '../jobs/job-queue';
 import { ExplorationAnswer } from './models/exploration-answer.model';
 import { Exploration } from './models/exploration.model';
 
 /** After so long the rest goes back to the queue: others wait too [ms]. */
-const SLICE = 20_000;
+const SLICE = Number(process.env.EXPLORATION_SLICE_MS ?? 20_000);
 
 @Injectable()
 export class ExplorationRunner {
   private readonly logger = new Logger(ExplorationRunner.name);
+  /** What this worker handed back last: if it comes to it again, it goes on where it was. */
+  private left: UnderWay | null = null;
 
   constructor(private readonly queue: JobQueue) {}
 
@@ -32,26 +34,53 @@ export class ExplorationRunner {
     }
   }
 
-  private async advance(exploration: Exploration): Promise<void> {
-    const { id, top, hold, spec } = exploration;
-    const began = Date.now();
+  private async advance({ id, top, hold, spec }: Exploration): Promise<void> {
     const known = await answersOf(id);
-    const batch = startBatch(top, { hold }, spec);
-    let step = batch.next();
-    for (let number = 0; !step.done; number++) {
-      let answer = known.get(number);
+    const under = this.takeUp(id, () => startBatch(top, { hold }, spec));
+    let began: number | null = null;
+    while (!under.step.done) {
+      let answer = known.get(under.number);
       if (!answer) {
-        if (Date.now() - began > SLICE) return this.queue.send({ explorationId: id });
+        // Counted from the first new question: coming back to where it was takes a while too.
+        began ??= Date.now();
+        if (Date.now() - began > SLICE) return this.handBack(under);
         await breathe();
-        await exploration.reload({ attributes: ['state'] });
-        if (!isOpen(exploration)) return;
-        answer = solveOne(step.value, { hold });
-        await ExplorationAnswer.bulkCreate([{ explorationId: id, number, answer }], { ignoreDuplicates: true });
+        if (!(await isStillOpen(id))) return;
+        answer = solveOne(under.step.value, { hold });
+        await ExplorationAnswer.bulkCreate([{ explorationId: id, number: under.number, answer }], { ignoreDuplicates: true }); // prettier-ignore
       }
-      step = batch.next(answer);
+      under.step = under.batch.next(answer);
+      under.number++;
     }
-    await finish(id, step.value);
+    await finish(id, under.step.value);
   }
+
+  private takeUp(id: string, start: () => Batch<BatchResult>): UnderWay {
+    const left = this.left?.id === id ? this.left : null;
+    this.left = null;
+    if (left) return left;
+    const batch = start();
+    return { id, batch, step: batch.next(), number: 0 };
+  }
+
+  private async handBack(under: UnderWay): Promise<void> {
+    this.left = under;
+    await this.queue.send({ explorationId: under.id });
+  }
+}
+
+/** Where a batch has come to. */
+interface UnderWay {
+  id: string;
+  batch: Batch<BatchResult>;
+  step: IteratorResult<TopPlan, BatchResult>;
+  /** Of the question that is open. */
+  number: number;
+}
+
+async function isStillOpen(id: string): Promise<boolean> {
+  const exploration = await Exploration.findByPk(id, { attributes: ['state'] });
+  return exploration !== null && isOpen(exploration);
 }
 
 const isOpen = ({ state }: Exploration) => state === 'waiting' || state === 'running';

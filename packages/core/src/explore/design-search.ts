@@ -129,12 +129,23 @@ export function* designSearch(top: TopPlan, settings: BatchSettings, spec: Searc
     }
   }
   const scored = tried.map((design) => ({ ...design, breach: design.allowed ? 0 : 1 }));
-  const designs = unbettered(scored).map(({ breach: _, ...design }) => design);
+  const designs = apart(unbettered(scored).map(({ breach: _, ...design }) => design));
   return { kind: 'search', kinds: like.modes.map(({ kind }) => kind), onePiece, asDrawn, designs, tried };
 } // prettier-ignore
 
 const withinRanges = (amounts: readonly number[], ranges: readonly Range[]) =>
   ranges.every(([least, most], i) => amounts[i] >= least - 1e-9 && amounts[i] <= most + 1e-9);
+
+/** Of the curve's span: designs nearer to each other than this are one to choose from. */
+const ALIKE = 0.04;
+
+function apart(designs: readonly Design[]): Design[] {
+  const span = ([0, 1] as const).map((g) => Math.max(...designs.map(({ goals }) => goals[g])) - Math.min(...designs.map(({ goals }) => goals[g])) || 1);
+  return designs.reduce<Design[]>((kept, design) => {
+    const near = kept.some(({ goals }) => Math.hypot((goals[0] - design.goals[0]) / span[0], (goals[1] - design.goals[1]) / span[1]) < ALIKE);
+    return near ? kept : [...kept, design];
+  }, []);
+} // prettier-ignore
 
 /** Of each range: what lies nearer than this to a design that was solved is that design. */
 const NEAR = 0.02;

@@ -6,7 +6,8 @@ import { GOAL_WORDS, goalFigure } from './explore-words';
 import { degreeWords, lengthChange, massWords, sign } from './figure-words';
 import { SHORT_KIND } from './top-words';
 
-const BOX = { width: 880, height: 420, left: 96, right: 150, top: 24, bottom: 64 };
+const BOX = { width: 880, height: 560, left: 96, right: 130, top: 32, bottom: 64 };
+const DEGREES = 180 / Math.PI;
 
 interface Props {
   spec: BatchSpec;
@@ -66,13 +67,17 @@ function TradeOff({ spec, result, turns, units, open, onOpen }: Props & { result
   if (spec.kind !== 'search') return null;
   const { designs, tried, asDrawn } = result;
   const goal = (g: 0 | 1) => (value: number) => goalFigure(spec.goals[g], value, turns, units);
-  const [x, y] = [across(around(tried.map(({ goals }) => goals[0]))), upwards(around(tried.map(({ goals }) => goals[1])))];
-  const at = ({ goals }: Design): [number, number] => [x(goals[0]), y(goals[1])];
+  // Angles have round figures in degrees, not in radians.
+  const per = spec.goals.map((key) => (key === 'movement' && turns ? DEGREES : 1)) as [number, number];
+  const tick = (g: 0 | 1) => (per[g] === 1 ? goal(g) : (value: number) => `${value}°`);
+  const values = (g: 0 | 1) => around(tried.map(({ goals }) => goals[g] * per[g]));
+  const [x, y] = [across(values(0)), upwards(values(1))];
+  const at = ({ goals }: Design): [number, number] => [x(goals[0] * per[0]), y(goals[1] * per[1])];
   const curve = line<Design>((d) => at(d)[0], (d) => at(d)[1]);
   const [dx, dy] = at(asDrawn);
   return (
     <>
-      <Axes {...{ x, y }} xWords={`${GOAL_WORDS[spec.goals[0]]} ←`} yWords={`${GOAL_WORDS[spec.goals[1]]} ↓`} xTick={goal(0)} yTick={goal(1)} />
+      <Axes {...{ x, y }} xWords={`${GOAL_WORDS[spec.goals[0]]} ←`} yWords={`${GOAL_WORDS[spec.goals[1]]} ↓`} xTick={tick(0)} yTick={tick(1)} />
       {tried.filter(({ allowed }) => !allowed).map((design, i) => (
         <path key={i} transform={`translate(${at(design).join(' ')})`} d="M-5 -5L5 5M5 -5L-5 5" stroke="var(--lake)" strokeWidth="2"><title>Breaks a limit</title></path>
       ))}

@@ -122,9 +122,11 @@ export function ExploreForm({ plan, wood, units, now, busy, refused, onStart }: 
         <>
           <div className="grid grid-cols-2 gap-2">
             {([0, 1] as const).map((g) => (
-              <SelectField key={g} label={g === 0 ? 'Trade' : 'against'} value={goals[g]} onChange={(event) => setGoal(g, event.target.value as Goal)}>
+              <div key={g} className="col-span-2">
+              <SelectField label={g === 0 ? 'Trade' : 'against'} value={goals[g]} onChange={(event) => setGoal(g, event.target.value as Goal)}>
                 {GOALS.map((goal) => <option key={goal} value={goal}>{GOAL_WORDS[goal]}</option>)}
               </SelectField>
+              </div>
             ))}
             {goals.includes('note') && <TextField label="Note of the one-piece mode" suffix="Hz" inputMode="decimal" {...field('note')} />}
             <TextField label="Reserve at least" inputMode="decimal" {...field('reserve')} />

@@ -4,7 +4,7 @@ import { usePreferences } from '../../shell/preferences';
 import { shortPitch } from '../../sound/pitch-words';
 import { Button, TakeBack } from '../../ui';
 import { TOP_PART_WORDS } from './explore-words';
-import { lengthChange, massWords, movementWords, sinkWords } from './figure-words';
+import { centsBetween, lengthChange, massWords, movementWords, sign, sinkWords } from './figure-words';
 import { SHORT_KIND } from './top-words';
 
 interface Props {
@@ -16,6 +16,9 @@ interface Props {
   onTake: (variant: VariantView) => void;
   onTurn: (id: string, retract: boolean) => void;
 }
+
+/** What the figures shown can't tell apart [kg]. */
+const SAME_MASS = 5e-5;
 
 /** Tops kept beside the plan, side by side with it; one may be looked at on the plate, and its braces taken into the plan. */
 export function VariantsSlip({ asDrawn, variants, open, units, onOpen, onTake, onTurn }: Props) {
@@ -43,10 +46,10 @@ export function VariantsSlip({ asDrawn, variants, open, units, onOpen, onTake, o
               <th scope="row" className="text-left font-normal">
                 <button type="button" className="min-h-12 w-full text-left underline-offset-4 hover:underline" aria-pressed={id === (chosen?.id ?? null)} onClick={() => onOpen(id)}>{name}</button>
               </th>
-              <td className="figures pl-2 text-right whitespace-nowrap">{figures.modes[0] ? <Note frequency={figures.modes[0].frequency} /> : '–'}</td>
+              <td className="figures pl-2 text-right whitespace-nowrap">{figures.modes[0] ? <Note frequency={figures.modes[0].frequency} drawn={id === null ? null : (asDrawn.modes[0]?.frequency ?? null)} /> : '–'}</td>
               <td className="figures pl-2 text-right whitespace-nowrap">{figures.movement === null ? '–' : movementWords(figures.movement, figures.turns, units)}</td>
               <td className="figures pl-2 text-right whitespace-nowrap">{figures.reserve === null ? '–' : figures.reserve.toFixed(2)}</td>
-              <td className={`figures pl-2 text-right whitespace-nowrap ${figures.mass === lightest ? 'font-bold' : ''}`}>{massWords(figures.mass, units)}</td>
+              <td className={`figures pl-2 text-right whitespace-nowrap ${figures.mass < lightest + SAME_MASS ? 'font-bold' : ''}`}>{massWords(figures.mass, units)}</td>
             </tr>
           ))}
         </tbody>
@@ -56,8 +59,13 @@ export function VariantsSlip({ asDrawn, variants, open, units, onOpen, onTake, o
   );
 } // prettier-ignore
 
-function Note({ frequency }: { frequency: number }) {
+/** Of the plan its note, of the others how far they lie from it. */
+function Note({ frequency, drawn }: { frequency: number; drawn: number | null }) {
   const choice = usePreferences();
+  if (drawn !== null) {
+    const cents = centsBetween(drawn, frequency);
+    return `${sign(Math.round(cents))}${Math.abs(cents).toFixed(0)} ¢`;
+  }
   return choice.pitch === 'none' ? frequency.toFixed(0) : shortPitch(frequency, choice);
 }
 

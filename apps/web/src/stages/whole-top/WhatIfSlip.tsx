@@ -80,7 +80,7 @@ export function WhatIfSlip(props: Props) {
           <option key={key} value={key}>{TOP_PART_WORDS[key]}{what.thicker[key] ? ' *' : ''}</option>
         ))}
       </SelectField>
-      <Slider label="Plate thicker by" value={what.thicker[parts[0]!] ?? 0} least={-8e-4} most={8e-4} step={2e-5} words={(metres) => lengthChange(metres, units)}
+      <Slider label="Plate thicker by" value={what.thicker[parts[0]] ?? 0} least={-8e-4} most={8e-4} step={2e-5} words={(metres) => lengthChange(metres, units)}
         onChange={(thicker) => change({ thicker: { ...what.thicker, ...Object.fromEntries(parts.map((key) => [key, thicker])) } })} />
       {xOf(plan.braces) && (
         <>
