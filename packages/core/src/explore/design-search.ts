@@ -137,7 +137,7 @@ const withinRanges = (amounts: readonly number[], ranges: readonly Range[]) =>
   ranges.every(([least, most], i) => amounts[i] >= least - 1e-9 && amounts[i] <= most + 1e-9);
 
 /** Of the curve's span: designs nearer to each other than this are one to choose from. */
-const ALIKE = 0.04;
+const ALIKE = 0.08;
 
 function apart(designs: readonly Design[]): Design[] {
   const span = ([0, 1] as const).map((g) => Math.max(...designs.map(({ goals }) => goals[g])) - Math.min(...designs.map(({ goals }) => goals[g])) || 1);
