@@ -4,7 +4,7 @@
  */
 import {
   analyseKnock, assessThickness, createFftPlan, contourAreas, createMapGrid, defaultHoles, defaultOutline, defaultTarget, layStations, mapThickness, METRIC, plateContext, plateShape,
-  barModes, drawPattern, emptyPlan, howThin, identifyPlate, knockMap, knockPlaces, modeShapes, NO_CHOICES, questionableReadings, ringCompliance, planCautions, roundLevels, solveTop, usualSettings, woodEstimate, woodOfSpecies, type Bar, type PlacedKnock, type StationReading, type TopInput,
+  barModes, drawPattern, emptyPlan, examineTop, howThin, identifyPlate, knockMap, knockPlaces, modeShapes, NO_CHOICES, questionableReadings, QuickTop, ringCompliance, planCautions, roundLevels, solveTop, usualSettings, woodEstimate, woodOfSpecies, type Bar, type PlacedKnock, type StationReading, type TopInput, type TopPlan,
 } from '@nimble/core'; // prettier-ignore
 import { Bench } from 'tinybench';
 import { RATE, inNoise, asSound, randomPlate, taps } from '../packages/core/test/made-taps';
@@ -100,7 +100,19 @@ const top: TopInput = {
   loads: [{ kind: 'force', at: [0.29, 0], force: 10 }, { kind: 'torque', line: [[0.29, -0.08], [0.29, 0.08]], torque: 9 }],
 }; // prettier-ignore
 
-const CASES: readonly [name: string, run: () => unknown, budget: number | null][] = [
+const topPlan: TopPlan = {
+  shape, family: 'steel-string', plan: xPlan, scale: 0.632, trebleSign: -1, bridge: true, sandwich: null, thickness: 2.8e-3,
+  wood: { rho: 410, E_L: 11.5e9, E_C: 0.75e9, G_LC: 0.8e9, nu_LC: 0.37 },
+}; // prettier-ignore
+const examine = (meshSize?: number) => examineTop(topPlan, { hold: 'glued', modeCount: 6, meshSize });
+const opened = examine();
+const quick = new QuickTop(opened);
+const lower = new Map([[0, xPlan.braces[0]!.heights.map((height) => 0.9 * height)]]);
+const freedoms = (meshSize: number) => solveTop({ ...top, meshSize, modeCount: 0, loads: [] }).degreesOfFreedom;
+
+type Case = readonly [name: string, run: () => unknown, budget: number | null];
+
+const CASES: readonly Case[] = [
   ['a million square roots (the unit)', () => rootSum(1e6), null],
   [
     `map and contours, ${many.length} stations`,
@@ -133,6 +145,14 @@ const CASES: readonly [name: string, run: () => unknown, budget: number | null][
     null,
   ],
   ['a whole braced top: six modes, two loads', () => solveTop(top), 1500],
+  [`the same with all sensitivities, ${opened.examined.degreesOfFreedom} freedoms`, () => examine(), 1500],
+  ['figures while a brace is dragged', () => quick.figures({ heights: lower }), 100],
+  ['figures while a part of the plate is dragged', () => quick.figures({ thicker: { bass: 1e-4, rim: -1e-4 } }), 100],
+  ...[0.02, 0.014, 0.01, 0.007].map((meshSize): Case => [
+    `growth: a whole top of ${freedoms(meshSize)} freedoms`,
+    () => solveTop({ ...top, meshSize }),
+    null,
+  ]),
 ];
 
 export async function benchCore(): Promise<Row[]> {

@@ -43,7 +43,7 @@ describe('a simulated braced plate', () => {
     // The twist has its node line along y = 0, where the brace lies.
     const twist = (modes: typeof bare) => modes.find((m) => Math.abs(m.at(0.25, 0.1)) < 0.05 * Math.abs(m.at(0.48, 0.17)) && m.at(0.48, 0.17) * m.at(0.48, -0.17) < 0)!.frequency; // prettier-ignore
     expect(twist(braced) / twist(bare)).toBeCloseTo(1, 2);
-    const along = (modes: typeof bare) => modes.find((m) => m.at(0.25, 0) * m.at(0.02, 0) < 0 && m.at(0.25, 0.15) * m.at(0.25, 0) > 0)!.frequency; // prettier-ignore
+    const along = (modes: typeof bare) => modes.find((m) => m.at(0.25, 0) * m.at(0.02, 0) < -0.01 && m.at(0.25, 0.15) * m.at(0.25, 0) > 0)!.frequency; // prettier-ignore
     const [ratio, beam] = [along(braced) / along(bare), 2.5]; // of the whole width bending as one beam, by hand
     expect(ratio).toBeGreaterThan(1.3);
     expect(ratio).toBeLessThan(beam);
