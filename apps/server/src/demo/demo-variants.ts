@@ -1,4 +1,4 @@
-import { changedTop, NO_CHANGE, sizeUpTop, withAmount, type TopChange, type TopPlan } from '@nimble/core';
+import { changedTop, keptFigures, NO_CHANGE, sizeUpTop, withAmount, type TopChange, type TopPlan } from '@nimble/core';
 import type { VariantBody } from '../variants/variant.model';
 
 /** What was tried on a top and kept beside its plan, reckoned by the same model that the page has. */
@@ -12,8 +12,7 @@ export function demoVariants(top: TopPlan): { name: string; body: VariantBody }[
   return tried.flatMap(([name, change]) => {
     const changed = changedTop(top, change);
     if (!changed) return [];
-    const { modes, sink, movement, reserve, mass } = sizeUpTop(changed, { hold: 'glued' });
-    const figures = { modes: modes.map(({ frequency, kind }) => ({ frequency, kind })), sink, movement, turns: changed.plan.bridge.kind !== 'floating', reserve: reserve?.factor ?? null, mass };
+    const figures = keptFigures(sizeUpTop(changed, { hold: 'glued' }), changed.plan.bridge.kind !== 'floating');
     return [{ name, body: { plan: changed.plan, thicker: changed.thicker ?? {}, hold: 'glued' as const, figures } }];
   });
 } // prettier-ignore

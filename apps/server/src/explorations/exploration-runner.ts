@@ -4,7 +4,7 @@ import { solveOne, startBatch, type Batch, type BatchResult, type Solved, type T
 import { setImmediate as breathe } from 'node:timers/promises';
 import { JobQueue, type ExplorationJob } from '../jobs/job-queue';
 import { ExplorationAnswer } from './models/exploration-answer.model';
-import { Exploration } from './models/exploration.model';
+import { Exploration, UNDER_WAY } from './models/exploration.model';
 
 /** After so long the rest goes back to the queue: others wait too [ms]. */
 const SLICE = Number(process.env.EXPLORATION_SLICE_MS ?? 20_000);
@@ -23,14 +23,13 @@ export class ExplorationRunner {
 
   async run({ explorationId }: ExplorationJob): Promise<void> {
     const exploration = await Exploration.findByPk(explorationId);
-    if (!exploration || !isOpen(exploration)) return;
-    await exploration.update({ state: 'running' });
+    if (!exploration || !(await settle(explorationId, { state: 'running' }))) return;
     try {
       await this.advance(exploration);
     } catch (error) {
       this.logger.error(error);
       const problem = error instanceof Error ? error.message : String(error);
-      await exploration.update({ state: 'failed', problem, finishedAt: new Date() });
+      await settle(explorationId, { state: 'failed', problem, finishedAt: new Date() });
     }
   }
 
@@ -52,7 +51,7 @@ export class ExplorationRunner {
       under.step = under.batch.next(answer);
       under.number++;
     }
-    await finish(id, under.step.value);
+    await settle(id, { state: 'done', result: under.step.value, finishedAt: new Date() });
   }
 
   private takeUp(id: string, start: () => Batch<BatchResult>): UnderWay {
@@ -80,20 +79,16 @@ interface UnderWay {
 
 async function isStillOpen(id: string): Promise<boolean> {
   const exploration = await Exploration.findByPk(id, { attributes: ['state'] });
-  return exploration !== null && isOpen(exploration);
+  return exploration !== null && UNDER_WAY.includes(exploration.state);
 }
-
-const isOpen = ({ state }: Exploration) => state === 'waiting' || state === 'running';
 
 async function answersOf(explorationId: string): Promise<Map<number, Solved>> {
   const rows = await ExplorationAnswer.findAll({ where: { explorationId }, raw: true });
   return new Map(rows.map(({ number, answer }) => [number, answer]));
 }
 
-/** Unless it was cancelled meanwhile. */
-async function finish(id: string, result: BatchResult): Promise<void> {
-  await Exploration.update(
-    { state: 'done', result, finishedAt: new Date() },
-    { where: { id, state: ['waiting', 'running'] } },
-  );
-}
+/** Unless it was cancelled meanwhile. @returns whether it was still under way */
+async function settle(id: string, change: Partial<Pick<Exploration, 'state' | 'result' | 'problem' | 'finishedAt'>>): Promise<boolean> {
+  const [count] = await Exploration.update(change, { where: { id, state: UNDER_WAY } });
+  return count > 0;
+} // prettier-ignore

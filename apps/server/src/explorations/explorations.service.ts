@@ -1,13 +1,14 @@
 import { Injectable } from '@nestjs/common';
 import { batchSize, checkBatch, type BatchSpec } from '@nimble/core';
 import { col, fn } from 'sequelize';
+import { Sequelize } from 'sequelize-typescript';
 import { distinctUntilChanged, from, map, switchMap, timer, type Observable } from 'rxjs';
 import { Build } from '../builds/models/build.model';
 import { JobQueue } from '../jobs/job-queue';
 import { notFound, refusing } from '../problem';
 import type { ExplorationDto } from './explorations.dto';
 import { ExplorationAnswer } from './models/exploration-answer.model';
-import { Exploration } from './models/exploration.model';
+import { Exploration, UNDER_WAY } from './models/exploration.model';
 import { topOfRecord } from './top-of-record';
 
 /** How often a page that looks on is told [ms]. */
@@ -15,7 +16,10 @@ const TELL_EVERY = 700;
 
 @Injectable()
 export class ExplorationsService {
-  constructor(private readonly queue: JobQueue) {}
+  constructor(
+    private readonly queue: JobQueue,
+    private readonly sequelize: Sequelize,
+  ) {}
 
   /** The same one sent twice is started once. */
   async start(buildId: string, { id, person = '', hold, spec: sent }: ExplorationDto) {
@@ -25,8 +29,11 @@ export class ExplorationsService {
     const spec = JSON.parse(JSON.stringify(sent)) as BatchSpec;
     const top = await topOfRecord(build);
     refusing('spec', () => checkBatch(top, hold, spec));
-    await Exploration.create({ id, buildId, at: new Date(), person, spec, hold, top, total: batchSize(spec), state: 'waiting' }); // prettier-ignore
-    await this.queue.send({ explorationId: id });
+    const record = { id, buildId, at: new Date(), person, spec, hold, top, total: batchSize(spec), state: 'waiting' };
+    await this.sequelize.transaction(async (transaction) => {
+      await Exploration.create(record, { transaction });
+      await this.queue.send({ explorationId: id }, transaction);
+    });
     return this.show(buildId, id);
   }
 
@@ -55,19 +62,19 @@ export class ExplorationsService {
   }
 
   async cancel(buildId: string, id: string) {
-    const record = await this.find(buildId, id);
-    if (record.state === 'waiting' || record.state === 'running')
-      await record.update({ state: 'cancelled', finishedAt: new Date() });
+    await this.find(buildId, id);
+    await Exploration.update({ state: 'cancelled', finishedAt: new Date() }, { where: { id, state: UNDER_WAY } });
     return this.show(buildId, id);
   }
 
   /** What was cancelled or broke goes on from the answers it has. */
   async goOn(buildId: string, id: string) {
-    const record = await this.find(buildId, id);
-    if (record.state === 'cancelled' || record.state === 'failed') {
-      await record.update({ state: 'waiting', problem: null, finishedAt: null });
-      await this.queue.send({ explorationId: id });
-    }
+    await this.find(buildId, id);
+    await this.sequelize.transaction(async (transaction) => {
+      const again = { state: 'waiting', problem: null, finishedAt: null };
+      const [count] = await Exploration.update(again, { where: { id, state: ['cancelled', 'failed'] }, transaction });
+      if (count > 0) await this.queue.send({ explorationId: id }, transaction);
+    });
     return this.show(buildId, id);
   }
 

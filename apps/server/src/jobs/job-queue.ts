@@ -1,6 +1,8 @@
 /** The queue on the same database, so that more machines help by running more workers against it. */
 import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
 import PgBoss from 'pg-boss';
+import { QueryTypes, type Transaction } from 'sequelize';
+import { Sequelize } from 'sequelize-typescript';
 
 export interface ExplorationJob {
   explorationId: string;
@@ -18,9 +20,12 @@ const TAKE_UP_AGAIN = 5;
 export class JobQueue implements OnApplicationShutdown {
   private boss: Promise<PgBoss> | null = null;
 
-  async send(job: ExplorationJob): Promise<void> {
+  constructor(private readonly sequelize: Sequelize) {}
+
+  /** @param transaction the job is there if and only if what was written with it is */
+  async send(job: ExplorationJob, transaction?: Transaction): Promise<void> {
     const boss = await this.open();
-    await boss.send(EXPLORATIONS, job);
+    await boss.send(EXPLORATIONS, job, transaction ? { db: within(this.sequelize, transaction) } : {});
   }
 
   /** One job after another until the program ends. */
@@ -31,8 +36,12 @@ export class JobQueue implements OnApplicationShutdown {
     });
   }
 
+  /** A database that could not be reached is tried again the next time. */
   private open(): Promise<PgBoss> {
-    return (this.boss ??= start());
+    return (this.boss ??= start().catch((error: unknown) => {
+      this.boss = null;
+      throw error;
+    }));
   }
 
   async onApplicationShutdown(): Promise<void> {
@@ -40,6 +49,16 @@ export class JobQueue implements OnApplicationShutdown {
     // What is being worked on goes on elsewhere from the answers that are kept.
     await boss?.stop({ graceful: false, close: true });
   }
+}
+
+/** The queue leaves options out, the database wants them null. */
+function within(sequelize: Sequelize, transaction: Transaction): PgBoss.Db {
+  return {
+    executeSql: async (text, values) => {
+      const bind = values.map((value: unknown) => value ?? null);
+      return { rows: await sequelize.query(text, { bind, transaction, type: QueryTypes.SELECT }) };
+    },
+  };
 }
 
 async function start(): Promise<PgBoss> {

@@ -1,4 +1,4 @@
-import type { BracingPlan, Thicker, TopHold, TopModeKind } from '@nimble/core';
+import type { BracingPlan, KeptFigures, Thicker, TopHold } from '@nimble/core';
 import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
 
 export interface VariantBody {
@@ -6,14 +6,7 @@ export interface VariantBody {
   thicker: Thicker;
   hold: TopHold;
   /** As the model had them when it was kept. */
-  figures: {
-    modes: { frequency: number; kind: TopModeKind }[];
-    sink: number | null;
-    movement: number | null;
-    turns: boolean;
-    reserve: number | null;
-    mass: number;
-  };
+  figures: KeptFigures;
 }
 
 /** A top that was tried and kept beside the plan. */

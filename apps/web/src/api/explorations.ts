@@ -1,5 +1,5 @@
 /** Work on many tops that a worker of the server does; told of as it goes. */
-import type { BatchResult, BatchSpec, TopHold } from '@nimble/core';
+import type { BatchResult, BatchSpec, TopHold, TopPlan } from '@nimble/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { get, request } from './client';
 import { keys } from './keys';
@@ -36,6 +36,10 @@ export const useExplorationResult = (buildId: string, view: ExplorationView | nu
     queryFn: () => get<ExplorationView & { result: BatchResult | null }>(`/builds/${buildId}/explorations/${view!.id}`),
     staleTime: Infinity,
   });
+
+/** What an exploration started from: the plan may be another by now. */
+export const explorationInputs = (buildId: string, id: string) =>
+  get<{ top: TopPlan; hold: TopHold }>(`/builds/${buildId}/explorations/${id}/inputs`);
 
 /** These wait for the server: it does the work. */
 export function useExplorationWrites(buildId: string) {

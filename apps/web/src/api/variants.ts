@@ -1,19 +1,10 @@
 /** Tops that were tried and kept beside a build's plan. */
-import type { BracingPlan, Thicker, TopHold, TopModeKind } from '@nimble/core';
+import type { BracingPlan, KeptFigures, Thicker, TopHold } from '@nimble/core';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { outbox } from './bench-outbox';
 import { get } from './client';
 import { keys } from './keys';
-
-export interface VariantFigures {
-  modes: { frequency: number; kind: TopModeKind }[];
-  sink: number | null;
-  movement: number | null;
-  turns: boolean;
-  reserve: number | null;
-  mass: number;
-}
 
 export interface VariantView {
   id: string;
@@ -23,7 +14,7 @@ export interface VariantView {
   plan: BracingPlan;
   thicker: Thicker;
   hold: TopHold;
-  figures: VariantFigures;
+  figures: KeptFigures;
   retracted: boolean;
 }
 

@@ -21,13 +21,3 @@ export function solveOne(top: TopPlan, settings: BatchSettings): Solved {
     throw error;
   }
 }
-
-/** What batches keep of each top: its modes followed by shape. */
-export interface Figures {
-  /** As many as those of the top the batch began with, in its order [Hz]; null where one was lost. */
-  frequencies: (number | null)[];
-  sink: number | null;
-  movement: number | null;
-  reserve: number | null;
-  mass: number;
-}

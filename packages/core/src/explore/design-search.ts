@@ -14,9 +14,9 @@ import {
   type TopPlan,
   type TopSummary,
 } from '../whole-top';
-import type { Batch, BatchSettings, Figures } from './batch';
+import type { Batch, BatchSettings } from './batch';
 import { evolve, spreadOf, unbettered, type Candidate, type Range, type Score } from './evolve';
-import { figuresLike } from './figures';
+import { figuresLike, type Figures } from './figures';
 import { QuickDesigns, type QuickVariable } from './quick-designs';
 import { checkVariable, tallestOf, withAmount } from './variable';
 

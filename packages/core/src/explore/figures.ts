@@ -1,5 +1,14 @@
 import { followModes, type TopSummary } from '../whole-top';
-import type { Figures } from './batch';
+
+/** What batches keep of each top: its modes followed by shape. */
+export interface Figures {
+  /** As many as those of the top the batch began with, in its order [Hz]; null where one was lost. */
+  frequencies: (number | null)[];
+  sink: number | null;
+  movement: number | null;
+  reserve: number | null;
+  mass: number;
+}
 
 /** @param like the top whose modes are followed */
 export function figuresLike(like: TopSummary, { modes, sink, movement, reserve, mass }: TopSummary): Figures {

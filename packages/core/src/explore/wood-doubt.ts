@@ -1,9 +1,10 @@
 /** What not knowing the wood exactly makes of the figures: the same top of many woods that it could be. SI. */
+import type { BuildWood } from '../build';
 import { requireWithin } from '../invalid-input';
 import { seededRandom, type RandomSource } from '../simulate';
 import type { TopPlan, TopSummary } from '../whole-top';
-import type { Batch, Figures } from './batch';
-import { figuresLike } from './figures';
+import type { Batch } from './batch';
+import { figuresLike, type Figures } from './figures';
 
 /** Coefficients of variation (1). */
 export interface WoodSpread {
@@ -13,6 +14,16 @@ export interface WoodSpread {
   braceDensity: number;
   braceModulus: number;
 }
+
+/** Sticks that were not measured: as far as billets of one species lie apart once they are chosen. */
+const STICKS = { braceDensity: 0.05, braceModulus: 0.1 };
+
+/** What the tests of a build's wood, or its species, leave open. */
+export const woodSpread = ({ spread }: Pick<BuildWood, 'spread'>): WoodSpread => ({
+  density: spread.rho,
+  modulus: spread.E,
+  ...STICKS,
+});
 
 export interface DoubtSpec {
   kind: 'doubt';

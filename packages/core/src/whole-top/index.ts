@@ -17,5 +17,5 @@ export {
 } from './top-change'; // prettier-ignore
 export { partOfPlace, TOP_PARTS, type Thicker, type TopPart } from './top-parts';
 export { followModes } from './follow-modes';
-export { shapeTracer, sizeUpTop, summaryOf, type TopSummary } from './size-up-top';
+export { keptFigures, shapeTracer, sizeUpTop, summaryOf, type KeptFigures, type TopSummary } from './size-up-top';
 export { groundOf, plateKnown, topOfBuild, type Ground, type GroundOf, type PlateKnown } from './top-of-build';

@@ -37,6 +37,7 @@ export class QuickTop {
   private readonly basis: Float64Array[] = [];
   private readonly K: Float64Array;
   private readonly M: Float64Array;
+  private nodeParts: TopPart[] | null = null;
   private readonly byPart = new Map<TopPart, (amount: number, out: Reduced) => void>();
 
   constructor(private readonly opened: OpenedTop) {
@@ -162,7 +163,8 @@ export class QuickTop {
     const out = noDifference(this.basis.length);
     const { plan, factored: { model } } = this.opened;
     const { plate, position, mesh } = model;
-    const extras = mesh.x.map((x, n) => (partOfPlace(plan.shape, plan.trebleSign, x, mesh.y[n]) === part ? amount : 0));
+    const parts = (this.nodeParts ??= Array.from(mesh.x, (x, n) => partOfPlace(plan.shape, plan.trebleSign, x, mesh.y[n])));
+    const extras = Float64Array.from(parts, (own) => (own === part ? amount : 0));
     const [now, then] = [matricesOf(18), matricesOf(18)];
     const at = new Int32Array(18);
     for (let t = 0; t < plate.count; t++) {

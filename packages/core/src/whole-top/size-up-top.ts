@@ -21,6 +21,28 @@ export interface TopSummary {
   mass: number;
 }
 
+/** What is kept of a top that was tried, beside the plan. */
+export interface KeptFigures {
+  modes: { frequency: number; kind: TopModeKind }[];
+  sink: number | null;
+  movement: number | null;
+  /** The movement is a turn. */
+  turns: boolean;
+  reserve: number | null;
+  mass: number;
+}
+
+export function keptFigures({ modes, sink, movement, reserve, mass }: TopSummary, turns: boolean): KeptFigures {
+  return {
+    modes: modes.map(({ frequency, kind }) => ({ frequency, kind })),
+    sink,
+    movement,
+    turns,
+    reserve: reserve?.factor ?? null,
+    mass,
+  };
+}
+
 const USUAL_MODES = 4;
 
 /** @param meshSize the usual one if not given [m] @throws InvalidInput naming the field that can't be */

@@ -2,6 +2,7 @@ import type { BatchResult, BatchSpec, TopHold, TopPlan } from '@nimble/core';
 import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
 
 export type ExplorationState = 'waiting' | 'running' | 'done' | 'failed' | 'cancelled';
+export const UNDER_WAY: ExplorationState[] = ['waiting', 'running'];
 
 /** Work on many tops; `top` is exactly what it started from. */
 @Table({ tableName: 'explorations', timestamps: false, underscored: true })

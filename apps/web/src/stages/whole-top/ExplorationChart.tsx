@@ -1,4 +1,4 @@
-import { bandOf, type BatchResult, type BatchSpec, type Design, type UnitChoice } from '@nimble/core';
+import type { BatchResult, BatchSpec, Design, UnitChoice } from '@nimble/core';
 import { bin } from 'd3-array';
 import { scaleLinear, type ScaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
@@ -131,7 +131,7 @@ function Lines({ spec, result, units }: Props & { result: Extract<BatchResult, {
 function Spread({ result }: Props & { result: Extract<BatchResult, { kind: 'doubt' }> }) {
   const mode = Math.max(0, result.kinds.indexOf('monopole'));
   const values = result.draws.flatMap(({ frequencies }) => frequencies[mode] ?? []);
-  const band = bandOf(values);
+  const band = result.bands.frequencies[mode] ?? null;
   if (!band) return <text x="30" y="60" fontSize="18" fill="var(--ink)">None of these tops can be.</text>;
   const x = across(around(values));
   const heaps = bin().domain(x.domain() as [number, number]).thresholds(x.ticks(24))(values);

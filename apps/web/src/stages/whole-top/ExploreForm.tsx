@@ -4,6 +4,7 @@ import {
   InvalidInput,
   parseQuantity,
   variablesOf,
+  woodSpread,
   type BatchSpec,
   type BracingPlan,
   type BuildWood,
@@ -31,8 +32,6 @@ interface Props {
 
 type Kind = BatchSpec['kind'];
 const KINDS: readonly Kind[] = ['search', 'sweep', 'doubt'];
-/** Braces of the rack are known about so well. */
-const BRACE_SPREAD = { braceDensity: 0.05, braceModulus: 0.1 };
 const DRAWS = [40, 100, 200];
 const STEPS = 9;
 const SPANS = [5e-4, 1e-3, 2e-3, 5e-3];
@@ -43,6 +42,7 @@ const SEED = 1;
 /** What to look into: designs that trade one goal for another, one thing varied step by step, or what not knowing the wood means. */
 export function ExploreForm({ plan, wood, units, now, busy, refused, onStart }: Props) {
   const [kind, setKind] = useState<Kind>('search');
+  const spread = woodSpread(wood);
   const groups = variablesOf(plan);
   const [group, setGroup] = useState<Group>(groups[0]?.group ?? 'plate');
   const [span, setSpan] = useState(1);
@@ -57,7 +57,7 @@ export function ExploreForm({ plan, wood, units, now, busy, refused, onStart }: 
   const spans = group === 'opening' ? OPENINGS : SPANS;
 
   const read = (): BatchSpec | null => {
-    if (kind === 'doubt') return { kind, draws, seed: SEED, spread: { density: wood.spread.rho, modulus: wood.spread.E, ...BRACE_SPREAD } };
+    if (kind === 'doubt') return { kind, draws, seed: SEED, spread };
     if (kind === 'sweep') {
       const { variable } = groups.find((one) => one.group === group) ?? groups[0]!;
       const by = spans[Math.min(span, spans.length - 1)]!;
@@ -115,7 +115,7 @@ export function ExploreForm({ plan, wood, units, now, busy, refused, onStart }: 
           <SelectField label="Woods" value={draws} onChange={(event) => setDraws(Number(event.target.value))}>
             {DRAWS.map((count) => <option key={count} value={count}>{count}</option>)}
           </SelectField>
-          <p className="text-[0.95rem] text-soft">Density is taken to be known within {(100 * wood.spread.rho).toFixed(0)} %, moduli within {(100 * wood.spread.E).toFixed(0)} %: what your tests, or the species, leave open.</p>
+          <p className="text-[0.95rem] text-soft">Density is taken to be known within {(100 * spread.density).toFixed(0)} %, moduli within {(100 * spread.modulus).toFixed(0)} %, of the braces {(100 * spread.braceDensity).toFixed(0)} and {(100 * spread.braceModulus).toFixed(0)} %: what your tests, or the species, leave open.</p>
         </>
       )}
       {kind === 'search' && (

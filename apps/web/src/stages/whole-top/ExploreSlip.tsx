@@ -2,12 +2,13 @@ import type { BatchResult, BatchSpec, SearchResult, UnitChoice } from '@nimble/c
 import type { ExplorationView } from '../../api/explorations';
 import { isUnderWay } from '../../api/explorations';
 import { Button } from '../../ui';
-import { amountWords, gaveUp, GROUP_WORDS, specWords } from './explore-words';
+import { amountWords, gaveUp, GROUP_WORDS, groupOfVariable, specWords, type GroupOf } from './explore-words';
 import { massWords, movementWords, sinkWords } from './figure-words';
 
 interface ListProps {
   explorations: readonly ExplorationView[];
   open: string | null;
+  groupOf: GroupOf;
   onOpen: (id: string | null) => void;
   onTurn: (id: string, how: 'cancel' | 'go-on') => void;
 }
@@ -17,19 +18,19 @@ const STATE_WORDS: Record<ExplorationView['state'], string> = {
 }; // prettier-ignore
 
 /** What was looked into, newest first, with how far it is. */
-export function ExplorationList({ explorations, open, onOpen, onTurn }: ListProps) {
+export function ExplorationList({ explorations, open, groupOf, onOpen, onTurn }: ListProps) {
   return (
     <ul className="space-y-1">
       {explorations.map((one) => (
         <li key={one.id} className={`border-t border-grain py-1 ${one.id === open ? 'bg-grain/40' : ''}`}>
           <div className="flex items-center gap-2">
             <button type="button" className="min-h-12 min-w-0 grow text-left underline-offset-4 hover:underline disabled:no-underline" disabled={one.state !== 'done'} aria-pressed={one.id === open} onClick={() => onOpen(one.id === open ? null : one.id)}>
-              {specWords(one.spec)} <span className="text-soft">– {STATE_WORDS[one.state]}{isUnderWay(one) ? `, ${one.done} of ${one.total}` : ''}</span>
+              {specWords(one.spec, groupOf)} <span className="text-soft">– {STATE_WORDS[one.state]}{isUnderWay(one) ? `, ${one.done} of ${one.total}` : ''}</span>
             </button>
             {isUnderWay(one) && <Button className="shrink-0" onClick={() => onTurn(one.id, 'cancel')}>Stop</Button>}
             {(one.state === 'cancelled' || one.state === 'failed') && <Button className="shrink-0" onClick={() => onTurn(one.id, 'go-on')}>Go on</Button>}
           </div>
-          {isUnderWay(one) && <progress className="h-2 w-full accent-spruce" value={one.done} max={one.total} aria-label={`How far ${specWords(one.spec)} is`} />}
+          {isUnderWay(one) && <progress className="h-2 w-full accent-spruce" value={one.done} max={one.total} aria-label={`How far ${specWords(one.spec, groupOf)} is`} />}
           {one.problem && <p role="alert" className="text-ember-ink">{one.problem}</p>}
         </li>
       ))}
@@ -43,7 +44,7 @@ interface DesignProps {
   open: number;
   turns: boolean;
   units: UnitChoice;
-  groupOf: (ids: readonly string[]) => keyof typeof GROUP_WORDS | null;
+  groupOf: GroupOf;
   onBeside: () => void;
 }
 
@@ -55,11 +56,11 @@ export function DesignFigures({ spec, result, open, turns, units, groupOf, onBes
   const note = frequencies[result.onePiece];
   return (
     <section aria-label={`Design ${open + 1}`} className="space-y-2 border-t border-grain pt-2">
-      <h3 className="font-medium">Design {open + 1} of {result.designs.length}</h3>
+      <h2 className="font-medium">Design {open + 1} of {result.designs.length}</h2>
       <ul>
         {spec.variables.map((variable, i) => (
           <li key={i} className="flex justify-between gap-2">
-            <span>{variable.of === 'plate' ? GROUP_WORDS.plate : GROUP_WORDS[groupOf(variable.ids) ?? 'free']}</span>
+            <span>{GROUP_WORDS[groupOfVariable(variable, groupOf)]}</span>
             <span className="figures">{amountWords(design.amounts[i] ?? 0, units)}</span>
           </li>
         ))}

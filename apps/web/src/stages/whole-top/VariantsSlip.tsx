@@ -1,16 +1,18 @@
-import type { UnitChoice } from '@nimble/core';
-import type { VariantFigures, VariantView } from '../../api/variants';
+import type { KeptFigures, TopHold, UnitChoice } from '@nimble/core';
+import type { VariantView } from '../../api/variants';
 import { usePreferences } from '../../shell/preferences';
 import { shortPitch } from '../../sound/pitch-words';
 import { Button, TakeBack } from '../../ui';
 import { TOP_PART_WORDS } from './explore-words';
 import { centsBetween, lengthChange, massWords, movementWords, sign, sinkWords } from './figure-words';
-import { SHORT_KIND } from './top-words';
+import { HOLD_WORDS, SHORT_KIND } from './top-words';
 
 interface Props {
-  asDrawn: VariantFigures;
+  asDrawn: KeptFigures;
   variants: readonly VariantView[];
   open: string | null;
+  /** Of the rim as the page has it. */
+  hold: TopHold;
   units: UnitChoice;
   onOpen: (id: string | null) => void;
   onTake: (variant: VariantView) => void;
@@ -21,11 +23,11 @@ interface Props {
 const SAME_MASS = 5e-5;
 
 /** Tops kept beside the plan, side by side with it; one may be looked at on the plate, and its braces taken into the plan. */
-export function VariantsSlip({ asDrawn, variants, open, units, onOpen, onTake, onTurn }: Props) {
+export function VariantsSlip({ asDrawn, variants, open, hold, units, onOpen, onTake, onTurn }: Props) {
   const standing = variants.filter(({ retracted }) => !retracted);
   const chosen = standing.find(({ id }) => id === open) ?? null;
   const rows = [{ id: null, name: 'As drawn', figures: asDrawn }, ...standing];
-  const least = (pick: (figures: VariantFigures) => number | null) => Math.min(...rows.map(({ figures }) => pick(figures) ?? Infinity));
+  const least = (pick: (figures: KeptFigures) => number | null) => Math.min(...rows.map(({ figures }) => pick(figures) ?? Infinity));
   const lightest = least(({ mass }) => mass);
   return (
     <div className="space-y-3 pt-1">
@@ -54,7 +56,7 @@ export function VariantsSlip({ asDrawn, variants, open, units, onOpen, onTake, o
           ))}
         </tbody>
       </table>
-      {chosen && <Chosen {...{ chosen, units, onTake, onTurn }} />}
+      {chosen && <Chosen {...{ chosen, hold, units, onTake, onTurn }} />}
     </div>
   );
 } // prettier-ignore
@@ -69,15 +71,16 @@ function Note({ frequency, drawn }: { frequency: number; drawn: number | null })
   return choice.pitch === 'none' ? frequency.toFixed(0) : shortPitch(frequency, choice);
 }
 
-function Chosen({ chosen, units, onTake, onTurn }: Pick<Props, 'units' | 'onTake' | 'onTurn'> & { chosen: VariantView }) {
+function Chosen({ chosen, hold, units, onTake, onTurn }: Pick<Props, 'hold' | 'units' | 'onTake' | 'onTurn'> & { chosen: VariantView }) {
   const parts = Object.entries(chosen.thicker) as [keyof typeof TOP_PART_WORDS, number][];
   return (
     <section aria-label={chosen.name} className="space-y-2 border-t border-grain pt-2">
       <div className="flex items-center justify-between gap-2">
-        <h3 className="font-medium">{chosen.name}</h3>
+        <h2 className="font-medium">{chosen.name}</h2>
         <TakeBack what="kept top" retracted={false} onTurn={() => onTurn(chosen.id, true)} />
       </div>
       {chosen.figures.sink !== null && <p>10 N sinks it {sinkWords(chosen.figures.sink, units)}.</p>}
+      {chosen.hold !== hold && <p>Its figures are for another rim: {HOLD_WORDS[chosen.hold].toLowerCase()}.</p>}
       {parts.length > 0 && (
         <p>Plate: {parts.map(([part, metres]) => `${TOP_PART_WORDS[part].toLowerCase()} ${lengthChange(metres, units)}`).join(', ')}. The plane does that, not the plan.</p>
       )}

@@ -7,8 +7,8 @@ import {
   TOP_HOLDS,
   topOfBuild,
   type BracingPlan,
+  type KeptFigures,
   type PlateKnown,
-  type TopChange,
   type TopHold,
 } from '@nimble/core';
 import { useMemo, useState } from 'react';
@@ -18,7 +18,7 @@ import { usePlan } from '../../api/bracing';
 import { useBuild, useSurvey, useSurveys } from '../../api/hooks';
 import { isKnock, useSounds, type KnockView } from '../../api/knocks';
 import type { Build, SurveyReading } from '../../api/types';
-import { useVariants, useVariantWrites, type VariantFigures } from '../../api/variants';
+import { useVariants, useVariantWrites } from '../../api/variants';
 import { BraceLayer } from '../../bracing/BraceLayer';
 import { useBracing, useGround } from '../../bracing/use-bracing';
 import { PlateDrawing } from '../../plate';
@@ -30,8 +30,7 @@ import type { PassHere, TopFigures, TopView } from '../../workers/top-computer';
 import { useWholeTop, type WholeTop } from '../../workers/use-whole-top';
 import { StageFrame } from '../StageFrame';
 import { ExplorationChart } from './ExplorationChart';
-import { ExploreForm } from './ExploreForm';
-import { DesignFigures, ExplorationList, ResultWords } from './ExploreSlip';
+import { Explore } from './Explore';
 import { LoadSlip } from './LoadSlip';
 import { ModesSlip } from './ModesSlip';
 import { NotesLine } from './NotesLine';
@@ -39,7 +38,7 @@ import { readWish, ShaveSlip, wishKey } from './ShaveSlip';
 import { BraceWorth, PassMark, RimMarks, TopMap } from './TopLayers';
 import { HOLD_WORDS } from './top-words';
 import { useReady, useRim, useTopPicture } from './use-top-answers';
-import { designFigures, useExplore, useKeepBeside } from './use-explore';
+import { useExplore, useKeepBeside } from './use-explore';
 import { useTrial } from './use-trial';
 import { VariantsSlip } from './VariantsSlip';
 import { WhatIfSlip } from './WhatIfSlip';
@@ -104,7 +103,11 @@ function Whole({ build, kept, readings, knocks }: WholeProps) {
   const tried = useMemo(() => changedPlan(kept, trial.what, ground.shape.outline) ?? kept, [kept, trial.what, ground]);
   const beside = useVariants(build.id);
   const variantWrites = useVariantWrites(build.id);
-  const keepBeside = useKeepBeside(build.id, request.plan, hold, '');
+  const keepBeside = useKeepBeside(build.id);
+  const takeAsPlan = (next: BracingPlan, name: string) => {
+    bracing.keep(next);
+    toast.success(`${name} is the plan now`, { action: { label: 'Undo', onClick: () => bracing.keep(kept) } });
+  };
   const variants = (beside.data ?? []).filter(({ retracted }) => !retracted);
   const nextName = `Trial ${(beside.data ?? []).length + 1}`;
   const looked = variants.find(({ id }) => id === params.get('kept')) ?? null;
@@ -136,21 +139,21 @@ function Whole({ build, kept, readings, knocks }: WholeProps) {
                   onBrace={(id) => set('piece', id)}
                   onTake={() => {
                     const next = changedPlan(kept, trial.what, ground.shape.outline);
-                    if (next) bracing.keep(next);
+                    if (next) takeAsPlan(next, 'What was tried');
                     trial.onWhat(NO_CHANGE);
                   }}
-                  onBeside={() => trial.solved && keepBeside({ name: nextName, change: trial.what, figures: variantFigures(trial.solved) })}
+                  onBeside={() => trial.solved && keepBeside({ name: nextName, top: request.plan, hold, change: trial.what, figures: variantFigures(trial.solved) })}
                 />
               )}
               {tab === 'beside' && (
                 <VariantsSlip
-                  asDrawn={variantFigures(figures)} variants={variants} open={looked?.id ?? null} units={build.units}
+                  asDrawn={variantFigures(figures)} variants={variants} open={looked?.id ?? null} hold={hold} units={build.units}
                   onOpen={(id) => set('kept', id ?? '')}
-                  onTake={({ plan }) => (bracing.keep(plan), toast.success('It is the plan now. Undo takes it back in the layout.'))}
+                  onTake={({ plan, name }) => takeAsPlan(plan, name)}
                   onTurn={variantWrites.turn}
                 />
               )}
-              {tab === 'explore' && <Explore {...{ build, kept, figures, explore, hold, turns }} onBeside={(n, change, found) => keepBeside({ name: n, change, figures: found })} />}
+              {tab === 'explore' && <Explore {...{ build, kept, figures, explore, hold, turns }} />}
               <MadeFrom {...{ known, hold, figures }} onHold={(next) => set('hold', next)} />
             </>
           )}
@@ -220,37 +223,7 @@ function notesHeard(knocks: readonly KnockView[]): number[] {
   return partials.map(({ frequency }) => frequency).sort((a, b) => a - b);
 }
 
-interface ExploreProps {
-  build: Build;
-  kept: BracingPlan;
-  figures: TopFigures;
-  explore: ReturnType<typeof useExplore>;
-  hold: TopHold;
-  turns: boolean;
-  onBeside: (name: string, change: TopChange, figures: VariantFigures) => void;
-}
-
-function Explore({ build, kept, figures, explore, hold, turns, onBeside }: ExploreProps) {
-  const { open, result, design, start, turn, explorations, onOpen, refused } = explore;
-  const groupOf = (ids: readonly string[]) => kept.braces.find(({ id }) => ids.includes(id))?.role ?? null;
-  const found = result?.kind === 'search' ? result.designs[design] : undefined;
-  return (
-    <div className="space-y-3 pt-1">
-      <ExplorationList explorations={explorations} open={open?.id ?? null} onOpen={onOpen} onTurn={(id, how) => turn.mutate({ id, how })} />
-      {open?.spec.kind === 'search' && result?.kind === 'search' && (
-        <DesignFigures spec={open.spec} result={result} open={design} turns={turns} units={build.units} groupOf={groupOf} onBeside={() => found && onBeside(`Design ${design + 1}`, found.change, designFigures(result, design, turns))} />
-      )}
-      {result && result.kind !== 'search' && <ResultWords result={result} turns={turns} units={build.units} />}
-      <ExploreForm
-        plan={kept} wood={build.wood} units={build.units} busy={start.isPending} refused={refused}
-        now={{ note: figures.modes.find(({ kind }) => kind === 'monopole')?.frequency ?? null, reserve: figures.strings?.reserve.factor ?? null }}
-        onStart={(spec) => start.mutate({ id: crypto.randomUUID(), hold, spec })}
-      />
-    </div>
-  );
-} // prettier-ignore
-
-const variantFigures = ({ modes, weight, strings, mass }: TopFigures): VariantFigures => ({
+const variantFigures = ({ modes, weight, strings, mass }: TopFigures): KeptFigures => ({
   modes: modes.slice(0, 4).map(({ frequency, kind }) => ({ frequency, kind })),
   sink: weight?.sink ?? null,
   movement: strings?.movement ?? null,

@@ -1,5 +1,5 @@
 /** Explorations in the maker's words: what is varied, what is sought, what one design gives up against the others. */
-import type { BatchSpec, Design, Goal, Group, SearchResult, TopPart, UnitChoice } from '@nimble/core';
+import type { BatchSpec, Design, Goal, Group, SearchResult, TopPart, UnitChoice, Variable } from '@nimble/core';
 import { lengthChange, massWords, movementWords, sinkWords } from './figure-words';
 
 export const GROUP_WORDS: Record<Group, string> = {
@@ -28,11 +28,16 @@ export const KIND_OF_BATCH: Record<BatchSpec['kind'], string> = {
   doubt: 'Doubt of the wood',
 };
 
-export function specWords(spec: BatchSpec): string {
+export type GroupOf = (ids: readonly string[]) => Group | null;
+
+export function specWords(spec: BatchSpec, groupOf: GroupOf): string {
   if (spec.kind === 'search') return `Designs: ${GOAL_WORDS[spec.goals[0]]}, ${GOAL_WORDS[spec.goals[1]]}`;
   if (spec.kind === 'doubt') return `Doubt of the wood, ${spec.draws} woods`;
-  return `${spec.variable.of === 'braces' ? 'Heights of braces' : spec.variable.of === 'plate' ? 'Thickness of the plate' : spec.variable.of === 'crossing' ? 'Place of the X' : 'Opening of the X'}, ${spec.steps} steps`;
-} // prettier-ignore
+  return `${GROUP_WORDS[groupOfVariable(spec.variable, groupOf)]}, ${spec.steps} steps`;
+}
+
+export const groupOfVariable = (variable: Variable, groupOf: GroupOf): Group =>
+  variable.of === 'braces' ? (groupOf(variable.ids) ?? 'free') : variable.of;
 
 /** A goal's value as it is shown on the axis, in its unit. */
 export function goalFigure(goal: Goal, value: number, turns: boolean, units: UnitChoice): string {

@@ -127,6 +127,7 @@ describe('what is kept and looked into', () => {
         asDrawn={{ ...kept, mass: 0.21 }}
         variants={[variant]}
         open="v"
+        hold="ring"
         units={METRIC}
         onOpen={onOpen}
         onTake={onTake}
@@ -135,6 +136,7 @@ describe('what is kept and looked into', () => {
     );
     expect(screen.getAllByText('200.0 g')).toHaveLength(1);
     screen.getByText(/the rim all round −0.20 mm/);
+    screen.getByText(/for another rim: glued to linings and sides/);
     fireEvent.click(screen.getByRole('button', { name: 'Make it the plan' }));
     expect(onTake).toHaveBeenCalledWith(variant);
     fireEvent.click(screen.getByRole('button', { name: 'As drawn' }));

@@ -1,10 +1,18 @@
 /** The page's explorations: what is open, its result, and what may be done with it. */
-import { changedTop, type SearchResult, type TopChange, type TopHold, type TopPlan } from '@nimble/core';
+import {
+  changedTop,
+  type KeptFigures,
+  type SearchResult,
+  type TopChange,
+  type TopHold,
+  type TopPlan,
+} from '@nimble/core';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { Refused } from '../../api/client';
 import { useExplorationResult, useExplorations, useExplorationWrites } from '../../api/explorations';
-import { useVariantWrites, type VariantFigures } from '../../api/variants';
+import { useVariantWrites } from '../../api/variants';
+import { usePreferences } from '../../shell/preferences';
 
 export function useExplore(buildId: string) {
   const list = useExplorations(buildId);
@@ -24,14 +32,18 @@ export function useExplore(buildId: string) {
 
 interface Kept {
   name: string;
+  /** Of this top. */
+  top: TopPlan;
+  hold: TopHold;
   change: TopChange;
-  figures: VariantFigures;
+  figures: KeptFigures;
 }
 
 /** Keeps what is tried beside the plan. */
-export function useKeepBeside(buildId: string, top: TopPlan, hold: TopHold, person: string): (kept: Kept) => void {
+export function useKeepBeside(buildId: string): (kept: Kept) => void {
   const writes = useVariantWrites(buildId);
-  return ({ name, change, figures }) => {
+  const { person } = usePreferences();
+  return ({ name, top, hold, change, figures }) => {
     const changed = changedTop(top, change);
     if (!changed) return;
     writes.keep({ id: crypto.randomUUID(), name, person, plan: changed.plan, thicker: changed.thicker ?? {}, hold, figures }); // prettier-ignore
@@ -40,7 +52,7 @@ export function useKeepBeside(buildId: string, top: TopPlan, hold: TopHold, pers
 }
 
 /** What a search's design is kept with. */
-export function designFigures({ kinds, designs }: SearchResult, open: number, turns: boolean): VariantFigures {
+export function designFigures({ kinds, designs }: SearchResult, open: number, turns: boolean): KeptFigures {
   const { frequencies, sink, movement, reserve, mass } = designs[open]!.figures;
   return {
     modes: kinds.flatMap((kind, m) => (frequencies[m] ? [{ kind, frequency: frequencies[m] }] : [])),
