@@ -105,6 +105,20 @@ describe('the handles of an X', () => {
       expect(leg.length).toBeCloseTo(Math.hypot(leg.to[0] - leg.from[0], leg.to[1] - leg.from[1]), 12);
     });
   });
+  it.each([{ opening: 80 * DEGREE }, { crossing: [0.21, 0] as const }])('carries along what is butted to a leg: %j', (change) => {
+    const after = moveX(plan.braces, shape.outline, change)!;
+    const x = xOf(after)!;
+    const butted = plan.braces.filter(({ ends, role }) => role === 'finger' && ends[0] === 'butted');
+    expect(butted.length).toBeGreaterThan(1);
+    butted.forEach(({ id, to, from }) => {
+      const now = after.find((brace) => brace.id === id)!;
+      const off = x.legs.map(({ from: [ax, ay], to: [bx, by] }) => Math.abs((bx - ax) * (now.from[1] - ay) - (by - ay) * (now.from[0] - ax)) / Math.hypot(bx - ax, by - ay));
+      expect(Math.min(...off)).toBeLessThan(1e-9);
+      expect(now.from).not.toEqual(from);
+      expect(now.to).toEqual(to);
+      expect(now.length).toBeCloseTo(Math.hypot(now.to[0] - now.from[0], now.to[1] - now.from[1]), 12);
+    });
+  }); // prettier-ignore
   it('says null where no plate is', () =>
     expect(moveX(plan.braces.slice(2), shape.outline, { opening: 1 })).toBeNull());
 });

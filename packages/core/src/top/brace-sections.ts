@@ -29,14 +29,19 @@ export function notchesOf(brace: TopBrace, { braces = [] }: TopInput): Notch[] {
   return braces.filter((other) => other !== brace).flatMap((other) => crossingsOf(brace, other));
 }
 
-function crossingsOf({ path }: TopBrace, other: TopBrace): Notch[] {
-  const width = Math.max(...other.stations.map((station) => station.width));
+/** What only butts against the leg cuts no notch, on whichever side of its line round-off puts the end. */
+function crossingsOf({ path, stations }: TopBrace, other: TopBrace): Notch[] {
+  const widest = (of: TopBrace['stations']) => Math.max(...of.map((station) => station.width));
+  const width = widest(other.stations);
+  const goesOn = ([x, y]: Point, { path: line }: Pick<TopBrace, 'path'>, beyond: number) =>
+    [line[0], line[line.length - 1]].every((end) => Math.hypot(end[0] - x, end[1] - y) > beyond / 2);
   const found: Notch[] = [];
   let gone = 0;
   for (const piece of piecesOf(path)) {
     for (const passing of piecesOf(other.path)) {
       const meeting = meetingOf(piece, passing);
       if (!meeting || meeting.a < 0 || meeting.a > 1 || meeting.b < 0 || meeting.b > 1) continue;
+      if (!goesOn(meeting.point, other, widest(stations)) || !goesOn(meeting.point, { path }, width)) continue;
       found.push({ at: gone + meeting.a * lengthOf(piece), half: width / Math.sin(angleBetween(piece, passing)) / 2 });
     }
     gone += lengthOf(piece);

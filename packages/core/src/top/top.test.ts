@@ -171,6 +171,14 @@ describe('a braced panel, against solid elements', () => {
   });
 });
 
+describe('an open lap', () => {
+  const [leg] = panel().braces!;
+  const butted = (x: number) => ({ ...leg, path: [[x, 0.1], [0.33, 0.2]] as [number, number][], stations: [{ s: 0, width: 5e-3, height: 6e-3 }] });
+  const sink = (lap: 'full' | 'open', x: number) => solveTop(panel({ braces: [{ ...leg, lap }, butted(x)], modeCount: 0 })).deflections[0][0];
+  it.each([-1e-12, 0, 1e-12])('is cut by what passes, not by what butts against the leg, %p off its line', (off) =>
+    expect(sink('open', 0.2 + off)).toBeCloseTo(sink('full', 0.2 + off), 12));
+}); // prettier-ignore
+
 describe('a dome, against solid elements', () => {
   it.each<[string, TopMaterial, number | null, number[], number]>([
     ['flat spruce', spruce, null, [126.884, 160.19, 224.885, 320.691], 9.61074e-5],

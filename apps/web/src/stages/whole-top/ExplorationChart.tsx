@@ -2,7 +2,7 @@ import type { BatchResult, BatchSpec, Design, UnitChoice } from '@nimble/core';
 import { bin } from 'd3-array';
 import { scaleLinear, type ScaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
-import { GOAL_WORDS, goalFigure } from './explore-words';
+import { GOAL_WORDS, goalFigure, GROUP_WORDS, groupOfVariable, type GroupOf } from './explore-words';
 import { degreeWords, lengthChange, massWords, sign } from './figure-words';
 import { SHORT_KIND } from './top-words';
 
@@ -16,6 +16,7 @@ interface Props {
   units: UnitChoice;
   /** Number of the design that is looked at. */
   open: number;
+  groupOf: GroupOf;
   onOpen: (design: number) => void;
 }
 
@@ -69,7 +70,7 @@ function TradeOff({ spec, result, turns, units, open, onOpen }: Props & { result
   const goal = (g: 0 | 1) => (value: number) => goalFigure(spec.goals[g], value, turns, units);
   // Angles have round figures in degrees, not in radians.
   const per = spec.goals.map((key) => (key === 'movement' && turns ? DEGREES : 1)) as [number, number];
-  const tick = (g: 0 | 1) => (per[g] === 1 ? goal(g) : (value: number) => `${value}°`);
+  const tick = (g: 0 | 1) => (per[g] === 1 ? goal(g) : (value: number) => `${value.toFixed(1)}°`);
   const values = (g: 0 | 1) => around(tried.map(({ goals }) => goals[g] * per[g]));
   const [x, y] = [across(values(0)), upwards(values(1))];
   const at = ({ goals }: Design): [number, number] => [x(goals[0] * per[0]), y(goals[1] * per[1])];
@@ -92,8 +93,8 @@ function TradeOff({ spec, result, turns, units, open, onOpen }: Props & { result
           <g key={i} role="button" tabIndex={0} aria-pressed={i === open} aria-label={`Design ${i + 1}: ${goal(0)(design.goals[0])}, ${goal(1)(design.goals[1])}`} className="cursor-pointer"
             onClick={() => onOpen(i)} onKeyDown={(event) => (event.key === 'Enter' || event.key === ' ') && (event.preventDefault(), onOpen(i))}>
             <circle cx={cx} cy={cy} r="24" fill="transparent" />
-            <circle cx={cx} cy={cy} r={i === open ? 14 : 11} fill={i === open ? 'var(--ember)' : 'var(--brass)'} stroke="var(--ink)" strokeWidth="1.5" />
-            <text x={cx} y={cy} textAnchor="middle" dominantBaseline="central" fontSize="14" fontWeight="700" fill="var(--ink)" pointerEvents="none">{i + 1}</text>
+            <circle cx={cx} cy={cy} r={i === open ? 18 : 15} fill={i === open ? 'var(--ember)' : 'var(--brass)'} stroke="var(--ink)" strokeWidth="1.5" />
+            <text x={cx} y={cy} textAnchor="middle" dominantBaseline="central" fontSize="18" fontWeight="700" fill="var(--ink)" pointerEvents="none">{i + 1}</text>
           </g>
         );
       })}
@@ -103,7 +104,7 @@ function TradeOff({ spec, result, turns, units, open, onOpen }: Props & { result
 
 const INKS = ['var(--ember)', 'var(--lake)', 'var(--spruce)', 'var(--brass)'];
 
-function Lines({ spec, result, units }: Props & { result: Extract<BatchResult, { kind: 'sweep' }> }) {
+function Lines({ spec, result, units, groupOf }: Props & { result: Extract<BatchResult, { kind: 'sweep' }> }) {
   const points = result.points.flatMap((point) => ('figures' in point ? [{ amount: point.amount, ...point.figures }] : []));
   if (spec.kind !== 'sweep' || points.length === 0) return <text x="30" y="60" fontSize="18" fill="var(--ink)">None of these tops can be.</text>;
   const notes = points.flatMap(({ frequencies }) => frequencies.filter((value) => value !== null));
@@ -112,7 +113,7 @@ function Lines({ spec, result, units }: Props & { result: Extract<BatchResult, {
   const last = points.at(-1)!;
   return (
     <>
-      <Axes {...{ x, y }} xWords={`weight from ${massWords(points[0]!.mass, units)} to ${massWords(last.mass, units)}`} yWords="Modes [Hz]" xTick={tick} yTick={String} />
+      <Axes {...{ x, y }} xWords={`${GROUP_WORDS[groupOfVariable(spec.variable, groupOf)]}; weight ${massWords(points[0]!.mass, units)} to ${massWords(last.mass, units)}`} yWords="Modes [Hz]" xTick={tick} yTick={String} />
       {result.kinds.map((kind, m) => {
         const path = line<(typeof points)[number]>((p) => x(p.amount), (p) => y(p.frequencies[m] ?? 0)).defined((p) => p.frequencies[m] !== null);
         return (

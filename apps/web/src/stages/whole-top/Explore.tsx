@@ -4,6 +4,7 @@ import { explorationInputs } from '../../api/explorations';
 import type { Build } from '../../api/types';
 import type { TopFigures } from '../../workers/top-computer';
 import { ExploreForm } from './ExploreForm';
+import { groupsOf } from './explore-words';
 import { DesignFigures, ExplorationList, ResultWords } from './ExploreSlip';
 import { designFigures, useKeepBeside, type useExplore } from './use-explore';
 
@@ -20,7 +21,7 @@ interface Props {
 export function Explore({ build, kept, figures, explore, hold, turns }: Props) {
   const { open, result, design, start, turn, explorations, onOpen, refused } = explore;
   const keepBeside = useKeepBeside(build.id);
-  const groupOf = (ids: readonly string[]) => kept.braces.find(({ id }) => ids.includes(id))?.role ?? null;
+  const groupOf = groupsOf(kept);
   /** Of the top that was searched: the plan may have moved on since. */
   const keepDesign = () => {
     const found = result?.kind === 'search' ? result.designs[design] : undefined;

@@ -54,6 +54,13 @@ export function DesignFigures({ spec, result, open, turns, units, groupOf, onBes
   if (!design) return <p role="status">Nothing within the limits was found: let the reserve be less, or more be varied.</p>;
   const { frequencies, sink, movement, reserve, mass } = design.figures;
   const note = frequencies[result.onePiece];
+  const lines = [
+    ['pumps as one piece', note && `${note.toFixed(0)} Hz`],
+    ['weight', massWords(mass, units)],
+    ['reserve for ten years', reserve?.toFixed(2)],
+    ['10 N sinks it', sink !== null && sinkWords(sink, units)],
+    [turns ? 'bridge turns' : 'bridge sinks', movement !== null && movementWords(movement, turns, units)],
+  ] as const;
   return (
     <section aria-label={`Design ${open + 1}`} className="space-y-2 border-t border-grain pt-2">
       <h2 className="font-medium">Design {open + 1} of {result.designs.length}</h2>
@@ -65,10 +72,14 @@ export function DesignFigures({ spec, result, open, turns, units, groupOf, onBes
           </li>
         ))}
       </ul>
-      <p className="figures">
-        {note ? `${note.toFixed(0)} Hz as one piece · ` : ''}{massWords(mass, units)}{reserve === null ? '' : ` · reserve ${reserve.toFixed(2)}`}
-        {sink === null ? '' : ` · 10 N sinks it ${sinkWords(sink, units)}`}{movement === null ? '' : ` · bridge ${turns ? 'turns' : 'sinks'} ${movementWords(movement, turns, units)}`}
-      </p>
+      <ul className="border-t border-grain pt-2">
+        {lines.map(([name, words]) => words && (
+          <li key={name} className="flex justify-between gap-2">
+            <span>{name}</span>
+            <span className="figures">{words}</span>
+          </li>
+        ))}
+      </ul>
       {gaveUp(design, result, spec.goals, turns, units).map((line) => <p key={line}>{line}</p>)}
       <Button onClick={onBeside}>Keep beside the plan</Button>
     </section>
@@ -82,14 +93,14 @@ export function ResultWords({ result, turns, units }: { result: Exclude<BatchRes
     return <p>{refused.length > 0 ? `${refused.length} of ${result.points.length} steps can’t be: ${'refused' in refused[0]! ? refused[0].refused : ''}` : 'Every step was solved exactly; lines follow a mode by its shape, not by its order.'}</p>;
   }
   const { bands, tooLight } = result;
-  const span = (band: { low: number; high: number } | null, words: (value: number) => string) => (band ? `${words(band.low)} to ${words(band.high)}` : '–');
+  const span = (band: { low: number; high: number } | null, words: (value: number) => string) => (band ? `${words(band.low)} – ${words(band.high)}` : '–');
   return (
-    <dl className="grid grid-cols-[auto_1fr] gap-x-3">
-      <dt>Nine of ten weigh</dt><dd className="figures text-right">{span(bands.mass, (kg) => massWords(kg, units))}</dd>
-      <dt>sink under 10 N</dt><dd className="figures text-right">{span(bands.sink, (metres) => sinkWords(metres, units))}</dd>
-      <dt>{turns ? 'turn their bridge' : 'sink under strings'}</dt><dd className="figures text-right">{span(bands.movement, (value) => movementWords(value, turns, units))}</dd>
-      <dt>have a reserve of</dt><dd className="figures text-right">{span(bands.reserve, (value) => value.toFixed(2))}</dd>
-      <dt>bear too little</dt><dd className="figures text-right">{(100 * tooLight).toFixed(0)} in a hundred</dd>
+    <dl className="grid grid-cols-[auto_1fr] gap-x-3 text-[0.95rem]">
+      <dt>Nine of ten weigh</dt><dd className="figures text-right whitespace-nowrap">{span(bands.mass, (kg) => massWords(kg, units))}</dd>
+      <dt>sink under 10 N</dt><dd className="figures text-right whitespace-nowrap">{span(bands.sink, (metres) => sinkWords(metres, units))}</dd>
+      <dt>{turns ? 'turn their bridge' : 'sink under strings'}</dt><dd className="figures text-right whitespace-nowrap">{span(bands.movement, (value) => movementWords(value, turns, units))}</dd>
+      <dt>have a reserve of</dt><dd className="figures text-right whitespace-nowrap">{span(bands.reserve, (value) => value.toFixed(2))}</dd>
+      <dt>bear too little</dt><dd className="figures text-right whitespace-nowrap">{(100 * tooLight).toFixed(0)} in a hundred</dd>
     </dl>
   );
 } // prettier-ignore

@@ -29,6 +29,7 @@ import { Button, SelectField, SlipPages, TextTabs } from '../../ui';
 import type { PassHere, TopFigures, TopView } from '../../workers/top-computer';
 import { useWholeTop, type WholeTop } from '../../workers/use-whole-top';
 import { StageFrame } from '../StageFrame';
+import { groupsOf } from './explore-words';
 import { ExplorationChart } from './ExplorationChart';
 import { Explore } from './Explore';
 import { LoadSlip } from './LoadSlip';
@@ -165,7 +166,7 @@ function Whole({ build, kept, readings, knocks }: WholeProps) {
         <PitchButton />
       </div>
       {tab === 'explore' && explore.open && explore.result ? (
-        <ExplorationChart spec={explore.open.spec} result={explore.result} turns={turns} units={build.units} open={explore.design} onOpen={explore.onDesign} />
+        <ExplorationChart spec={explore.open.spec} result={explore.result} turns={turns} units={build.units} open={explore.design} groupOf={groupsOf(kept)} onOpen={explore.onDesign} />
       ) : (
       <PlateDrawing
         shape={ground.shape}

@@ -1,5 +1,15 @@
 /** Explorations in the maker's words: what is varied, what is sought, what one design gives up against the others. */
-import type { BatchSpec, Design, Goal, Group, SearchResult, TopPart, UnitChoice, Variable } from '@nimble/core';
+import type {
+  BatchSpec,
+  BracingPlan,
+  Design,
+  Goal,
+  Group,
+  SearchResult,
+  TopPart,
+  UnitChoice,
+  Variable,
+} from '@nimble/core';
 import { lengthChange, massWords, movementWords, sinkWords } from './figure-words';
 
 export const GROUP_WORDS: Record<Group, string> = {
@@ -29,6 +39,8 @@ export const KIND_OF_BATCH: Record<BatchSpec['kind'], string> = {
 };
 
 export type GroupOf = (ids: readonly string[]) => Group | null;
+
+export const groupsOf = ({ braces }: BracingPlan): GroupOf => (ids) => braces.find(({ id }) => ids.includes(id))?.role ?? null; // prettier-ignore
 
 export function specWords(spec: BatchSpec, groupOf: GroupOf): string {
   if (spec.kind === 'search') return `Designs: ${GOAL_WORDS[spec.goals[0]]}, ${GOAL_WORDS[spec.goals[1]]}`;

@@ -168,7 +168,17 @@ describe('what is kept and looked into', () => {
   };
   it('draws designs to choose from, and says what each gives up', () => {
     const onOpen = jest.fn();
-    open(<ExplorationChart spec={spec} result={result} turns units={METRIC} open={0} onOpen={onOpen} />);
+    open(
+      <ExplorationChart
+        spec={spec}
+        result={result}
+        turns
+        units={METRIC}
+        open={0}
+        groupOf={() => null}
+        onOpen={onOpen}
+      />,
+    );
     fireEvent.click(screen.getByRole('button', { name: /Design 2: 220.0 g, 1.15°/ }));
     expect(onOpen).toHaveBeenCalledWith(1);
     expect(gaveUp(result.designs[0]!, result, spec.goals, true, METRIC)).toEqual([
