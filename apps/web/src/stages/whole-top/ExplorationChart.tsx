@@ -8,6 +8,8 @@ import { SHORT_KIND } from './top-words';
 
 const BOX = { width: 880, height: 560, left: 96, right: 130, top: 32, bottom: 64 };
 const DEGREES = 180 / Math.PI;
+/** Dark on brass and ember in either theme. */
+const ON_DISC = '#16201c';
 
 interface Props {
   spec: BatchSpec;
@@ -94,7 +96,7 @@ function TradeOff({ spec, result, turns, units, open, onOpen }: Props & { result
             onClick={() => onOpen(i)} onKeyDown={(event) => (event.key === 'Enter' || event.key === ' ') && (event.preventDefault(), onOpen(i))}>
             <circle cx={cx} cy={cy} r="24" fill="transparent" />
             <circle cx={cx} cy={cy} r={i === open ? 18 : 15} fill={i === open ? 'var(--ember)' : 'var(--brass)'} stroke="var(--ink)" strokeWidth="1.5" />
-            <text x={cx} y={cy} textAnchor="middle" dominantBaseline="central" fontSize="18" fontWeight="700" fill="var(--ink)" pointerEvents="none">{i + 1}</text>
+            <text x={cx} y={cy} textAnchor="middle" dominantBaseline="central" fontSize="18" fontWeight="700" fill={ON_DISC} pointerEvents="none">{i + 1}</text>
           </g>
         );
       })}
