@@ -31,7 +31,7 @@ const USUAL_WIDTH = 4;
 const USUAL_TOLERANCE = 1e-8;
 const MOST_VECTORS = 240;
 /** Blocks between two looks at what has converged. */
-const LOOK_EVERY = 3;
+const LOOK_EVERY = 2;
 
 /** @param start seeds the first block: the same for every run */
 export function lowestModes(operator: Operator, wanted: number, start: (i: number, column: number) => number): LowestModes {

@@ -94,14 +94,24 @@ export function underLoad({ model, L }: FactoredTop, load: TopLoad): { force: Fl
   return { force, x };
 }
 
+/** Rigid modes, and those of a top that slides in its plane, come before the wanted ones. */
+function spareModes({ edge, edgeInPlane }: TopInput): number {
+  if (edge === 'free') return 6;
+  return edgeInPlane === 'free' ? 3 : 1;
+}
+
+/** Symmetric plates have modes in pairs. */
+const BLOCK_WIDTH = 2;
+/** Of the shapes; frequencies err by its square. */
+const MODE_TOLERANCE = 1e-6;
+
 export function topModes({ top, model, L, shift }: FactoredTop, wanted: number): Pick<TopSolution, 'modes' | 'status'> {
   if (wanted === 0) return { modes: [], status: 'converged' };
   const { plan, M, held } = model;
-  // Rigid modes, and a top that may slide in its plane, come before the wanted ones.
-  const spare = top.edge === 'free' ? 6 : 3;
+  const spare = spareModes(top);
   const { lambda, vectors, status } = lowestModes(
     {
-      size: model.position.length * BLOCK, shift,
+      size: model.position.length * BLOCK, shift, blockWidth: BLOCK_WIDTH, tolerance: MODE_TOLERANCE,
       solve: (x) => solveBlocks(plan, L, x),
       multiplyMass: (x, out) => multiplyBlocks(plan.matrix, M, x, out),
     },
