@@ -84,32 +84,28 @@ function addHigherOrder(x: Triangle['x'], y: Triangle['y'], area: number, E: Flo
     (y23 * x31 + x32 * y13) * l21, (y31 * x12 + x13 * y21) * l32, (y12 * x23 + x21 * y32) * l13,
   ].map((value) => value / (4 * area * area)); // prettier-ignore
   const natural = new Float64Array(9);
-  for (let i = 0; i < 3; i++)
-    for (let j = 0; j < 3; j++) {
-      let sum = 0;
-      for (let a = 0; a < 3; a++) for (let b = 0; b < 3; b++) sum += T[3 * a + i] * E[3 * a + b] * T[3 * b + j];
-      natural[3 * i + j] = sum;
-    }
+  addCongruent(T, E, 3, 1, natural);
   const lengths = [l21, l32, l13];
   const theta = new Float64Array(9);
   const Q = new Float64Array(9);
   for (const betas of SIDE_BETAS) {
     for (let i = 0; i < 9; i++) Q[i] = (((2 * area) / 3) * betas[i]) / lengths[(i - (i % 3)) / 3];
-    for (let i = 0; i < 3; i++)
-      for (let j = 0; j < 3; j++) {
-        let sum = 0;
-        for (let a = 0; a < 3; a++) for (let b = 0; b < 3; b++) sum += Q[3 * a + i] * natural[3 * a + b] * Q[3 * b + j];
-        theta[3 * i + j] += area * sum;
-      }
+    addCongruent(Q, natural, 3, area, theta);
   }
   // Corner rotations less the triangle's own mean rotation.
   const common = [x32, y32, 0, x13, y13, 0, x21, y21, 0];
   const U = new Float64Array(27);
   for (let c = 0; c < 3; c++) for (let j = 0; j < 9; j++) U[9 * c + j] = j === 3 * c + 2 ? 1 : common[j] / (4 * area);
-  for (let i = 0; i < 9; i++)
-    for (let j = 0; j < 9; j++) {
-      let sum = 0;
-      for (let a = 0; a < 3; a++) for (let b = 0; b < 3; b++) sum += U[9 * a + i] * theta[3 * a + b] * U[9 * b + j];
-      out[9 * i + j] += factor * sum;
-    }
+  addCongruent(U, theta, 9, factor, out);
+} // prettier-ignore
+
+/** out += factor B^T C B, B 3 x columns, C 3 x 3. */
+function addCongruent(B: ArrayLike<number>, C: ArrayLike<number>, columns: number, factor: number, out: Float64Array): void {
+  for (let j = 0; j < columns; j++) {
+    const [b0, b1, b2] = [B[j], B[columns + j], B[2 * columns + j]];
+    const w0 = factor * (C[0] * b0 + C[1] * b1 + C[2] * b2);
+    const w1 = factor * (C[3] * b0 + C[4] * b1 + C[5] * b2);
+    const w2 = factor * (C[6] * b0 + C[7] * b1 + C[8] * b2);
+    for (let i = 0; i < columns; i++) out[columns * i + j] += B[i] * w0 + B[columns + i] * w1 + B[2 * columns + i] * w2;
+  }
 } // prettier-ignore

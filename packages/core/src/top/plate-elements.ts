@@ -163,14 +163,22 @@ function fillFacet(facet: Facet, plate: LayeredPlate, poisson: number, { local, 
     }
   for (let c = 0; c < 3; c++) carry(local, 18, 6 * c, plate.neutral);
   turn(local, 18, facet.axes, K);
-  local.fill(0);
-  const { rhoH, rotary } = plate;
+  fillMass(facet, plate, M);
+} // prettier-ignore
+
+const ofNode = new Float64Array(36);
+const turned = new Float64Array(36);
+
+/** Half lumped, half even: every pair of corners has the same inertia by its share. */
+function fillMass({ axes, area }: Facet, { rhoH, rotary, massAt }: LayeredPlate, M: Float64Array): void {
   const inertia = [rhoH, rhoH, rhoH, rotary, rotary, 0];
+  ofNode.fill(0);
+  inertia.forEach((value, f) => (ofNode[7 * f] = value * area));
+  carry(ofNode, 6, 0, massAt);
+  turn(ofNode, 6, axes, turned);
   for (let a = 0; a < 3; a++)
-    for (let b = 0; b < 3; b++)
-      for (let f = 0; f < 6; f++)
-        // Half lumped, half even.
-        local[18 * (6 * a + f) + 6 * b + f] = inertia[f] * facet.area * (a === b ? 1 / 12 + 1 / 6 : 1 / 24);
-  for (let c = 0; c < 3; c++) carry(local, 18, 6 * c, plate.massAt);
-  turn(local, 18, facet.axes, M);
+    for (let b = 0; b < 3; b++) {
+      const share = a === b ? 1 / 12 + 1 / 6 : 1 / 24;
+      for (let i = 0; i < 6; i++) for (let j = 0; j < 6; j++) M[18 * (6 * a + i) + 6 * b + j] = share * turned[6 * i + j];
+    }
 } // prettier-ignore
