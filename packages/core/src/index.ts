@@ -26,3 +26,4 @@ export * from './glue';
 export * from './templates';
 export * from './whole-top';
 export * from './explore';
+export * from './voicing';

@@ -1,3 +1,4 @@
+export { learnShavings, type ShavingOutcome, type ShavingRecord } from './shaving-record';
 export {
   learnRemovalSpread,
   settle,

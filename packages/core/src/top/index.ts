@@ -1,8 +1,8 @@
 export {
-  deflectionOf, degreesOfFreedom, factorTop, solveTop, topModes, underLoad, valueAt,
+  deflectionOf, degreesOfFreedom, factorTop, solveTop, topModes, underForces, underLoad, valueAt,
   type FactoredTop, type TopMode, type TopSolution,
 } from './solve-top'; // prettier-ignore
-export { defaultMeshSize } from './top-model';
+export { buildTop, defaultMeshSize } from './top-model';
 export { type TopModel } from './model';
 export { fillPiece, PIECE_SIZE, type BracePiece } from './brace-elements';
 export { thicknessField } from './plate-elements';

@@ -94,6 +94,29 @@ export function underLoad({ model, L }: FactoredTop, load: TopLoad): { force: Fl
   return { force, x };
 }
 
+/** Solves that take the shift of a floating top out again: each leaves (shift / (lambda + shift)) of what was left, a quarter for the slowest tops. */
+const UNSHIFTED_IN = 9;
+
+/**
+ * Forces that hold each other in balance, on a top that floats or one that is held: the plate bent over rests.
+ * @param forces across the plate [N]; on a floating top their sum and moments must vanish
+ */
+export function underForces({ model, L, shift }: FactoredTop, forces: readonly { at: Point; force: number }[]): { force: Float64Array; x: Float64Array } {
+  const { plan, M, held } = model;
+  const force = new Float64Array(model.position.length * BLOCK);
+  for (const { at, force: size } of forces) loadVector(model, { kind: 'force', at, force: size }).forEach((value, i) => (force[i] += value));
+  force.forEach((_, i) => held[i] && (force[i] = 0));
+  const x = force.slice();
+  solveBlocks(plan, L, x);
+  const image = new Float64Array(x.length);
+  for (let pass = 0; shift > 0 && pass < UNSHIFTED_IN; pass++) {
+    multiplyBlocks(plan.matrix, M, x, image);
+    x.forEach((_, i) => (x[i] = force[i] + shift * image[i]));
+    solveBlocks(plan, L, x);
+  }
+  return { force, x };
+} // prettier-ignore
+
 /** Rigid modes, and those of a top that slides in its plane, come before the wanted ones. */
 function spareModes({ edge, edgeInPlane }: TopInput): number {
   if (edge === 'free') return 6;

@@ -132,7 +132,7 @@ export function examineTop(plan: TopPlan, settings: ExamineSettings): OpenedTop 
 }
 
 /** All nodes a metre up: its inertia is the mass. */
-function risen({ model }: FactoredTop): Float64Array {
+export function risen({ model }: FactoredTop): Float64Array {
   const x = new Float64Array(model.position.length * BLOCK);
   for (let i = 0; i < model.mesh.x.length; i++) x[BLOCK * model.position[i] + 2] = 1;
   return x;

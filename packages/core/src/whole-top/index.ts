@@ -2,7 +2,7 @@ export {
   stringsLoads, TEST_FORCE, testLoad, TOP_HOLDS, topOfPlan, type TopHold, type TopPlan,
 } from './top-of-plan'; // prettier-ignore
 export {
-  examineTop, type ExaminedLoad, type ExaminedMode, type ExaminedTop, type ExamineSettings, type OpenedTop, type StringsFigures,
+  examineTop, risen, type ExaminedLoad, type ExaminedMode, type ExaminedTop, type ExamineSettings, type OpenedTop, type StringsFigures,
 } from './examine-top'; // prettier-ignore
 export { reserveOf, type Reserve } from './reserve';
 export {

@@ -1,0 +1,31 @@
+/** Thirty tops of made-up truth voiced by following the first candidate for eight rounds: do they come to their goals, is the floor kept, do the intervals hold? */
+import { voice } from '../packages/core/test/voiced-top';
+
+export interface VoicingBench {
+  tops: number;
+  /** By what ended them; `rounds` where eight were not enough. */
+  ended: Record<string, number>;
+  floorBroken: number;
+  /** Of the 90 % intervals. */
+  held: number;
+  outcomes: number;
+}
+
+const ROUNDS = 8;
+
+export function benchVoicing(tops: number, say: (line: string) => void): VoicingBench {
+  const found: VoicingBench = { tops, ended: {}, floorBroken: 0, held: 0, outcomes: 0 };
+  for (let seed = 1; seed <= tops; seed++) {
+    const rounds = voice(seed, ROUNDS);
+    const last = rounds[rounds.length - 1]!;
+    const by = last.verdict.say === 'stop' ? (last.verdict.rule ?? 'stop') : 'rounds';
+    const settled = rounds.flatMap((round) => round.settled);
+    const held = settled.filter((one) => one.held).length;
+    found.ended[by] = (found.ended[by] ?? 0) + 1;
+    if (rounds.some(({ reserve, floor }) => reserve < floor)) found.floorBroken++;
+    found.held += held;
+    found.outcomes += settled.length;
+    say(`top ${seed}: ${rounds.length} rounds, ${by}, ${held} of ${settled.length} intervals held, amiss ${last.proposal.amiss.toFixed(1)}`);
+  }
+  return found;
+} // prettier-ignore

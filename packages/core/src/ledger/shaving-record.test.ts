@@ -1,0 +1,40 @@
+import { seededRandom } from '../simulate';
+import { learnShavings, type ShavingOutcome } from './shaving-record';
+
+const random = seededRandom(4);
+/** Changes of two to six per cent foretold; what comes is a factor of them with a hand's scatter, read to half a per cent. */
+const outcomes = (count: number, factor: number, scatter: number): ShavingOutcome[] =>
+  Array.from({ length: count }, () => {
+    const said = 0.02 + 0.04 * random.uniform();
+    const came = said * factor * (1 + scatter * random.normal());
+    return {
+      quantity: 'flex:across', where: 'brace', before: { value: 1, sd: 0.001 }, forecast: { value: Math.exp(said), sd: 0.25 * said },
+      outcome: { value: Math.exp(came), sd: 0.001 },
+    };
+  }); // prettier-ignore
+
+describe('the record of shavings', () => {
+  it('says that it knows nothing yet, and corrects nothing', () => {
+    expect(learnShavings([])).toEqual({ count: 0, enough: false, held: 0, gain: 1, spread: 0.25, bias: null });
+  });
+  it('finds the factor by which a hand takes less than it means to, and its scatter', () => {
+    const record = learnShavings(outcomes(200, 0.75, 0.1));
+    expect(record.gain).toBeCloseTo(0.75, 1);
+    expect(record.spread).toBeLessThan(0.13);
+    expect(record.bias).toBeLessThan(-0.5);
+    expect(record.enough).toBe(true);
+  });
+  it('believes three outcomes less than two hundred', () => {
+    const few = learnShavings(outcomes(3, 0.6, 0)).gain;
+    expect(few).toBeGreaterThan(learnShavings(outcomes(200, 0.6, 0)).gain + 0.05);
+    expect(few).toBeLessThan(1);
+  });
+  it('widens for a hand that scatters', () => {
+    expect(learnShavings(outcomes(100, 1, 0.45)).spread).toBeGreaterThan(0.35);
+  });
+  it('counts about nine of ten where intervals are honest', () => {
+    const { held, count } = learnShavings(outcomes(1000, 1, 0.25));
+    expect(held / count).toBeGreaterThan(0.87);
+    expect(held / count).toBeLessThan(0.93);
+  });
+});

@@ -1,0 +1,136 @@
+/** A voicing from its record: the fitted model, where everything stands, the next shaving, and whether to stop. Reckoned anew from what was read; nothing is kept but readings. SI. */
+import { learnShavings, type ShavingOutcome, type ShavingRecord } from '../ledger';
+import type { TopPlan } from '../whole-top';
+import {
+  calibrate,
+  doubtOf,
+  leftOpen,
+  quantityOf,
+  worthReading,
+  type Calibration,
+  type VoicingReading,
+  type WorthReading,
+} from './calibrate';
+import type { VoicingGoal } from './goal';
+import { matchModes, type HeardMode, type MatchedMode } from './match-modes';
+import { nextReadings, readingError, type NextReading } from './next-readings';
+import { propose, UNLEARNED, type Proposal } from './propose';
+import { asShaved, type Shaving } from './shaving';
+import { standingOf, withModel, type Foretold, type Standing } from './standing';
+import { stopOrGo, type Verdict } from './stop';
+import { figuresOnBench, type QuantityKey, type VoicedMode, type VoicingSettings } from './voicing-model';
+import type { WoodFactors } from './wood-factors';
+
+export interface VoicingRound {
+  number: number;
+  /** Bends and weight; notes come as they were heard. */
+  readings: readonly VoicingReading[];
+  heard: readonly HeardMode[];
+  /** [s] */
+  ring: number | null;
+  /** Taken off after these readings, and what was foretold of it then. */
+  shavings: readonly Shaving[];
+  foretold: Foretold | null;
+}
+
+export interface VoicingInput {
+  /** As it was when its voicing began. */
+  top: TopPlan;
+  rounds: readonly VoicingRound[];
+  goal: VoicingGoal;
+  prior: WoodFactors;
+  closed: boolean;
+  /** Of this maker on other tops. */
+  record: readonly ShavingOutcome[];
+  /** [m] */
+  thinnest: number;
+  meshSize?: number;
+}
+
+export interface RoundStanding {
+  number: number;
+  matched: MatchedMode[];
+  standing: Standing;
+  outcomes: ShavingOutcome[];
+}
+
+export interface VoicingAssessment {
+  calibration: Calibration;
+  rounds: RoundStanding[];
+  /** Where everything stands now, with the model's figure where nothing was read. */
+  standing: Standing;
+  record: ShavingRecord;
+  proposal: Proposal;
+  verdict: Verdict;
+  next: NextReading[];
+  worth: WorthReading[];
+  /** The last round was shaved: what stands is foretold, not read. */
+  foretold: boolean;
+}
+
+/** @param onProgress share done and what is being done; throwing in it gives up @throws InvalidInput naming the field that can't be */
+export function assessVoicing(input: VoicingInput, onProgress: (done: number) => void = () => undefined): VoicingAssessment {
+  const { top, rounds, goal, prior, closed, thinnest } = input;
+  const bench: VoicingSettings = { closed, ...(input.meshSize !== undefined && { meshSize: input.meshSize }) };
+  const { modes: named } = figuresOnBench(top, bench);
+  onProgress(0.15);
+  const settings = { ...bench, named };
+  const last = rounds.filter(({ readings, heard }) => readings.length + heard.length > 0).at(-1);
+  const before = rounds.filter(({ number }) => last !== undefined && number < last.number).flatMap(({ shavings }) => shavings);
+  const since = rounds.filter(({ number }) => last === undefined || number >= last.number).flatMap(({ shavings }) => shavings);
+  const fitted = calibrate(asShaved(top, before), (model) => (last ? readingsOf(last, model.modes) : []), {
+    prior, settings, onStep: (done) => onProgress(0.15 + 0.5 * done),
+  });
+  const known = roundStandings(rounds, fitted.model.modes);
+  const outcomes = known.flatMap((round) => round.outcomes);
+  const record = learnShavings([...input.record, ...outcomes]);
+  const learned = record.count === 0 ? UNLEARNED : { gain: record.gain, spread: record.spread };
+  const calibration = since.length === 0 ? fitted : { ...fitted, model: { ...fitted.model, top: asShaved(fitted.model.top, since) } };
+  const standing = withModel(since.length > 0 ? afterShaving(rounds, known) : (known.at(-1)?.standing ?? {}), calibration.model, modelSd(fitted));
+  const proposal = propose({ model: calibration.model, standing, goal, learned, thinnest, ...(input.meshSize !== undefined && { meshSize: input.meshSize }) });
+  onProgress(1);
+  const rings = rounds.flatMap(({ ring }) => ring ?? []);
+  const read = new Set(known.flatMap(({ standing: own }) => Object.keys(own) as QuantityKey[]));
+  return {
+    calibration, rounds: known, standing, record, proposal, foretold: since.length > 0,
+    verdict: stopOrGo({ proposal, rings, wantsRing: goal.ring, reserve: goal.reserve }),
+    next: nextReadings({ goal, model: calibration.model, shavings: since, known: read }),
+    worth: worthReading(fitted, readingError),
+  };
+} // prettier-ignore
+
+const readingsOf = ({ readings, heard }: VoicingRound, modes: readonly VoicedMode[]): VoicingReading[] => [
+  ...matchModes(modes, heard).map(({ key, frequency }) => ({ key, value: frequency })),
+  ...readings,
+];
+
+/** Round by round: what was read is put together with what had been foretold of it, and settles that. */
+function roundStandings(rounds: readonly VoicingRound[], modes: readonly VoicedMode[]): RoundStanding[] {
+  let [foretold, before]: [Foretold, Standing] = [{}, {}];
+  let where: ShavingOutcome['where'] = 'brace';
+  return rounds.map((round) => {
+    const matched = matchModes(modes, round.heard);
+    const readings = [...matched.map(({ key, frequency }): VoicingReading => ({ key, value: frequency })), ...round.readings];
+    const outcomes = readings.flatMap(({ key, value }): ShavingOutcome[] => {
+      const [said, was] = [foretold[key], before[key]];
+      return said && was ? [{ quantity: key, where, before: was, forecast: said, outcome: value }] : [];
+    });
+    const standing = standingOf(readings, foretold);
+    if (round.shavings.length > 0) {
+      foretold = round.foretold ?? {};
+      before = standing;
+      where = round.shavings.some(({ place }) => place.kind === 'brace') ? 'brace' : 'plate';
+    } else foretold = standing;
+    return { number: round.number, matched, standing, outcomes };
+  });
+} // prettier-ignore
+
+function afterShaving(rounds: readonly VoicingRound[], known: readonly RoundStanding[]): Standing {
+  return { ...known.at(-1)?.standing, ...rounds.filter(({ shavings }) => shavings.length > 0).at(-1)?.foretold };
+}
+
+/** What the fitted model leaves open about a quantity that was not read. */
+function modelSd(calibration: Calibration): (key: QuantityKey) => number {
+  return (key) =>
+    Math.hypot(Math.sqrt(Math.max(0, leftOpen(calibration, quantityOf(calibration.model, key).byWood))), doubtOf(key));
+}

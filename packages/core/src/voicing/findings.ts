@@ -1,0 +1,100 @@
+/** What makers hunt on a top, and where to look for its cause. SI. */
+import type { Brace } from '../bracing';
+import type { MirrorPair, KnockPlace } from '../knock-map';
+import type { Calibration } from './calibrate';
+import type { VoicingGoal } from './goal';
+import { strokesOf } from './strokes';
+import type { ShavedPlace } from './shaving';
+import { effectOf, type QuantityKey, type VoicingModel } from './voicing-model';
+
+export interface OnBrace {
+  id: string;
+  name: string;
+  /** From its first end [m]. */
+  along: number;
+}
+
+export type VoicingFinding =
+  /** Brighter than its mirror place; the line along the grain from there meets a brace. */
+  | { kind: 'bright'; place: string; mirror: string; ratio: number; leadsTo: OnBrace | null }
+  /** One edge against what the fitted model expects of it: under one is stiffer. */
+  | { kind: 'edge'; place: QuantityKey; ratio: number }
+  /** A brace that stands tall where it ends in the open. */
+  | { kind: 'choke'; brace: OnBrace; height: number }
+  /** Two modes so near that they beat or cancel, and the stroke that parts them most: cents for a tenth of a millimetre. */
+  | {
+      kind: 'close-pair';
+      modes: [QuantityKey, QuantityKey];
+      cents: number;
+      stroke: { places: ShavedPlace[]; parts: number } | null;
+    };
+
+/** How much brighter counts (1), how far an edge lies off its model (1). */
+const BRIGHT = 1.25;
+const EDGE_OFF = 0.12;
+/** A stopped end that keeps more than this of the brace's height, or of a stated one [m], holds the rim there. */
+const TALL_END = 0.35;
+const LEAST_TALL = 3.5e-3;
+/** Nearer than this two notes are one to the ear, and work against each other [cents]. */
+const CLOSE = 100;
+const CENTS = 1200 / Math.LN2;
+const TENTH = 1e-4;
+
+interface FindingsInput {
+  calibration: Calibration;
+  pairs: readonly MirrorPair[];
+  places: readonly KnockPlace[];
+  goal: VoicingGoal;
+  thinnest: number;
+}
+
+export function voicingFindings({ calibration: { model, readings }, pairs, places, goal, thinnest }: FindingsInput): VoicingFinding[] {
+  const { braces } = model.top.plan;
+  const bright = pairs.flatMap(({ treble, bass, brightness }): VoicingFinding[] => {
+    if (brightness < BRIGHT && brightness > 1 / BRIGHT) return [];
+    const [loud, other] = brightness > 1 ? [treble, bass] : [bass, treble];
+    const at = places.find(({ name }) => name === loud);
+    return [{ kind: 'bright', place: loud, mirror: other, ratio: Math.max(brightness, 1 / brightness), leadsTo: at ? alongGrain(braces, at) : null }];
+  });
+  const edges = readings.flatMap(({ key, measured, fitted }): VoicingFinding[] => {
+    const ratio = measured.value / fitted;
+    return key.startsWith('flex:edge') && Math.abs(Math.log(ratio)) > EDGE_OFF ? [{ kind: 'edge', place: key, ratio }] : [];
+  });
+  return [...bright, ...edges, ...closePairs(model, goal, thinnest), ...chokes(braces)];
+} // prettier-ignore
+
+/** Where the line along the grain through a place first meets a brace. */
+export function alongGrain(braces: readonly Brace[], { x, y }: { x: number; y: number }): OnBrace | null {
+  const met = braces.flatMap(({ id, name, from, to, length }) => {
+    if (from[1] === to[1]) return [];
+    const share = (y - from[1]) / (to[1] - from[1]);
+    if (share < 0 || share > 1) return [];
+    return [{ id, name, along: share * length, away: Math.abs(from[0] + share * (to[0] - from[0]) - x) }];
+  });
+  const nearest = met.sort((a, b) => a.away - b.away)[0];
+  return nearest ? { id: nearest.id, name: nearest.name, along: nearest.along } : null;
+}
+
+function chokes(braces: readonly Brace[]): VoicingFinding[] {
+  return braces.flatMap(({ id, name, length, heights, ends }) =>
+    ends.flatMap((fit, end): VoicingFinding[] => {
+      const height = end === 0 ? heights[0] : heights[heights.length - 1];
+      if (fit !== 'stopped' || height < Math.max(LEAST_TALL, TALL_END * Math.max(...heights))) return [];
+      return [{ kind: 'choke', brace: { id, name, along: end * length }, height }];
+    }),
+  );
+}
+
+function closePairs(model: VoicingModel, goal: VoicingGoal, thinnest: number): VoicingFinding[] {
+  const modes = model.quantities.filter(({ key }) => key.startsWith('mode')).sort((a, b) => a.value - b.value);
+  return modes.slice(1).flatMap((high, i): VoicingFinding[] => {
+    const low = modes[i];
+    const cents = CENTS * Math.log(high.value / low.value);
+    if (cents > CLOSE) return [];
+    const strokes = strokesOf(model.top, { ...goal, symmetric: false }, thinnest).map(({ places }) => ({
+      places, parts: CENTS * TENTH * (effectOf(high, model, places) - effectOf(low, model, places)),
+    }));
+    const best = strokes.sort((a, b) => Math.abs(b.parts) - Math.abs(a.parts))[0];
+    return [{ kind: 'close-pair', modes: [low.key, high.key], cents, stroke: best ?? null }];
+  });
+} // prettier-ignore

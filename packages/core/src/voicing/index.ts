@@ -1,0 +1,31 @@
+export { FLEX_PLACES, flexSetups, forcesOf, type FlexPlace, type FlexSetup } from './flex-place';
+export { asShaved, checkShaving, strokeShape, type ShavedPlace, type Shaving } from './shaving';
+export { AS_TAKEN, priorSpread, withFactors, WOOD_FACTORS, type WoodFactor, type WoodFactors } from './wood-factors';
+export {
+  effectOf, figuresOnBench, openVoicingModel, type QuantityKey, type VoicedMode, type VoicedQuantity, type VoicingModel, type VoicingSettings,
+} from './voicing-model'; // prettier-ignore
+export { matchModes, type HeardMode, type MatchedMode } from './match-modes';
+export {
+  calibrate, leftOpen, quantityOf, worthReading, type Calibration, type FittedReading, type VoicingReading, type WorthReading,
+} from './calibrate'; // prettier-ignore
+export {
+  checkGoal, goalLines, NO_GOAL, type BarInterval, type FlexWish, type GoalLine, type ModeWish, type VoicingGoal,
+} from './goal'; // prettier-ignore
+export { goalStanding, standingOf, withModel, type Foretold, type GoalStanding, type Standing } from './standing';
+export { mirrorOf, strokesOf, type Stroke } from './strokes';
+export {
+  floorOf, foretell, propose, UNLEARNED, type ShavingCandidate, type Floor, type Learned, type Proposal, type ProposeInput,
+} from './propose'; // prettier-ignore
+export { stopOrGo, type StopInput, type StopRule, type Verdict } from './stop';
+export { tuneBars, type BarNow, type BarsInput, type BarStrokes } from './tune-bars';
+export { nextReadings, readingError, type NextReading, type WantedReading } from './next-readings';
+export { questionVoiced, type ReadingQuestion } from './question';
+export { safeReductions, type SafeReduction } from './safe-reductions';
+export { alongGrain, voicingFindings, type OnBrace, type VoicingFinding } from './findings';
+export {
+  assessVoicing,
+  type RoundStanding,
+  type VoicingAssessment,
+  type VoicingInput,
+  type VoicingRound,
+} from './assess-voicing';

@@ -1,0 +1,50 @@
+/** What to measure now: the shortest list that tells what the last shavings did and what the goals still need. */
+import { goalLines, type VoicingGoal } from './goal';
+import { effectOf, type QuantityKey, type VoicingModel } from './voicing-model';
+import type { Shaving } from './shaving';
+
+export type WantedReading = QuantityKey | 'walk' | 'knock';
+
+export interface NextReading {
+  what: WantedReading;
+  /** Never read on this top; moved by the last shavings; wanted by a goal. */
+  why: 'first' | 'changed' | 'goal';
+}
+
+/** A reading is worth its time when what it shows moved more than it errs by [log]. */
+const SHOWS: Record<string, number> = { mode: 0.004, flex: 0.02, mass: 0.001 };
+const FIRST: readonly QuantityKey[] = ['flex:along', 'flex:across'];
+
+export function readingError(key: QuantityKey): number {
+  return SHOWS[key.split(':')[0]];
+}
+
+interface NextInput {
+  goal: VoicingGoal;
+  model: Pick<VoicingModel, 'top' | 'nodeParts' | 'quantities' | 'closed'>;
+  /** Since the last readings. */
+  shavings: readonly Shaving[];
+  /** Quantities that were read in an earlier round. */
+  known: ReadonlySet<QuantityKey>;
+}
+
+export function nextReadings({ goal, model, shavings, known }: NextInput): NextReading[] {
+  const wanted = new Set(goalLines(goal).flatMap(({ terms }) => terms.map(({ key }) => key)));
+  const moved = (key: QuantityKey) => {
+    const quantity = model.quantities.find((one) => one.key === key);
+    const change = quantity ? shavings.reduce((sum, { place, depth }) => sum + depth * effectOf(quantity, model, [place]), 0) : 0;
+    return Math.abs(change) > readingError(key);
+  };
+  const keys = [...new Set<QuantityKey>(['mass', ...(model.closed ? (['flex:bridge'] as const) : FIRST), ...wanted])];
+  const read = keys.filter((key) => !key.startsWith('mode') && model.quantities.some((one) => one.key === key)).flatMap((key): NextReading[] => {
+    if (!known.has(key)) return [{ what: key, why: 'first' }];
+    if (!moved(key)) return [];
+    return [{ what: key, why: wanted.has(key) ? 'goal' : 'changed' }];
+  });
+  const modes = model.quantities.filter(({ key }) => key.startsWith('mode')).map(({ key }) => key);
+  const heard = modes.some((key) => known.has(key));
+  if (!heard) return [...read, { what: 'walk', why: 'first' }];
+  if (!modes.some(moved)) return read;
+  // Shapes do not change in one round: one good knock tells where the notes went, unless places are compared.
+  return [...read, goal.even || goal.distinct ? { what: 'walk', why: 'goal' } : { what: 'knock', why: [...wanted].some((key) => key.startsWith('mode')) ? 'goal' : 'changed' }];
+} // prettier-ignore

@@ -1,0 +1,240 @@
+/** The next shaving: a few strokes that bring the top nearest to its goals under its limits, each with what it is likely to do; or none. SI. */
+import type { Estimate } from '../estimate';
+import { sizeUpTop, type TopPlan } from '../whole-top';
+import { goalLines, type GoalLine, type VoicingGoal } from './goal';
+import { goalStanding, type GoalStanding, type Standing } from './standing';
+import { asShaved, type Shaving } from './shaving';
+import { strokesOf, type Stroke } from './strokes';
+import { effectOf, type QuantityKey, type VoicingModel } from './voicing-model';
+import { withFactors } from './wood-factors';
+
+export interface Learned {
+  /** What a forecast change is multiplied by, from this maker's record (1). */
+  gain: number;
+  /** Spread of outcomes about forecast changes, as a share of the change (1). */
+  spread: number;
+}
+
+/** Until there is a record: hands plane a stroke so evenly, and models know its effect so well. */
+export const UNLEARNED: Learned = { gain: 1, spread: 0.25 };
+
+/** Shop air and the next bench's rests move figures that nobody touched by so much [log]. */
+const DRIFT: Record<string, number> = { mode: 0.002, flex: 0.008, mass: 0.002 };
+
+export interface Floor {
+  /** What it bears over what is asked (1), and what nine of ten such tops bear. */
+  reserve: number;
+  low: number;
+  /** Of the bridge [rad], or how far it sinks [m]. */
+  movement: number;
+}
+
+export interface ShavingCandidate {
+  shavings: Shaving[];
+  /** All quantities when it is done. */
+  forecast: Partial<Record<QuantityKey, Estimate>>;
+  /** How each goal stands then; in the order of the goal's lines, null where it is not known. */
+  goals: (GoalStanding | null)[];
+  /** Share of what is amiss that it mends (0..1). */
+  mends: number;
+  /** Line that it does most for, and those it takes further off; indices into the goal's lines. */
+  serves: number;
+  harms: number[];
+  /** Wood that comes off [kg]. */
+  removed: number;
+  floor: Floor;
+  /** Near a lap or the bridge. */
+  last: boolean;
+}
+
+export interface Proposal {
+  lines: GoalLine[];
+  now: (GoalStanding | null)[];
+  /** Square sum of what is amiss, each goal by its tolerance (1). */
+  amiss: number;
+  floorNow: Floor;
+  /** Simplest first, at most three. */
+  candidates: ShavingCandidate[];
+  /** Strokes that would have served but leave too little for the strings. */
+  refusedForFloor: number;
+}
+
+export interface ProposeInput {
+  model: VoicingModel;
+  standing: Standing;
+  goal: VoicingGoal;
+  learned: Learned;
+  /** Least thickness of the plate as measured [m]. */
+  thinnest: number;
+  meshSize?: number;
+}
+
+/** Shorter work is no stroke [m]; a goal is come near to from the safe side (1). */
+const LEAST_DEPTH = 3e-5;
+const SHY = 0.9;
+/** Less of what is amiss is not worth a stroke (1). */
+const WORTH = 0.04;
+const SHOWN = 3;
+/** Each further stroke must mend so much more than the one before. */
+const WORTH_MORE = 1.1;
+const MOST_STROKES = 4;
+const FIRSTS = 2;
+/** Floors are looked at for so many of the best only. */
+const LOOKED_AT = 6;
+const HARM = 0.25;
+/** Share of the same strokes over which two candidates are one (1). */
+const ALIKE = 0.7;
+
+interface Move {
+  strokes: { stroke: Stroke; depth: number }[];
+  amiss: number;
+}
+
+export function propose(input: ProposeInput): Proposal {
+  const { model, standing, goal, learned, thinnest } = input;
+  const lines = goalLines(goal);
+  const now = lines.map((line) => goalStanding(line, standing));
+  const misses = now.map((one) => one?.miss ?? null);
+  const amiss = amissOf(lines, misses);
+  const strokes = strokesOf(model.top, goal, thinnest).map((stroke) => ({
+    stroke, effects: lines.map(({ terms }) => terms.reduce((sum, { key, share }) => sum + share * learned.gain * effectOn(model, key, stroke), 0)),
+  }));
+  const singles = strokes.flatMap((one) => bestDepth(lines, misses, one) ?? []).sort((a, b) => a.amiss - b.amiss);
+  const sets = [strokes.filter(({ stroke }) => !stroke.last), strokes];
+  const several = sets.flatMap((set) => {
+    const firsts = singles.filter(({ strokes: [only] }) => set.some(({ stroke }) => stroke === only.stroke));
+    return firsts.slice(0, FIRSTS).flatMap((first) => withMore(lines, misses, set, first));
+  });
+  const floorNow = floorOf(model, [], input.meshSize);
+  const { candidates, refused } = pick(ranked([...singles, ...several], amiss), input, { lines, now, amiss });
+  return { lines, now, amiss, floorNow, candidates, refusedForFloor: refused };
+} // prettier-ignore
+
+function amissOf(lines: readonly GoalLine[], misses: readonly (number | null)[]): number {
+  return lines.reduce((sum, { kind, tolerance }, i) => {
+    const miss = misses[i] ?? 0;
+    const off = kind === 'at-most' ? Math.max(0, miss) : miss;
+    return sum + (off / tolerance) ** 2;
+  }, 0);
+}
+
+const effectOn = (model: VoicingModel, key: QuantityKey, { places }: Stroke) => {
+  const quantity = model.quantities.find((one) => one.key === key);
+  return quantity ? effectOf(quantity, model, places) : 0;
+};
+
+interface Tried {
+  stroke: Stroke;
+  /** Of each line [log/m]. */
+  effects: number[];
+}
+
+const moved = (misses: readonly (number | null)[], effects: readonly number[], depth: number) => misses.map((miss, i) => (miss === null ? null : miss + depth * effects[i])); // prettier-ignore
+
+/** Least squares over the depth alone; a wish for "at most" counts only while it is over. */
+function bestDepth(lines: readonly GoalLine[], misses: readonly (number | null)[], { stroke, effects }: Tried): Move | null {
+  const active = lines.map(({ kind }, i) => misses[i] !== null && (kind === 'at' || misses[i] > 0));
+  let [down, square] = [0, 0];
+  lines.forEach(({ tolerance }, i) => {
+    if (!active[i]) return;
+    down -= (misses[i]! * effects[i]) / tolerance ** 2;
+    square += (effects[i] / tolerance) ** 2;
+  });
+  const depth = square === 0 ? 0 : Math.min(stroke.most, (SHY * down) / square);
+  if (!(depth >= LEAST_DEPTH)) return null;
+  return { strokes: [{ stroke, depth }], amiss: amissOf(lines, moved(misses, effects, depth)) };
+} // prettier-ignore
+
+/** The best stroke after those there are, one more each time; places are worked once. */
+function withMore(lines: readonly GoalLine[], misses: readonly (number | null)[], strokes: readonly Tried[], first: Move): Move[] {
+  const found: Move[] = [];
+  let move = first;
+  let left = misses;
+  while (move.strokes.length < MOST_STROKES) {
+    const done = move.strokes[move.strokes.length - 1];
+    left = moved(left, strokes.find(({ stroke }) => stroke === done.stroke)!.effects, done.depth);
+    const seconds = strokes.filter(({ stroke }) => !move.strokes.some((one) => overlap(one.stroke, stroke))).flatMap((one) => bestDepth(lines, left, one) ?? []);
+    const best = seconds.sort((a, b) => a.amiss - b.amiss)[0];
+    if (!best) break;
+    move = { strokes: [...move.strokes, ...best.strokes], amiss: best.amiss };
+    found.push(move);
+  }
+  return found;
+} // prettier-ignore
+
+function overlap(a: Stroke, b: Stroke): boolean {
+  return a.places.some((p) => b.places.some((q) => p.kind === 'brace' && q.kind === 'brace' ? p.id === q.id && p.from < q.to && q.from < p.to : p.kind === 'plate' && q.kind === 'plate' && p.part === q.part)); // prettier-ignore
+}
+
+/** Simplest first: more strokes lead only if they mend a good deal more; what lies near laps and bridge comes after all else. */
+function ranked(moves: readonly Move[], amiss: number): Move[] {
+  const worth = (move: Move) => (amiss - move.amiss) / amiss;
+  const all = moves.filter((move) => worth(move) >= WORTH);
+  const nearLast = (move: Move) => move.strokes.some(({ stroke }) => stroke.last);
+  const score = (move: Move) => worth(move) / WORTH_MORE ** (move.strokes.length - 1) - (nearLast(move) ? 1 : 0);
+  return all.sort((a, b) => score(b) - score(a));
+}
+
+const shavingsOf = (move: Move): Shaving[] => move.strokes.flatMap(({ stroke, depth }) => stroke.places.map((place) => ({ place, depth }))); // prettier-ignore
+
+function pick(moves: readonly Move[], input: ProposeInput, before: Pick<Proposal, 'lines' | 'now' | 'amiss'>) {
+  const { goal, model } = input;
+  const candidates: ShavingCandidate[] = [];
+  let refused = 0;
+  const looked: Move[] = [];
+  for (const move of moves) {
+    if (candidates.length === SHOWN || looked.length === LOOKED_AT) break;
+    if (looked.some((other) => muchAlike(other, move))) continue;
+    looked.push(move);
+    const shavings = shavingsOf(move);
+    const floor = floorOf(model, shavings, input.meshSize);
+    const turns = model.top.plan.bridge.kind !== 'floating';
+    if (floor.low < goal.reserve || (turns && goal.turn !== null && floor.movement > goal.turn)) refused++;
+    else candidates.push(candidateOf(shavings, move, floor, input, before));
+  }
+  return { candidates, refused };
+}
+
+/** Most of the same places: no other choice. */
+function muchAlike(a: Move, b: Move): boolean {
+  const shared = b.strokes.filter(({ stroke }) => a.strokes.some((one) => one.stroke === stroke)).length;
+  return shared / Math.max(a.strokes.length, b.strokes.length) > ALIKE;
+}
+
+function candidateOf(shavings: Shaving[], move: Move, floor: Floor, { model, standing, learned }: ProposeInput, { lines, now, amiss }: Pick<Proposal, 'lines' | 'now' | 'amiss'>): ShavingCandidate {
+  const forecast = foretell(model, standing, shavings, learned);
+  const goals = lines.map((line) => goalStanding(line, forecast));
+  const better = lines.map(({ tolerance }, i) => (Math.abs(now[i]?.miss ?? 0) - Math.abs(goals[i]?.miss ?? 0)) / tolerance);
+  const mass = standing.mass ?? { value: 0, sd: 0 };
+  return {
+    shavings, forecast, goals, floor,
+    mends: (amiss - move.amiss) / amiss,
+    serves: better.indexOf(Math.max(...better)),
+    harms: better.flatMap((by, i) => (by < -HARM ? [i] : [])),
+    removed: mass.value - (forecast.mass?.value ?? mass.value),
+    last: move.strokes.some(({ stroke }) => stroke.last),
+  };
+} // prettier-ignore
+
+/** Each quantity after shavings of any kind, from where it stands now. */
+export function foretell(model: VoicingModel, standing: Standing, shavings: readonly Shaving[], { gain, spread }: Learned): Partial<Record<QuantityKey, Estimate>> {
+  return Object.fromEntries(model.quantities.flatMap((quantity) => {
+    const now = standing[quantity.key];
+    if (!now) return [];
+    const change = shavings.reduce((sum, { place, depth }) => sum + depth * effectOf(quantity, model, [place]), 0);
+    const learned = quantity.key === 'mass' ? change : gain * change;
+    const value = now.value * Math.exp(learned);
+    const sd = value * Math.hypot(now.sd / now.value, spread * learned, DRIFT[quantity.key.split(':')[0]]);
+    return [[quantity.key, { value, sd }]];
+  }));
+} // prettier-ignore
+
+/** What the top bears and how far its bridge moves, glued and strung, after shavings. */
+export function floorOf({ top, factors }: Pick<VoicingModel, 'top' | 'factors'>, shavings: readonly Shaving[], meshSize?: number): Floor {
+  const { shape } = top;
+  const strung: TopPlan = withFactors({ ...asShaved(top, shavings), bridge: true }, factors);
+  const { reserve, movement } = sizeUpTop(strung, { hold: 'glued', modeCount: 0, meshSize: meshSize ?? Math.sqrt(shape.length * shape.width) / FLOOR_STEPS });
+  return { reserve: reserve?.factor ?? Infinity, low: reserve?.low ?? Infinity, movement: movement ?? 0 };
+} // prettier-ignore
+
+const FLOOR_STEPS = 16;

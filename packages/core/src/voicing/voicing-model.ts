@@ -1,0 +1,166 @@
+/**
+ * A top while it is voiced, as a model: the notes it has on the bench, how far it bends over its rests, its weight; and what a little wood off anywhere, or other wood, would
+ * make of each. Logarithms throughout: a slope of one means one per cent for one per cent. SI.
+ */
+import { multiplyBlocks } from '../linalg';
+import type { Point } from '../outline';
+import { bridgeAt } from '../bracing';
+import { buildTop, factorTop, topModes, underForces, valueAt, woodSlopes, type FactoredTop, type SlopePair, type TopModel, type TopInput, type TopModeKind, type WoodSlopes } from '../top'; // prettier-ignore
+import { followModes, partOfPlace, risen, shapeTracer, topOfPlan, type TopPart, type TopPlan } from '../whole-top';
+import { flexSetups, forcesOf, type FlexPlace } from './flex-place';
+import { strokeShape, type ShavedPlace } from './shaving';
+import { AS_TAKEN, withFactors, WOOD_FACTORS, type WoodFactors } from './wood-factors';
+
+/** Modes count from the lowest of the top as it was when its voicing began, followed by shape from there. */
+export type QuantityKey = `mode:${number}` | `flex:${FlexPlace}` | 'mass';
+
+export interface VoicedQuantity {
+  key: QuantityKey;
+  /** [Hz], [m/N] or [kg] */
+  value: number;
+  /** Of its logarithm by thickness at the mesh's nodes and height at the braces' stations [1/m]. */
+  slopes: WoodSlopes;
+  /** Of its logarithm by that of each wood factor, in their order (1). */
+  byWood: number[];
+}
+
+export interface VoicedMode {
+  key: QuantityKey;
+  kind: TopModeKind;
+  frequency: number;
+  trace: number[];
+  shapeAt: (place: Point) => number;
+}
+
+export interface VoicingModel {
+  /** With its wood as taken: `factors` are in the figures only. */
+  top: TopPlan;
+  factors: WoodFactors;
+  closed: boolean;
+  modes: VoicedMode[];
+  quantities: VoicedQuantity[];
+  nodeParts: TopPart[];
+}
+
+export interface VoicingSettings {
+  /** Glued to its sides; else it lies on the bench with no bridge on. */
+  closed: boolean;
+  modeCount?: number;
+  meshSize?: number;
+  /** Shapes of the modes when the voicing began: `mode:0` is the first of them. */
+  named?: readonly { trace: readonly number[] }[];
+}
+
+const USUAL_MODES = 5;
+/** Coarser than the whole top's: what it errs by is fitted away, and a shaving's effect is a difference. */
+const STEPS = 16;
+/** By so much a factor is changed to see what it does. */
+const NUDGE = 0.02;
+
+interface OnTheBench {
+  input: TopInput;
+  factored: FactoredTop;
+  terms: Term[];
+  modes: VoicedMode[];
+}
+
+const inputOf = (top: TopPlan, by: WoodFactors, { closed, meshSize }: VoicingSettings): TopInput => ({
+  ...topOfPlan(withFactors({ ...top, bridge: closed }, by), closed ? 'glued' : 'free'),
+  meshSize: meshSize ?? Math.sqrt(top.shape.length * top.shape.width) / STEPS,
+});
+
+function solveOnBench(top: TopPlan, factors: WoodFactors, settings: VoicingSettings): OnTheBench {
+  const { closed, modeCount = USUAL_MODES, named } = settings;
+  const input = inputOf(top, factors, settings);
+  const factored = factorTop(input);
+  const { model } = factored;
+  const trace = shapeTracer(factored, top.shape);
+  const found = topModes(factored, modeCount).modes.map((mode) => ({ ...mode, trace: trace(mode.shape) }));
+  const modes = named ? followModes(named, found) : found;
+  const rise = risen(factored);
+  const bends = flexSetups(top.shape, bridgeAt(top.plan.bridge, top.scale), top.trebleSign, closed).map((setup): Term => {
+    const { force, x } = underForces(factored, forcesOf(setup));
+    const compliance = dot(force, x);
+    return { key: `flex:${setup.place}`, value: compliance, pair: { x, y: x, lambda: 0 }, over: -compliance };
+  });
+  return {
+    input, factored,
+    terms: [
+      ...modes.map(({ frequency, vector, lambda }, m): Term => ({ key: `mode:${m}`, value: frequency, pair: { x: vector, y: vector, lambda }, over: 2 * lambda })),
+      ...bends,
+      { key: 'mass', value: model.mass, pair: { x: rise, y: rise, lambda: -1, massOnly: true }, over: model.mass },
+    ],
+    modes: modes.map(({ frequency, kind, shape, trace: own }, m) => ({ key: `mode:${m}`, kind, frequency, trace: own, shapeAt: (place) => valueAt(model, shape, place) })),
+  };
+} // prettier-ignore
+
+/** Notes, bends and weight of a top without what would change them. @throws InvalidInput naming the field that can't be */
+export function figuresOnBench(
+  top: TopPlan,
+  settings: VoicingSettings,
+): { modes: VoicedMode[]; values: { key: QuantityKey; value: number }[] } {
+  const { modes, terms } = solveOnBench(top, AS_TAKEN, settings);
+  return { modes, values: terms.map(({ key, value }) => ({ key, value })) };
+}
+
+/** @throws InvalidInput naming the field that can't be */
+export function openVoicingModel(top: TopPlan, factors: WoodFactors, settings: VoicingSettings): VoicingModel {
+  const { input, factored, terms, modes } = solveOnBench(top, factors, settings);
+  const { mesh } = factored.model;
+  const slopes = woodSlopes(factored.model, input.braces ?? [], terms.map(({ pair }) => pair));
+  const byWood = WOOD_FACTORS.map((name) => woodEffect(factored, terms, buildTop(inputOf(top, { ...factors, [name]: factors[name] * (1 + NUDGE) }, settings))));
+  return {
+    top, factors, closed: settings.closed, modes,
+    quantities: terms.map(({ key, value, over }, q) => ({ key, value, slopes: divided(slopes[q], over), byWood: byWood.map((effects) => effects[q]) })),
+    nodeParts: Array.from(mesh.x, (x, n) => partOfPlace(top.shape, top.trebleSign, x, mesh.y[n])),
+  };
+} // prettier-ignore
+
+interface Term {
+  key: QuantityKey;
+  value: number;
+  pair: SlopePair;
+  /** What turns the pair's change of the matrices into one of the logarithm. */
+  over: number;
+}
+
+/** Changes of the logarithms for one of a factor's: the matrices of the nudged top on the same mesh. */
+function woodEffect({ model }: FactoredTop, terms: readonly Term[], nudged: TopModel): number[] {
+  const { matrix } = model.plan;
+  const image = new Float64Array(model.held.length);
+  const change = (now: Float64Array, then: Float64Array, x: Float64Array) => {
+    multiplyBlocks(matrix, then, x, image);
+    const after = dot(x, image);
+    multiplyBlocks(matrix, now, x, image);
+    return after - dot(x, image);
+  };
+  return terms.map(({ pair: { x, lambda, massOnly }, over }) => {
+    const stiffer = massOnly ? 0 : change(model.K, nudged.K, x);
+    const heavier = lambda === 0 ? 0 : change(model.M, nudged.M, x);
+    return (stiffer - lambda * heavier) / over / Math.log(1 + NUDGE);
+  });
+}
+
+/** What a metre's depth of strokes at places makes of the logarithm of a quantity, by its slopes. */
+export function effectOf({ slopes }: Pick<VoicedQuantity, 'slopes'>, model: Pick<VoicingModel, 'top' | 'nodeParts'>, places: readonly ShavedPlace[]): number {
+  let sum = 0;
+  for (const place of places) {
+    if (place.kind === 'plate') model.nodeParts.forEach((part, n) => (sum -= part === place.part ? slopes.thickness[n] : 0));
+    else {
+      const b = model.top.plan.braces.findIndex(({ id }) => id === place.id);
+      strokeShape(model.top.plan.braces[b], place.from, place.to).forEach((share, s) => (sum -= share * slopes.heights[b][s]));
+    }
+  }
+  return sum;
+} // prettier-ignore
+
+const divided = ({ thickness, heights }: WoodSlopes, by: number): WoodSlopes => ({
+  thickness: thickness.map((value) => value / by),
+  heights: heights.map((brace) => brace.map((value) => value / by)),
+});
+
+function dot(a: Float64Array, b: Float64Array): number {
+  let sum = 0;
+  for (let i = 0; i < a.length; i++) sum += a[i] * b[i];
+  return sum;
+}

@@ -1,0 +1,118 @@
+/**
+ * A top that is voiced by following the program: its truth stands on another mesh, of other wood and sticks, of an uneven plate; hands plane unevenly and every reading errs.
+ */
+import {
+  asShaved, bridgeAt, calibrate, defaultHoles, defaultOutline, drawPattern, emptyPlan, figuresOnBench, flexSetups, floorOf, AS_TAKEN, holds, matchModes, NO_GOAL, plateShape, priorSpread, propose,
+  seededRandom, standingOf, stopOrGo, UNLEARNED, usualSettings, withFactors, type Estimate, type FlexPlace, type HeardMode, type Proposal, type QuantityKey, type VoicingReading, type Shaving, type TopPlan, type Verdict, type VoicingGoal, type VoicingModel,
+} from '../src'; // prettier-ignore
+
+const shape = plateShape(defaultOutline('steel-string'), defaultHoles('steel-string'));
+const plan = {
+  ...emptyPlan('steel-string', 'flat'),
+  ...drawPattern(usualSettings('x'), { shape, hole: { x: 0.152, diameter: 0.098 }, bridgeAt: 0.29, trebleSign: -1 }),
+};
+/** As the maker takes it to be: heavy sticks still to be worked. */
+export const TAKEN: TopPlan = {
+  shape, family: 'steel-string', plan: { ...plan, braces: plan.braces.map((brace) => ({ ...brace, heights: brace.heights.map((h) => 1.15 * h) })) },
+  scale: 0.632, trebleSign: -1, bridge: true, sandwich: null, thickness: 2.9e-3, wood: { rho: 410, E_L: 11.5e9, E_C: 0.75e9, G_LC: 0.8e9, nu_LC: 0.37 },
+}; // prettier-ignore
+const SPREAD = { density: 0.03, modulus: 0.1, braceDensity: 0.05, braceModulus: 0.1 };
+/** Of a note, a bend and a weighing, as shares. */
+const ERRS = { mode: 0.003, flex: 0.02, mass: 0.001 };
+const HAND = 0.15;
+const TRUE_MESH = 0.019;
+const STRUCK = [[0.05, 0.05], [0.05, -0.05], [0.13, 0.1], [0.13, -0.1], [0.23, 0.09], [0.23, -0.09], [0.25, 0], [0.33, 0.14], [0.33, -0.14], [0.36, 0], [0.42, 0.08], [0.42, -0.08]] as const; // prettier-ignore
+
+export interface VoicedRound {
+  proposal: Proposal;
+  verdict: Verdict;
+  /** Forecasts of the round before beside what was read. */
+  settled: { key: QuantityKey; held: boolean }[];
+  /** Of the true top [1]. */
+  reserve: number;
+  floor: number;
+}
+
+export const aGoal = (seed: number): VoicingGoal => {
+  const random = seededRandom(seed + 1000);
+  const soften = () => 1.08 + 0.2 * random.uniform();
+  const { values } = figuresOnBench(trueTop(seed), { closed: false, meshSize: TRUE_MESH });
+  const of = (key: QuantityKey) => values.find((one) => one.key === key)!.value;
+  return {
+    ...NO_GOAL,
+    flex: (['along', 'across'] as FlexPlace[]).map((place) => ({ place, compliance: of(`flex:${place}`) * soften(), from: null })),
+    weight: of('mass') * 0.985,
+    // Some want more than the strings leave: then the floor must stop them.
+    reserve: random.uniform() < 0.4 ? 0.9 * floorOf({ top: trueTop(seed), factors: AS_TAKEN }, [], TRUE_MESH).low : NO_GOAL.reserve,
+    plate: random.uniform() < 0.5,
+  };
+}; // prettier-ignore
+
+function trueTop(seed: number): TopPlan {
+  const random = seededRandom(seed);
+  const factor = (cv: number) => Math.exp(cv * random.normal());
+  const prior = priorSpread(SPREAD);
+  const by = Object.fromEntries(Object.entries(prior).map(([name, sd]) => [name, factor(sd)])) as typeof AS_TAKEN;
+  const wavy = [random.normal(), random.normal(), random.normal()].map((value) => 4e-5 * value);
+  const thickness = Array.from({ length: 60 }, (_, i) => {
+    const [x, y] = [0.01 + 0.05 * (i % 10), -0.18 + 0.07 * Math.floor(i / 10)];
+    return { x, y, thickness: 2.9e-3 + wavy[0] * Math.sin(14 * x) + wavy[1] * Math.cos(17 * y) + wavy[2] * Math.sin(11 * (x + y)) };
+  });
+  return withFactors({ ...TAKEN, thickness }, by);
+} // prettier-ignore
+
+/** Follows the first candidate for up to `rounds` rounds. */
+export function voice(seed: number, rounds: number): VoicedRound[] {
+  const random = seededRandom(seed + 77);
+  const truth = trueTop(seed);
+  const goal = aGoal(seed);
+  const named = figuresOnBench(truth, { closed: false, meshSize: TRUE_MESH }).modes;
+  const [told, done]: [Shaving[], Shaving[]] = [[], []];
+  let foretold: Partial<Record<QuantityKey, Estimate>> = {};
+  const history: VoicedRound[] = [];
+  for (let round = 0; round < rounds; round++) {
+    const read = readOff(asShaved(truth, done), named, random);
+    const top = asShaved(TAKEN, told);
+    const { model, readings } = calibrated(top, read);
+    const values = readings.map(({ key, measured }): VoicingReading => ({ key, value: measured }));
+    const settled = values.flatMap(({ key, value }) => (foretold[key] ? [{ key, held: holds(foretold[key], value) }] : []));
+    const standing = standingOf(values, foretold);
+    const proposal = propose({ model, standing, goal, learned: UNLEARNED, thinnest: 2.8e-3 });
+    const verdict = stopOrGo({ proposal, rings: [], wantsRing: false, reserve: goal.reserve });
+    const reserve = floorOf({ top: asShaved(truth, done), factors: AS_TAKEN }, [], TRUE_MESH).reserve;
+    history.push({ proposal, verdict, settled, reserve, floor: goal.reserve });
+    const next = proposal.candidates[0];
+    if (verdict.say === 'stop' || !next) break;
+    foretold = next.forecast;
+    told.push(...next.shavings);
+    done.push(...next.shavings.map(({ place, depth }) => ({ place, depth: depth * Math.max(0.2, 1 + HAND * random.normal()) })));
+  }
+  return history;
+} // prettier-ignore
+
+interface Read {
+  heard: HeardMode[];
+  others: VoicingReading[];
+}
+
+function readOff(top: TopPlan, named: VoicingModel['modes'], random: ReturnType<typeof seededRandom>): Read {
+  const { modes, values } = figuresOnBench(top, { closed: false, meshSize: TRUE_MESH, named });
+  const noisy = (value: number, share: number): Estimate => ({ value: value * Math.exp(share * random.normal()), sd: value * share });
+  return {
+    heard: modes.map(({ frequency, shapeAt }) => ({
+      frequency: noisy(frequency, ERRS.mode),
+      shape: { places: STRUCK, amplitudes: STRUCK.map((place) => shapeAt(place) + 0.06 * random.normal()) },
+    })),
+    others: values.filter(({ key }) => !key.startsWith('mode')).map(({ key, value }) => ({ key, value: noisy(value, key === 'mass' ? ERRS.mass : ERRS.flex) })),
+  };
+} // prettier-ignore
+
+export function calibrated(top: TopPlan, { heard, others }: Read) {
+  return calibrate(
+    top,
+    (model) => [...matchModes(model.modes, heard).map(({ key, frequency }) => ({ key, value: frequency })), ...others],
+    { prior: priorSpread(SPREAD), settings: { closed: false } },
+  );
+}
+
+export const usualSetups = () => flexSetups(shape, bridgeAt(plan.bridge, TAKEN.scale), -1, false);
