@@ -11,6 +11,7 @@ import { FlexModule } from './flex/flex.module';
 import { GlueUpsModule } from './glue-ups/glue-ups.module';
 import { HealthController } from './health.controller';
 import { KnocksModule } from './knocks/knocks.module';
+import { RoundsModule } from './rounds/rounds.module';
 import { SurveysModule } from './surveys/surveys.module';
 import { VariantsModule } from './variants/variants.module';
 import { WoodModule } from './wood/wood.module';
@@ -38,6 +39,7 @@ const logging = LoggerModule.forRoot({
     BracingModule,
     GlueUpsModule,
     VariantsModule,
+    RoundsModule,
     ExplorationsModule,
     DevicesModule,
     DemoModule,

@@ -15,6 +15,7 @@ import { Exploration } from '../explorations/models/exploration.model';
 import { ExplorationAnswer } from '../explorations/models/exploration-answer.model';
 import { GlueUpRecord } from '../glue-ups/glue-up.model';
 import { KnockRecord } from '../knocks/models/knock.model';
+import { VoicingEvent } from '../rounds/voicing-event.model';
 import { TopVariant } from '../variants/variant.model';
 import { WoodPhoto } from '../wood/models/wood-photo.model';
 import { WoodSet } from '../wood/models/wood-set.model';
@@ -47,6 +48,7 @@ const MODELS = [
   TopVariant,
   Exploration,
   ExplorationAnswer,
+  VoicingEvent,
 ];
 
 async function connect(): Promise<Sequelize> {

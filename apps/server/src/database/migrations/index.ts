@@ -6,6 +6,7 @@ import { jigsAndChecks } from './0004-jigs-and-checks';
 import { knocks } from './0005-knocks';
 import { bracing } from './0006-bracing';
 import { explorations } from './0007-explorations';
+import { voicing } from './0008-voicing';
 
 /** In the order they run. A migration that has shipped is never edited. */
 export const MIGRATIONS: readonly Migration[] = [
@@ -16,4 +17,5 @@ export const MIGRATIONS: readonly Migration[] = [
   knocks,
   bracing,
   explorations,
+  voicing,
 ];

@@ -1,9 +1,9 @@
-import { aGoal, calibrated, TAKEN, voice } from '../../test/voiced-top';
-import { factorTop, underForces } from '../top';
+import { aGoal, calibrated, TAKEN, voice } from './voiced-top';
+import { factorTop, underForces } from '../src/top';
 import {
   alongGrain, asShaved, AS_TAKEN, assessVoicing, calibrate, checkGoal, effectOf, figuresOnBench, flexSetups, foretell, forcesOf, goalLines, goalStanding, leftOpen, matchModes, mirrorOf, NO_GOAL, openVoicingModel,
   priorSpread, questionVoiced, quantityOf, safeReductions, standingOf, stopOrGo, strokesOf, strokeShape, UNLEARNED, withFactors, worthReading, type Proposal, type ShavedPlace, type VoicedMode, type VoicingGoal,
-} from '.'; // prettier-ignore
+} from '../src/voicing'; // prettier-ignore
 
 const BENCH = { closed: false, meshSize: 0.026 };
 const model = openVoicingModel(TAKEN, AS_TAKEN, BENCH);

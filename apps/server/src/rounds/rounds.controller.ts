@@ -1,0 +1,83 @@
+import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post, Query } from '@nestjs/common';
+import { ApiOperation, ApiTags } from '@nestjs/swagger';
+import {
+  FlexEventDto, GoalEventDto, MassEventDto, OutcomeEventDto, ParkEventDto, ReductionEventDto, RepairEventDto, SecondLookEventDto, ShavingEventDto,
+} from './rounds.dto'; // prettier-ignore
+import { RoundsService } from './rounds.service';
+
+const Id = () => Param('id', ParseUUIDPipe);
+
+/** The rounds of a plate's voicing: each event is added once, under the id that the browser gave it. */
+@ApiTags('rounds')
+@Controller()
+export class RoundsController {
+  constructor(private readonly rounds: RoundsService) {}
+
+  @Get('builds/:id/voicing')
+  list(@Id() id: string) {
+    return this.rounds.list(id);
+  }
+
+  @Get('shaving-record')
+  @ApiOperation({ summary: 'What shavings did against what was said of them, of all builds but one' })
+  record(@Query('person') person = '', @Query('but') but = '') {
+    return this.rounds.record(person, but);
+  }
+
+  @Post('builds/:id/voicing/goal')
+  goal(@Id() id: string, @Body() body: GoalEventDto) {
+    return this.rounds.add(id, 'goal', body);
+  }
+
+  @Post('builds/:id/voicing/flex')
+  flex(@Id() id: string, @Body() body: FlexEventDto) {
+    return this.rounds.add(id, 'flex', body);
+  }
+
+  @Post('builds/:id/voicing/mass')
+  mass(@Id() id: string, @Body() body: MassEventDto) {
+    return this.rounds.add(id, 'mass', body);
+  }
+
+  @Post('builds/:id/voicing/shaving')
+  shaving(@Id() id: string, @Body() body: ShavingEventDto) {
+    return this.rounds.add(id, 'shaving', body);
+  }
+
+  @Post('builds/:id/voicing/reduction')
+  reduction(@Id() id: string, @Body() body: ReductionEventDto) {
+    return this.rounds.add(id, 'reduction', body);
+  }
+
+  @Post('builds/:id/voicing/repair')
+  repair(@Id() id: string, @Body() body: RepairEventDto) {
+    return this.rounds.add(id, 'repair', body);
+  }
+
+  @Post('builds/:id/voicing/park')
+  park(@Id() id: string, @Body() body: ParkEventDto) {
+    return this.rounds.add(id, 'park', body);
+  }
+
+  @Post('builds/:id/voicing/second-look')
+  secondLook(@Id() id: string, @Body() body: SecondLookEventDto) {
+    return this.rounds.add(id, 'second-look', body);
+  }
+
+  @Post('builds/:id/voicing/outcome')
+  outcome(@Id() id: string, @Body() body: OutcomeEventDto) {
+    return this.rounds.add(id, 'outcome', body);
+  }
+
+  @Post('builds/:id/voicing/:eventId/retract')
+  @HttpCode(200)
+  retract(@Id() id: string, @Param('eventId', ParseUUIDPipe) eventId: string) {
+    return this.rounds.retract(id, eventId, true);
+  }
+
+  @Post('builds/:id/voicing/:eventId/restore')
+  @HttpCode(200)
+  restore(@Id() id: string, @Param('eventId', ParseUUIDPipe) eventId: string) {
+    return this.rounds.retract(id, eventId, false);
+  }
+}

@@ -1,0 +1,172 @@
+import { FLEX_PLACES, type FlexPlace } from '@nimble/core';
+import { Type } from 'class-transformer';
+import {
+  ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsDateString, IsIn, IsInt, IsNumber, IsObject, IsOptional, IsPositive, IsString, IsUUID, Length, Matches, Max, MaxLength, Min, ValidateIf, ValidateNested,
+} from 'class-validator'; // prettier-ignore
+
+const OVER = (what: string) => ({ message: `is over ${what}: check the unit` });
+const FEEL = { message: 'runs from 1, soft, to 9, stiff' };
+
+class EventDto {
+  @IsUUID() id: string;
+  @IsInt() @Min(1) @Max(999) round: number;
+  @IsString() @MaxLength(80) person: string;
+  @IsOptional() @IsDateString() at?: string;
+}
+
+export class FlexWishDto {
+  @IsIn(FLEX_PLACES) place: FlexPlace;
+  @IsPositive() compliance: number;
+  @IsOptional() @IsString() @MaxLength(80) from: string | null;
+}
+
+export class ModeWishDto {
+  @IsInt() mode: number;
+  @IsIn(['frequency', 'ratio']) at: 'frequency' | 'ratio';
+  @ValidateIf(({ at }: ModeWishDto) => at === 'frequency') @IsNumber() frequency: number;
+  @ValidateIf(({ at }: ModeWishDto) => at === 'ratio') @IsInt() to: number;
+  @ValidateIf(({ at }: ModeWishDto) => at === 'ratio') @IsNumber() ratio: number;
+}
+
+export class IntervalDto {
+  @IsString() @Length(1, 40) low: string;
+  @IsString() @Length(1, 40) high: string;
+  @IsNumber() cents: number;
+}
+
+export class VoicingGoalDto {
+  @IsArray() @ArrayMaxSize(6) @ValidateNested({ each: true }) @Type(() => FlexWishDto) flex: FlexWishDto[];
+  @IsArray() @ArrayMaxSize(8) @ValidateNested({ each: true }) @Type(() => ModeWishDto) modes: ModeWishDto[];
+  @IsOptional() @IsNumber() weight: number | null;
+  @IsOptional() @ValidateNested() @Type(() => IntervalDto) interval: IntervalDto | null;
+  @IsBoolean() distinct: boolean;
+  @IsBoolean() even: boolean;
+  @IsBoolean() ring: boolean;
+  @IsBoolean() symmetric: boolean;
+  @IsBoolean() plate: boolean;
+  @IsNumber() reserve: number;
+  @IsOptional() @IsNumber() turn: number | null;
+  @IsNumber() leastBrace: number;
+  @IsNumber() leastPlate: number;
+}
+
+export class GoalEventDto extends EventDto {
+  @ValidateNested() @Type(() => VoicingGoalDto) body: VoicingGoalDto;
+}
+
+export class FlexBodyDto {
+  @IsIn(FLEX_PLACES) place: FlexPlace;
+  /** [N] and [m]; null where only the hand said. */
+  @ValidateIf(({ feel }: FlexBodyDto) => (feel ?? null) === null) @IsPositive() @Max(200, OVER('200 N')) load: number | null;
+  @ValidateIf(({ feel }: FlexBodyDto) => (feel ?? null) === null) @IsPositive() @Max(0.05, OVER('50 mm')) deflection: number | null;
+  @IsOptional() @IsInt() @Min(1, FEEL) @Max(9, FEEL) feel: number | null;
+  @IsBoolean() closed: boolean;
+  @IsString() @MaxLength(80) said: string;
+} // prettier-ignore
+
+export class FlexEventDto extends EventDto {
+  @ValidateNested() @Type(() => FlexBodyDto) body: FlexBodyDto;
+}
+
+export class MassBodyDto {
+  @IsPositive() @Max(5, OVER('5 kg')) mass: number;
+  @IsString() @MaxLength(80) said: string;
+}
+
+export class MassEventDto extends EventDto {
+  @ValidateNested() @Type(() => MassBodyDto) body: MassBodyDto;
+}
+
+export class ShavedPlaceDto {
+  @IsIn(['brace', 'plate']) kind: 'brace' | 'plate';
+  @ValidateIf(({ kind }: ShavedPlaceDto) => kind === 'brace') @IsString() @Length(1, 60) id: string;
+  @ValidateIf(({ kind }: ShavedPlaceDto) => kind === 'brace') @IsNumber() from: number;
+  @ValidateIf(({ kind }: ShavedPlaceDto) => kind === 'brace') @IsNumber() to: number;
+  @ValidateIf(({ kind }: ShavedPlaceDto) => kind === 'plate')
+  @IsIn(['upper', 'bass', 'treble', 'rim'])
+  part: 'upper' | 'bass' | 'treble' | 'rim';
+}
+
+export class OneShavingDto {
+  @ValidateNested() @Type(() => ShavedPlaceDto) place: ShavedPlaceDto;
+  @IsPositive({ message: 'must be above zero' }) @Max(0.02, OVER('20 mm')) depth: number;
+}
+
+export class EstimateDto {
+  @IsNumber() value: number;
+  @IsNumber() @Min(0) sd: number;
+}
+
+export class SettledDto {
+  @IsString() @MaxLength(40) quantity: string;
+  @IsIn(['brace', 'plate']) where: 'brace' | 'plate';
+  @ValidateNested() @Type(() => EstimateDto) before: EstimateDto;
+  @ValidateNested() @Type(() => EstimateDto) forecast: EstimateDto;
+  @ValidateNested() @Type(() => EstimateDto) outcome: EstimateDto;
+}
+
+export class ShavingBodyDto {
+  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(40) @ValidateNested({ each: true }) @Type(() => OneShavingDto) shavings: OneShavingDto[];
+  @IsString() @MaxLength(80) said: string;
+  @IsString() @MaxLength(40) tool: string;
+  @IsBoolean() proposed: boolean;
+  /** By quantity; checked one by one. */
+  @IsObject() forecast: Record<string, EstimateDto>;
+  @IsArray() @ArrayMaxSize(40) @ValidateNested({ each: true }) @Type(() => SettledDto) settled: SettledDto[];
+} // prettier-ignore
+
+export class ShavingEventDto extends EventDto {
+  @ValidateNested() @Type(() => ShavingBodyDto) body: ShavingBodyDto;
+}
+
+export class ReductionBodyDto {
+  @IsString() @Matches(/^[\w:-]{1,80}$/) reduction: string;
+}
+
+export class ReductionEventDto extends EventDto {
+  @ValidateNested() @Type(() => ReductionBodyDto) body: ReductionBodyDto;
+}
+
+export class RepairBodyDto {
+  @IsString() @Length(1, 60) brace: string;
+  @IsIn(['glued-back', 'capped', 'replaced']) what: 'glued-back' | 'capped' | 'replaced';
+  @IsString() @MaxLength(400) note: string;
+}
+
+export class RepairEventDto extends EventDto {
+  @ValidateNested() @Type(() => RepairBodyDto) body: RepairBodyDto;
+}
+
+export class ParkBodyDto {
+  @IsDateString() until: string;
+  @IsString() @MaxLength(200) why: string;
+}
+
+export class ParkEventDto extends EventDto {
+  @ValidateNested() @Type(() => ParkBodyDto) body: ParkBodyDto;
+}
+
+export class SecondLookBodyDto {
+  @IsIn(['before', 'now', 'same']) liked: 'before' | 'now' | 'same';
+  @IsString() @MaxLength(400) note: string;
+}
+
+export class SecondLookEventDto extends EventDto {
+  @ValidateNested() @Type(() => SecondLookBodyDto) body: SecondLookBodyDto;
+}
+
+export class MarkDto {
+  @IsString() @Length(1, 40, { message: 'must have 1 to 40 letters' }) name: string;
+  @IsInt() @Min(1, { message: 'runs from 1 to 9' }) @Max(9, { message: 'runs from 1 to 9' }) mark: number;
+}
+
+export class OutcomeBodyDto {
+  @IsString() @MaxLength(2000) words: string;
+  @IsString() @MaxLength(1000) again: string;
+  @IsString() @MaxLength(1000) differently: string;
+  @IsArray() @ArrayMaxSize(12) @ValidateNested({ each: true }) @Type(() => MarkDto) marks: MarkDto[];
+}
+
+export class OutcomeEventDto extends EventDto {
+  @ValidateNested() @Type(() => OutcomeBodyDto) body: OutcomeBodyDto;
+}

@@ -1,0 +1,126 @@
+import {
+  drawPattern,
+  emptyPlan,
+  METRIC,
+  NO_GOAL,
+  plateShape,
+  usualSettings,
+  bridgeAt,
+  type BracingPlan,
+} from '@nimble/core';
+import { randomUUID } from 'node:crypto';
+import { aBuild } from './a-build';
+import { openApplication, type Application } from './application';
+
+interface Event {
+  id: string;
+  kind: string;
+  round: number;
+  body: Record<string, unknown>;
+  retracted: boolean;
+}
+
+const build = { ...aBuild(), units: METRIC };
+const shape = plateShape(build.outline, build.holes);
+const empty = emptyPlan('steel-string', 'flat');
+const drawn = drawPattern(usualSettings('x'), { shape, hole: { x: 0.152, diameter: 0.098 }, bridgeAt: bridgeAt(empty.bridge, 0.645), trebleSign: -1 }); // prettier-ignore
+const plan: BracingPlan = { ...empty, ...drawn };
+const leg = plan.braces.find(({ role }) => role === 'x-leg')!;
+const wren = 'Wren Halloran';
+
+describe('rounds of a voicing', () => {
+  let api: Application;
+  const path = `/api/v1/builds/${build.id}`;
+  const send = (kind: string, body: object, more: object = {}) =>
+    api.http.post(`${path}/voicing/${kind}`).send({ id: randomUUID(), round: 1, person: wren, body, ...more });
+  const events = async () => (await api.http.get(`${path}/voicing`).expect(200)).body as Event[];
+  const stroke = (depth: number) => ({
+    shavings: [{ place: { kind: 'brace', id: leg.id, from: 0.1, to: 0.25 }, depth }], said: '0.3 mm', tool: 'finger plane', proposed: true,
+    forecast: { 'flex:across': { value: 5.2e-5, sd: 1e-6 } },
+    settled: [{ quantity: 'flex:across', where: 'brace', before: { value: 5e-5, sd: 1e-6 }, forecast: { value: 5.1e-5, sd: 1e-6 }, outcome: { value: 5.12e-5, sd: 1e-6 } }],
+  }); // prettier-ignore
+  beforeAll(async () => {
+    api = await openApplication();
+    await api.http.post('/api/v1/builds').send(build).expect(201);
+    await api.http.put(`${path}/plan`).send(plan).expect(200);
+  });
+  afterAll(() => api.close());
+
+  it('keeps each event once, in time order, under the id of the browser', async () => {
+    expect(await events()).toEqual([]);
+    const goal = { ...NO_GOAL, weight: 0.19, flex: [{ place: 'across', compliance: 5e-5, from: 'No. 38' }] };
+    await send('goal', goal, { at: '2026-11-20T09:00:00Z' }).expect(201);
+    const bend = { place: 'across', load: 9.81, deflection: 4.6e-4, feel: null, closed: false, said: '0.46 mm' };
+    const id = randomUUID();
+    for (let again = 0; again < 2; again++) await send('flex', bend, { id, at: '2026-11-20T09:05:00Z' }).expect(201);
+    await send('mass', { mass: 0.2, said: '200 g' }, { at: '2026-11-20T09:02:00Z' }).expect(201);
+    const all = await events();
+    expect(all.map(({ kind }) => kind)).toEqual(['goal', 'mass', 'flex']);
+    expect(all[0]!.body).toEqual(goal);
+    expect(all[2]!.body).toEqual(bend);
+  });
+
+  it('takes back and gives again, and never forgets', async () => {
+    const { id } = (await events()).find(({ kind }) => kind === 'mass')!;
+    await api.http.post(`${path}/voicing/${id}/retract`).expect(200);
+    expect((await events()).find((one) => one.id === id)!.retracted).toBe(true);
+    await api.http.post(`${path}/voicing/${id}/restore`).expect(200);
+    expect((await events()).find((one) => one.id === id)!.retracted).toBe(false);
+    await api.http.post(`${path}/voicing/${randomUUID()}/retract`).expect(404);
+  });
+
+  it('keeps shavings with their forecast and tells the record of a maker to every other build', async () => {
+    await send('shaving', stroke(3e-4)).expect(201);
+    const { body: all } = await api.http.get('/api/v1/shaving-record').query({ person: wren }).expect(200);
+    expect(all).toEqual(stroke(3e-4).settled);
+    expect((await api.http.get('/api/v1/shaving-record').query({ but: build.id })).body).toEqual([]);
+    expect((await api.http.get('/api/v1/shaving-record').query({ person: 'Tomas Brandl' })).body).toEqual([]);
+  });
+
+  it('counts what was shaved before when it refuses to cut through, unless that was taken back', async () => {
+    const tall = Math.max(...leg.heights);
+    const most = {
+      ...stroke(0.6 * tall),
+      shavings: [{ place: { kind: 'brace', id: leg.id, from: 0.2, to: 0.26 }, depth: 0.6 * tall }],
+    };
+    const first = await send('shaving', most).expect(201);
+    const { body } = await send('shaving', most).expect(400);
+    expect(body.errors[0]).toEqual({
+      field: 'body.shavings[0].depth',
+      message: expect.stringContaining('cut through'),
+    });
+    await api.http.post(`${path}/voicing/${(first.body as Event).id}/retract`).expect(200);
+    await send('shaving', most).expect(201);
+  });
+
+  it.each([
+    ['flex', { place: 'nose', load: 10, deflection: 1e-4, feel: null, closed: false, said: '' }, 'body.place'],
+    ['flex', { place: 'across', load: 10, deflection: 0.46, feel: null, closed: false, said: '0.46' }, 'body.deflection'],
+    ['flex', { place: 'across', load: null, deflection: null, feel: 12, closed: false, said: '12' }, 'body.feel'],
+    ['mass', { mass: 200, said: '200' }, 'body.mass'],
+    ['shaving', { ...stroke(0.3) }, 'body.shavings[0].depth'],
+    ['shaving', { ...stroke(3e-4), shavings: [] }, 'body.shavings'],
+    ['shaving', { ...stroke(3e-4), shavings: [{ place: { kind: 'brace', id: 'nobody', from: 0, to: 0.1 }, depth: 1e-4 }] }, 'body.shavings[0].place.id'],
+    ['goal', { ...NO_GOAL, weight: 90 }, 'body.weight'],
+    ['outcome', { words: '', again: '', differently: '', marks: [{ name: 'warmth', mark: 11 }] }, 'body.marks[0].mark'],
+  ])('refuses a %s that can’t be: %j', async (kind, body, field) => {
+    const { body: refusal } = await send(kind, body).expect(400);
+    expect(refusal.errors[0].field).toBe(field);
+  }); // prettier-ignore
+
+  it('keeps how it turned out, a second look, a repair, a tick and a rest', async () => {
+    await send('outcome', {
+      words: 'Open.',
+      again: 'the scoops',
+      differently: '',
+      marks: [{ name: 'warmth', mark: 8 }],
+    }).expect(201);
+    await send('second-look', { liked: 'now', note: '' }).expect(201);
+    await send('repair', { brace: leg.id, what: 'glued-back', note: 'end let go' }).expect(201);
+    await send('reduction', { reduction: `ends:${leg.id}` }).expect(201);
+    await send('park', { until: '2026-11-27T08:00:00Z', why: 'fresh ears' }).expect(201);
+    const kinds = (await events()).map(({ kind }) => kind);
+    for (const kind of ['outcome', 'second-look', 'repair', 'reduction', 'park']) expect(kinds).toContain(kind);
+    await api.http.get(`/api/v1/builds/${randomUUID()}/voicing`).expect(404);
+  });
+});
