@@ -27,3 +27,4 @@ export * from './templates';
 export * from './whole-top';
 export * from './explore';
 export * from './voicing';
+export * from './closing';

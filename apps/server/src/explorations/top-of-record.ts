@@ -6,6 +6,7 @@ import {
   topOfBuild,
   type Construction,
   type Family,
+  type PlateRole,
   type TopPlan,
 } from '@nimble/core';
 import { BracingPlanRecord } from '../bracing/models/bracing-plan.model';
@@ -23,5 +24,5 @@ export async function topOfRecord(build: Build): Promise<TopPlan> {
   const { outline, holes, scaleLength, leftHanded, wood } = build;
   const choices = { ...NO_BUILD_CHOICES, ...build.choices };
   const known = plateKnown({ construction, choices }, toStationReadings(rows));
-  return topOfBuild({ family, construction, choices, wood }, plan, groundOf({ family, outline, holes, scaleLength, leftHanded }), known);
+  return topOfBuild({ family, construction, choices, wood, plate: build.plate as PlateRole }, plan, groundOf({ family, outline, holes, scaleLength, leftHanded }), known);
 } // prettier-ignore

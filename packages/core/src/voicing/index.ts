@@ -29,3 +29,9 @@ export {
   type VoicingInput,
   type VoicingRound,
 } from './assess-voicing';
+export { heardModes, WALKED, type HeardNote } from './heard-modes';
+export {
+  goalOf, isOf, readIn, readingOf, REPAIRS, roundNow, roundsOf, shavedTop, standingEvents, VOICING_KINDS,
+  type EventOf, type RepairKind, type RoundKnock, type RoundNow, type VoicingBodies, type VoicingEvent, type VoicingKind,
+} from './record'; // prettier-ignore
+export { asPlaned, benchFigures, otherWood, soundingModes } from './top-in-numbers';

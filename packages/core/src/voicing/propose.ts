@@ -188,7 +188,7 @@ function pick(moves: readonly Move[], input: ProposeInput, before: Pick<Proposal
     looked.push(move);
     const shavings = shavingsOf(move);
     const floor = floorOf(model, shavings, input.meshSize);
-    const turns = model.top.plan.bridge.kind !== 'floating';
+    const turns = model.top.bridge && model.top.plan.bridge.kind !== 'floating';
     if (floor.low < goal.reserve || (turns && goal.turn !== null && floor.movement > goal.turn)) refused++;
     else candidates.push(candidateOf(shavings, move, floor, input, before));
   }
@@ -229,8 +229,12 @@ export function foretell(model: VoicingModel, standing: Standing, shavings: read
   }));
 } // prettier-ignore
 
+/** A back carries no strings: nothing limits it but the least thickness. */
+const UNSTRUNG: Floor = { reserve: Infinity, low: Infinity, movement: 0 };
+
 /** What the top bears and how far its bridge moves, glued and strung, after shavings. */
 export function floorOf({ top, factors }: Pick<VoicingModel, 'top' | 'factors'>, shavings: readonly Shaving[], meshSize?: number): Floor {
+  if (!top.bridge) return UNSTRUNG;
   const { shape } = top;
   const strung: TopPlan = withFactors({ ...asShaved(top, shavings), bridge: true }, factors);
   const { reserve, movement } = sizeUpTop(strung, { hold: 'glued', modeCount: 0, meshSize: meshSize ?? Math.sqrt(shape.length * shape.width) / FLOOR_STEPS });

@@ -58,9 +58,10 @@ function depthLeft(braces: readonly Brace[], place: ShavedPlace, least: number):
   return Math.min(...brace.heights.map((height, i) => (shape[i] > 0 ? (height - least) / shape[i] : Infinity)));
 }
 
-function isNear({ plan, scale }: TopPlan, brace: Brace, from: number, to: number): boolean {
+function isNear({ plan, scale, bridge }: TopPlan, brace: Brace, from: number, to: number): boolean {
   const laps = crossingsOf(plan.braces).flatMap(({ a, b, alongA, alongB }) => (a.id === brace.id ? [alongA] : b.id === brace.id ? [alongB] : []));
   if (laps.some((at) => at > from - NEAR_LAP && at < to + NEAR_LAP)) return true;
+  if (!bridge) return false;
   const x = bridgeAt(plan.bridge, scale);
   const half = { along: plan.bridge.width / 2 + NEAR_BRIDGE, across: plan.bridge.span / 2 + NEAR_BRIDGE };
   return bracePlaces(brace).some((s) => {

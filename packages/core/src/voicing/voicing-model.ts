@@ -65,7 +65,7 @@ interface OnTheBench {
 }
 
 const inputOf = (top: TopPlan, by: WoodFactors, { closed, meshSize }: VoicingSettings): TopInput => ({
-  ...topOfPlan(withFactors({ ...top, bridge: closed }, by), closed ? 'glued' : 'free'),
+  ...topOfPlan(withFactors({ ...top, bridge: closed && top.bridge }, by), closed ? 'glued' : 'free'),
   meshSize: meshSize ?? Math.sqrt(top.shape.length * top.shape.width) / STEPS,
 });
 

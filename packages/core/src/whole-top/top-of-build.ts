@@ -1,6 +1,6 @@
 /** What the whole top is reckoned from: the plan, the wood, and the last survey or a thickness that is usual. SI. */
 import type { BracingPlan } from '../bracing';
-import type { BuildChoices, Construction } from '../build';
+import type { BuildChoices, Construction, PlateRole } from '../build';
 import { plateShape, type Family, type HoleSpec, type OutlineSpec, type PlateShape } from '../outline';
 import { genericStringSet } from '../strings';
 import type { OrthotropicConstants } from '../wood';
@@ -66,11 +66,12 @@ export function plateKnown({ construction, choices }: BuildPlate, places: readon
   return { thickness: UNMEASURED, words: '2.8 mm all over, as nothing is measured yet' };
 } // prettier-ignore
 
-type TopBuild = BuildPlate & { family: Family; wood: OrthotropicConstants };
+/** A back takes no bridge. */
+type TopBuild = BuildPlate & { family: Family; wood: OrthotropicConstants; plate?: PlateRole };
 
 export function topOfBuild(build: TopBuild, plan: BracingPlan, { shape, scale, trebleSign }: Ground, { thickness }: PlateKnown): TopPlan {
   return {
-    shape, family: build.family, plan, thickness, scale, trebleSign, bridge: true,
+    shape, family: build.family, plan, thickness, scale, trebleSign, bridge: build.plate !== 'back',
     wood: build.wood, sandwich: build.construction === 'sandwich' ? build.choices.sandwich : null,
   };
 } // prettier-ignore

@@ -1,0 +1,41 @@
+/**
+ * A braced top that exists only in numbers, for the demo and for stand-in instruments: of other wood than its maker takes it for, bent, weighed and knocked as a real one would be.
+ * Solved by the whole-top model on a mesh of its own; its wood, its hands and its readings are what the program has to find out. SI.
+ */
+import { factorTop, topModes, valueAt } from '../top';
+import { topOfPlan, type TopPlan } from '../whole-top';
+import type { BracedMode, RandomSource } from '../simulate';
+import type { Shaving } from './shaving';
+import { figuresOnBench, type QuantityKey } from './voicing-model';
+import { AS_TAKEN, withFactors, WOOD_FACTORS, type WoodFactors } from './wood-factors';
+
+/** How far made-up wood lies from what it is taken for [log]. */
+const OTHER_WOOD: Record<keyof WoodFactors, number> = { along: 0.06, across: 0.09, shear: 0.09, density: 0.025, braces: 0.07, braceDensity: 0.03 }; // prettier-ignore
+/** A hand planes this unevenly (1). */
+const HAND = 0.1;
+/** Steps of the mesh along the plate: another mesh than the voicing's own. */
+const STEPS = 18;
+
+export const otherWood = (random: RandomSource): WoodFactors =>
+  Object.fromEntries(WOOD_FACTORS.map((name) => [name, Math.exp(OTHER_WOOD[name] * random.normal())])) as Record<keyof WoodFactors, number>; // prettier-ignore
+
+/** Strokes as a hand makes them, not as they were meant. */
+export const asPlaned = (shavings: readonly Shaving[], random: RandomSource): Shaving[] =>
+  shavings.map(({ place, depth }) => ({ place, depth: depth * Math.max(0.4, 1 + HAND * random.normal()) }));
+
+const meshOf = ({ shape }: TopPlan) => Math.sqrt(shape.length * shape.width) / STEPS;
+
+/** Its bends [m/N] and weight [kg], without the scatter of a dial or a balance. */
+export function benchFigures(top: TopPlan, wood: WoodFactors): { key: QuantityKey; value: number }[] {
+  return figuresOnBench(withFactors(top, wood), { closed: false, meshSize: meshOf(top) }).values;
+}
+
+/** Modes of the top free in the hand, scaled to unit modal mass, as the stand-in microphone hears them. @param wood AS_TAKEN for the wood as its maker takes it */
+export function soundingModes(top: TopPlan, count: number, wood: WoodFactors = AS_TAKEN): BracedMode[] {
+  const input = { ...topOfPlan({ ...withFactors(top, wood), bridge: false }, 'free'), meshSize: meshOf(top) };
+  const factored = factorTop(input);
+  return topModes(factored, count).modes.map(({ frequency, shape, modalMass }) => {
+    const scale = 1 / Math.sqrt(modalMass);
+    return { frequency, at: (x, y) => scale * valueAt(factored.model, shape, [x, y]) };
+  });
+}
