@@ -21,7 +21,7 @@ module.exports = {
       to: {
         path: 'node_modules',
         pathNot:
-          'node_modules/(cdt2d|is-any-array|ml-matrix|d3-contour|dxf-parser|dxf-writer|pdf-lib|fast-xml-parser|fft[.]js|papaparse|svgpath|@types)',
+          'node_modules/(cdt2d|is-any-array|ml-matrix|d3-contour|dxf-parser|dxf-writer|fflate|pdf-lib|fast-xml-parser|fft[.]js|papaparse|svgpath|@types)',
       },
     },
     {

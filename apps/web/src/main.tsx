@@ -52,6 +52,7 @@ const router = createBrowserRouter([
       { path: '/rack', lazy: async () => ({ Component: (await import('./rack/RackPage')).RackPage }) },
       { path: '/rack/new', lazy: async () => ({ Component: (await import('./rack/NewSetPage')).NewSetPage }) },
       { path: '/rack/:setId', lazy: async () => ({ Component: (await import('./rack/SetPage')).SetPage }) },
+      { path: '/compare', lazy: async () => ({ Component: (await import('./compare/ComparePage')).ComparePage }) },
       { path: '/feel', lazy: async () => ({ Component: (await import('./rack/FeelPage')).FeelPage }) },
       { path: '/builds/:buildId', element: <ToStage /> },
       {
@@ -81,6 +82,14 @@ const router = createBrowserRouter([
       {
         path: '/builds/:buildId/top',
         lazy: async () => ({ Component: (await import('./stages/whole-top/WholeTopPage')).WholeTopPage }),
+      },
+      {
+        path: '/builds/:buildId/rounds',
+        lazy: async () => ({ Component: (await import('./stages/rounds/RoundsPage')).RoundsPage }),
+      },
+      {
+        path: '/builds/:buildId/story',
+        lazy: async () => ({ Component: (await import('./stages/story/StoryPage')).StoryPage }),
       },
       {
         path: '/builds/:buildId/voice',

@@ -88,6 +88,13 @@ describe('wood off the closed box', () => {
     expect(now.top.value).toBeCloseTo(196, 6);
     expect(now.top.sd).toBeLessThan(boxNotes(box).now.top.sd / 5);
   });
+  it('takes a pair nearer together than its air would let it for a softer one, and refuses one that no box has', () => {
+    const { now } = boxNotes({ ...box, heard: { air: 101, top: 165, after: 0 } });
+    expect([now.air.value, now.top.value]).toEqual([expect.closeTo(101, 6), expect.closeTo(165, 6)]);
+    // However soft the air, two notes lie apart by its spring at least.
+    expect(now.spring).toBeLessThanOrEqual(165 - 101);
+    expect(() => boxNotes({ ...box, heard: { air: 101, top: 104, after: 0 } })).toThrow(/too near/);
+  });
   it('refuses to take off what is no trim', () => {
     expect(() => boxNotes(box, [{ what: 'rim', depth: 0.005 }])).toThrow(/depth/);
   });

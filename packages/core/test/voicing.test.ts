@@ -266,6 +266,26 @@ describe('a voicing from its record', () => {
     expect(first.proposal.candidates.length).toBeGreaterThan(0);
     expect(first.next).toEqual([]);
   });
+  it('fits what only an earlier round read too, brought on by what was shaved since: as a top solved anew reads', () => {
+    const [next] = first.proposal.candidates;
+    const shaved = { ...round, shavings: next.shavings, foretold: next.forecast };
+    const weighed = { ...round, number: 2, heard: [], readings: readings.filter(({ key }) => key === 'mass') };
+    const { calibration } = assessVoicing({ ...input, rounds: [shaved, weighed] });
+    const anew = figuresOnBench(asShaved(TAKEN, next.shavings), {
+      closed: false,
+      meshSize: 0.026,
+      named: model.modes,
+    }).values;
+    const across = calibration.readings.find(({ key }) => key === 'flex:across')!.measured;
+    const [now, then] = [readings, anew].map(
+      (all) => (all as { key: string; value: unknown }[]).find(({ key }) => key === 'flex:across')!.value,
+    );
+    const [was, exact] = [(now as { value: number }).value, then as number];
+    expect(exact / was).toBeGreaterThan(1.005);
+    // Within a tenth of the change, and the forecast's own doubt is on it.
+    expect(Math.abs(Math.log(across.value / exact))).toBeLessThan(0.1 * Math.log(exact / was) + 0.01);
+    expect(across.sd / across.value).toBeGreaterThan(0.01);
+  });
   it('stands on the forecast once wood came off, asks for what that moved, and settles it in the next round', () => {
     const [next] = first.proposal.candidates;
     const shaved = { ...round, shavings: next.shavings, foretold: next.forecast };
@@ -277,11 +297,18 @@ describe('a voicing from its record', () => {
     const again = after
       .filter(({ key }) => key.startsWith('flex'))
       .map(({ key, value }) => ({ key, value: { value, sd: 0.01 * value } }));
-    const { rounds, record } = assessVoicing({
+    const {
+      rounds,
+      record,
+      next: still,
+    } = assessVoicing({
       ...input,
       rounds: [shaved, { ...round, number: 2, readings: again, heard: [] }],
     });
     expect(rounds[1].outcomes.map(({ quantity }) => quantity)).toContain('flex:across');
+    // Bends are read again, the weight and the notes are not: they are asked for still.
+    expect(still.map(({ what }) => what)).toEqual(expect.arrayContaining(['mass', 'knock']));
+    expect(still.some(({ what }) => what.startsWith('flex'))).toBe(false);
     expect(record.held / record.count).toBeGreaterThan(0.7);
   });
 });

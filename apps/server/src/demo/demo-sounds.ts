@@ -1,13 +1,10 @@
-/** What was heard on the demo bench, from the simulator with fixed seeds: three rounds of knocks on a braced top, and two finished instruments played. */
-import { keptAnalysis, type KeptAnalysis, bracedPlateModes, knockPlaces, knockSound, microphoneOver, playedSound, seededRandom, seedOf, SIMULATED_MODES, SIMULATED_RATE, usualBraces, writeWav,
-  type BodyResonance, type BuildWood, type KnockPlace, type PlateShape, type PlayedAnalysis,
+/** What was heard on the demo bench, from the simulator with fixed seeds: walks round a braced top, and two finished instruments played. */
+import { keptAnalysis, type KeptAnalysis, knockSound, playedSound, seededRandom, seedOf, SIMULATED_RATE, writeWav,
+  type BodyResonance, type BracedMode, type KnockPlace, type PlayedAnalysis, type SoundingPlate,
 } from '@nimble/core'; // prettier-ignore
 import { hearKnock, hearPlayed } from '../compute/hearing';
 
 const LOWEST = 28;
-/** Brace heights of each round against those glued in (1). */
-const ROUNDS = [1, 0.94, 0.88] as const;
-const LOOSE_REACH = 0.07;
 const MOST_TRIES = 3;
 
 export interface DemoKnock {
@@ -17,31 +14,25 @@ export interface DemoKnock {
   analysis: KeptAnalysis;
 }
 
-/** In round 1 the end of the lower tone bar hasn't taken its glue; it was done again before round 2. */
-export async function demoKnocks(
-  family: string,
-  shape: PlateShape,
-  wood: BuildWood,
-  thickness: number,
-): Promise<DemoKnock[]> {
+interface KnockedRound {
+  modes: readonly BracedMode[];
+  places: readonly KnockPlace[];
+  round: number;
+  microphone: { x: number; y: number };
+  loose: SoundingPlate['loose'];
+}
+
+/** One walk round a plate. */
+export function knocksOfRound({ modes, places, round, microphone, loose }: KnockedRound): Promise<DemoKnock[]> {
   const random = seededRandom(4141);
-  const places = knockPlaces(shape, 'few', []);
-  const glued = usualBraces(family, shape);
-  const [x, y] = glued.at(-1)!.to;
-  const losses = Array.from({ length: SIMULATED_MODES }, () => (1 / 58) * Math.exp(0.18 * random.normal()));
-  const rounds = ROUNDS.map((left, r) => {
-    const braces = glued.map((brace) => ({ ...brace, height: left * brace.height }));
-    const modes = bracedPlateModes({ shape, thickness, wood, braces }, SIMULATED_MODES);
-    const loose = r === 0 ? { x, y, reach: LOOSE_REACH } : null;
-    return { modes, losses, loose, microphone: microphoneOver(shape) };
-  });
-  const wanted = rounds.flatMap((plate, r) => places.map((place) => ({ plate, place, round: r + 1 })));
+  const losses = modes.map(() => (1 / 58) * Math.exp(0.18 * random.normal()));
   return Promise.all(
-    wanted.map(async ({ plate, place, round }): Promise<DemoKnock> => {
+    places.map(async (place): Promise<DemoKnock> => {
       const hand = seededRandom(seedOf(`${round} ${place.name}`));
       // What the ear leaves out is knocked again, as anyone would.
       for (let tries = 1; ; tries++) {
-        const bytes = Buffer.from(writeWav([knockSound(plate, place, hand)], SIMULATED_RATE));
+        const sound = knockSound({ modes, losses, loose, microphone }, place, hand);
+        const bytes = Buffer.from(writeWav([sound], SIMULATED_RATE));
         const analysis = keptAnalysis(await hearKnock(bytes, { from: LOWEST }));
         if (analysis.partials.length > 0 || tries === MOST_TRIES) return { round, place, bytes, analysis };
       }

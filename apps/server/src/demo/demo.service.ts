@@ -5,12 +5,13 @@ import {
   layStations,
   NO_BUILD_CHOICES,
   NO_CHOICES,
+  NO_GOAL,
   plateKnown,
   topOfBuild,
   woodOfSet,
   woodOfSpecies,
 } from '@nimble/core';
-import type { BracingPlan, BuildWood, Construction, Estimate, Experience, PlateShape, RuleChoices } from '@nimble/core';
+import type { BuildWood, Construction, Estimate, Experience, PlateShape, RuleChoices, TopPlan, VoicingEvent } from '@nimble/core'; // prettier-ignore
 import { randomUUID } from 'node:crypto';
 import type { Transaction } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
@@ -34,11 +35,13 @@ import { GlueUpRecord } from '../glue-ups/glue-up.model';
 import { Jig } from '../flex/models/jig.model';
 import { PlateCheckRecord } from '../flex/models/plate-check.model';
 import { DEMO_JIGS, LONG_JIG } from './demo-jigs';
-import { demoKnocks, demoPlayed, PLAYED_RANGE } from './demo-sounds';
+import { demoPlayed, PLAYED_RANGE } from './demo-sounds';
+import { demoFinished, demoRounds, goalLike } from './demo-voicing';
 import { KnockRecord } from '../knocks/models/knock.model';
 import { demoGlueUps, demoPlan, demoShapings } from './demo-plans';
 import { demoRack } from './demo-rack';
 import { demoVariants } from './demo-variants';
+import { VoicingEvent as VoicingEventRecord } from '../rounds/voicing-event.model';
 import { TopVariant } from '../variants/variant.model';
 import { simulateChecks, type SimulatedCheck } from './simulate-checks';
 import { simulateThicknessing, type SimulatedSurvey } from './simulate-thicknessing';
@@ -48,12 +51,15 @@ const DAY = 24 * HOUR;
 const SECONDS_PER_READING = 9;
 const SECONDS_PER_KNOCK = 7;
 const EXPERIENCE_OF: Record<string, Experience> = { owner: 'seasoned', apprentice: 'new' };
-const KNOCK_ROUND_DAYS = [4, 2, 1];
+const ROUND_DAYS = [4, 2, 1] as const;
 
 /** Fills an empty database with the made-up bench, so that a newcomer sees work in progress. Marked as demo throughout. */
 @Injectable()
 export class DemoService {
   private readonly logger = new Logger('demo');
+
+  /** The finished sibling whose bends the next one follows. */
+  private model: { from: string; events: readonly VoicingEvent[] } | null = null;
 
   constructor(private readonly sequelize: Sequelize) {}
 
@@ -116,6 +122,8 @@ export class DemoService {
       notes,
       waitsFor,
       daysOld,
+      finished: _n,
+      weight: _g,
       ...plan
     } = demo;
     const context = contextOf({ ...plan, leftHanded: false });
@@ -161,17 +169,21 @@ export class DemoService {
         transaction,
       );
     }
-    if (sounds && bracing && demo.stage === 'voice') {
-      const places = surveys.at(-1)?.readings ?? [];
-      await this.loadVariants(
-        { ...plan, construction: plan.construction as Construction, wood, choices: { sandwich }, leftHanded: false },
-        demoPlan(demo, bracing, context.shape),
-        places,
-        ago,
-        transaction,
-      );
+    const places = surveys.at(-1)?.readings ?? [];
+    if (sounds && bracing && places.length > 0) {
+      const built = {
+        ...plan,
+        construction: plan.construction as Construction,
+        wood,
+        choices: { sandwich },
+        leftHanded: false,
+      };
+      const top = topOfBuild(built, demoPlan(demo, bracing, context.shape), groundOf(built), plateKnown(built, places));
+      if (demo.stage === 'voice') await this.loadVariants(demo.id, top, ago, transaction);
+      const thinnest = Math.min(...places.map(({ thickness }) => thickness));
+      await this.loadVoicing(demo, { top, thinnest, now }, transaction);
     }
-    if (sounds) await this.loadSounds(demo, { wood, thickness: means.at(-1)?.value ?? null, ago }, transaction);
+    if (sounds) await this.loadPlayed(demo, ago, transaction);
     return checks.at(-1) ?? [];
   }
 
@@ -200,40 +212,52 @@ export class DemoService {
   }
 
   private async loadVariants(
-    build: Parameters<typeof topOfBuild>[0] & Parameters<typeof groundOf>[0] & { id: string },
-    plan: BracingPlan,
-    places: readonly { x: number; y: number; thickness: number }[],
+    buildId: string,
+    top: TopPlan,
     ago: (days: number) => Date,
     transaction: Transaction,
   ): Promise<void> {
-    const top = topOfBuild(build, plan, groundOf(build), plateKnown(build, places));
     const rows = demoVariants(top).map(({ name, body }, i) => ({
-      id: randomUUID(), buildId: build.id, at: ago(7 - i), person: DEMO_PEOPLE[1]!.name, name, body,
+      id: randomUUID(), buildId, at: ago(7 - i), person: DEMO_PEOPLE[1]!.name, name, body,
     })); // prettier-ignore
     await TopVariant.bulkCreate(rows, { transaction });
   }
 
-  /** Rounds of knocks for the top that is being voiced, a played recording for what is finished. */
-  private async loadSounds(
+  /** Rounds of the top that is being voiced, toward what the finished one gave; how finished ones turned out. */
+  private async loadVoicing(
     demo: DemoBuild,
-    { wood, thickness, ago }: { wood: BuildWood; thickness: number | null; ago: (days: number) => Date },
+    { top, thinnest, now }: { top: TopPlan; thinnest: number; now: Date },
     transaction: Transaction,
   ): Promise<void> {
-    const common = { buildId: demo.id, source: 'simulated', person: DEMO_PEOPLE[1]!.name };
-    if (demo.stage === 'voice' && thickness !== null) {
-      const { shape } = contextOf({ ...demo, leftHanded: false });
-      const heard = await demoKnocks(demo.family, shape, wood, thickness);
-      const rows = heard.map(({ round, place, bytes, analysis }, i) => ({
-        ...common, id: randomUUID(), about: 'station', round, place, bytes, size: bytes.length, analysis, options: { from: 28 },
-        at: new Date(ago(KNOCK_ROUND_DAYS[round - 1]!).getTime() + i * SECONDS_PER_KNOCK * 1000),
-      })); // prettier-ignore
-      await KnockRecord.bulkCreate(rows, { transaction });
+    const person = DEMO_PEOPLE[1]!.name;
+    const common = { number: demo.number, buildId: demo.id, top, person, now };
+    const keep = (events: readonly VoicingEvent[]) =>
+      VoicingEventRecord.bulkCreate(events.map(({ retracted: _, ...event }) => ({ ...event, buildId: demo.id })), { transaction }); // prettier-ignore
+    if (demo.finished) {
+      const events = demoFinished({ ...common, ...demo.finished });
+      await keep(events);
+      if (demo.outcome === 'as-wanted') this.model = { from: `No. ${demo.number}`, events };
+      return;
     }
+    if (demo.stage !== 'voice') return;
+    const goal = this.model ? goalLike(this.model.from, this.model.events, demo.weight ?? null) : NO_GOAL;
+    const { events, knocks } = await demoRounds({ ...common, thinnest, goal, daysAgo: ROUND_DAYS });
+    await keep(events);
+    const at = (round: number, i: number) => new Date(now.getTime() - ROUND_DAYS[round - 1]! * DAY + 20 * 60_000 + i * SECONDS_PER_KNOCK * 1000); // prettier-ignore
+    const rows = knocks.map(({ round, place, bytes, analysis }, i) => ({
+      id: randomUUID(), buildId: demo.id, source: 'simulated', person, about: 'station', round, place, bytes, size: bytes.length, analysis,
+      options: { from: 28 }, at: at(round, i % (knocks.length / ROUND_DAYS.length)),
+    })); // prettier-ignore
+    await KnockRecord.bulkCreate(rows, { transaction });
+  }
+
+  /** A played recording of what is finished. */
+  private async loadPlayed(demo: DemoBuild, ago: (days: number) => Date, transaction: Transaction): Promise<void> {
     const played = await demoPlayed(demo.number);
     if (!played) return;
     const place = { title: 'A month strung', ...PLAYED_RANGE };
     await KnockRecord.create(
-      { ...common, ...played, id: randomUUID(), about: 'played', round: 1, place, size: played.bytes.length, options: {}, at: ago(40) },
+      { ...played, id: randomUUID(), buildId: demo.id, source: 'simulated', person: DEMO_PEOPLE[1]!.name, about: 'played', round: 1, place, size: played.bytes.length, options: {}, at: ago(40) },
       { transaction },
     ); // prettier-ignore
   }

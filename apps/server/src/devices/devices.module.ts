@@ -7,10 +7,12 @@ import { MicrophoneController } from './microphone.controller';
 import { SimulatedCaliperService } from './simulated-caliper.service';
 import { SimulatedJigService } from './simulated-jig.service';
 import { SimulatedMicrophoneService } from './simulated-microphone.service';
+import { SimulatedTopService } from './simulated-top.service';
+import { TopController } from './top.controller';
 
 @Module({
   imports: [WoodModule, FlexModule],
-  controllers: [DevicesController, JigController, MicrophoneController],
-  providers: [SimulatedCaliperService, SimulatedJigService, SimulatedMicrophoneService],
+  controllers: [DevicesController, JigController, MicrophoneController, TopController],
+  providers: [SimulatedCaliperService, SimulatedJigService, SimulatedMicrophoneService, SimulatedTopService],
 })
 export class DevicesModule {}

@@ -1,50 +1,67 @@
 import { Injectable } from '@nestjs/common';
 import {
-  bracedPlateModes, isWood, knockSound, microphoneOver, seededRandom, seedOf, SIMULATED_MODES, SIMULATED_RATE, STAGES, usualBraces, writeWav,
-  type RandomSource, type SoundingPlate,
+  bracedPlateModes, isWood, knockSound, microphoneOver, seededRandom, seedOf, SIMULATED_MODES, SIMULATED_RATE, writeWav,
+  type BracedMode, type RandomSource,
 } from '@nimble/core'; // prettier-ignore
 import { contextOf } from '../builds/build.mapper';
 import { Build } from '../builds/models/build.model';
+import { modesInNumbers } from '../compute/top-in-numbers';
 import { invalid, notFound } from '../problem';
 import { newestRead } from '../surveys/newest-read';
+import { SimulatedTopService } from './simulated-top.service';
 
 const UNREAD_THICKNESS = 3e-3;
-/** Shaved by so much since they were glued in (1). */
-const SHAVED = 0.88;
 const LOSS = { middle: 1 / 55, scatter: 0.2 };
 const KEPT_PLATES = 12;
+
+interface Place {
+  x: number;
+  y: number;
+}
 
 /** A stand-in for a microphone over the plate: someone knocks on a plate that exists only in numbers. */
 @Injectable()
 export class SimulatedMicrophoneService {
-  private readonly plates = new Map<string, { plate: SoundingPlate; random: RandomSource }>();
+  private readonly bare = new Map<string, BracedMode[]>();
+  private readonly hands = new Map<string, { losses: number[]; random: RandomSource }>();
+
+  constructor(private readonly tops: SimulatedTopService) {}
 
   /** A WAV of one knock at a place. @param place plate axes [m] */
-  async knock(buildId: string, place: { x: number; y: number }): Promise<Buffer> {
+  async knock(buildId: string, place: Place): Promise<Buffer> {
     const build = await Build.findByPk(buildId);
     if (!build) throw notFound('build');
-    if (!isWood(contextOf(build).shape, place.x, place.y))
-      throw invalid([{ field: 'x', message: 'lies off the wood: knock on the plate' }]);
-    const { plate, random } = await this.plateOf(build);
-    return Buffer.from(writeWav([knockSound(plate, place, random)], SIMULATED_RATE));
-  }
-
-  private async plateOf(build: Build) {
-    const thickness = (await newestRead(build.id))?.assessment.statistics.mean ?? UNREAD_THICKNESS;
-    const braced = STAGES.indexOf(build.stage) > STAGES.indexOf('glue-up');
-    const key = `${build.id} ${thickness} ${braced}`;
-    const kept = this.plates.get(key);
-    if (kept) return kept;
-    const random = seededRandom(seedOf(build.id));
     const { shape } = contextOf(build);
-    const braces = braced
-      ? usualBraces(build.family, shape).map((brace) => ({ ...brace, height: SHAVED * brace.height }))
-      : [];
-    const modes = bracedPlateModes({ shape, thickness, wood: build.wood, braces }, SIMULATED_MODES);
-    const losses = modes.map(() => LOSS.middle * Math.exp(LOSS.scatter * random.normal()));
-    const made = { plate: { modes, losses, loose: null, microphone: microphoneOver(shape) }, random };
-    this.plates.set(key, made);
-    if (this.plates.size > KEPT_PLATES) this.plates.delete(this.plates.keys().next().value!);
+    if (!isWood(shape, place.x, place.y))
+      throw invalid([{ field: 'x', message: 'lies off the wood: knock on the plate' }]);
+    const microphone = microphoneOver(shape);
+    const modes = this.tops.isBraced(build)
+      ? await modesInNumbers(await this.tops.truth(build), SIMULATED_MODES, [place, microphone])
+      : await this.bareModes(build);
+    const { losses, random } = this.handOf(buildId);
+    return Buffer.from(writeWav([knockSound({ modes, losses, loose: null, microphone }, place, random)], SIMULATED_RATE));
+  } // prettier-ignore
+
+  private handOf(buildId: string) {
+    const kept = this.hands.get(buildId);
+    if (kept) return kept;
+    const random = seededRandom(seedOf(buildId));
+    const losses = Array.from({ length: SIMULATED_MODES }, () => LOSS.middle * Math.exp(LOSS.scatter * random.normal()));
+    const made = { losses, random };
+    this.hands.set(buildId, made);
     return made;
+  } // prettier-ignore
+
+  /** A plate without braces, as it was last read. */
+  private async bareModes(build: Build): Promise<BracedMode[]> {
+    const thickness = (await newestRead(build.id))?.assessment.statistics.mean ?? UNREAD_THICKNESS;
+    const key = `${build.id} ${thickness}`;
+    const kept = this.bare.get(key);
+    if (kept) return kept;
+    const { shape } = contextOf(build);
+    const modes = bracedPlateModes({ shape, thickness, wood: build.wood, braces: [] }, SIMULATED_MODES);
+    this.bare.set(key, modes);
+    if (this.bare.size > KEPT_PLATES) this.bare.delete(this.bare.keys().next().value!);
+    return modes;
   }
 }

@@ -1,8 +1,10 @@
 import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post, Query } from '@nestjs/common';
 import { ApiOperation, ApiTags } from '@nestjs/swagger';
 import {
-  FlexEventDto, GoalEventDto, MassEventDto, OutcomeEventDto, ParkEventDto, ReductionEventDto, RepairEventDto, SecondLookEventDto, ShavingEventDto,
+  BoxEventDto, FlexEventDto, GoalEventDto, MassEventDto, OutcomeEventDto, ParkEventDto, ReductionEventDto, RepairEventDto, ResonancesEventDto, SecondLookEventDto, SettlingEventDto,
+  ShavingEventDto, StrungEventDto, TrimEventDto,
 } from './rounds.dto'; // prettier-ignore
+import { CompareService } from './compare.service';
 import { RoundsService } from './rounds.service';
 
 const Id = () => Param('id', ParseUUIDPipe);
@@ -11,7 +13,10 @@ const Id = () => Param('id', ParseUUIDPipe);
 @ApiTags('rounds')
 @Controller()
 export class RoundsController {
-  constructor(private readonly rounds: RoundsService) {}
+  constructor(
+    private readonly rounds: RoundsService,
+    private readonly compare: CompareService,
+  ) {}
 
   @Get('builds/:id/voicing')
   list(@Id() id: string) {
@@ -22,6 +27,12 @@ export class RoundsController {
   @ApiOperation({ summary: 'What shavings did against what was said of them, of all builds but one' })
   record(@Query('person') person = '', @Query('but') but = '') {
     return this.rounds.record(person, but);
+  }
+
+  @Get('builds-compared')
+  @ApiOperation({ summary: 'All builds on the bench in the figures that were read of them last' })
+  compared() {
+    return this.compare.list();
   }
 
   @Post('builds/:id/voicing/goal')
@@ -62,6 +73,31 @@ export class RoundsController {
   @Post('builds/:id/voicing/second-look')
   secondLook(@Id() id: string, @Body() body: SecondLookEventDto) {
     return this.rounds.add(id, 'second-look', body);
+  }
+
+  @Post('builds/:id/voicing/box')
+  box(@Id() id: string, @Body() body: BoxEventDto) {
+    return this.rounds.add(id, 'box', body);
+  }
+
+  @Post('builds/:id/voicing/trim')
+  trim(@Id() id: string, @Body() body: TrimEventDto) {
+    return this.rounds.add(id, 'trim', body);
+  }
+
+  @Post('builds/:id/voicing/resonances')
+  resonances(@Id() id: string, @Body() body: ResonancesEventDto) {
+    return this.rounds.add(id, 'resonances', body);
+  }
+
+  @Post('builds/:id/voicing/strung')
+  strung(@Id() id: string, @Body() body: StrungEventDto) {
+    return this.rounds.add(id, 'strung', body);
+  }
+
+  @Post('builds/:id/voicing/settling')
+  settling(@Id() id: string, @Body() body: SettlingEventDto) {
+    return this.rounds.add(id, 'settling', body);
   }
 
   @Post('builds/:id/voicing/outcome')

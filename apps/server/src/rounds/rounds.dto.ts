@@ -1,4 +1,4 @@
-import { FLEX_PLACES, type FlexPlace } from '@nimble/core';
+import { FLEX_PLACES, REPAIRS, type FlexPlace, type RepairKind } from '@nimble/core';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsDateString, IsIn, IsInt, IsNumber, IsObject, IsOptional, IsPositive, IsString, IsUUID, Length, Matches, Max, MaxLength, Min, ValidateIf, ValidateNested,
@@ -129,7 +129,7 @@ export class ReductionEventDto extends EventDto {
 
 export class RepairBodyDto {
   @IsString() @Length(1, 60) brace: string;
-  @IsIn(['glued-back', 'capped', 'replaced']) what: 'glued-back' | 'capped' | 'replaced';
+  @IsIn(REPAIRS) what: RepairKind;
   @IsString() @MaxLength(400) note: string;
 }
 
@@ -153,6 +153,64 @@ export class SecondLookBodyDto {
 
 export class SecondLookEventDto extends EventDto {
   @ValidateNested() @Type(() => SecondLookBodyDto) body: SecondLookBodyDto;
+}
+
+export class BoxBodyDto {
+  @IsNumber() @Min(5e-4, { message: 'is under half a litre: check the unit' }) @Max(0.08, OVER('80 litres')) volume: number;
+  @IsString() @MaxLength(80) said: string;
+} // prettier-ignore
+
+export class BoxEventDto extends EventDto {
+  @ValidateNested() @Type(() => BoxBodyDto) body: BoxBodyDto;
+}
+
+export class TrimForecastDto {
+  @ValidateNested() @Type(() => EstimateDto) air: EstimateDto;
+  @ValidateNested() @Type(() => EstimateDto) top: EstimateDto;
+}
+
+export class TrimBodyDto {
+  @IsIn(['rim', 'hole']) what: 'rim' | 'hole';
+  @IsPositive({ message: 'must be above zero' }) @Max(0.01, OVER('10 mm')) depth: number;
+  @IsString() @MaxLength(80) said: string;
+  @IsOptional() @ValidateNested() @Type(() => TrimForecastDto) forecast: TrimForecastDto | null;
+}
+
+export class TrimEventDto extends EventDto {
+  @ValidateNested() @Type(() => TrimBodyDto) body: TrimBodyDto;
+}
+
+const NOTE = { message: 'must lie between 30 and 1000 Hz' };
+
+export class ResonancesBodyDto {
+  @IsNumber({}, NOTE) @Min(30, NOTE) @Max(1000, NOTE) air: number;
+  @IsNumber({}, NOTE) @Min(30, NOTE) @Max(1000, NOTE) top: number;
+  @IsString() @MaxLength(80) said: string;
+}
+
+export class ResonancesEventDto extends EventDto {
+  @ValidateNested() @Type(() => ResonancesBodyDto) body: ResonancesBodyDto;
+}
+
+export class StrungBodyDto {
+  @IsString() @MaxLength(400) note: string;
+}
+
+export class StrungEventDto extends EventDto {
+  @ValidateNested() @Type(() => StrungBodyDto) body: StrungBodyDto;
+}
+
+const TURN = { message: 'must lie between -15 and 15 degrees' };
+const BELLY = { message: 'must lie between -20 and 20 mm' };
+
+export class SettlingBodyDto {
+  @IsOptional() @IsNumber({}, TURN) @Min(-0.27, TURN) @Max(0.27, TURN) turn: number | null;
+  @IsOptional() @IsNumber({}, BELLY) @Min(-0.02, BELLY) @Max(0.02, BELLY) belly: number | null;
+  @IsString() @MaxLength(80) said: string;
+}
+
+export class SettlingEventDto extends EventDto {
+  @ValidateNested() @Type(() => SettlingBodyDto) body: SettlingBodyDto;
 }
 
 export class MarkDto {

@@ -1,10 +1,12 @@
 import { Injectable } from '@nestjs/common';
-import { asShaved, checkGoal, InvalidInput, type BracingPlan, type Shaving, type ShavingOutcome } from '@nimble/core';
+import {
+  asShaved, checkGoal, checkTrim, InvalidInput, isOf, outcomesKept, type ShavingOutcome, type VoicingBodies, type VoicingEvent as VoicingEventView, type VoicingKind,
+} from '@nimble/core'; // prettier-ignore
 import { Op } from 'sequelize';
 import { Build } from '../builds/models/build.model';
 import { topOfRecord } from '../explorations/top-of-record';
 import { conflict, invalid, notFound, refusing } from '../problem';
-import { VoicingEvent, type VoicingBodies, type VoicingKind } from './voicing-event.model';
+import { VoicingEvent } from './voicing-event.model';
 
 interface Sent<K extends VoicingKind> {
   id: string;
@@ -18,8 +20,7 @@ interface Sent<K extends VoicingKind> {
 export class RoundsService {
   async list(buildId: string) {
     await findBuild(buildId);
-    const events = await VoicingEvent.findAll({ where: { buildId }, order: [['at', 'ASC'], ['round', 'ASC']] }); // prettier-ignore
-    return events.map(eventView);
+    return (await eventsOf(buildId)).map(eventView);
   }
 
   /** The same event sent twice is kept once. */
@@ -29,6 +30,9 @@ export class RoundsService {
     if (known && known.buildId !== buildId) throw conflict('id', 'This id belongs to another build');
     if (known) return eventView(known);
     if (kind === 'goal') refusing('body', () => checkGoal(body as VoicingBodies['goal']));
+    if (kind === 'trim') refusing('body', () => checkTrim(body as VoicingBodies['trim']));
+    if (kind === 'resonances') requirePair(body as VoicingBodies['resonances']);
+    if (kind === 'settling') requireReading(body as VoicingBodies['settling']);
     if (kind === 'shaving') await this.checkShavings(build, body as VoicingBodies['shaving']);
     const plain = JSON.parse(JSON.stringify(body)) as VoicingBodies[K];
     const event = await VoicingEvent.create({ id, buildId, kind, round, person, at: at ? new Date(at) : new Date(), body: plain });
@@ -42,7 +46,7 @@ export class RoundsService {
     const earlier = await VoicingEvent.findAll({ where: { buildId: build.id, kind: 'shaving', retractedAt: null } });
     const before = earlier.flatMap(({ body }) => (body as VoicingBodies['shaving']).shavings);
     const top = await topOfRecord(build);
-    const done = refusing('body', () => asShaved(top, before.filter((one) => isOf(top.plan, one))));
+    const done = refusing('body', () => asShaved(top, before.filter((one) => isOf(top, one))));
     shavings.forEach((shaving, i) => {
       try {
         asShaved(done, [shaving]);
@@ -54,12 +58,13 @@ export class RoundsService {
   } // prettier-ignore
 
   async record(person: string, but: string): Promise<ShavingOutcome[]> {
-    const events = await VoicingEvent.findAll({
+    const shaved = await VoicingEvent.findAll({
       where: { kind: 'shaving', retractedAt: null, ...(person && { person }), ...(isUuid(but) && { buildId: { [Op.ne]: but } }) },
-      order: [['at', 'ASC']],
+      attributes: ['buildId'], group: 'buildId', raw: true,
     }); // prettier-ignore
-    return events.flatMap(({ body }) => (body as VoicingBodies['shaving']).settled);
-  }
+    const builds = await Promise.all(shaved.map(({ buildId }) => eventsOf(buildId)));
+    return builds.flatMap((events) => outcomesKept(events.map(eventView).filter((event) => event.kind !== 'shaving' || !person || event.person === person)));
+  } // prettier-ignore
 
   async retract(buildId: string, id: string, retracted: boolean) {
     const event = await VoicingEvent.findOne({ where: { id, buildId } });
@@ -70,8 +75,6 @@ export class RoundsService {
 }
 
 const isUuid = (text: string) => /^[0-9a-f-]{36}$/i.test(text);
-/** A brace that was taken out of the plan since took its shavings with it. */
-const isOf = ({ braces }: BracingPlan, { place }: Shaving) => place.kind === 'plate' || braces.some(({ id }) => id === place.id); // prettier-ignore
 
 async function findBuild(id: string): Promise<Build> {
   const build = await Build.findByPk(id);
@@ -79,6 +82,19 @@ async function findBuild(id: string): Promise<Build> {
   return build;
 }
 
-function eventView({ id, round, kind, at, person, body, retractedAt }: VoicingEvent) {
-  return { id, round, kind, at, person, body, retracted: retractedAt !== null && retractedAt !== undefined };
+function requirePair({ air, top }: VoicingBodies['resonances']): void {
+  if (!(top > air)) throw invalid([{ field: 'body.top', message: 'must be the higher of the two notes' }]);
 }
+
+function requireReading({ turn, belly }: VoicingBodies['settling']): void {
+  if ((turn ?? null) === null && (belly ?? null) === null)
+    throw invalid([{ field: 'body.turn', message: 'is missing: give the turn or the belly' }]);
+}
+
+export function eventView({ id, round, kind, at, person, body, retractedAt }: VoicingEvent): VoicingEventView {
+  const retracted = retractedAt !== null && retractedAt !== undefined;
+  return { id, round, kind, at: at.toISOString(), person, body, retracted } as VoicingEventView;
+}
+
+export const eventsOf = (buildId: string) =>
+  VoicingEvent.findAll({ where: { buildId }, order: [['at', 'ASC'], ['round', 'ASC']] }); // prettier-ignore

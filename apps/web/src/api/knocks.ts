@@ -1,5 +1,5 @@
 /** What was heard of a build: knocks on the whole plate, at stations and of bars, and the finished instrument played. */
-import type { HeardKnock, KeptAnalysis, PlacedKnock, PlayedAnalysis } from '@nimble/core';
+import type { HeardKnock, KeptAnalysis, PlacedKnock, PlayedAnalysis, RoundKnock } from '@nimble/core';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { outbox, useOutbox } from './bench-outbox';
@@ -159,3 +159,12 @@ export function placedOf(knocks: readonly KnockView[]): PlacedKnock[] {
     return [{ ...heard, place: { name, x, y } }];
   });
 }
+
+/** What a voicing's rounds take of the knocks. */
+export function roundKnocks(knocks: readonly KnockView[]): RoundKnock[] {
+  return knocks.filter(({ retracted }) => !retracted).map((knock): RoundKnock => {
+    const { round, about, analysis } = knock;
+    const notes = analysis.partials.map(({ frequency, frequencySd }) => ({ frequency, sd: frequencySd }));
+    return { round, about, placed: placedOf([knock])[0] ?? null, notes, ring: analysis.ringTime };
+  });
+} // prettier-ignore

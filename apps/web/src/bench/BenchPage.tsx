@@ -14,7 +14,7 @@ import { KeysDialog } from '../shell/KeysDialog';
 import { Loading } from '../shell/Loading';
 import { HomeLink } from '../shell/Shell';
 import { useShortcuts } from '../shell/shortcuts';
-import { STAGE_WORDS } from '../shell/stage-words';
+import { STAGE_WORDS, stagePath } from '../shell/stage-words';
 import { Waiting } from '../shell/Waiting';
 import { Button, Menu, MenuItem } from '../ui';
 import { DuplicateDialog } from './DuplicateDialog';
@@ -41,6 +41,9 @@ export function BenchPage() {
         <div className="ml-auto flex items-center gap-1">
           <Link to="/rack" className="inline-flex min-h-12 items-center px-3">
             Wood rack
+          </Link>
+          <Link to="/compare" className="inline-flex min-h-12 items-center px-3">
+            Compare
           </Link>
           <Button kind="quiet" onClick={() => setArchived(!archived)}>
             {archived ? 'Back to the bench' : 'Put away'}
@@ -114,7 +117,7 @@ function BuildOnBench({ build }: { build: BuildSummary }) {
   const mark = survey?.verdict ? VERDICT_MARK[survey.verdict] : undefined;
   return (
     <li className="relative border-b border-line py-2.5">
-      <Link to={`/builds/${build.id}/${build.stage}`} className="block hover:bg-grain/30">
+      <Link to={stagePath(build.id, build.stage)} className="block hover:bg-grain/30">
         <div className="flex items-baseline gap-2 pr-12">
           <span className="figures text-[1.05rem] text-soft">{build.number}</span>
           <span className="text-[1.35rem] font-bold">{build.name}</span>

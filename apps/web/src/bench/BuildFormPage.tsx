@@ -17,17 +17,9 @@ import { Loading } from '../shell/Loading';
 import { HomeLink } from '../shell/Shell';
 import { Button, CheckField, SelectField, TextField } from '../ui';
 import { QuantityField } from '../units-and-forms';
+import { FAMILY_WORDS } from './family-words';
 import { OutlineFields } from './OutlineFields';
 import { dragHole, outlineHandles } from './outline-handles';
-
-const FAMILY_WORDS: Record<Family, string> = {
-  'steel-string': 'Steel-string guitar',
-  'nylon-string': 'Nylon-string guitar',
-  'arched-guitar': 'Arched guitar',
-  mandolin: 'Mandolin family',
-  ukulele: 'Ukulele',
-  other: 'Something else',
-};
 
 const CONSTRUCTION_WORDS: Record<Construction, string> = {
   flat: 'Flat',

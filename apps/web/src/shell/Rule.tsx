@@ -1,6 +1,6 @@
 import { STAGES, type Stage } from '@nimble/core';
 import { Link } from 'react-router';
-import { STAGE_WORDS } from './stage-words';
+import { STAGE_WORDS, stagePath } from './stage-words';
 
 interface Props {
   buildId: string;
@@ -19,7 +19,7 @@ export function Rule({ buildId, open, stands, done }: Props) {
       {STAGES.map((stage) => (
         <Link
           key={stage}
-          to={`/builds/${buildId}/${stage}`}
+          to={stagePath(buildId, stage)}
           aria-current={stage === open ? 'page' : undefined}
           className={`group relative flex min-w-12 flex-1 flex-col justify-end pt-2 ${stage === open ? 'min-w-28' : 'max-lg:max-w-16'}`}
         >

@@ -10,3 +10,7 @@ export const STAGE_WORDS: Record<Stage, string> = {
   voice: 'Voice',
   close: 'Close',
 };
+
+/** A stage's first page: voicing opens with its rounds. */
+export const stagePath = (buildId: string, stage: Stage) =>
+  `/builds/${buildId}/${stage === 'voice' ? 'rounds' : stage}`;

@@ -1,11 +1,14 @@
 import type { Stage } from '@nimble/core';
-import { useState, type ReactNode } from 'react';
-import { Navigate } from 'react-router';
+import { useMemo, type ReactNode } from 'react';
+import { useNavigate } from 'react-router';
 import { useForecasts, useSurveys, useSurveyWrites } from '../api/hooks';
+import { isKnock, useSounds } from '../api/knocks';
 import type { Build } from '../api/types';
+import { useVoicingEvents } from '../api/voicing';
 import { Ribbon } from '../shell/Ribbon';
 import { BuildShell } from '../shell/Shell';
 import { ribbonItems } from './thickness/view-model';
+import { roundItems } from './story/ribbon-of-rounds';
 
 interface Props {
   build: Build;
@@ -15,13 +18,21 @@ interface Props {
   children: ReactNode;
 }
 
-/** A stage beside thickness: the build's frame, with the ribbon leading back to the surveys. */
+/** A stage beside thickness: the build's frame, with the ribbon leading back to the surveys and the rounds as they were. */
 export function StageFrame({ build, stage, slip, children }: Props) {
   const surveys = useSurveys(build.id);
   const forecasts = useForecasts(build.id);
   const writes = useSurveyWrites(build.id);
-  const [opened, setOpened] = useState<string | null>(null);
-  if (opened) return <Navigate to={`/builds/${build.id}/thickness?survey=${opened}`} />;
+  const navigate = useNavigate();
+  const events = useVoicingEvents(build.id).data;
+  const sounds = useSounds(build.id).data;
+  const rounds = useMemo(
+    () => roundItems(events ?? [], (sounds ?? []).filter(isKnock), build.units),
+    [events, sounds, build.units],
+  );
+  /** A round is told in the story, a survey is seen on the plate. */
+  const open = (id: string) =>
+    void navigate(`/builds/${build.id}/${id.startsWith('round-') ? `story#${id}` : `thickness?survey=${id}`}`);
   return (
     <BuildShell
       build={build}
@@ -29,9 +40,9 @@ export function StageFrame({ build, stage, slip, children }: Props) {
       onUnits={(units) => writes.changeBuild({ units })}
       ribbon={
         <Ribbon
-          items={ribbonItems(surveys.data ?? [], forecasts.data ?? [], build.units)}
+          items={[...ribbonItems(surveys.data ?? [], forecasts.data ?? [], build.units), ...rounds]}
           selected={null}
-          onSelect={setOpened}
+          onSelect={open}
           empty="Nothing measured yet."
         />
       }

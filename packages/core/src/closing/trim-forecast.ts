@@ -96,25 +96,43 @@ function thicknessAtHole({ thickness }: TopPlan): number {
 interface HeardFactor {
   top: number;
   air: number;
+  spring: number;
   heard: boolean;
 }
 
-/** What was heard sets both notes; the model only says how they move from there. */
+/** How far what was heard may lie from the model in each [log]: a back that gives softens the air's spring. */
+const SPREAD = { top: 0.12, air: 0.12, spring: 0.15 };
+const SPRINGS = { least: -0.9, most: 0.4, steps: 260 };
+
+/** What was heard sets both notes, by the least changes of the model that give them; the model only says how they move from there. */
 function heardFactor({ heard }: ClosedBox, { alone, spring }: Modelled): HeardFactor {
-  if (!heard) return { top: 1, air: 1, heard: false };
-  const real = aloneOf({ low: heard.air, high: heard.top }, spring);
-  return { top: real.top / alone.top, air: real.air / alone.air, heard: true };
-}
+  if (!heard) return { top: 1, air: 1, spring: 1, heard: false };
+  let best: { cost: number; factor: HeardFactor } | null = null;
+  let refused: unknown = null;
+  for (let i = 0; i <= SPRINGS.steps; i++) {
+    const log = SPRINGS.least + ((SPRINGS.most - SPRINGS.least) * i) / SPRINGS.steps;
+    try {
+      const real = aloneOf({ low: heard.air, high: heard.top }, spring * Math.exp(log));
+      const factor = { top: real.top / alone.top, air: real.air / alone.air, spring: Math.exp(log), heard: true };
+      const cost = (Math.log(factor.top) / SPREAD.top) ** 2 + (Math.log(factor.air) / SPREAD.air) ** 2 + (log / SPREAD.spring) ** 2;
+      if (!best || cost < best.cost) best = { cost, factor };
+    } catch (failure) {
+      refused = failure; // too stiff a spring for so near a pair: softer ones are tried too
+    }
+  }
+  if (!best) throw refused;
+  return best.factor;
+} // prettier-ignore
 
 function notesOf({ alone, spring }: Modelled, first: Modelled, factor: HeardFactor): BoxNotes {
   const scaled = (from: Alone): Alone => ({ top: factor.top * from.top, air: factor.air * from.air });
-  const pair = pairOf(scaled(alone), spring);
-  const before = pairOf(scaled(first.alone), first.spring);
+  const pair = pairOf(scaled(alone), factor.spring * spring);
+  const before = pairOf(scaled(first.alone), factor.spring * first.spring);
   const doubt = (value: number, was: number, unheard: number): Estimate => ({
     value, sd: Math.hypot((factor.heard ? HEARD : unheard) * value, OF_CHANGE * (value - was)),
   }); // prettier-ignore
   return {
-    alone: scaled(alone), spring,
+    alone: scaled(alone), spring: factor.spring * spring,
     air: doubt(pair.low, before.low, UNHEARD.air), top: doubt(pair.high, before.high, UNHEARD.top),
   }; // prettier-ignore
 }

@@ -2,3 +2,6 @@ export {
   exportReadings, importReadings, type ExportedReading, type ImportedReading, type LineError, type ReadingsImport,
 } from './readings-csv'; // prettier-ignore
 export { importOutline, type ImportedOutline } from './outline-file';
+export { type Story, type StoryPlate, type StorySection } from './story';
+export { printable, storyPdf } from './story-pdf';
+export { voicingCsv, voicingZip, type BundleSound, type VoicingBundle } from './voicing-bundle';

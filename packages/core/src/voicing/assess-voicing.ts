@@ -18,7 +18,7 @@ import { propose, UNLEARNED, type Proposal } from './propose';
 import { asShaved, type Shaving } from './shaving';
 import { standingOf, withModel, type Foretold, type Standing } from './standing';
 import { stopOrGo, type Verdict } from './stop';
-import { figuresOnBench, type QuantityKey, type VoicedMode, type VoicingSettings } from './voicing-model';
+import { effectOf, figuresOnBench, type QuantityKey, type VoicedMode, type VoicingModel, type VoicingSettings } from './voicing-model'; // prettier-ignore
 import type { WoodFactors } from './wood-factors';
 
 export interface VoicingRound {
@@ -50,6 +50,8 @@ export interface VoicingInput {
 export interface RoundStanding {
   number: number;
   matched: MatchedMode[];
+  /** What was read in it; the rest of its standing is foretold. */
+  read: QuantityKey[];
   standing: Standing;
   outcomes: ShavingOutcome[];
 }
@@ -78,7 +80,7 @@ export function assessVoicing(input: VoicingInput, onProgress: (done: number) =>
   const last = rounds.filter(({ readings, heard }) => readings.length + heard.length > 0).at(-1);
   const before = rounds.filter(({ number }) => last !== undefined && number < last.number).flatMap(({ shavings }) => shavings);
   const since = rounds.filter(({ number }) => last === undefined || number >= last.number).flatMap(({ shavings }) => shavings);
-  const fitted = calibrate(asShaved(top, before), (model) => (last ? readingsOf(last, model.modes) : []), {
+  const fitted = calibrate(asShaved(top, before), (model) => (last ? readingsUpTo(rounds, last, model) : []), {
     prior, settings, onStep: (done) => onProgress(0.15 + 0.5 * done),
   });
   const known = roundStandings(rounds, fitted.model.modes);
@@ -90,11 +92,10 @@ export function assessVoicing(input: VoicingInput, onProgress: (done: number) =>
   const proposal = propose({ model: calibration.model, standing, goal, learned, thinnest, ...(input.meshSize !== undefined && { meshSize: input.meshSize }) });
   onProgress(1);
   const rings = rounds.flatMap(({ ring }) => ring ?? []);
-  const read = new Set(known.flatMap(({ standing: own }) => Object.keys(own) as QuantityKey[]));
   return {
     calibration, rounds: known, standing, record, proposal, foretold: since.length > 0,
     verdict: stopOrGo({ proposal, rings, wantsRing: goal.ring, reserve: goal.reserve }),
-    next: nextReadings({ goal, model: calibration.model, shavings: since, known: read }),
+    next: nextReadings({ goal, model: calibration.model, since: (key) => shavedSince(rounds, known, key) }),
     worth: worthReading(fitted, readingError),
   };
 } // prettier-ignore
@@ -103,6 +104,27 @@ const readingsOf = ({ readings, heard }: VoicingRound, modes: readonly VoicedMod
   ...matchModes(modes, heard).map(({ key, frequency }) => ({ key, value: frequency })),
   ...readings,
 ];
+
+/** What the last round read, and what only earlier ones did, brought on by what the model says that was shaved since. */
+function readingsUpTo(rounds: readonly VoicingRound[], last: VoicingRound, model: VoicingModel): VoicingReading[] {
+  const found = readingsOf(last, model.modes);
+  const known = new Set(found.map(({ key }) => key));
+  for (const round of [...rounds].reverse().filter(({ number }) => number < last.number)) {
+    const since = rounds.filter(({ number }) => number >= round.number && number < last.number).flatMap(({ shavings }) => shavings);
+    const others = readingsOf(round, model.modes).filter(({ key }) => !known.has(key) && model.quantities.some((one) => one.key === key));
+    for (const reading of others) {
+      known.add(reading.key);
+      found.push(broughtOn(reading, since, model));
+    }
+  }
+  return found;
+} // prettier-ignore
+
+function broughtOn({ key, value: { value, sd } }: VoicingReading, since: readonly Shaving[], model: VoicingModel): VoicingReading {
+  const change = since.reduce((sum, { place, depth }) => sum + depth * effectOf(quantityOf(model, key), model, [place]), 0);
+  const now = value * Math.exp(change);
+  return { key, value: { value: now, sd: now * Math.hypot(sd / value, UNLEARNED.spread * change) } };
+} // prettier-ignore
 
 /** Round by round: what was read is put together with what had been foretold of it, and settles that. */
 function roundStandings(rounds: readonly VoicingRound[], modes: readonly VoicedMode[]): RoundStanding[] {
@@ -121,8 +143,14 @@ function roundStandings(rounds: readonly VoicingRound[], modes: readonly VoicedM
       before = standing;
       where = round.shavings.some(({ place }) => place.kind === 'brace') ? 'brace' : 'plate';
     } else foretold = standing;
-    return { number: round.number, matched, standing, outcomes };
+    return { number: round.number, matched, read: [...new Set(readings.map(({ key }) => key))], standing, outcomes };
   });
+} // prettier-ignore
+
+/** Of the newest round with readings of a quantity and of all after it. */
+function shavedSince(rounds: readonly VoicingRound[], known: readonly RoundStanding[], key: QuantityKey): readonly Shaving[] | null {
+  const read = rounds.findLast(({ readings }, i) => readings.some((one) => one.key === key) || known[i].matched.some((one) => one.key === key));
+  return read ? rounds.filter(({ number }) => number >= read.number).flatMap(({ shavings }) => shavings) : null;
 } // prettier-ignore
 
 function afterShaving(rounds: readonly VoicingRound[], known: readonly RoundStanding[]): Standing {

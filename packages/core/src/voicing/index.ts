@@ -17,6 +17,7 @@ export {
   floorOf, foretell, propose, UNLEARNED, type ShavingCandidate, type Floor, type Learned, type Proposal, type ProposeInput,
 } from './propose'; // prettier-ignore
 export { stopOrGo, type StopInput, type StopRule, type Verdict } from './stop';
+export { barEffects, type BarEffects } from './bar-effects';
 export { tuneBars, type BarNow, type BarsInput, type BarStrokes } from './tune-bars';
 export { nextReadings, readingError, type NextReading, type WantedReading } from './next-readings';
 export { questionVoiced, type ReadingQuestion } from './question';
@@ -31,7 +32,7 @@ export {
 } from './assess-voicing';
 export { heardModes, WALKED, type HeardNote } from './heard-modes';
 export {
-  goalOf, isOf, readIn, readingOf, REPAIRS, roundNow, roundsOf, shavedTop, standingEvents, VOICING_KINDS,
+  goalOf, isOf, outcomesKept, readIn, readingOf, REPAIRS, roundNow, roundsOf, shavedTop, standingEvents, VOICING_KINDS,
   type EventOf, type RepairKind, type RoundKnock, type RoundNow, type VoicingBodies, type VoicingEvent, type VoicingKind,
 } from './record'; // prettier-ignore
-export { asPlaned, benchFigures, otherWood, soundingModes } from './top-in-numbers';
+export { asPlaned, benchFigures, otherWood, readBalance, readDial, soundingModes } from './top-in-numbers';

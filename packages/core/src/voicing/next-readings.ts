@@ -22,27 +22,25 @@ export function readingError(key: QuantityKey): number {
 interface NextInput {
   goal: VoicingGoal;
   model: Pick<VoicingModel, 'top' | 'nodeParts' | 'quantities' | 'closed'>;
-  /** Since the last readings. */
-  shavings: readonly Shaving[];
-  /** Quantities that were read in an earlier round. */
-  known: ReadonlySet<QuantityKey>;
+  /** Made since a quantity was read last; null if it never was. */
+  since: (key: QuantityKey) => readonly Shaving[] | null;
 }
 
-export function nextReadings({ goal, model, shavings, known }: NextInput): NextReading[] {
+export function nextReadings({ goal, model, since }: NextInput): NextReading[] {
   const wanted = new Set(goalLines(goal).flatMap(({ terms }) => terms.map(({ key }) => key)));
   const moved = (key: QuantityKey) => {
     const quantity = model.quantities.find((one) => one.key === key);
-    const change = quantity ? shavings.reduce((sum, { place, depth }) => sum + depth * effectOf(quantity, model, [place]), 0) : 0;
+    const change = quantity ? (since(key) ?? []).reduce((sum, { place, depth }) => sum + depth * effectOf(quantity, model, [place]), 0) : 0;
     return Math.abs(change) > readingError(key);
   };
   const keys = [...new Set<QuantityKey>(['mass', ...(model.closed ? (['flex:bridge'] as const) : FIRST), ...wanted])];
   const read = keys.filter((key) => !key.startsWith('mode') && model.quantities.some((one) => one.key === key)).flatMap((key): NextReading[] => {
-    if (!known.has(key)) return [{ what: key, why: 'first' }];
+    if (since(key) === null) return [{ what: key, why: 'first' }];
     if (!moved(key)) return [];
     return [{ what: key, why: wanted.has(key) ? 'goal' : 'changed' }];
   });
   const modes = model.quantities.filter(({ key }) => key.startsWith('mode')).map(({ key }) => key);
-  const heard = modes.some((key) => known.has(key));
+  const heard = modes.some((key) => since(key) !== null);
   if (!heard) return [...read, { what: 'walk', why: 'first' }];
   if (!modes.some(moved)) return read;
   // Shapes do not change in one round: one good knock tells where the notes went, unless places are compared.

@@ -150,3 +150,22 @@ export const isOf = ({ plan }: Pick<TopPlan, 'plan'>, { place }: Shaving) =>
 /** The top as it stands: all shavings of all rounds off. */
 export const shavedTop = (top: TopPlan, events: readonly VoicingEvent[]): TopPlan =>
   asShaved(top, standingEvents(events, 'shaving').flatMap(({ body }) => body.shavings).filter((shaving) => isOf(top, shaving))); // prettier-ignore
+
+const readingsIn = (events: readonly VoicingEvent[], is: (round: number) => boolean): Map<QuantityKey, Estimate> =>
+  new Map(events.filter(({ round, retracted }) => is(round) && !retracted).flatMap((event) => readingOf(event) ?? []).map(({ key, value }) => [key, value])); // prettier-ignore
+
+/** What all shavings of a build did against what was said of them: as settled when the next was made; of the last one bends and weight, which need no model to be known again. */
+export function outcomesKept(events: readonly VoicingEvent[]): ShavingOutcome[] {
+  const shaved = standingEvents(events, 'shaving');
+  const settled = shaved.flatMap(({ body }) => body.settled);
+  const last = shaved.at(-1);
+  if (!last) return settled;
+  const { round, body } = last;
+  const before = readingsIn(events, (one) => one === round);
+  const where = body.shavings.some(({ place }) => place.kind === 'brace') ? 'brace' : 'plate';
+  const open = [...readingsIn(events, (one) => one === round + 1)].flatMap(([quantity, outcome]): ShavingOutcome[] => {
+    const [was, said] = [before.get(quantity), body.forecast[quantity]];
+    return was && said ? [{ quantity, where, before: was, forecast: said, outcome }] : [];
+  });
+  return [...settled, ...open];
+} // prettier-ignore

@@ -39,3 +39,20 @@ export function soundingModes(top: TopPlan, count: number, wood: WoodFactors = A
     return { frequency, at: (x, y) => scale * valueAt(factored.model, shape, [x, y]) };
   });
 }
+
+/** A digital dial under a kilogram, and a kitchen balance: how far they scatter and what they show [m, kg]; a bend lies on its rests so evenly (1). */
+const DIAL = { scatter: 3e-6, step: 1e-6 };
+const BALANCE = { scatter: 5e-5, step: 1e-4 };
+const REST = 0.008;
+const KILOGRAM = 9.80665;
+
+const rounded = (value: number, step: number) => Math.round(value / step) * step;
+
+/** @param compliance [m/N] @returns load [N] and what the dial shows [m] */
+export function readDial(compliance: number, random: RandomSource): { load: number; deflection: number } {
+  const sag = KILOGRAM * compliance * (1 + REST * random.normal()) + DIAL.scatter * random.normal();
+  return { load: KILOGRAM, deflection: rounded(sag, DIAL.step) };
+}
+
+export const readBalance = (mass: number, random: RandomSource): number =>
+  rounded(mass + BALANCE.scatter * random.normal(), BALANCE.step);

@@ -12,8 +12,13 @@ export const AS_TAKEN: WoodFactors = { along: 1, across: 1, shear: 1, density: 1
 /** Moduli across and in shear are read from fewer and shorter bends. */
 const LESS_SURE = 1.5;
 
+/** However well a set was measured: wood is not the same all over, and glue and grain change what a stick brings. */
+const LEAST = { density: 0.015, modulus: 0.04 };
+
 /** Standard deviations of the logarithms of the factors. */
-export function priorSpread({ density, modulus, braceDensity, braceModulus }: WoodSpread): WoodFactors {
+export function priorSpread(spread: WoodSpread): WoodFactors {
+  const { braceDensity, braceModulus } = spread;
+  const [density, modulus] = [Math.max(LEAST.density, spread.density), Math.max(LEAST.modulus, spread.modulus)];
   return { along: modulus, across: LESS_SURE * modulus, shear: LESS_SURE * modulus, density, braces: braceModulus, braceDensity };
 } // prettier-ignore
 

@@ -6,7 +6,7 @@ create table voicing_events (
   id uuid primary key,
   build_id uuid not null references builds (id),
   round integer not null check (round between 1 and 999),
-  kind text not null check (kind in ('goal', 'flex', 'mass', 'shaving', 'reduction', 'repair', 'park', 'second-look', 'outcome')),
+  kind text not null check (kind in ('goal', 'flex', 'mass', 'shaving', 'reduction', 'repair', 'park', 'second-look', 'box', 'trim', 'resonances', 'strung', 'settling', 'outcome')),
   at timestamptz not null,
   person text not null default '',
   body jsonb not null,

@@ -1,4 +1,4 @@
-import { type BuildOutcome, type Stage } from '@nimble/core';
+import type { Stage } from '@nimble/core';
 import { useQueryClient } from '@tanstack/react-query';
 import { addDays, format } from 'date-fns';
 import { useState } from 'react';
@@ -11,7 +11,7 @@ import type { Build, Note } from '../../api/types';
 import { woodOrigin } from '../../rack/wood-origin';
 import { usePreferences } from '../../shell/preferences';
 import { STAGE_WORDS } from '../../shell/stage-words';
-import { Button, CheckField, SelectField, TextField } from '../../ui';
+import { Button, CheckField, TextField } from '../../ui';
 
 /** What a stage is about, for someone who has never been there. */
 const ABOUT: Record<Stage, string> = {
@@ -49,12 +49,6 @@ export function JournalSlip({ build, stage, changeBuild }: Props) {
           </Link>
         </p>
       )}
-      {stage === 'close' && (
-        <Outcome
-          value={build.choices.outcome}
-          onChange={(outcome) => changeBuild({ choices: { ...build.choices, outcome } })}
-        />
-      )}
       {stands ? (
         <p className="font-medium text-spruce">No. {build.number} stands here.</p>
       ) : (
@@ -74,37 +68,6 @@ export function JournalSlip({ build, stage, changeBuild }: Props) {
       <WaitsFor build={build} onChange={(waitsFor) => changeBuild({ waitsFor })} />
       <Notes build={build} stage={stage} />
     </div>
-  );
-}
-
-const OUTCOMES = [
-  ['', 'not said yet'],
-  ['as-wanted', 'as wanted: one to repeat'],
-  ['too-stiff', 'too stiff'],
-  ['too-soft', 'too soft'],
-] as const;
-
-/** Later plates of the family learn from it how stiff a top should be. */
-function Outcome({
-  value,
-  onChange,
-}: {
-  value: BuildOutcome | null;
-  onChange: (outcome: BuildOutcome | null) => void;
-}) {
-  return (
-    <SelectField
-      label="How did the top turn out?"
-      hint="Plates of this family learn from it how stiff to be."
-      value={value ?? ''}
-      onChange={(event) => onChange((event.target.value || null) as BuildOutcome | null)}
-    >
-      {OUTCOMES.map(([key, words]) => (
-        <option key={key} value={key}>
-          {words}
-        </option>
-      ))}
-    </SelectField>
   );
 }
 

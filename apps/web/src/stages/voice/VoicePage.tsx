@@ -26,6 +26,7 @@ import { MapSlip } from './MapSlip';
 import { HoldAndStrike, Mark, ShapeLayer } from './ShapeLayer';
 import { TABS, useVoiceParams, VIEWS } from './use-voice-params';
 import { useWalk } from './use-walk';
+import { VoiceSwitch } from './VoiceSwitch';
 import { VIEW_WORDS, walkViews } from './walk-views';
 
 export function VoicePage() {
@@ -133,6 +134,7 @@ function Voice({ build, knocks }: { build: Build; knocks: readonly KnockView[] }
       }
     >
       <div className="flex flex-wrap items-center justify-between gap-x-4 px-4 pt-1 lg:px-6">
+        <VoiceSwitch buildId={build.id} open="voice" />
         <TextTabs label="On the plate" tabs={VIEWS} open={view} onOpen={(key) => page.set({ view: key })} />
         <span className="flex items-center">
           <ToWholeTop buildId={build.id} />

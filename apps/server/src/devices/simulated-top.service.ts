@@ -1,0 +1,50 @@
+import { Injectable } from '@nestjs/common';
+import {
+  asPlaned, asShaved, FLEX_PLACES, isOf, otherWood, readBalance, readDial, seededRandom, seedOf, STAGES, standingEvents, type FlexPlace, type RandomSource,
+} from '@nimble/core'; // prettier-ignore
+import { Build } from '../builds/models/build.model';
+import { figuresInNumbers, type TopInNumbers } from '../compute/top-in-numbers';
+import { topOfRecord } from '../explorations/top-of-record';
+import { invalid, notFound } from '../problem';
+import { eventsOf, eventView } from '../rounds/rounds.service';
+
+/** A stand-in for the braced plate on the bench: it exists only in numbers, of other wood than it is taken for, and was planed as hands plane. */
+@Injectable()
+export class SimulatedTopService {
+  private readonly hands = new Map<string, RandomSource>();
+
+  /** As it really is: its own wood, and everything that was shaved, unevenly. */
+  async truth(build: Build): Promise<TopInNumbers> {
+    const top = await topOfRecord(build);
+    const events = (await eventsOf(build.id)).map(eventView);
+    const planed = standingEvents(events, 'shaving').flatMap(({ id, body }) =>
+      asPlaned(body.shavings.filter((shaving) => isOf(top, shaving)), seededRandom(seedOf(id))),
+    ); // prettier-ignore
+    return { top: asShaved(top, planed), wood: otherWood(seededRandom(seedOf(build.id))) };
+  }
+
+  /** It has braces to speak of. */
+  isBraced({ stage }: Pick<Build, 'stage'>): boolean {
+    return STAGES.indexOf(stage) > STAGES.indexOf('glue-up');
+  }
+
+  async bend(buildId: string, place: FlexPlace): Promise<{ load: number; deflection: number }> {
+    const { values, random } = await this.figuresOf(buildId);
+    const compliance = values.get(`flex:${place}`);
+    if (compliance === undefined) throw invalid([{ field: 'place', message: `is not bent on an open plate: choose one of ${FLEX_PLACES.slice(0, -1).join(', ')}` }]); // prettier-ignore
+    return readDial(compliance, random);
+  }
+
+  async weigh(buildId: string): Promise<{ mass: number }> {
+    const { values, random } = await this.figuresOf(buildId);
+    return { mass: readBalance(values.get('mass')!, random) };
+  }
+
+  private async figuresOf(buildId: string) {
+    const build = await Build.findByPk(buildId);
+    if (!build) throw notFound('build');
+    const random = this.hands.get(buildId) ?? seededRandom(seedOf(`hands ${buildId}`));
+    this.hands.set(buildId, random);
+    return { values: await figuresInNumbers(await this.truth(build)), random };
+  }
+}

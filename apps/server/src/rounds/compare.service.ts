@@ -1,0 +1,70 @@
+import { Injectable } from '@nestjs/common';
+import { NO_BUILD_CHOICES, readingOf, standingEvents, type ComparedBuild, type Family, type PlateRole, type VoicingEvent as VoicingEventView } from '@nimble/core'; // prettier-ignore
+import { QueryTypes } from 'sequelize';
+import { Sequelize } from 'sequelize-typescript';
+import { Build } from '../builds/models/build.model';
+import { eventView } from './rounds.service';
+import { VoicingEvent } from './voicing-event.model';
+
+export interface ComparedView extends ComparedBuild {
+  family: Family;
+  plate: PlateRole;
+  /** How it turned out, in its maker's words. */
+  words: string;
+  marks: { name: string; mark: number }[];
+}
+
+interface Measured {
+  buildId: string;
+  mean: number | null;
+  mass: number | null;
+  ring: number | null;
+}
+
+/** Builds beside each other, each in the figures that were read of it last. */
+@Injectable()
+export class CompareService {
+  constructor(private readonly sequelize: Sequelize) {}
+
+  async list(): Promise<ComparedView[]> {
+    const [builds, measured, events] = await Promise.all([
+      Build.findAll({ where: { archivedAt: null }, order: [['number', 'ASC']] }),
+      this.measured(),
+      VoicingEvent.findAll({ where: { retractedAt: null }, order: [['at', 'ASC']] }),
+    ]);
+    return builds.map((build) => comparedOf(build, measured.find(({ buildId }) => buildId === build.id), events.filter(({ buildId }) => buildId === build.id).map(eventView)));
+  } // prettier-ignore
+
+  /** Of the newest survey that was read, and the mean ring of the newest round of knocks. */
+  private measured(): Promise<Measured[]> {
+    return this.sequelize.query<Measured>(
+      `with surveyed as (select distinct on (build_id) build_id, mean, mass from surveys where mean is not null order by build_id, number desc),
+            rounds as (select build_id, max(round) as round from knocks where about in ('plate', 'station') and retracted_at is null group by build_id),
+            rung as (select k.build_id, avg((k.analysis ->> 'ringTime')::double precision) as ring from knocks k join rounds r using (build_id, round)
+                     where k.about in ('plate', 'station') and k.retracted_at is null group by k.build_id)
+       select b.id as "buildId", s.mean, s.mass, r.ring from builds b left join surveyed s on s.build_id = b.id left join rung r on r.build_id = b.id`,
+      { type: QueryTypes.SELECT },
+    );
+  }
+}
+
+const GOOD = { 'as-wanted': true, 'too-stiff': false, 'too-soft': false } as const;
+
+function comparedOf(build: Build, measured: Measured | undefined, events: readonly VoicingEventView[]): ComparedView {
+  const { id, number, name, family, plate, wood, choices } = build;
+  const { outcome } = { ...NO_BUILD_CHOICES, ...choices };
+  const said = standingEvents(events, 'outcome').at(-1)?.body;
+  const pair = standingEvents(events, 'resonances').at(-1)?.body;
+  const turns = standingEvents(events, 'settling').flatMap(({ body }) => body.turn ?? []);
+  // Later readings of a quantity take the place of earlier ones.
+  const read = Object.fromEntries(events.flatMap((event) => readingOf(event) ?? []).map(({ key, value }) => [key, value.value]));
+  return {
+    id, number, name, family: family as Family, plate: plate as PlateRole,
+    good: outcome === null ? null : GOOD[outcome],
+    words: said?.words ?? '', marks: said?.marks ?? [],
+    figures: {
+      thickness: measured?.mean ?? null, density: wood.rho, modulusAlong: wood.E_L, modulusAcross: wood.E_C,
+      plateMass: measured?.mass ?? null, ring: measured?.ring ?? null, ...read, air: pair?.air ?? null, top: pair?.top ?? null, turn: turns.at(-1) ?? null,
+    },
+  };
+} // prettier-ignore

@@ -1,0 +1,10 @@
+import type { Family } from '@nimble/core';
+
+export const FAMILY_WORDS: Record<Family, string> = {
+  'steel-string': 'Steel-string guitar',
+  'nylon-string': 'Nylon-string guitar',
+  'arched-guitar': 'Arched guitar',
+  mandolin: 'Mandolin family',
+  ukulele: 'Ukulele',
+  other: 'Something else',
+};

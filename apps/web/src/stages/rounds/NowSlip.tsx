@@ -1,0 +1,192 @@
+import { parseLoad, parseQuantity, InvalidInput, questionVoiced, type Estimate, type FlexPlace, type NextReading, type QuantityKey, type ReadingQuestion, type UnitChoice, type VoicingBodies } from '@nimble/core'; // prettier-ignore
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { Caution } from '../../bracing/Row';
+import { usePreferences } from '../../shell/preferences';
+import { Button, SelectField, TextField } from '../../ui';
+import { PLACE_HINTS, PLACE_WORDS, valueWords, WANTED_WORDS, WHY_WORDS } from './round-words';
+
+interface Props {
+  buildId: string;
+  round: number;
+  units: UnitChoice;
+  next: readonly NextReading[];
+  places: readonly FlexPlace[];
+  /** Read in this round, in the round before, foretold, and wished for. */
+  figures: (key: QuantityKey) => { now: number | null; before: number | null; foretold: Estimate | null; goal: number | null };
+  /** What lay on the plate last time, as typed. */
+  lastLoad: string;
+  onBend: (body: VoicingBodies['flex']) => void;
+  onMass: (body: VoicingBodies['mass']) => void;
+  /** The stand-in instruments. */
+  onGauge: (place: FlexPlace) => Promise<{ load: number; deflection: number }>;
+  onBalance: () => Promise<{ mass: number }>;
+  /** What is being read, for the plate to show. */
+  picked: QuantityKey;
+  onPicked: (key: QuantityKey) => void;
+  onUndo: (() => void) | null;
+} // prettier-ignore
+
+const QUESTIONS: Record<ReadingQuestion['kind'], string> = {
+  unit: 'This is off by as much as another unit would be. Was it typed in the unit that you meant?',
+  heavier:
+    'It weighs more than before though wood came off. Damp air does that: let plate and scale stand in the shop, or tell what was glued on.',
+  'other-way':
+    'It is stiffer than it was. Another jig, another plate, or something glued on? If it was repaired, say so under Record.',
+  broken: 'It is far softer than foretold. Look for a brace or a joint that let go before you take anything off.',
+  far: 'This is far from what was foretold. Read it once more.',
+};
+
+/** What nobody shaved reads again within this (1). */
+const SAME = 0.02;
+
+/** What to measure now, the shortest list first; each figure very large beside the last round's and the goal's. */
+export function NowSlip(props: Props) {
+  const { buildId, round, units, next, places, figures, onUndo } = props;
+  const choice = usePreferences();
+  const { picked: key, onPicked: setPicked } = props;
+  const { now, before, foretold, goal } = figures(key);
+  const show = (value: number) => valueWords(key, value, units, choice);
+  const expected = foretold ?? (before === null ? null : { value: before, sd: SAME * before });
+  const question = now !== null && expected ? questionVoiced(key, now, expected) : null;
+  const keys: QuantityKey[] = ['mass', ...places.map((place): QuantityKey => `flex:${place}`)];
+  return (
+    <div className="space-y-3 pt-1">
+      <section aria-label="What to measure now">
+        <h3 className="font-bold">Round {round}: measure now</h3>
+        {next.length === 0 ? (
+          <p className="text-soft">All that this round needs is read. See what to shave next.</p>
+        ) : (
+          <ul>
+            {next.map(({ what, why }) => (
+              <li key={what} className="border-t border-grain">
+                {what === 'walk' || what === 'knock' ? (
+                  <Link className="flex min-h-12 items-center justify-between underline underline-offset-4" to={`/builds/${buildId}/voice?slip=${what === 'walk' ? 'map' : 'knock'}&round=${round}`}>
+                    {WANTED_WORDS(what)} <span className="text-soft">{WHY_WORDS[why]}</span>
+                  </Link>
+                ) : (
+                  <button type="button" className="flex min-h-12 w-full items-center justify-between" aria-pressed={key === what} onClick={() => setPicked(what)}>
+                    <span className={key === what ? 'font-bold' : ''}>{WANTED_WORDS(what)}</span> <span className="text-soft">{WHY_WORDS[why]}</span>
+                  </button>
+                )}
+              </li>
+            ))}
+          </ul>
+        )}
+      </section>
+      <SelectField label="Reading" value={key} onChange={(event) => setPicked(event.target.value as QuantityKey)}>
+        {keys.map((one) => (
+          <option key={one} value={one}>{WANTED_WORDS(one)}</option>
+        ))}
+      </SelectField>
+      <div aria-live="polite">
+        <p className="figures text-[3.4rem] leading-none font-medium">{now === null ? '–' : show(now)}</p>
+        <p className="mt-1.5 flex flex-wrap gap-x-4 text-soft">
+          {before !== null && <span>last round <b className="figures text-ink">{show(before)}</b></span>}
+          {foretold && <span>foretold <b className="figures text-ink">{show(foretold.value)}</b></span>}
+          {goal !== null && <span>goal <b className="figures text-ink">{show(goal)}</b></span>}
+        </p>
+        {key.startsWith('flex') && <p className="text-[0.95rem] text-soft">Bends are said as what one kilogram does.</p>}
+        {question && <p role="alert" className="mt-1 font-medium text-ember-ink">{QUESTIONS[question.kind]}</p>}
+      </div>
+      {key === 'mass' ? <MassEntry key={round} {...props} /> : <BendEntry key={`${key} ${round}`} {...props} place={key.slice(5) as FlexPlace} />}
+      {onUndo && <Button kind="quiet" onClick={onUndo}>Take the last entry back</Button>}
+    </div>
+  );
+} // prettier-ignore
+
+function MassEntry({ units, onMass, onBalance }: Props) {
+  const [text, setText] = useState('');
+  const [error, setError] = useState<string | null>(null);
+  const [weighing, setWeighing] = useState(false);
+  const weigh = async () => {
+    setWeighing(true);
+    try {
+      const { mass } = await onBalance();
+      onMass({ mass, said: 'stand-in balance' });
+      setError(null);
+    } catch (failure) {
+      setError(failure instanceof Error ? failure.message : String(failure));
+    } finally {
+      setWeighing(false);
+    }
+  };
+  const keep = () => {
+    try {
+      const { value } = parseQuantity('mass', text, 'mass', units.mass);
+      if (!(value > 0 && value <= 5)) throw new InvalidInput('mass', text, 'must lie between nothing and 5 kg');
+      onMass({ mass: value, said: text });
+      setText('');
+      setError(null);
+    } catch (failure) {
+      setError(failure instanceof InvalidInput ? failure.reason : String(failure));
+    }
+  };
+  return (
+    <form className="space-y-2" onSubmit={(event) => (event.preventDefault(), keep())}>
+      <TextField label={`Weight of the braced plate [${units.mass}]`} value={text} error={error} onChange={(event) => setText(event.target.value)} />
+      <div className="flex gap-2">
+        <Button kind="main" type="submit" className="flex-auto">Keep the weight</Button>
+        <Button disabled={weighing} onClick={() => void weigh()}>{weighing ? 'Weighing …' : 'Stand-in balance'}</Button>
+      </div>
+    </form>
+  );
+} // prettier-ignore
+
+type BendEntryProps = Props & { place: FlexPlace };
+
+function BendEntry({ place, units, lastLoad, onBend, onGauge }: BendEntryProps) {
+  const [load, setLoad] = useState(lastLoad);
+  const [dial, setDial] = useState('');
+  const [errors, setErrors] = useState<{ load?: string; dial?: string }>({});
+  const [reading, setReading] = useState(false);
+  const unit = units.thickness === 'in-fraction' ? 'in' : units.thickness;
+  const attempt = <T,>(field: 'load' | 'dial', read: () => T): T | null => {
+    try {
+      return read();
+    } catch (failure) {
+      setErrors((all) => ({ ...all, [field]: failure instanceof InvalidInput ? failure.reason : String(failure) }));
+      return null;
+    }
+  };
+  const keep = () => {
+    setErrors({});
+    const force = attempt('load', () => within(parseLoad('load', load).value, load, 200, 'must be more than nothing and at most 200 N'));
+    const way = attempt('dial', () => within(parseQuantity('dial', dial, 'length', unit).value, dial, 0.05, 'must be more than nothing and at most 50 mm'));
+    if (force === null || way === null) return;
+    onBend({ place, load: force, deflection: way, feel: null, closed: false, said: `${dial} under ${load}` });
+    setDial('');
+  };
+  const gauge = async () => {
+    setReading(true);
+    try {
+      const { load: force, deflection } = await onGauge(place);
+      onBend({ place, load: force, deflection, feel: null, closed: false, said: 'stand-in gauge' });
+    } catch (failure) {
+      setErrors({ dial: failure instanceof Error ? failure.message : String(failure) });
+    } finally {
+      setReading(false);
+    }
+  };
+  return (
+    <form className="space-y-2" onSubmit={(event) => (event.preventDefault(), keep())}>
+      <p className="text-[0.95rem] text-soft">{PLACE_HINTS[place]}</p>
+      <TextField label="Weight laid on" hint="1 kg, 9.8 N or 2.2 lb" value={load} error={errors.load ?? null} onChange={(event) => setLoad(event.target.value)} />
+      <TextField label={`It went down by, on the dial [${unit}]`} value={dial} error={errors.dial ?? null} onChange={(event) => setDial(event.target.value)} />
+      <div className="flex gap-2">
+        <Button kind="main" type="submit" className="flex-auto">Keep {PLACE_WORDS[place].toLowerCase()}</Button>
+        <Button type="button" disabled={reading} onClick={() => void gauge()}>{reading ? 'Reading …' : 'Stand-in gauge'}</Button>
+      </div>
+      <SelectField label="Or by hand: how it felt" value="" onChange={(event) => event.target.value && onBend({ place, load: null, deflection: null, feel: Number(event.target.value), closed: false, said: event.target.value })}>
+        <option value="">choose from 1, soft, to 9, stiff</option>
+        {Array.from({ length: 9 }, (_, i) => <option key={i + 1} value={i + 1}>{i + 1}</option>)}
+      </SelectField>
+      <Caution>Lay weights on gently and keep a hand near them: a thin top can let go. Keep fingers clear of what may fall.</Caution>
+    </form>
+  );
+} // prettier-ignore
+
+function within(value: number, text: string, most: number, words: string): number {
+  if (!(value > 0 && value <= most)) throw new InvalidInput('value', text, words);
+  return value;
+}

@@ -1,0 +1,23 @@
+/** What was found on a top, and what to do about it. */
+import { type BracingPlan, type UnitChoice, type VoicingFinding, inWords, formatPlanLength, formatThickness } from '@nimble/core'; // prettier-ignore
+import { keyWords, strokePlace } from './round-words';
+
+export function findingWords(finding: VoicingFinding, plan: BracingPlan, units: UnitChoice): string {
+  switch (finding.kind) {
+    case 'bright': {
+      const { place, mirror, ratio, leadsTo } = finding;
+      const way = leadsTo ? ` Along the grain from there you come to ${leadsTo.name}, ${inWords(formatPlanLength(leadsTo.along, units))} from its first end.` : '';
+      return `${place} is ${ratio.toFixed(1)} × as bright as ${mirror}: stiffer there.${way}`;
+    }
+    case 'edge':
+      return `${keyWords(finding.place)} gives ${Math.abs(100 * (finding.ratio - 1)).toFixed(0)} % ${finding.ratio < 1 ? 'less' : 'more'} than the rest of the top would let it: ${finding.ratio < 1 ? 'stiffer, look for a tall brace end or glue there' : 'softer, look for a joint that let go or a thin rim'}.`;
+    case 'choke':
+      return `${finding.brace.name} still stands ${inWords(formatThickness(finding.height, units))} tall where it stops in the open: it holds the rim there. Taper its end.`;
+    case 'close-pair': {
+      const { modes, cents, stroke } = finding;
+      const names = `${keyWords(modes[0])} and ${keyWords(modes[1]).toLowerCase()}`;
+      const part = stroke ? ` A tenth of a millimetre off ${strokePlace(stroke.places[0]!, plan)} parts them by ${Math.abs(stroke.parts).toFixed(1)} cents${stroke.parts < 0 ? ' the other way' : ''}.` : '';
+      return `${names} lie only ${cents.toFixed(0)} cents apart: they beat, or cancel where they move against each other.${part}`;
+    }
+  }
+} // prettier-ignore

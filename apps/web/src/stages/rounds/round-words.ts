@@ -1,0 +1,131 @@
+/** Quantities, places and verdicts of a voicing in a maker's words. */
+import {
+  formatMassRemoved, formatThickness, halfInterval, inWords,
+  type Brace, type BracingPlan, type Estimate, type FlexPlace, type GoalLine, type GoalStanding, type NextReading, type QuantityKey, type ShavedPlace, type Shaving, type StopRule, type TopPart, type UnitChoice, type Verdict, type WantedReading,
+} from '@nimble/core'; // prettier-ignore
+import type { Preferences } from '../../shell/preferences';
+import { shortPitch } from '../../sound/pitch-words';
+import { massWords, sinkWords } from '../whole-top/figure-words';
+import { TOP_PART_WORDS } from '../whole-top/explore-words';
+
+export const PLACE_WORDS: Record<FlexPlace, string> = {
+  along: 'Bend along', across: 'Bend across', 'edge-bass': 'Bass edge', 'edge-treble': 'Treble edge', 'edge-tail': 'Tail edge', bridge: 'At the bridge',
+}; // prettier-ignore
+
+export const PLACE_HINTS: Record<FlexPlace, string> = {
+  along: 'On bars under both ends of the centre line, weight where the bridge stands.',
+  across: 'On bars under both sides of the lower bout, weight where the bridge stands.',
+  'edge-bass': 'Middle held down at the bridge line, a bar a little beyond half way to the edge, weight at the edge.',
+  'edge-treble': 'Middle held down at the bridge line, a bar a little beyond half way to the edge, weight at the edge.',
+  'edge-tail': 'Held down at the bridge, a bar half way to the tail, weight at the tail.',
+  bridge: 'On the closed box, weight where the bridge stands.',
+};
+
+export function keyWords(key: QuantityKey): string {
+  if (key === 'mass') return 'Weight';
+  if (key.startsWith('flex:')) return PLACE_WORDS[key.slice(5) as FlexPlace];
+  return `Note ${Number(key.slice(5)) + 1} of the plate`;
+}
+
+export const WANTED_WORDS = (what: WantedReading): string =>
+  what === 'walk' ? 'Walk round with knocks' : what === 'knock' ? 'One good knock' : keyWords(what);
+
+export const WHY_WORDS: Record<NextReading['why'], string> = {
+  first: 'never read on this top',
+  changed: 'the last shaving moved it',
+  goal: 'a goal rests on it',
+};
+
+/** Bends are said as what a kilogram does. */
+const KILOGRAM = 9.80665;
+
+export function valueWords(key: string, value: number, units: UnitChoice, choice: Preferences): string {
+  if (key === 'mass') return massWords(value, units);
+  if (key.startsWith('flex')) return sinkWords(value * KILOGRAM, units);
+  return choice.pitch === 'note' ? `${shortPitch(value, choice)} (${value.toFixed(1)} Hz)` : `${value.toFixed(1)} Hz`;
+}
+
+/** "0.460 ± 0.020 mm", kept on one line. */
+export function estimateWords(key: string, estimate: Estimate, units: UnitChoice, choice: Preferences): string {
+  const half = halfInterval(estimate);
+  if (key.startsWith('mode')) return `${estimate.value.toFixed(1)} ± ${half.toFixed(1)} Hz`.replaceAll(' ', '\u00a0');
+  const value = valueWords(key, estimate.value, units, choice);
+  return `${value.split(' ')[0]} ± ${valueWords(key, half, units, choice)}`.replaceAll(' ', '\u00a0');
+} // prettier-ignore
+
+const THIRDS = 1 / 3;
+
+/** "X bass leg, tail end": which stretch of the brace, said from the neck. */
+export function strokePlace(place: ShavedPlace, { braces }: Pick<BracingPlan, 'braces'>): string {
+  if (place.kind === 'plate') return `plate, ${TOP_PART_WORDS[place.part].toLowerCase()}`;
+  const brace = braces.find(({ id }) => id === place.id);
+  return brace ? `${brace.name}, ${stretchWords(brace, place.from, place.to)}` : 'a brace that is gone';
+}
+
+function stretchWords({ length, from: a, to: b }: Brace, from: number, to: number): string {
+  if (to - from > 1.5 * THIRDS * length) return 'all along';
+  const middle = (from + to) / 2 / length;
+  if (Math.abs(middle - 0.5) < THIRDS / 2) return 'middle third';
+  const across = Math.abs(b[1] - a[1]) > Math.abs(b[0] - a[0]) * 3;
+  const first = middle < 0.5;
+  if (across) return (first ? a[1] : b[1]) > 0 ? 'its end in the upper half of the drawing' : 'its end in the lower half of the drawing';
+  return first === a[0] < b[0] ? 'neck-side third' : 'tail-side third';
+} // prettier-ignore
+
+/** A light stroke of a finger plane or a scraper takes so much [m]. */
+export const STROKE = { brace: 5e-5, plate: 2e-5 } as const;
+
+export function depthWords({ place, depth }: Shaving, units: UnitChoice): string {
+  const strokes = Math.max(1, Math.round(depth / STROKE[place.kind]));
+  return `${inWords(formatThickness(depth, units))}, about ${strokes} light ${strokes === 1 ? 'stroke' : 'strokes'}`;
+}
+
+/** Strokes of one depth at several places, said once. */
+export function groupedStrokes(shavings: readonly Shaving[]): { depth: number; shavings: Shaving[] }[] {
+  const groups = new Map<string, Shaving[]>();
+  for (const shaving of shavings) {
+    const key = shaving.depth.toFixed(6);
+    groups.set(key, [...(groups.get(key) ?? []), shaving]);
+  }
+  return [...groups.values()].map((group) => ({ depth: group[0]!.depth, shavings: group }));
+}
+
+export const removedWords = (kg: number, units: UnitChoice) => inWords(formatMassRemoved(kg, units));
+
+export function goalWords({ line, miss, state }: GoalStanding): string {
+  const off = line.terms[0]!.key.startsWith('mode') ? `${Math.abs((1200 / Math.LN2) * miss).toFixed(0)} cents` : `${Math.abs(100 * (Math.exp(miss) - 1)).toFixed(1)} %`;
+  if (state === 'met') return 'reached';
+  return `${off} ${miss > 0 ? 'over' : 'under'}${state === 'perhaps' ? ', within doubt' : state === 'past' ? ', past it' : ''}`;
+} // prettier-ignore
+
+export const lineWords = (terms: GoalStanding['line']['terms']) => terms.map(({ key }) => keyWords(key)).join(' over ');
+
+/** "0.67 mm", "196.0 Hz", "1.50 ×", "at most 172 g". */
+export function targetWords({ terms, target, kind }: GoalLine, units: UnitChoice, choice: Preferences): string {
+  const value = Math.exp(target);
+  if (terms.length > 1) return `${value.toFixed(2)} ×`;
+  const words = valueWords(terms[0]!.key, value, units, {
+    ...choice,
+    pitch: choice.pitch === 'note' ? 'hertz' : choice.pitch,
+  });
+  return kind === 'at-most' ? `at most ${words}` : words;
+}
+
+export const RULE_WORDS: Record<StopRule, string> = {
+  'goals-met': 'All that you wished for is reached, as far as it can be read.',
+  reserve: 'What would still help takes more than the strings leave. Stop here.',
+  doubt: 'Any further shaving would do less than can be known of it. Stop here, or measure again more finely.',
+  ring: 'It rang longer before the last shavings: you are past the peak. Stop here.',
+  'nothing-helps': 'No shaving under your limits brings it nearer. Stop, or change the goal or the limits.',
+  'by-ear': 'No goal has a name: shave by ear, and each shaving’s forecast is kept all the same.',
+  'too-light':
+    'By estimate this top bears less than your limit already. Take nothing more off; ask someone who has strung such tops.',
+};
+
+export const SAY_WORDS: Record<Verdict['say'], string> = {
+  'go-on': 'Go on',
+  nearly: 'Nearly there',
+  stop: 'Stop here',
+};
+
+export const PART_NAMES: readonly TopPart[] = ['upper', 'bass', 'treble', 'rim'];

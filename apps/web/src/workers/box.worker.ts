@@ -1,0 +1,4 @@
+import { expose } from 'comlink';
+import { BoxComputer } from './box-computer';
+
+expose(new BoxComputer());

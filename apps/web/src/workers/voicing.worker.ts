@@ -1,0 +1,4 @@
+import { expose } from 'comlink';
+import { VoicingComputer } from './voicing-computer';
+
+expose(new VoicingComputer());
