@@ -1,8 +1,9 @@
 import { aGoal, calibrated, TAKEN, voice } from './voiced-top';
+import type { MirrorPair } from '../src/knock-map';
 import { factorTop, underForces } from '../src/top';
 import {
-  alongGrain, asShaved, AS_TAKEN, assessVoicing, calibrate, checkGoal, effectOf, figuresOnBench, flexSetups, foretell, forcesOf, goalLines, goalStanding, leftOpen, matchModes, mirrorOf, NO_GOAL, openVoicingModel,
-  priorSpread, questionVoiced, quantityOf, safeReductions, standingOf, stopOrGo, strokesOf, strokeShape, UNLEARNED, withFactors, worthReading, type Proposal, type ShavedPlace, type VoicedMode, type VoicingGoal,
+  alongGrain, asShaved, AS_TAKEN, assessVoicing, barEffects, calibrate, checkGoal, effectOf, figuresOnBench, flexSetups, foretell, forcesOf, goalLines, goalStanding, leftOpen, matchModes, mirrorOf, NO_GOAL, openVoicingModel,
+  priorSpread, questionVoiced, quantityOf, safeReductions, standingOf, stopOrGo, strokesOf, strokeShape, UNLEARNED, voicingFindings, withFactors, worthReading, type Proposal, type ShavedPlace, type VoicedMode, type VoicingGoal,
 } from '../src/voicing'; // prettier-ignore
 
 const BENCH = { closed: false, meshSize: 0.026 };
@@ -233,6 +234,44 @@ describe('around the fine work', () => {
     expect(on.along).toBeCloseTo(0.75 * Math.hypot(0.2, 0.2), 9);
   });
 });
+
+describe('what makers hunt', () => {
+  const bare = calibrate(TAKEN, () => [], { prior: PRIOR, settings: BENCH });
+  const input = { calibration: bare, goals: [], pairs: [], loose: [], walk: { heard: 5, alike: 5 }, places: [], goal: NO_GOAL, thinnest: 2.8e-3 };
+  const kinds = (change: Partial<typeof input> | object) => voicingFindings({ ...input, ...change }).map(({ kind }) => kind);
+  it('is a walk that fits few of the model’s shapes, a joint that rattles, a bright place with the brace it leads to', () => {
+    expect(kinds({})).not.toContain('stranger');
+    expect(kinds({ walk: { heard: 5, alike: 2 } })).toContain('stranger');
+    const joint = { station: 'B2', damping: 1.4, rattle: 0.6, knocks: 3, again: [] };
+    expect(kinds({ loose: [{ ...joint, likelihood: 0.2 }] })).not.toContain('loose');
+    expect(kinds({ loose: [{ ...joint, likelihood: 0.8 }] })).toContain('loose');
+    const places = [{ name: 'C1', x: 0.25, y: -0.09 }, { name: 'C2', x: 0.25, y: 0.09 }];
+    const found = voicingFindings({ ...input, places, pairs: [{ treble: 'C1', bass: 'C2', brightness: 1.5 } as MirrorPair] });
+    expect(found).toContainEqual({ kind: 'bright', place: 'C1', mirror: 'C2', ratio: 1.5, leadsTo: alongGrain(TAKEN.plan.braces, places[0]) });
+  });
+  it('is a scoop too short only while a bend is still under its goal', () => {
+    const line = goalLines({ ...NO_GOAL, flex: [{ place: 'across', compliance: 1e-4, from: null }] })[0];
+    const at = (state: 'met' | 'not-yet') => [{ line, miss: -0.2, sd: 0.01, state }];
+    const full = { ...bare, model: { ...bare.model, top: { ...TAKEN, plan: { ...TAKEN.plan, braces: [{ ...X_LEG, heights: X_LEG.heights.map(() => 0.012) }] } } } };
+    expect(kinds({ calibration: full, goals: at('not-yet') })).toContain('short-scoop');
+    expect(kinds({ calibration: full, goals: at('met') })).not.toContain('short-scoop');
+  });
+  it('tells which planing moves which bar’s note: all fall, and the model’s own figures say so', () => {
+    const bars = TAKEN.plan.braces.filter(({ role }) => role === 'tone-bar').map(({ id }) => id);
+    const { modes, effect, left } = barEffects(bare.model, bars, 3e-3);
+    expect(new Set(modes).size).toBe(bars.length);
+    bars.forEach((id, j) => {
+      const brace = TAKEN.plan.braces.find((one) => one.id === id)!;
+      expect(left[j]).toBeLessThanOrEqual(Math.max(...brace.heights) - 3e-3);
+      const anew = figuresOnBench(asShaved(TAKEN, [{ place: { kind: 'brace', id, from: 0.012, to: brace.length - 0.012 }, depth: 2e-4 }]), { ...BENCH, named: bare.model.modes });
+      modes.forEach((key, i) => {
+        const change = (1200 / Math.LN2) * Math.log(anew.values.find((one) => one.key === key)!.value / quantityOf(bare.model, key).value);
+        expect(Math.abs(effect[i][j] * 2e-4 - change)).toBeLessThan(0.04 * Math.abs(change) + 0.05);
+      });
+    });
+    expect(() => barEffects(bare.model, ['none'], 3e-3)).toThrow(/no brace/);
+  });
+}); // prettier-ignore
 
 describe('a top voiced by following the first candidate', () => {
   // One of the thirty that the bench follows.

@@ -1,8 +1,9 @@
 /** What makers hunt on a top, and where to look for its cause. SI. */
 import type { Brace } from '../bracing';
-import type { MirrorPair, KnockPlace } from '../knock-map';
+import type { KnockPlace, LooseJoint, MirrorPair } from '../knock-map';
 import type { Calibration } from './calibrate';
 import type { VoicingGoal } from './goal';
+import type { GoalStanding } from './standing';
 import { strokesOf } from './strokes';
 import type { ShavedPlace } from './shaving';
 import { effectOf, type QuantityKey, type VoicingModel } from './voicing-model';
@@ -19,6 +20,12 @@ export type VoicingFinding =
   | { kind: 'bright'; place: string; mirror: string; ratio: number; leadsTo: OnBrace | null }
   /** One edge against what the fitted model expects of it: under one is stiffer. */
   | { kind: 'edge'; place: QuantityKey; ratio: number }
+  /** A joint that may be loose near a place. */
+  | { kind: 'loose'; place: string; likelihood: number }
+  /** The walk hardly fits the model's shapes: another plate, or braces that are not as drawn. */
+  | { kind: 'stranger'; alike: number; heard: number }
+  /** Still too stiff, and a leg or bar is scooped over this share of its length only. */
+  | { kind: 'short-scoop'; brace: OnBrace; share: number }
   /** A brace that stands tall where it ends in the open. */
   | { kind: 'choke'; brace: OnBrace; height: number }
   /** Two modes so near that they beat or cancel, and the stroke that parts them most: cents for a tenth of a millimetre. */
@@ -40,15 +47,29 @@ const CLOSE = 100;
 const CENTS = 1200 / Math.LN2;
 const TENTH = 1e-4;
 
+/** Likelier than this a joint is worth a look (1). */
+const LOOSE = 0.5;
+/** Of so many heard shapes at least, so few that are like the model's are strange. */
+const SHAPES = 4;
+const STRANGE = 0.5;
+/** Lower than this share of its tallest place a brace is scooped; scooped over less than this it can be scooped further. */
+const SCOOPED = 0.75;
+const SHORT_SCOOP = 0.45;
+
 interface FindingsInput {
   calibration: Calibration;
+  /** How the goals stand; null where it is not known. */
+  goals: readonly (GoalStanding | null)[];
   pairs: readonly MirrorPair[];
+  loose: readonly LooseJoint[];
+  /** Of the walk: shapes that were heard, and those among them that are like one of the model's. */
+  walk: { heard: number; alike: number };
   places: readonly KnockPlace[];
   goal: VoicingGoal;
   thinnest: number;
 }
 
-export function voicingFindings({ calibration: { model, readings }, pairs, places, goal, thinnest }: FindingsInput): VoicingFinding[] {
+export function voicingFindings({ calibration: { model, readings }, goals, pairs, loose, walk, places, goal, thinnest }: FindingsInput): VoicingFinding[] {
   const { braces } = model.top.plan;
   const bright = pairs.flatMap(({ treble, bass, brightness }): VoicingFinding[] => {
     if (brightness < BRIGHT && brightness > 1 / BRIGHT) return [];
@@ -60,7 +81,10 @@ export function voicingFindings({ calibration: { model, readings }, pairs, place
     const ratio = measured.value / fitted;
     return key.startsWith('flex:edge') && Math.abs(Math.log(ratio)) > EDGE_OFF ? [{ kind: 'edge', place: key, ratio }] : [];
   });
-  return [...bright, ...edges, ...closePairs(model, goal, thinnest), ...chokes(braces)];
+  const strange = walk.heard >= SHAPES && walk.alike < STRANGE * walk.heard ? [{ kind: 'stranger' as const, ...walk }] : [];
+  const joints = loose.filter(({ likelihood }) => likelihood > LOOSE).map(({ station, likelihood }) => ({ kind: 'loose' as const, place: station, likelihood }));
+  const stiff = goals.some((one) => one?.state === 'not-yet' && one.line.terms.some(({ key }) => key.startsWith('flex')));
+  return [...strange, ...joints, ...bright, ...edges, ...closePairs(model, goal, thinnest), ...chokes(braces), ...(stiff ? shortScoops(braces) : [])];
 } // prettier-ignore
 
 /** Where the line along the grain through a place first meets a brace. */
@@ -84,6 +108,15 @@ function chokes(braces: readonly Brace[]): VoicingFinding[] {
     }),
   );
 }
+
+/** Lowest in the middle of its two halves: what is left at full height next to the lap does not count. */
+function shortScoops(braces: readonly Brace[]): VoicingFinding[] {
+  return braces.filter(({ role }) => role === 'x-leg' || role === 'tone-bar').flatMap(({ id, name, length, heights }): VoicingFinding[] => {
+    const tallest = Math.max(...heights);
+    const share = heights.filter((height) => height < SCOOPED * tallest).length / heights.length;
+    return share < SHORT_SCOOP ? [{ kind: 'short-scoop', brace: { id, name, along: length / 2 }, share }] : [];
+  });
+} // prettier-ignore
 
 function closePairs(model: VoicingModel, goal: VoicingGoal, thinnest: number): VoicingFinding[] {
   const modes = model.quantities.filter(({ key }) => key.startsWith('mode')).sort((a, b) => a.value - b.value);

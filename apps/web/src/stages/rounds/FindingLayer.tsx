@@ -26,9 +26,9 @@ export function FindingLayer({ findings, open, walk, plan, pixelsPerMm, onOpen }
     return { x: brace.from[0] + share * (brace.to[0] - brace.from[0]), y: brace.from[1] + share * (brace.to[1] - brace.from[1]) };
   };
   const spotOf = (finding: VoicingFinding): Spot | null => {
-    if (finding.kind === 'bright') return walk.find(({ place }) => place.name === finding.place)?.place ?? null;
-    if (finding.kind === 'choke') return onBrace(finding.brace.id, finding.brace.along);
-    if (finding.kind === 'edge') return null;
+    if (finding.kind === 'bright' || finding.kind === 'loose') return walk.find(({ place }) => place.name === finding.place)?.place ?? null;
+    if (finding.kind === 'choke' || finding.kind === 'short-scoop') return onBrace(finding.brace.id, finding.brace.along);
+    if (finding.kind === 'edge' || finding.kind === 'stranger') return null;
     const first = finding.stroke?.places[0];
     return first?.kind === 'brace' ? onBrace(first.id, (first.from + first.to) / 2) : null;
   };

@@ -69,6 +69,13 @@ export function LookSlip({ picture, plan, units, person, open, onOpen }: Props) 
       <section aria-label="Forecast and outcome" className="border-t border-grain pt-2">
         <h3 className="font-bold">Forecast and outcome</h3>
         <p className="text-soft">{recordWords(record, person)}</p>
+        {record.count > 0 && (
+          <dl>
+            {(['brace', 'plate'] as const).filter((place) => picture.byPlace[place].count > 0).map((place) => (
+              <Row key={place} name={place === 'brace' ? 'wood off braces' : 'wood off the plate'} value={`${picture.byPlace[place].held} of ${picture.byPlace[place].count} held`} hint={picture.byPlace[place].enough ? `does ${Math.round(100 * picture.byPlace[place].gain)} % of what is said` : 'too few to judge'} />
+            ))}
+          </dl>
+        )}
         {outcomes.length > 0 && (
           <table className="w-full text-[0.95rem]">
             <thead><tr className="text-soft"><th className="text-left font-normal">read in round</th><th className="text-right font-normal">foretold</th><th className="text-right font-normal">read</th><th aria-label="held" /></tr></thead>

@@ -1,4 +1,4 @@
-import { formatThickness, InvalidInput, inWords, parseQuantity, TOP_PARTS, type Brace, type BracingPlan, type Estimate, type QuantityKey, type ShavedPlace, type Shaving, type TopPart, type UnitChoice } from '@nimble/core'; // prettier-ignore
+import { formatThickness, InvalidInput, inWords, parseQuantity, TOP_PARTS, type Brace, type BracingPlan, type Estimate, type QuantityKey, type Shaving, type TopPart, type UnitChoice } from '@nimble/core'; // prettier-ignore
 import { useEffect, useState } from 'react';
 import { usePreferences } from '../../shell/preferences';
 import { Button, SelectField, TextField } from '../../ui';

@@ -11,6 +11,12 @@ export function findingWords(finding: VoicingFinding, plan: BracingPlan, units: 
     }
     case 'edge':
       return `${keyWords(finding.place)} gives ${Math.abs(100 * (finding.ratio - 1)).toFixed(0)} % ${finding.ratio < 1 ? 'less' : 'more'} than the rest of the top would let it: ${finding.ratio < 1 ? 'stiffer, look for a tall brace end or glue there' : 'softer, look for a joint that let go or a thin rim'}.`;
+    case 'loose':
+      return `A joint near ${finding.place} may be loose (${Math.round(100 * finding.likelihood)} % likely): it rattles or dies sooner there. Press on it, look along the glue line, glue it before you shave on.`;
+    case 'stranger':
+      return `The walk fits only ${finding.alike} of ${finding.heard} notes of this top: another plate, the wrong round, or braces that are not as drawn. Walk round it again before you trust the model.`;
+    case 'short-scoop':
+      return `${finding.brace.name} is scooped over ${Math.round(100 * finding.share)} % of its length only, and the top is still too stiff: the scoop can reach further toward the middle.`;
     case 'choke':
       return `${finding.brace.name} still stands ${inWords(formatThickness(finding.height, units))} tall where it stops in the open: it holds the rim there. Taper its end.`;
     case 'close-pair': {
