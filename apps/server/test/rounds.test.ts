@@ -102,6 +102,12 @@ describe('rounds of a voicing', () => {
     ['shaving', { ...stroke(3e-4), shavings: [] }, 'body.shavings'],
     ['shaving', { ...stroke(3e-4), shavings: [{ place: { kind: 'brace', id: 'nobody', from: 0, to: 0.1 }, depth: 1e-4 }] }, 'body.shavings[0].place.id'],
     ['goal', { ...NO_GOAL, weight: 90 }, 'body.weight'],
+    ['box', { volume: 14, said: '14 l' }, 'body.volume'],
+    ['trim', { what: 'rim', depth: 4e-3, said: '4 mm', forecast: null }, 'body.depth'],
+    ['trim', { what: 'back', depth: 1e-4, said: '', forecast: null }, 'body.what'],
+    ['resonances', { air: 190, top: 100, said: '' }, 'body.top'],
+    ['settling', { turn: null, belly: null, said: '' }, 'body.turn'],
+    ['settling', { turn: 2, belly: null, said: '' }, 'body.turn'],
     ['outcome', { words: '', again: '', differently: '', marks: [{ name: 'warmth', mark: 11 }] }, 'body.marks[0].mark'],
   ])('refuses a %s that can’t be: %j', async (kind, body, field) => {
     const { body: refusal } = await send(kind, body).expect(400);
@@ -122,5 +128,40 @@ describe('rounds of a voicing', () => {
     const kinds = (await events()).map(({ kind }) => kind);
     for (const kind of ['outcome', 'second-look', 'repair', 'reduction', 'park']) expect(kinds).toContain(kind);
     await api.http.get(`/api/v1/builds/${randomUUID()}/voicing`).expect(404);
+  });
+
+  it('keeps what comes after the box is closed, and lays builds beside each other by what was read last', async () => {
+    await send('box', { volume: 0.014, said: '14 l' }).expect(201);
+    await send('trim', { what: 'hole', depth: 1e-3, said: '1 mm', forecast: { air: { value: 102, sd: 1 }, top: { value: 190, sd: 2 } } }).expect(201); // prettier-ignore
+    await send('resonances', { air: 101, top: 189, said: '' }).expect(201);
+    await send('strung', { note: 'light set' }).expect(201);
+    await send('settling', { turn: 0.02, belly: null, said: '1.1°' }).expect(201);
+    await send('flex', { place: 'across', load: 10, deflection: 6e-4, feel: null, closed: false, said: '0.6' }, { round: 2 }).expect(201); // prettier-ignore
+    const { body } = await api.http.get('/api/v1/builds-compared').expect(200);
+    const [own] = body as { number: number; good: boolean | null; marks: object[]; figures: Record<string, number | null> }[]; // prettier-ignore
+    expect(own).toMatchObject({ number: build.number, good: null, marks: [{ name: 'warmth', mark: 8 }] });
+    expect(own!.figures).toMatchObject({ air: 101, top: 189, turn: 0.02, thickness: null, ring: null });
+    expect(own!.figures['flex:across']).toBeCloseTo(6e-5, 12);
+  });
+
+  it('has a stand-in gauge and balance under the plate: softer once it is shaved, lighter by what came off', async () => {
+    const read = async () => {
+      const bends = [];
+      for (let i = 0; i < 5; i++) bends.push((await api.http.post(`/api/v1/devices/top/${build.id}/bend`).send({ place: 'across' }).expect(200)).body.deflection as number); // prettier-ignore
+      const { body } = await api.http.post(`/api/v1/devices/top/${build.id}/weigh`).expect(200);
+      return { bend: bends.sort((a, b) => a - b)[2]!, mass: (body as { mass: number }).mass };
+    };
+    const before = await read();
+    const both = plan.braces.filter(({ role }) => role === 'tone-bar');
+    const off = both.map(({ id, length }) => ({ place: { kind: 'brace', id, from: 0.3 * length, to: 0.7 * length }, depth: 3e-3 })); // prettier-ignore
+    await send('shaving', { ...stroke(3e-4), shavings: off }, { round: 3 }).expect(201);
+    const after = await read();
+    expect(after.bend).toBeGreaterThan(before.bend * 1.02);
+    const wood = both.reduce((sum, { length, width, density }) => sum + 3e-3 * 0.4 * length * width * density, 0);
+    // Hands plane unevenly by a tenth, a section narrows upwards: within two fifths.
+    expect((before.mass - after.mass) / wood).toBeGreaterThan(0.5);
+    expect((before.mass - after.mass) / wood).toBeLessThan(1.3);
+    await api.http.post(`/api/v1/devices/top/${build.id}/bend`).send({ place: 'bridge' }).expect(400);
+    await api.http.post(`/api/v1/devices/top/${randomUUID()}/weigh`).expect(404);
   });
 });

@@ -19,6 +19,8 @@ interface Measured {
   mean: number | null;
   mass: number | null;
   ring: number | null;
+  /** Loudest note of its newest knocks [Hz]. */
+  note: number | null;
 }
 
 /** Builds beside each other, each in the figures that were read of it last. */
@@ -35,14 +37,18 @@ export class CompareService {
     return builds.map((build) => comparedOf(build, measured.find(({ buildId }) => buildId === build.id), events.filter(({ buildId }) => buildId === build.id).map(eventView)));
   } // prettier-ignore
 
-  /** Of the newest survey that was read, and the mean ring of the newest round of knocks. */
+  /** Of the newest survey that was read, and the mean ring and the loudest note of the newest round of knocks. */
   private measured(): Promise<Measured[]> {
     return this.sequelize.query<Measured>(
       `with surveyed as (select distinct on (build_id) build_id, mean, mass from surveys where mean is not null order by build_id, number desc),
             rounds as (select build_id, max(round) as round from knocks where about in ('plate', 'station') and retracted_at is null group by build_id),
             rung as (select k.build_id, avg((k.analysis ->> 'ringTime')::double precision) as ring from knocks k join rounds r using (build_id, round)
-                     where k.about in ('plate', 'station') and k.retracted_at is null group by k.build_id)
-       select b.id as "buildId", s.mean, s.mass, r.ring from builds b left join surveyed s on s.build_id = b.id left join rung r on r.build_id = b.id`,
+                     where k.about in ('plate', 'station') and k.retracted_at is null group by k.build_id),
+            loudest as (select distinct on (k.build_id) k.build_id, (p ->> 'frequency')::double precision as note
+                        from knocks k join rounds r using (build_id, round), jsonb_array_elements(k.analysis -> 'partials') p
+                        where k.about in ('plate', 'station') and k.retracted_at is null order by k.build_id, (p ->> 'level')::double precision desc)
+       select b.id as "buildId", s.mean, s.mass, r.ring, l.note from builds b left join surveyed s on s.build_id = b.id left join rung r on r.build_id = b.id
+         left join loudest l on l.build_id = b.id`,
       { type: QueryTypes.SELECT },
     );
   }
@@ -64,7 +70,7 @@ function comparedOf(build: Build, measured: Measured | undefined, events: readon
     words: said?.words ?? '', marks: said?.marks ?? [],
     figures: {
       thickness: measured?.mean ?? null, density: wood.rho, modulusAlong: wood.E_L, modulusAcross: wood.E_C,
-      plateMass: measured?.mass ?? null, ring: measured?.ring ?? null, ...read, air: pair?.air ?? null, top: pair?.top ?? null, turn: turns.at(-1) ?? null,
+      plateMass: measured?.mass ?? null, ring: measured?.ring ?? null, note: measured?.note ?? null, ...read, air: pair?.air ?? null, top: pair?.top ?? null, turn: turns.at(-1) ?? null,
     },
   };
 } // prettier-ignore

@@ -6,7 +6,7 @@ import { valueWords } from '../stages/rounds/round-words';
 
 export const FIGURES: readonly (readonly [string, string])[] = [
   ['thickness', 'Plate, mean'], ['plateMass', 'Plate alone weighs'], ['mass', 'Braced plate weighs'], ['flex:along', 'Bend along'], ['flex:across', 'Bend across'], ['flex:edge-bass', 'Bass edge'], ['flex:edge-treble', 'Treble edge'],
-  ['modulusAlong', 'Stiffness along'], ['modulusAcross', 'Stiffness across'], ['density', 'Density'], ['ring', 'Ring'], ['air', 'Air note'], ['top', 'Top note'], ['turn', 'Bridge leans'],
+  ['modulusAlong', 'Stiffness along'], ['modulusAcross', 'Stiffness across'], ['density', 'Density'], ['ring', 'Ring'], ['note', 'Loudest note, free'], ['air', 'Air note'], ['top', 'Top note'], ['turn', 'Bridge leans'],
 ]; // prettier-ignore
 
 const NAMES = new Map(FIGURES);
@@ -30,6 +30,7 @@ export function figureWords(key: string, value: number, units: UnitChoice, choic
       return valueWords('mass', value, units, choice);
     case 'ring':
       return `${value.toFixed(2)} s`;
+    case 'note':
     case 'air':
     case 'top':
       return `${value.toFixed(0)} Hz`;

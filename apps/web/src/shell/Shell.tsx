@@ -31,7 +31,7 @@ export function BuildShell({ build, stage, onUnits, children, slip, ribbon }: Bu
     { key: '?', label: 'All keys', run: () => setKeysOpen(true) },
   ]);
   return (
-    <div className="flex min-h-full flex-col lg:h-full">
+    <div className="flex min-h-full flex-col lg:h-full print:h-auto">
       <Waiting />
       <header className="flex flex-wrap items-stretch gap-x-4 border-b border-line bg-paper px-4 lg:flex-nowrap lg:px-6">
         <HomeLink title={`No. ${build.number} ${build.name}`} />
@@ -45,7 +45,7 @@ export function BuildShell({ build, stage, onUnits, children, slip, ribbon }: Bu
           <PersonMenu />
         </div>
       </header>
-      <main className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_372px]">
+      <main className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_372px] print:block">
         <section aria-label="The plate" className="flex min-h-[330px] min-w-0 flex-col">
           {children}
         </section>

@@ -37,7 +37,7 @@ export function BoxSlip({ closed, shape, units, events, played, onBox, onTrim, o
       {!result ? !error && <Solving words="Solving the glued top and the air" /> : <Pair notes={result.now} heard={Boolean(closed.box?.heard)} />}
       <Heard played={played} onHeard={onHeard} />
       <section aria-label="A trim" className="space-y-2 border-t border-grain pt-2">
-        <h3 className="font-bold">If you take a little off now</h3>
+        <h2 className="font-bold">If you take a little off now</h2>
         <SelectField label="Where" value={trim.what} onChange={(event) => setTrim({ what: event.target.value as Trim['what'], depth: event.target.value === 'rim' ? 1e-4 : 1e-3 })}>
           <option value="rim">off the rim of the top, all round</option>
           <option value="hole">off the edge of the hole, all round</option>
@@ -109,7 +109,7 @@ function Heard({ played, onHeard }: Pick<Props, 'played' | 'onHeard'>) {
   };
   return (
     <form aria-label="As heard" className="space-y-2 border-t border-grain pt-2" onSubmit={(event) => (event.preventDefault(), keep())}>
-      <h3 className="font-bold">As heard</h3>
+      <h2 className="font-bold">As heard</h2>
       <div className="grid grid-cols-2 gap-2">
         <TextField label="Air, note or Hz" value={air} error={errors.air} onChange={(event) => setAir(event.target.value)} />
         <TextField label="Top, note or Hz" value={top} error={errors.top} onChange={(event) => setTop(event.target.value)} />
@@ -129,7 +129,7 @@ function Trims({ events, units }: { events: readonly VoicingEvent[]; units: Unit
   const heard = standingEvents(events, 'resonances');
   return (
     <section aria-label="Trims" className="border-t border-grain pt-2">
-      <h3 className="font-bold">Taken off since it was closed</h3>
+      <h2 className="font-bold">Taken off since it was closed</h2>
       <ul>
         {trims.map(({ id, at, body }, i) => {
           const after = heard.find((one) => one.at > at && (trims[i + 1] === undefined || one.at < trims[i + 1]!.at))?.body;

@@ -90,7 +90,7 @@ function ReadingForm({ units, onReading }: Pick<Props, 'units' | 'onReading'>) {
   };
   return (
     <form aria-label="Today’s reading" className="space-y-2 border-t border-grain pt-2" onSubmit={(event) => (event.preventDefault(), keep())}>
-      <h3 className="font-bold">Today’s reading, against the day before stringing</h3>
+      <h2 className="font-bold">Today’s reading, against the day before stringing</h2>
       <div className="grid grid-cols-2 gap-2">
         <TextField label="Bridge leans by" suffix="°" inputMode="decimal" value={turn} error={errors.turn} onChange={(event) => setTurn(event.target.value)} />
         <TextField label="Belly behind it" suffix={unit} inputMode="decimal" value={belly} error={errors.belly} onChange={(event) => setBelly(event.target.value)} />

@@ -20,7 +20,7 @@ export function BarsTuning({ pairs, strokes, units, onShaved }: Props) {
   const words = (depth: number) => inWords(formatThickness(depth, units));
   return (
     <section aria-label="Bars together" className="space-y-1 border-t border-grain pt-2">
-      <h3 className="font-bold">Bars together</h3>
+      <h2 className="font-bold">Bars together</h2>
       {strokes.done ? (
         <p className="font-medium text-spruce">Both stand at their notes, within a few cents. Take nothing more off the bars.</p>
       ) : off.length === 0 ? (

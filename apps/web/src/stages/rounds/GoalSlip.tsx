@@ -20,6 +20,7 @@ interface Props {
   isTop: boolean;
   modes: VoicingPicture['modes'];
   bars: readonly BarPair[];
+  /** All other builds. */
   compared: readonly ComparedView[];
   onKeep: (goal: VoicingGoal) => void;
 }
@@ -50,9 +51,9 @@ export function GoalSlip({ goal, units, isTop, modes, bars, compared, onKeep }: 
     <div className="space-y-3 pt-1">
       <p className="text-soft">Any of these, or none: what has no figure is left to your ear. What the strings need is always the floor.</p>
       {error && <p role="alert" className="font-medium text-ember-ink">{error}</p>}
-      <Like compared={compared} onLike={(flex) => keep({ flex })} />
+      <Like compared={compared.filter(({ plate }) => plate === (isTop ? 'top' : 'back'))} onLike={(flex) => keep({ flex })} />
       <section aria-label="How far it shall bend" className="space-y-2">
-        <h3 className="font-bold">How far it shall bend under a kilogram</h3>
+        <h2 className="font-bold">How far it shall bend under a kilogram</h2>
         {PLACES.map((place) => {
           const wish = goal.flex.find((one) => one.place === place);
           return (
@@ -65,7 +66,7 @@ export function GoalSlip({ goal, units, isTop, modes, bars, compared, onKeep }: 
           );
         })}
       </section>
-      <ModeGoals goal={goal} modes={modes} onModes={(next) => keep({ modes: next })} />
+      <ModeGoals goal={goal} modes={modes} tops={isTop ? [] : compared.filter(({ plate }) => plate === 'top')} onModes={(next) => keep({ modes: next })} />
       <IntervalGoal key={JSON.stringify(goal.interval)} interval={goal.interval} bars={bars.map(({ name }) => name)} onInterval={(interval) => keep({ interval })} />
       <section aria-label="The rest" className="space-y-1">
         <QuantityField label="It shall weigh at most" quantity="mass" unit={units.mass} decimals={1} optional value={goal.weight} onChange={(weight) => keep({ weight })} />
@@ -74,7 +75,7 @@ export function GoalSlip({ goal, units, isTop, modes, bars, compared, onKeep }: 
         <CheckField label="As long a ring as it will give" checked={goal.ring} onChange={(event) => keep({ ring: event.target.checked })} />
       </section>
       <section aria-label="Limits" className="space-y-2 border-t border-grain pt-2">
-        <h3 className="font-bold">Limits</h3>
+        <h2 className="font-bold">Limits</h2>
         <CheckField label="Left and right braces are cut alike" checked={goal.symmetric} onChange={(event) => keep({ symmetric: event.target.checked })} />
         <CheckField label="The plate may be thinned too" checked={goal.plate} onChange={(event) => keep({ plate: event.target.checked })} />
         <QuantityField label="No brace lower than" quantity="length" unit={unit} decimals={unit === 'mm' ? 1 : 3} value={goal.leastBrace} onChange={(value) => value !== null && keep({ leastBrace: value })} />
@@ -112,7 +113,7 @@ function Like({ compared, onLike }: { compared: readonly ComparedView[]; onLike:
   );
 } // prettier-ignore
 
-function ModeGoals({ goal, modes, onModes }: { goal: VoicingGoal; modes: VoicingPicture['modes']; onModes: (modes: ModeWish[]) => void }) {
+function ModeGoals({ goal, modes, tops, onModes }: { goal: VoicingGoal; modes: VoicingPicture['modes']; tops: readonly ComparedView[]; onModes: (modes: ModeWish[]) => void }) {
   const choice = usePreferences();
   const [mode, setMode] = useState(0);
   const [text, setText] = useState('');
@@ -133,7 +134,7 @@ function ModeGoals({ goal, modes, onModes }: { goal: VoicingGoal; modes: Voicing
   const named = (m: number) => `${m + 1}: ${modes[m] ? `${longPitch(modes[m].frequency, choice) || `${modes[m].frequency.toFixed(0)} Hz`}, ${KIND_WORDS[modes[m].kind]}` : ''}`;
   return (
     <section aria-label="Notes of the plate" className="space-y-2">
-      <h3 className="font-bold">Notes of the plate, free in the hand</h3>
+      <h2 className="font-bold">Notes of the plate, free in the hand</h2>
       <ul>
         {goal.modes.map((wish) => (
           <li key={wish.mode} className="flex items-center justify-between gap-2 border-t border-grain">
@@ -149,7 +150,32 @@ function ModeGoals({ goal, modes, onModes }: { goal: VoicingGoal; modes: Voicing
         <div className="flex-1"><TextField label="shall come to" placeholder="G2, 98, or 1.5 x" value={text} error={error} onChange={(event) => setText(event.target.value)} /></div>
         <Button type="submit">Add</Button>
       </form>
+      <OverTop tops={tops} onFrequency={(frequency) => onModes([...goal.modes.filter((wish) => wish.mode !== mode), { mode, at: 'frequency', frequency }])} />
     </section>
+  );
+} // prettier-ignore
+
+const STEPS = [[0, 'at the same note'], [1, 'a half step over it'], [2, 'a whole tone over it'], [3, 'a minor third over it'], [4, 'a major third over it'], [-2, 'a whole tone under it']] as const; // prettier-ignore
+
+/** A back is set against the loudest note of its top. */
+function OverTop({ tops, onFrequency }: { tops: readonly ComparedView[]; onFrequency: (frequency: number) => void }) {
+  const known = tops.filter(({ figures }) => (figures.note ?? 0) > 0);
+  const [id, setId] = useState('');
+  const top = known.find((one) => one.id === id);
+  if (known.length === 0) return null;
+  return (
+    <div className="space-y-2">
+      <SelectField label="Or set it against the top" value={id} onChange={(event) => setId(event.target.value)}>
+        <option value="">choose its build</option>
+        {known.map(({ id: key, number, name, figures }) => <option key={key} value={key}>No. {number} {name}, {figures.note!.toFixed(0)} Hz</option>)}
+      </SelectField>
+      {top && (
+        <SelectField label="The note above stands" value="" onChange={(event) => event.target.value !== '' && onFrequency(top.figures.note! * 2 ** (Number(event.target.value) / 12))}>
+          <option value="">choose</option>
+          {STEPS.map(([step, words]) => <option key={step} value={step}>{words}</option>)}
+        </SelectField>
+      )}
+    </div>
   );
 } // prettier-ignore
 

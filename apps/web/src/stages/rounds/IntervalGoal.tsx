@@ -32,7 +32,7 @@ export function IntervalGoal({ interval, bars, onInterval }: Props) {
   );
   return (
     <section aria-label="Two bars" className="space-y-2">
-      <h3 className="font-bold">Two bars against each other</h3>
+      <h2 className="font-bold">Two bars against each other</h2>
       {interval && <p>The {interval.high} shall sing <b className="figures">{interval.cents.toFixed(0)} ¢</b> over the {interval.low}.</p>}
       {pick('Lower bar', low, setLow)}
       {pick('Higher bar', high, setHigh)}

@@ -26,7 +26,7 @@ export function LookSlip({ picture, plan, units, person, open, onOpen }: Props) 
   return (
     <div className="space-y-4 pt-1">
       <section aria-label="Findings">
-        <h3 className="font-bold">Found on this top</h3>
+        <h2 className="font-bold">Found on this top</h2>
         {findings.length === 0 && <p className="text-soft">Nothing stands out: no bright place, no edge off its model, no notes that crowd each other.</p>}
         <ul>
           {findings.map((finding, i) => (
@@ -39,7 +39,7 @@ export function LookSlip({ picture, plan, units, person, open, onOpen }: Props) 
         </ul>
       </section>
       <section aria-label="The fitted model">
-        <h3 className="font-bold">The model, fitted to this top</h3>
+        <h2 className="font-bold">The model, fitted to this top</h2>
         <p className="text-soft">{fitWords(fit.misfit, fit.readings.length)}</p>
         <dl>
           {(Object.keys(FACTOR_WORDS) as WoodFactor[]).map((name) => (
@@ -67,7 +67,7 @@ export function LookSlip({ picture, plan, units, person, open, onOpen }: Props) 
         </details>
       )}
       <section aria-label="Forecast and outcome" className="border-t border-grain pt-2">
-        <h3 className="font-bold">Forecast and outcome</h3>
+        <h2 className="font-bold">Forecast and outcome</h2>
         <p className="text-soft">{recordWords(record, person)}</p>
         {record.count > 0 && (
           <dl>

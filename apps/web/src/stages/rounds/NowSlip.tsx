@@ -2,9 +2,15 @@ import { parseLoad, parseQuantity, InvalidInput, questionVoiced, type Estimate, 
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { Caution } from '../../bracing/Row';
+import type { KnockView } from '../../api/knocks';
 import { usePreferences } from '../../shell/preferences';
+import { EarPanel } from '../../sound/EarPanel';
+import { KnockFigures } from '../../sound/KnockFigures';
+import type { EarControl } from '../../sound/use-ear';
 import { Button, SelectField, TextField } from '../../ui';
 import { PLACE_HINTS, PLACE_WORDS, valueWords, WANTED_WORDS, WHY_WORDS } from './round-words';
+
+export type NowKey = QuantityKey | 'knock';
 
 interface Props {
   buildId: string;
@@ -22,8 +28,13 @@ interface Props {
   onGauge: (place: FlexPlace) => Promise<{ load: number; deflection: number }>;
   onBalance: () => Promise<{ mass: number }>;
   /** What is being read, for the plate to show. */
-  picked: QuantityKey;
-  onPicked: (key: QuantityKey) => void;
+  picked: NowKey;
+  onPicked: (key: NowKey) => void;
+  /** The ear, for one knock of the whole plate without leaving the page. */
+  ear: EarControl;
+  heard: { now: KnockView | null; before: KnockView | null; nothing: boolean };
+  /** Something was repaired in this round: readings may be stiffer than before. */
+  repaired: boolean;
   onUndo: (() => void) | null;
 } // prettier-ignore
 
@@ -45,23 +56,24 @@ export function NowSlip(props: Props) {
   const { buildId, round, units, next, places, figures, onUndo } = props;
   const choice = usePreferences();
   const { picked: key, onPicked: setPicked } = props;
-  const { now, before, foretold, goal } = figures(key);
+  const isKnock = key === 'knock';
+  const { now, before, foretold, goal } = figures(isKnock ? 'mass' : key);
   const show = (value: number) => valueWords(key, value, units, choice);
   const expected = foretold ?? (before === null ? null : { value: before, sd: SAME * before });
-  const question = now !== null && expected ? questionVoiced(key, now, expected) : null;
-  const keys: QuantityKey[] = ['mass', ...places.map((place): QuantityKey => `flex:${place}`)];
+  const question = now !== null && expected && !isKnock && !props.repaired ? questionVoiced(key, now, expected) : null;
+  const keys: NowKey[] = ['mass', ...places.map((place): QuantityKey => `flex:${place}`), 'knock'];
   return (
     <div className="space-y-3 pt-1">
       <section aria-label="What to measure now">
-        <h3 className="font-bold">Round {round}: measure now</h3>
+        <h2 className="font-bold">Round {round}: measure now</h2>
         {next.length === 0 ? (
           <p className="text-soft">All that this round needs is read. See what to shave next.</p>
         ) : (
           <ul>
             {next.map(({ what, why }) => (
               <li key={what} className="border-t border-grain">
-                {what === 'walk' || what === 'knock' ? (
-                  <Link className="flex min-h-12 items-center justify-between underline underline-offset-4" to={`/builds/${buildId}/voice?slip=${what === 'walk' ? 'map' : 'knock'}&round=${round}`}>
+                {what === 'walk' ? (
+                  <Link className="flex min-h-12 items-center justify-between underline underline-offset-4" to={`/builds/${buildId}/voice?slip=map&round=${round}`}>
                     {WANTED_WORDS(what)} <span className="text-soft">{WHY_WORDS[why]}</span>
                   </Link>
                 ) : (
@@ -74,11 +86,12 @@ export function NowSlip(props: Props) {
           </ul>
         )}
       </section>
-      <SelectField label="Reading" value={key} onChange={(event) => setPicked(event.target.value as QuantityKey)}>
+      <SelectField label="Reading" value={key} onChange={(event) => setPicked(event.target.value as NowKey)}>
         {keys.map((one) => (
           <option key={one} value={one}>{WANTED_WORDS(one)}</option>
         ))}
       </SelectField>
+      {!isKnock && (
       <div aria-live="polite">
         <p className="figures text-[3.4rem] leading-none font-medium">{now === null ? '–' : show(now)}</p>
         <p className="mt-1.5 flex flex-wrap gap-x-4 text-soft">
@@ -89,11 +102,30 @@ export function NowSlip(props: Props) {
         {key.startsWith('flex') && <p className="text-[0.95rem] text-soft">Bends are said as what one kilogram does.</p>}
         {question && <p role="alert" className="mt-1 font-medium text-ember-ink">{QUESTIONS[question.kind]}</p>}
       </div>
-      {key === 'mass' ? <MassEntry key={round} {...props} /> : <BendEntry key={`${key} ${round}`} {...props} place={key.slice(5) as FlexPlace} />}
+      )}
+      {isKnock ? <KnockEntry {...props} /> : key === 'mass' ? <MassEntry key={round} {...props} /> : <BendEntry key={`${key} ${round}`} {...props} place={key.slice(5) as FlexPlace} />}
       {onUndo && <Button kind="quiet" onClick={onUndo}>Take the last entry back</Button>}
     </div>
   );
 } // prettier-ignore
+
+/** One knock of the whole plate, hands-free: it keeps itself. */
+function KnockEntry({ ear, heard }: Props) {
+  return (
+    <div className="space-y-2">
+      <p className="text-[0.95rem] text-soft">
+        Hold the plate lightly where a note stands still, knock once near the bridge line.
+      </p>
+      <EarPanel ear={ear} />
+      {heard.nothing && (
+        <p role="alert" className="font-medium text-ember-ink">
+          Nothing clear was heard: knock again.
+        </p>
+      )}
+      {heard.now && <KnockFigures heard={heard.now.analysis} before={heard.before?.analysis ?? null} />}
+    </div>
+  );
+}
 
 function MassEntry({ units, onMass, onBalance }: Props) {
   const [text, setText] = useState('');

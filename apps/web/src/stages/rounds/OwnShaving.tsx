@@ -54,7 +54,7 @@ export function OwnShaving({ plan, units, place, working, onPlace, foretell, onS
   };
   return (
     <form className="space-y-2 border-t border-grain pt-2" aria-label="A shaving" onSubmit={(event) => (event.preventDefault(), keep())}>
-      <h3 className="font-bold">What did you take off?</h3>
+      <h2 className="font-bold">What did you take off?</h2>
       <SelectField label="Where (or tap it on the plate)" value={place} onChange={(event) => onPlace(event.target.value)}>
         <option value="">choose</option>
         {plan.braces.map(({ id, name }) => <option key={id} value={id}>{name}</option>)}

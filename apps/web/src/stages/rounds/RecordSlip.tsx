@@ -42,7 +42,7 @@ export function RecordSlip(props: Props) {
       <OwnShaving {...props} />
       <Repair plan={plan} onRepair={onRepair} />
       <section aria-label="What was done" className="border-t border-grain pt-2">
-        <h3 className="font-bold">What was done</h3>
+        <h2 className="font-bold">What was done</h2>
         <ul>
           {[...events].reverse().filter(({ kind }) => kind !== 'reduction').slice(0, 40).map((event) => (
             <li key={event.id} className="flex items-center justify-between gap-2 border-t border-grain py-1">

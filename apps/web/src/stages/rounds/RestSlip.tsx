@@ -25,7 +25,7 @@ export function RestSlip({ build, events, knocks, onPark, onGoOn, onLiked }: Pro
   return (
     <div className="space-y-4 pt-1">
       <section aria-label="Rest" className="space-y-2">
-        <h3 className="font-bold">Leave it alone</h3>
+        <h2 className="font-bold">Leave it alone</h2>
         {waitsFor ? (
           <div className="flex items-center justify-between gap-2 border-l-4 border-brass bg-brass/10 px-3 py-1">
             <span>

@@ -38,7 +38,7 @@ export function SecondLook({ knocks, onLiked }: Props) {
   const ready = heard.every(Boolean);
   return (
     <section aria-label="Blind compare" className="space-y-2 border-t border-grain pt-2">
-      <h3 className="font-bold">Blind compare</h3>
+      <h2 className="font-bold">Blind compare</h2>
       <p className="text-soft">Two knocks at {pair.place}, one of this round, one of the round before. Hear both as often as you like, then choose.</p>
       <div className="grid grid-cols-2 gap-2">
         <Button className="min-h-20" onClick={() => void play(0)}>Play the first</Button>

@@ -35,7 +35,7 @@ function StoryOfBuild({ build, plan, readings, sounds, events }: VoicedPlate) {
       <div className="flex items-center px-4 pt-1 lg:px-6">
         <VoiceSwitch buildId={build.id} open="story" />
       </div>
-      <article className="min-h-0 flex-1 overflow-y-auto px-4 pb-6 lg:px-6">
+      <article tabIndex={0} className="min-h-0 flex-1 overflow-y-auto px-4 pb-6 lg:px-6 print:overflow-visible">
         <h2 className="text-[1.7rem] font-bold">{story.title}</h2>
         <p className="text-soft">{story.subtitle}</p>
         {story.sections.length === 0 && <p className="pt-4">Nothing has happened yet. Begin with the goal and the first readings under Rounds.</p>}
