@@ -3,11 +3,12 @@
  * Budgets come from the product's own targets, turned into milliseconds only for the reader.
  */
 import {
-  analyseKnock, assessThickness, createFftPlan, contourAreas, createMapGrid, defaultHoles, defaultOutline, defaultTarget, layStations, mapThickness, METRIC, plateContext, plateShape,
-  barModes, drawPattern, emptyPlan, examineTop, howThin, identifyPlate, knockMap, knockPlaces, modeShapes, NO_CHOICES, questionableReadings, QuickTop, ringCompliance, planCautions, roundLevels, solveTop, usualSettings, woodEstimate, woodOfSpecies, type Bar, type PlacedKnock, type StationReading, type TopInput, type TopPlan,
+  analyseKnock, assessThickness, assessVoicing, createFftPlan, contourAreas, createMapGrid, defaultHoles, defaultOutline, defaultTarget, layStations, mapThickness, METRIC, plateContext, plateShape,
+  barModes, drawPattern, emptyPlan, examineTop, figuresOnBench, howThin, identifyPlate, knockMap, knockPlaces, modeShapes, NO_CHOICES, questionableReadings, QuickTop, priorSpread, ringCompliance, planCautions, roundLevels, solveTop, usualSettings, woodEstimate, woodOfSpecies, type Bar, type PlacedKnock, type Shaving, type StationReading, type TopInput, type TopPlan, type VoicingInput,
 } from '@nimble/core'; // prettier-ignore
 import { Bench } from 'tinybench';
 import { RATE, inNoise, asSound, randomPlate, taps } from '../packages/core/test/made-taps';
+import { aGoal, TAKEN } from '../packages/core/test/voiced-top';
 import { PlateComputer, type PictureRequest } from '../apps/web/src/workers/plate-computer';
 
 export interface Row {
@@ -112,6 +113,20 @@ const freedoms = (meshSize: number) => solveTop({ ...top, meshSize, modeCount: 0
 
 type Case = readonly [name: string, run: () => unknown, budget: number | null];
 
+/** Round 2 of a top: bends, weight and five notes after a shaving. */
+const voicing: VoicingInput = (() => {
+  const values = figuresOnBench(TAKEN, { closed: false }).values.map(({ key, value }) => ({ key, value: { value, sd: 0.01 * value } }));
+  const readings = values.filter(({ key }) => !key.startsWith('mode'));
+  const heard = values.filter(({ key }) => key.startsWith('mode')).map(({ value: { value } }) => ({ frequency: { value, sd: 0.002 * value } }));
+  const leg = TAKEN.plan.braces.find(({ role }) => role === 'x-leg')!;
+  const shavings: Shaving[] = [{ place: { kind: 'brace', id: leg.id, from: 0.1, to: 0.25 }, depth: 4e-4 }];
+  const round = { readings, heard, ring: null, shavings: [], foretold: null };
+  return {
+    top: TAKEN, goal: aGoal(4), prior: priorSpread({ density: 0.03, modulus: 0.1, braceDensity: 0.05, braceModulus: 0.1 }), closed: false, record: [], thinnest: 2.8e-3,
+    rounds: [{ ...round, number: 1, shavings }, { ...round, number: 2 }],
+  };
+})(); // prettier-ignore
+
 const CASES: readonly Case[] = [
   ['a million square roots (the unit)', () => rootSum(1e6), null],
   [
@@ -148,6 +163,7 @@ const CASES: readonly Case[] = [
   [`the same with all sensitivities, ${opened.examined.degreesOfFreedom} freedoms`, () => examine(), 1500],
   ['figures while a brace is dragged', () => quick.figures({ heights: lower }), 100],
   ['figures while a part of the plate is dragged', () => quick.figures({ thicker: { bass: 1e-4, rim: -1e-4 } }), 100],
+  ['a voicing from its last reading to the next shavings', () => assessVoicing(voicing), 3000],
   ...[0.02, 0.014, 0.01, 0.007].map((meshSize): Case => [
     `growth: a whole top of ${freedoms(meshSize)} freedoms`,
     () => solveTop({ ...top, meshSize }),

@@ -70,7 +70,7 @@ describe('a voicing to take along', () => {
     expect(pdf.getPageCount()).toBeLessThan(5);
     expect(pdf.getPage(0).getWidth()).toBeCloseTo((210 / 25.4) * 72, 1);
   });
-  it('is a zip of open files that says everything again, each sound under a name of its own', async () => {
+  it('is a zip of open files that says everything again, each sound under a name of its own', () => {
     const events = [bend(1, 5e-4), anEvent('mass', 1, { mass: 0.2, said: '200 g' }), anEvent('mass', 1, { mass: 0.9, said: 'slip' }, true)];
     const bytes = Uint8Array.from([82, 73, 70, 70]);
     const files = unzipSync(voicingZip({ record: { events }, events, story, sounds: [{ name: 'b1', bytes }, { name: 'b1', bytes }], pdf: null }));

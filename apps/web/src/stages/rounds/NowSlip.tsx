@@ -8,9 +8,7 @@ import { EarPanel } from '../../sound/EarPanel';
 import { KnockFigures } from '../../sound/KnockFigures';
 import type { EarControl } from '../../sound/use-ear';
 import { Button, SelectField, TextField } from '../../ui';
-import { PLACE_HINTS, PLACE_WORDS, valueWords, WANTED_WORDS, WHY_WORDS } from './round-words';
-
-export type NowKey = QuantityKey | 'knock';
+import { PLACE_HINTS, PLACE_WORDS, valueWords, WANTED_WORDS, WHY_WORDS, type NowKey } from './round-words';
 
 interface Props {
   buildId: string;
@@ -25,8 +23,7 @@ interface Props {
   onBend: (body: VoicingBodies['flex']) => void;
   onMass: (body: VoicingBodies['mass']) => void;
   /** The stand-in instruments. */
-  onGauge: (place: FlexPlace) => Promise<{ load: number; deflection: number }>;
-  onBalance: () => Promise<{ mass: number }>;
+  onStandIn: () => Promise<void>;
   /** What is being read, for the plate to show. */
   picked: NowKey;
   onPicked: (key: NowKey) => void;
@@ -127,21 +124,14 @@ function KnockEntry({ ear, heard }: Props) {
   );
 }
 
-function MassEntry({ units, onMass, onBalance }: Props) {
+function MassEntry({ units, onMass, onStandIn }: Props) {
   const [text, setText] = useState('');
   const [error, setError] = useState<string | null>(null);
   const [weighing, setWeighing] = useState(false);
   const weigh = async () => {
     setWeighing(true);
-    try {
-      const { mass } = await onBalance();
-      onMass({ mass, said: 'stand-in balance' });
-      setError(null);
-    } catch (failure) {
-      setError(failure instanceof Error ? failure.message : String(failure));
-    } finally {
-      setWeighing(false);
-    }
+    await onStandIn();
+    setWeighing(false);
   };
   const keep = () => {
     try {
@@ -167,7 +157,7 @@ function MassEntry({ units, onMass, onBalance }: Props) {
 
 type BendEntryProps = Props & { place: FlexPlace };
 
-function BendEntry({ place, units, lastLoad, onBend, onGauge }: BendEntryProps) {
+function BendEntry({ place, units, lastLoad, onBend, onStandIn }: BendEntryProps) {
   const [load, setLoad] = useState(lastLoad);
   const [dial, setDial] = useState('');
   const [errors, setErrors] = useState<{ load?: string; dial?: string }>({});
@@ -191,14 +181,8 @@ function BendEntry({ place, units, lastLoad, onBend, onGauge }: BendEntryProps) 
   };
   const gauge = async () => {
     setReading(true);
-    try {
-      const { load: force, deflection } = await onGauge(place);
-      onBend({ place, load: force, deflection, feel: null, closed: false, said: 'stand-in gauge' });
-    } catch (failure) {
-      setErrors({ dial: failure instanceof Error ? failure.message : String(failure) });
-    } finally {
-      setReading(false);
-    }
+    await onStandIn();
+    setReading(false);
   };
   return (
     <form className="space-y-2" onSubmit={(event) => (event.preventDefault(), keep())}>

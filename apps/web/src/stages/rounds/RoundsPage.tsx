@@ -1,11 +1,10 @@
-import { readIn, standingEvents, type FlexPlace, type NextReading, type Shaving, type ShavingOutcome, type VoicingEvent } from '@nimble/core'; // prettier-ignore
+import { standingEvents, type NextReading, type Shaving, type ShavingOutcome, type VoicingEvent } from '@nimble/core'; // prettier-ignore
 import { isPast } from 'date-fns';
 import { useMemo, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { useSurveyWrites } from '../../api/hooks';
-import { simulatedKnock, useKnockWrites } from '../../api/knocks';
-import { standInBend, standInWeigh, useCompared, useShavingRecord, useVoicingWrites } from '../../api/voicing'; // prettier-ignore
+import { useCompared, useShavingRecord, useVoicingWrites } from '../../api/voicing'; // prettier-ignore
 import { useKnocks, useVoicedPlate, type VoicedPlate } from '../../api/voiced-plate';
 import { BraceLayer } from '../../bracing/BraceLayer';
 import { ToWholeTop } from '../../bracing/Row';
@@ -13,7 +12,6 @@ import { PlateDrawing } from '../../plate';
 import { Loading } from '../../shell/Loading';
 import { usePreferences } from '../../shell/preferences';
 import { useShortcuts } from '../../shell/shortcuts';
-import { useEar } from '../../sound/use-ear';
 import { PitchButton } from '../../sound/PitchDialog';
 import { Button, SlipPages } from '../../ui';
 import type { Voicing } from '../../workers/use-voicing';
@@ -26,11 +24,12 @@ import { GoalsLine } from './GoalsLine';
 import { GoalSlip } from './GoalSlip';
 import { LookSlip } from './LookSlip';
 import { NextSlip } from './NextSlip';
-import { NowSlip, type NowKey } from './NowSlip';
+import { NowSlip } from './NowSlip';
 import { RecordSlip } from './RecordSlip';
 import { RestSlip } from './RestSlip';
 import { SecondLook } from './SecondLook';
 import { StrokeLayer } from './StrokeLayer';
+import { useRoundReading } from './use-round-reading';
 import { useClock, useRounds } from './use-rounds';
 
 const TABS = [['now', 'Measure'], ['next', 'Shave'], ['record', 'Record'], ['goal', 'Goal'], ['look', 'Look'], ['rest', 'Rest']] as const; // prettier-ignore
@@ -47,6 +46,7 @@ export function RoundsPage() {
 }
 
 const NO_RECORD: readonly ShavingOutcome[] = [];
+const NOTHING_NEXT: readonly NextReading[] = [];
 
 type RoundsProps = VoicedPlate & { record: readonly ShavingOutcome[] | null };
 
@@ -61,41 +61,13 @@ function RoundsOf({ build, plan, readings, sounds, events, record }: RoundsProps
   const compared = useCompared();
   const [candidate, setCandidate] = useState(0);
   const [finding, setFinding] = useState<number | null>(null);
-  const [picked, setPicked] = useState<NowKey | null>(null);
-  const [mute, setMute] = useState(false);
   const [place, setPlace] = useState('');
   const [fresh, setFresh] = useState(false);
   const clock = useClock();
   const set = (slip: Tab) => setParams((old) => (old.set('slip', slip), old), { replace: true });
   const tab: Tab = TABS.find(([key]) => key === params.get('slip'))?.[0] ?? 'now';
-  const keepKnock = useKnockWrites(build.id);
-  const ofRound = knocks.filter(({ about, round, retracted }) => about === 'plate' && round === now.reading && !retracted);
-  const isRead = (what: NextReading['what']) => (what === 'walk' ? false : what === 'knock' ? ofRound.length > 0 : readIn(events, now.reading, what) !== null);
-  const open = (picture?.next ?? []).filter(({ what }) => !isRead(what));
-  const { shape } = ground;
-  const struck = { x: shape.bounds.xMin + 0.72 * shape.length, y: 0.12 * shape.width };
-  const ear = useEar(
-    ({ analysis, wav }, source) => {
-      setMute(analysis.partials.length === 0);
-      if (analysis.partials.length === 0) return;
-      ear.stop(); // one good knock is what was asked for
-      keepKnock.keep({ about: 'plate', round: now.reading, person, source, analysis, place: {} }, wav);
-    },
-    () => simulatedKnock(build.id, struck),
-  );
-  const hearing = ear.state === 'listening' || ear.state === 'practising';
-  const first = open.find(({ what }) => what !== 'walk')?.what as NowKey | undefined;
-  const key: NowKey = hearing ? 'knock' : (picked ?? first ?? 'mass');
-  const gauge = async () => {
-    try {
-      if (key === 'knock') return ear.state === 'listening' ? ear.take() : void ear.listen();
-      if (key === 'mass') writes.add('mass', now.reading, { ...(await standInWeigh(build.id)), said: 'stand-in balance' });
-      else writes.add('flex', now.reading, { place: key.slice('flex:'.length) as FlexPlace, ...(await standInBend(build.id, key.slice('flex:'.length) as FlexPlace)), feel: null, closed: false, said: 'stand-in gauge' });
-      setPicked(null);
-    } catch (failure) {
-      toast.error((failure as Error).message);
-    }
-  };
+  const reading = useRoundReading({ build, shape: ground.shape, round: now.reading, next: picture?.next ?? NOTHING_NEXT, knocks, events, writes, person });
+  const { key } = reading;
   const strokes = useMemo(() => barStrokes(bars, goal.interval, { knocks, events, effects: picture?.bars ?? null }), [bars, goal, knocks, events, picture]);
   const shown = tab === 'next' ? (picture?.proposal.candidates[candidate]?.shavings ?? []) : tab === 'record' ? lastShaved(events) : [];
   const setup = tab === 'now' && key.startsWith('flex:') ? setups.find((one) => `flex:${one.place}` === key) : undefined;
@@ -109,14 +81,14 @@ function RoundsOf({ build, plan, readings, sounds, events, record }: RoundsProps
     const settled = isFirst ? (picture?.rounds.find(({ number }) => number === now.shaving)?.outcomes ?? []) : [];
     const id = writes.add('shaving', now.shaving, { shavings, said, tool, proposed: known !== undefined, forecast, settled });
     setCandidate(0);
-    setPicked(null);
+    reading.pick(null);
     toast(`Shaved in round ${now.shaving}. Measure again next.`, { action: { label: 'Undo', onClick: () => writes.turn(id, true) } });
     set('now');
   };
   const onUndo = undo ? () => writes.turn(undo.id, true) : null;
   useShortcuts([
     ...TABS.map(([name, words], i) => ({ key: String(i + 1), label: `Open: ${words}`, run: () => set(name) })),
-    { key: ' ', shown: 'Space', label: 'Take the reading', run: () => tab === 'now' && void gauge() },
+    { key: ' ', shown: 'Space', label: 'Take the reading', run: () => tab === 'now' && void reading.take() },
     { key: 'Backspace', label: 'Take the last reading back', run: () => onUndo?.() },
   ]); // prettier-ignore
 
@@ -143,12 +115,11 @@ function RoundsOf({ build, plan, readings, sounds, events, record }: RoundsProps
                 <Reckoning voicing={voicing} onStop={rounds.stop} onAgain={rounds.again} />
                 {tab === 'now' && (
                   <NowSlip
-                    buildId={build.id} round={now.reading} units={build.units} next={open} places={setups.map((one) => one.place)} figures={rounds.figures} lastLoad={lastLoad(events)}
-                    picked={key} onPicked={setPicked} onUndo={onUndo} ear={ear} repaired={standingEvents(events, 'repair').some(({ round }) => round === now.reading)}
-                    heard={{ now: ofRound.at(-1) ?? null, before: knocks.findLast(({ about, round, retracted }) => about !== 'bar' && round < now.reading && !retracted) ?? null, nothing: mute }}
-                    onBend={(body) => (writes.add('flex', now.reading, body), setPicked(null))}
-                    onMass={(body) => (writes.add('mass', now.reading, body), setPicked(null))}
-                    onGauge={(where) => standInBend(build.id, where)} onBalance={() => standInWeigh(build.id)}
+                    buildId={build.id} round={now.reading} units={build.units} next={reading.open} places={setups.map((one) => one.place)} figures={rounds.figures} lastLoad={lastLoad(events)}
+                    picked={key} onPicked={reading.pick} onUndo={onUndo} ear={reading.ear} heard={reading.heard} onStandIn={reading.take}
+                    repaired={standingEvents(events, 'repair').some(({ round }) => round === now.reading)}
+                    onBend={(body) => (writes.add('flex', now.reading, body), reading.pick(null))}
+                    onMass={(body) => (writes.add('mass', now.reading, body), reading.pick(null))}
                   />
                 )}
                 {tab === 'next' && picture && (

@@ -8,6 +8,9 @@ import { shortPitch } from '../../sound/pitch-words';
 import { massWords, sinkWords } from '../whole-top/figure-words';
 import { TOP_PART_WORDS } from '../whole-top/explore-words';
 
+/** What the slip can take in now. */
+export type NowKey = QuantityKey | 'knock';
+
 export const PLACE_WORDS: Record<FlexPlace, string> = {
   along: 'Bend along', across: 'Bend across', 'edge-bass': 'Bass edge', 'edge-treble': 'Treble edge', 'edge-tail': 'Tail edge', bridge: 'At the bridge',
 }; // prettier-ignore

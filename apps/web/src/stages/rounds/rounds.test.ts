@@ -98,7 +98,7 @@ describe('a blind compare', () => {
 
 describe('after it is closed', () => {
   const strung = anEvent('s', 'strung', 2, { note: '' }, 0);
-  const read = (id: string, turn: number | null, belly: number | null, day: number) => ({ ...anEvent(id, 'settling', 2, { turn, belly, said: '' }), at: `2026-11-${20 + day}T09:00:00Z` }) as VoicingEvent;
+  const read = (id: string, turn: number | null, belly: number | null, day: number) => ({ ...anEvent(id, 'settling', 2, { turn, belly, said: '' }), at: `2026-11-${20 + day}T09:00:00Z` });
   const model = { movement: 0.02, rise: 1e-3, turns: true };
   it('settling counts days from the stringing, by the lean where it was read, else by the belly', () => {
     const picture = settlingOf([strung, read('a', 0.022, null, 1), read('b', 0.025, null, 7)], model, METRIC)!;

@@ -1,0 +1,68 @@
+/** What is read now in a round: the lit quantity, the ear for one knock, and the stand-in instruments. */
+import { readIn, type FlexPlace, type NextReading, type PlateShape, type QuantityKey, type VoicingEvent } from '@nimble/core'; // prettier-ignore
+import { useEffect, useRef, useState } from 'react';
+import { toast } from 'sonner';
+import { simulatedKnock, useKnockWrites, type KnockView } from '../../api/knocks';
+import type { Build } from '../../api/types';
+import { standInBend, standInWeigh, type VoicingWrites } from '../../api/voicing';
+import { useEar } from '../../sound/use-ear';
+import type { NowKey } from './round-words';
+
+interface Props {
+  build: Build;
+  shape: PlateShape;
+  round: number;
+  next: readonly NextReading[];
+  knocks: readonly KnockView[];
+  events: readonly VoicingEvent[];
+  writes: VoicingWrites;
+  person: string;
+}
+
+export function useRoundReading({ build, shape, round, next, knocks, events, writes, person }: Props) {
+  const [picked, pick] = useState<NowKey | null>(null);
+  const [nothing, setNothing] = useState(false);
+  const keep = useKnockWrites(build.id);
+  const stop = useRef<() => void>(() => undefined);
+  const ofRound = knocks.filter((knock) => knock.about === 'plate' && knock.round === round && !knock.retracted);
+  const open = next.filter(({ what }) => !isRead(what));
+  const ear = useEar(
+    ({ analysis, wav }, source) => {
+      setNothing(analysis.partials.length === 0);
+      if (analysis.partials.length === 0) return;
+      stop.current(); // one good knock is what was asked for
+      keep.keep({ about: 'plate', round, person, source, analysis, place: {} }, wav);
+    },
+    () => simulatedKnock(build.id, { x: shape.bounds.xMin + 0.72 * shape.length, y: 0.12 * shape.width }),
+  );
+  useEffect(() => {
+    stop.current = ear.stop;
+  });
+  const hearing = ear.state === 'listening' || ear.state === 'practising';
+  const first = open.find(({ what }) => what !== 'walk')?.what as NowKey | undefined;
+  const key: NowKey = hearing ? 'knock' : (picked ?? first ?? 'mass');
+  const before = knocks.findLast((knock) => knock.about !== 'bar' && knock.round < round && !knock.retracted) ?? null;
+
+  function isRead(what: NextReading['what']): boolean {
+    if (what === 'walk') return false;
+    return what === 'knock' ? ofRound.length > 0 : readIn(events, round, what) !== null;
+  }
+
+  /** By the ear, or by what stands in for a gauge and a balance. */
+  async function take(): Promise<void> {
+    try {
+      if (key === 'knock') return ear.state === 'listening' ? ear.take() : void ear.listen();
+      if (key === 'mass') writes.add('mass', round, { ...(await standInWeigh(build.id)), said: 'stand-in balance' });
+      else writes.add('flex', round, await bendOf(build.id, key));
+      pick(null);
+    } catch (failure) {
+      toast.error((failure as Error).message);
+    }
+  }
+  return { key, pick, open, ear, take, heard: { now: ofRound.at(-1) ?? null, before, nothing } };
+}
+
+async function bendOf(buildId: string, key: QuantityKey) {
+  const place = key.slice('flex:'.length) as FlexPlace;
+  return { place, ...(await standInBend(buildId, place)), feel: null, closed: false, said: 'stand-in gauge' };
+}
