@@ -1,7 +1,7 @@
 /** One picture of every main view from the demo data. Arguments: address of the running program, folder for the pictures. */
 import { join } from 'node:path';
 import { By } from 'selenium-webdriver';
-import { LAPTOP, openBrowser, PHONE, saveScreenshot, setPageSize, TABLET, type PageSize } from './browser';
+import { LAPTOP, openBrowser, saveScreenshot, setPageSize, TABLET, type PageSize } from './browser';
 
 interface Picture {
   name: string;
@@ -28,19 +28,20 @@ async function main(address: string, folder: string): Promise<void> {
   const pictures: Picture[] = [
     { name: 'rack', path: '/rack' },
     { name: 'set-of-wood', path: `/rack/${sets.find(({ name }) => name === 'Redwood 7')?.id}` },
-    { name: 'feel-and-dial', path: '/feel' },
     { name: 'bench', path: '/' },
-    { name: 'new-build', path: '/new' },
     { name: 'thickness-take-off', path: thickness(42) },
     { name: 'thickness-read', path: `${thickness(42)}?slip=read&view=thickness` },
     { name: 'how-thin', path: `${thickness(42)}?slip=thin` },
     { name: 'thickness-tablet', path: thickness(42), size: TABLET },
-    { name: 'thickness-phone', path: thickness(42), size: PHONE },
     { name: 'layout-plan', path: stage(41, 'layout') },
     { name: 'arch', path: stage(41, 'arch') },
     { name: 'glue-up-order', path: stage(42, 'glue-up') },
-    { name: 'voice-walk-round', path: `${stage(41, 'voice')}?round=4` },
     { name: 'voice-shape-and-findings', path: `${stage(41, 'voice')}?slip=notes&view=shape` },
+    { name: 'rounds-measure', path: stage(41, 'rounds') },
+    { name: 'rounds-shave', path: `${stage(41, 'rounds')}?slip=next` },
+    { name: 'story', path: stage(41, 'story') },
+    { name: 'closed-strings', path: `${stage(38, 'close')}?slip=strung` },
+    { name: 'compare', path: '/compare' },
     { name: 'shape-brace', path: stage(41, 'shape') },
     { name: 'whole-top-strings', path: `${stage(41, 'top')}?slip=load`, theme: 'dark' },
     { name: 'whole-top-shave', path: `${stage(41, 'top')}?slip=shave` },

@@ -111,9 +111,9 @@ describe('listening to a top', () => {
 
   it('points at the joint that was loose in round 1, and hears nothing loose in round 3', async () => {
     await voice('slip=notes&round=1&view=loose');
-    await findText(driver, 'Very likely loose near E2');
+    await findText(driver, 'Very likely loose near E3');
     expect(await slip()).toMatch(/it rattles after the blow, and it dies \d+ % sooner/);
-    await untilReads(driver, async () => /^(9\d|100) %/.test(await plate('E2')), 'the figure on the plate');
+    await untilReads(driver, async () => /^(9\d|100) %/.test(await plate('E3')), 'the figure on the plate');
     await voice('slip=notes&round=3');
     await findText(driver, 'Nothing sounds loose.');
     // Shaved braces: every note went down since round 2.

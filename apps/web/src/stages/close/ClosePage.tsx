@@ -13,6 +13,7 @@ import { usePreferences } from '../../shell/preferences';
 import { SlipPages } from '../../ui';
 import { useStrungFigures } from '../../workers/use-box';
 import { JournalSlip } from '../journal/JournalSlip';
+import { CarvedNote } from '../rounds/CarvedNote';
 import { StageFrame } from '../StageFrame';
 import { BoxSlip } from './BoxSlip';
 import { OutcomeSlip } from './OutcomeSlip';
@@ -67,6 +68,7 @@ function Close({ build, plan, readings, sounds, events }: VoicedPlate) {
         <>
           <SlipPages tabs={TABS} open={tab} onOpen={(slip) => set('slip', slip)} />
           {(tab === 'box' || tab === 'strung') && !isTop && <p className="pt-2">These figures are the top’s: open the build of the top that this back belongs to.</p>}
+          {(tab === 'box' || tab === 'strung') && isTop && <CarvedNote build={build} plan={plan} />}
           {tab === 'box' && isTop && (
             <BoxSlip
               closed={closed} shape={ground.shape} units={build.units} events={events} played={lowestTwo(shown?.analysis.peaks ?? [])}

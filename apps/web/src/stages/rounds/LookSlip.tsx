@@ -78,7 +78,7 @@ export function LookSlip({ picture, plan, units, person, open, onOpen }: Props) 
         )}
         {outcomes.length > 0 && (
           <table className="w-full text-[0.95rem]">
-            <thead><tr className="text-soft"><th className="text-left font-normal">read in round</th><th className="text-right font-normal">foretold</th><th className="text-right font-normal">read</th><th aria-label="held" /></tr></thead>
+            <thead><tr className="text-soft"><th className="text-left font-normal">read in round</th><th className="text-right font-normal">foretold</th><th className="text-right font-normal">read</th><th className="text-right font-normal">held</th></tr></thead>
             <tbody>
               {[...outcomes].reverse().map((one, i) => (
                 <tr key={i} className="border-t border-grain align-top">

@@ -19,6 +19,7 @@ import { StageFrame } from '../StageFrame';
 import { VoiceSwitch } from '../voice/VoiceSwitch';
 import { barStrokes } from './bar-pairs';
 import { BendMarks } from './BendMarks';
+import { CarvedNote } from './CarvedNote';
 import { FindingLayer } from './FindingLayer';
 import { GoalsLine } from './GoalsLine';
 import { GoalSlip } from './GoalSlip';
@@ -112,6 +113,7 @@ function RoundsOf({ build, plan, readings, sounds, events, record }: RoundsProps
               <p className="pt-2">No braces are drawn yet, so there is nothing to voice. <Link className="underline underline-offset-4" to={`/builds/${build.id}/layout`}>Draw them in the layout</Link>.</p>
             ) : (
               <>
+                <CarvedNote build={build} plan={plan} />
                 <Reckoning voicing={voicing} onStop={rounds.stop} onAgain={rounds.again} />
                 {tab === 'now' && (
                   <NowSlip
