@@ -24,10 +24,13 @@ export function useVoicing(request: VoicingRequest | null): { voicing: Voicing; 
     const worker = start();
     const computer = wrap<VoicingComputer>(worker);
     let gone = false;
+    // The last word of progress may come after the answer.
+    let answered = false;
     const tell = (next: Partial<Voicing>) => !gone && setVoicing((before) => ({ ...before, ...next }));
     tell({ computer: null, working: 0, problem: null, stopped: false });
     computer
-      .assess(request, proxy((share: number) => void tell({ working: share })))
+      .assess(request, proxy((share: number) => void (answered || tell({ working: share }))))
+      .finally(() => (answered = true))
       .then((picture) => tell({ picture, computer, working: null }))
       .catch((failure: unknown) => tell({ working: null, problem: failure instanceof Error ? failure.message : String(failure) }));
     return () => {

@@ -21,10 +21,13 @@ export function useWholeTop(request: TopRequest | null): { top: WholeTop; stop: 
     const worker = start();
     const computer = wrap<TopComputer>(worker);
     let gone = false;
+    // The last word of progress may come after the answer.
+    let answered = false;
     const tell = (next: WholeTop) => !gone && setTop(next);
     tell({ state: 'working', share: 0 });
     computer
-      .open(request, proxy((share: number) => void tell({ state: 'working', share })))
+      .open(request, proxy((share: number) => void (answered || tell({ state: 'working', share }))))
+      .finally(() => (answered = true))
       .then((figures) => tell({ state: 'open', figures, computer, request }))
       .catch((failure: unknown) => tell({ state: 'failed', words: failure instanceof Error ? failure.message : String(failure) }));
     return () => {

@@ -1,4 +1,4 @@
-import { standingEvents, type NextReading, type Shaving, type ShavingOutcome, type VoicingEvent } from '@nimble/core'; // prettier-ignore
+import { isWood, partOfPlace, standingEvents, TOP_PARTS, type NextReading, type Shaving, type ShavingOutcome, type VoicingEvent } from '@nimble/core'; // prettier-ignore
 import { isPast } from 'date-fns';
 import { useMemo, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
@@ -26,6 +26,7 @@ import { GoalSlip } from './GoalSlip';
 import { LookSlip } from './LookSlip';
 import { NextSlip } from './NextSlip';
 import { NowSlip } from './NowSlip';
+import { partKey } from './OwnShaving';
 import { RecordSlip } from './RecordSlip';
 import { RestSlip } from './RestSlip';
 import { SecondLook } from './SecondLook';
@@ -70,7 +71,7 @@ function RoundsOf({ build, plan, readings, sounds, events, record }: RoundsProps
   const reading = useRoundReading({ build, shape: ground.shape, round: now.reading, next: picture?.next ?? NOTHING_NEXT, knocks, events, writes, person });
   const { key } = reading;
   const strokes = useMemo(() => barStrokes(bars, goal.interval, { knocks, events, effects: picture?.bars ?? null }), [bars, goal, knocks, events, picture]);
-  const shown = tab === 'next' ? (picture?.proposal.candidates[candidate]?.shavings ?? []) : tab === 'record' ? lastShaved(events) : [];
+  const shown = tab === 'next' ? (picture?.proposal.candidates[candidate]?.shavings ?? []) : tab === 'record' ? chosenOr(place, lastShaved(events)) : [];
   const setup = tab === 'now' && key.startsWith('flex:') ? setups.find((one) => `flex:${one.place}` === key) : undefined;
   const standing = events.filter(({ kind, retracted }) => !retracted && (kind === 'flex' || kind === 'mass'));
   const undo = standing.at(-1);
@@ -160,7 +161,8 @@ function RoundsOf({ build, plan, readings, sounds, events, record }: RoundsProps
           <PitchButton />
         </span>
       </div>
-      <PlateDrawing shape={ground.shape} leftHanded={build.leftHanded} label={`Plate of No. ${build.number} ${build.name} with its braces, neck end to the left`}>
+      <PlateDrawing shape={ground.shape} leftHanded={build.leftHanded} label={`Plate of No. ${build.number} ${build.name} with its braces, neck end to the left`}
+        onPlace={({ x, y }) => tab === 'record' && isWood(ground.shape, x, y) && setPlace(partKey(partOfPlace(ground.shape, ground.trebleSign, x, y)))}>
         {(pixelsPerMm) => (
           <>
             <g opacity={0.6}>
@@ -199,6 +201,12 @@ function Told({ words, onAgain }: { words: string; onAgain: () => void }) {
     </div>
   );
 } // prettier-ignore
+
+/** A part of the plate that was tapped is shown; a brace is marked by itself. */
+const chosenOr = (place: string, shaved: readonly Shaving[]): readonly Shaving[] => {
+  const part = TOP_PARTS.find((one) => partKey(one) === place);
+  return part ? [{ place: { kind: 'plate', part }, depth: 0 }] : shaved;
+};
 
 const lastShaved = (events: readonly VoicingEvent[]) => {
   const shaved = standingEvents(events, 'shaving');
