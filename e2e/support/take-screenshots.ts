@@ -24,10 +24,8 @@ async function main(address: string, folder: string): Promise<void> {
   const stage = (number: number, name: string) =>
     `/builds/${builds.find((build) => build.number === number)?.id}/${name}`;
   const thickness = (number: number) => stage(number, 'thickness');
-  const sets = (await (await fetch(`${address}/api/v1/wood-sets`)).json()) as { id: string; name: string }[];
   const pictures: Picture[] = [
     { name: 'rack', path: '/rack' },
-    { name: 'set-of-wood', path: `/rack/${sets.find(({ name }) => name === 'Redwood 7')?.id}` },
     { name: 'bench', path: '/' },
     { name: 'thickness-take-off', path: thickness(42) },
     { name: 'thickness-read', path: `${thickness(42)}?slip=read&view=thickness` },
