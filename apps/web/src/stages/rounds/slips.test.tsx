@@ -1,0 +1,190 @@
+import { METRIC, NO_GOAL, type GoalLine, type Proposal, type ShavingCandidate, type VoicingEvent } from '@nimble/core';
+import { fireEvent, screen, within } from '@testing-library/react';
+import type { ComparedView } from '../../api/voicing';
+import { aPlan, open, serve, typeInto } from '../../test-bench';
+import type { VoicingPicture } from '../../workers/voicing-computer';
+import { GoalSlip } from './GoalSlip';
+import { LookSlip } from './LookSlip';
+import { NextSlip } from './NextSlip';
+import { RecordSlip } from './RecordSlip';
+
+const plan = aPlan();
+const leg = plan.braces.find(({ role }) => role === 'x-leg')!;
+const line: GoalLine = {
+  terms: [{ key: 'flex:across', share: 1 }],
+  target: Math.log(6e-5),
+  tolerance: 0.05,
+  kind: 'at',
+};
+const aCandidate = (change: Partial<ShavingCandidate> = {}): ShavingCandidate => ({
+  shavings: [{ place: { kind: 'brace', id: leg.id, from: 0.01, to: leg.length / 3 }, depth: 3e-4 }],
+  forecast: { 'flex:across': { value: 5.6e-5, sd: 1e-6 } }, goals: [{ line, miss: -0.07, sd: 0.02, state: 'not-yet' }], mends: 0.6, serves: 0, harms: [], removed: 5e-4,
+  floor: { reserve: 1.9, low: 1.4, movement: 0.016 }, last: false, ...change,
+}); // prettier-ignore
+const aProposal = (change: Partial<Proposal> = {}): Proposal => ({
+  lines: [line], now: [{ line, miss: -0.12, sd: 0.02, state: 'not-yet' }], amiss: 5, floorNow: { reserve: 2, low: 1.5, movement: 0.015 },
+  candidates: [aCandidate(), aCandidate({ last: true, harms: [0] })], refusedForFloor: 1, ...change,
+}); // prettier-ignore
+const factor = { value: 1.05, sd: 0.02 };
+const aPicture = (change: Partial<VoicingPicture> = {}): VoicingPicture => {
+  const record = { count: 4, enough: false, held: 3, gain: 1, spread: 0.25, bias: 0.2 };
+  const factors = { along: factor, across: factor, shear: factor, density: factor, braces: factor, braceDensity: factor };
+  return {
+    rounds: [], standing: {}, record, proposal: aProposal(), verdict: { say: 'go-on', rule: null }, next: [], worth: [{ key: 'flex:along', narrows: 0.4 }], findings: [], foretold: false, modes: [],
+    fit: { readings: [], misfit: 0.9, factors, prior: { along: 0.04, across: 0.06, shear: 0.06, density: 0.02, braces: 0.1, braceDensity: 0.05 } }, bars: null, byPlace: { brace: record, plate: { ...record, count: 0 } }, ...change,
+  };
+}; // prettier-ignore
+
+describe('the next shaving', () => {
+  const show = (picture: VoicingPicture, change: object = {}) => {
+    serve({});
+    const said = { shaved: jest.fn(), opened: jest.fn(), goal: jest.fn() };
+    open(<NextSlip picture={picture} plan={plan} units={METRIC} open={0} floor={{ reserve: 1.1, turn: 0.035 }} bars={{ pairs: [], strokes: null }} waiting={false} onOpen={said.opened} onShaved={said.shaved} onGoal={said.goal} {...change} />);
+    return said;
+  };
+  it('says where, how much in millimetres and strokes, what comes of it, and what is left for the strings', () => {
+    const { shaved } = show(aPicture());
+    // 0.3 mm in strokes of a twentieth.
+    expect(screen.getByText('0.30 mm, about 6 light strokes')).toBeVisible();
+    // 5.6e-5 m/N under a kilogram of 9.80665 N; 1.645 standard deviations.
+    expect(screen.getByText('0.549 ± 0.016 mm')).toBeVisible();
+    expect(screen.getByText('6.8 % under')).toBeVisible();
+    expect(screen.getByText(/Nine of ten such tops bear 1\.50 ×.*your least is 1\.10/)).toBeVisible();
+    expect(screen.getByText('One shaving that would help is left out: too little would be left for the strings.')).toBeVisible();
+    fireEvent.click(screen.getByRole('button', { name: 'I shaved just this' }));
+    expect(shaved).toHaveBeenCalledWith(aCandidate().shavings, expect.stringContaining('neck-side third'));
+  });
+  it('names what it harms and what lies near a lap, and offers to stop', () => {
+    const { opened } = show(aPicture(), { open: 1 });
+    expect(screen.getByText(/Against: bend across\. It lies near a lap or the bridge/)).toBeVisible();
+    fireEvent.click(screen.getByRole('button', { name: 'Nothing: stop here' }));
+    expect(opened).toHaveBeenCalledWith(-1);
+  });
+  it('says which rule ends it', () => {
+    show(aPicture({ verdict: { say: 'stop', rule: 'reserve' }, proposal: aProposal({ candidates: [] }) }));
+    expect(screen.getByText('Stop here')).toBeVisible();
+    expect(screen.getByText(/takes more than the strings leave/)).toBeVisible();
+  });
+  it('leads to the goal where none has a figure', () => {
+    const { goal } = show(aPicture({ verdict: { say: 'go-on', rule: 'by-ear' }, proposal: aProposal({ lines: [], now: [], candidates: [] }) }));
+    fireEvent.click(screen.getByRole('button', { name: 'Say what you wish for' }));
+    expect(goal).toHaveBeenCalled();
+  });
+}); // prettier-ignore
+
+describe('the goal', () => {
+  const show = (isTop = true) => {
+    serve({});
+    const keep = jest.fn();
+    const turnstone = { id: 't', number: 38, name: 'Turnstone', family: 'steel-string', plate: 'top', good: true, words: '', marks: [], figures: { 'flex:along': 2e-4, 'flex:across': 6.5e-5, note: 98 } } as ComparedView;
+    const modes = [{ key: 'mode:0', kind: 'other', frequency: 40 }, { key: 'mode:1', kind: 'monopole', frequency: 98 }] as const;
+    open(<GoalSlip goal={NO_GOAL} units={METRIC} isTop={isTop} modes={[...modes]} bars={[{ name: 'upper', goal: null, braceId: 'a', length: 0.3 }, { name: 'lower', goal: null, braceId: 'b', length: 0.3 }]} compared={[turnstone]} onKeep={keep} />);
+    return keep;
+  };
+  const choose = (label: string, value: string) => fireEvent.change(screen.getByLabelText(label), { target: { value } });
+  it('takes the bends of one that turned out well', () => {
+    const keep = show();
+    choose('Bend like one that turned out well', 't');
+    expect(keep).toHaveBeenCalledWith({ ...NO_GOAL, flex: [{ place: 'along', compliance: 2e-4, from: 'No. 38' }, { place: 'across', compliance: 6.5e-5, from: 'No. 38' }] });
+  });
+  it('keeps a bend as compliance, in any unit, and refuses what can’t be at its field', () => {
+    const keep = show();
+    typeInto('Bend across', '0.02 in');
+    expect((keep.mock.lastCall as [typeof NO_GOAL])[0].flex[0]!.compliance).toBeCloseTo((0.02 * 0.0254) / 9.80665, 9);
+    typeInto('It shall weigh at most', '90 kg');
+    expect(screen.getByText(/^The weight /)).toBeVisible();
+    typeInto('The bridge may lean at most', 'much');
+    expect(screen.getByText('Type a number')).toBeVisible();
+    expect(keep).toHaveBeenCalledTimes(1);
+  });
+  it('takes a note, a frequency or a ratio for a mode', () => {
+    const keep = show();
+    const note = (mode: string, text: string) => {
+      choose('Note', mode);
+      fireEvent.change(screen.getByLabelText('shall come to'), { target: { value: text } });
+      fireEvent.submit(screen.getByLabelText('shall come to').closest('form')!);
+    };
+    note('1', 'A2');
+    expect((keep.mock.lastCall as [typeof NO_GOAL])[0].modes).toEqual([{ mode: 1, at: 'frequency', frequency: expect.closeTo(110, 6) }]);
+    note('1', '2.5 x');
+    expect((keep.mock.lastCall as [typeof NO_GOAL])[0].modes).toEqual([{ mode: 1, at: 'ratio', to: 0, ratio: 2.5 }]);
+    note('0', '2 x');
+    expect(screen.getByText(/A ratio is to the lowest note/)).toBeVisible();
+    note('1', 'loud');
+    expect(screen.getByText(/Type a note with its octave/)).toBeVisible();
+  });
+  it('sets a back against the loudest note of its top: a whole tone is a ratio of two to the sixth root', () => {
+    const keep = show(false);
+    expect(screen.queryByLabelText('Reserve against the strings, at least')).toBeNull();
+    choose('Or set it against the top', 't');
+    choose('The note above stands', '2');
+    expect((keep.mock.lastCall as [typeof NO_GOAL])[0].modes[0]).toMatchObject({ mode: 0, frequency: expect.closeTo(98 * 2 ** (1 / 6), 6) });
+  });
+  it('wishes for an interval of two different bars', () => {
+    const keep = show();
+    choose('Higher bar', 'upper');
+    fireEvent.click(screen.getByRole('button', { name: 'Wish for it' }));
+    expect(screen.getByText('Choose two different bars')).toBeVisible();
+    choose('Higher bar', 'lower');
+    choose('Interval', '700');
+    fireEvent.click(screen.getByRole('button', { name: 'Wish for it' }));
+    expect((keep.mock.lastCall as [typeof NO_GOAL])[0].interval).toEqual({ low: 'upper', high: 'lower', cents: 700 });
+  });
+}); // prettier-ignore
+
+describe('the record', () => {
+  const show = (events: VoicingEvent[]) => {
+    serve({});
+    const did = { reduction: jest.fn(), repair: jest.fn(), turn: jest.fn(), shaved: jest.fn() };
+    open(<RecordSlip plan={plan} units={METRIC} events={events} place={leg.id} working={false} onPlace={() => undefined} foretell={null} onShaved={did.shaved} onReduction={did.reduction} onRepair={did.repair} onTurn={did.turn} />);
+    return did;
+  };
+  it('ticks safe reductions and takes a tick back', () => {
+    const tick = { id: 'k', kind: 'reduction', round: 1, at: '2026-11-20T09:00:00Z', person: '', retracted: false, body: { reduction: 'squeeze-out' } } as VoicingEvent;
+    const { reduction, turn } = show([tick]);
+    fireEvent.click(screen.getByLabelText('Squeezed-out glue off'));
+    expect(turn).toHaveBeenCalledWith('k', true);
+    fireEvent.click(screen.getAllByLabelText(/^Rough end cut to its taper/)[0]!);
+    expect(reduction).toHaveBeenCalledWith(expect.stringMatching(/^ends:/));
+  });
+  it('keeps a shaving by two heights, and a repair in one’s own words', () => {
+    const { shaved, repair } = show([]);
+    fireEvent.change(screen.getByLabelText('How much is known as'), { target: { value: 'calipers' } });
+    fireEvent.change(screen.getByLabelText('Height before [mm]'), { target: { value: '11.8' } });
+    fireEvent.change(screen.getByLabelText('Height after [mm]'), { target: { value: '11.45' } });
+    fireEvent.submit(screen.getByRole('form', { name: 'A shaving' }));
+    const [[shavings, said, tool]] = shaved.mock.calls as [[{ depth: number; place: { from: number } }[], string, string]];
+    expect([shavings[0]!.depth, said, tool]).toEqual([expect.closeTo(3.5e-4, 9), '11.8 to 11.45', 'finger plane']);
+    fireEvent.change(screen.getByLabelText('Which brace'), { target: { value: leg.id } });
+    fireEvent.change(screen.getByLabelText('In your own words'), { target: { value: ' let go at the rim ' } });
+    fireEvent.click(screen.getByRole('button', { name: 'Record the repair' }));
+    expect(repair).toHaveBeenCalledWith({ brace: leg.id, what: 'glued-back', note: 'let go at the rim' });
+  });
+}); // prettier-ignore
+
+describe('the look', () => {
+  const show = (picture: VoicingPicture) => {
+    serve({});
+    open(<LookSlip picture={picture} plan={plan} units={METRIC} person="Wren Halloran" open={null} onOpen={() => undefined} />);
+  };
+  it('says how few outcomes are, and shows each forecast beside what was read', () => {
+    const outcome = { quantity: 'flex:across', where: 'brace' as const, before: { value: 5e-5, sd: 1e-6 }, forecast: { value: 5.3e-5, sd: 1e-6 }, outcome: { value: 5.8e-5, sd: 1e-6 } };
+    show(aPicture({ rounds: [{ number: 2, matched: [], read: ['flex:across'], standing: {}, outcomes: [outcome] }] }));
+    expect(screen.getByText('3 of 4 outcomes of Wren Halloran fell into their nine-of-ten intervals. Too few to judge the forecasts by.')).toBeVisible();
+    const row = screen.getByText('2: Bend across').closest('tr')!;
+    // Off by five of its doubts' root of two: missed.
+    expect(within(row).getByText('0.569 mm')).toBeVisible();
+    expect(within(row).getByText('✗')).toBeVisible();
+    expect(screen.getByText('bend along')).toBeVisible();
+  });
+  it('tells findings in words with what to do, and how the model fits', () => {
+    const choke = { kind: 'choke' as const, brace: { id: leg.id, name: leg.name, along: 0 }, height: 6e-3 };
+    const stranger = { kind: 'stranger' as const, heard: 5, alike: 2 };
+    show(aPicture({ findings: [choke, stranger], fit: { ...aPicture().fit, misfit: 3 } }));
+    expect(screen.getByText(`${leg.name} still stands 6.00 mm tall where it stops in the open: it holds the rim there. Taper its end.`)).toBeVisible();
+    expect(screen.getByText(/fits only 2 of 5 notes of this top: another plate/)).toBeVisible();
+    expect(screen.getByText(/It agrees badly: another plate, a loose brace/)).toBeVisible();
+    // A factor of 1.05 within 1.645 times 0.02.
+    expect(screen.getAllByText('+5.0 ± 3 %').length).toBe(6);
+  });
+}); // prettier-ignore
