@@ -1,7 +1,8 @@
-/** One top in a worker of its own: opened anew when what it is made of changes, given up at once when that happens before it is done. */
-import { proxy, wrap, type Remote } from 'comlink';
-import { useCallback, useEffect, useState } from 'react';
+/** One top, opened in a worker and asked from then on. */
+import type { Remote } from 'comlink';
+import { useMemo } from 'react';
 import type { TopComputer, TopFigures, TopRequest } from './top-computer';
+import { useSolver, type Solver } from './use-solver';
 
 export type WholeTop =
   | { state: 'idle' }
@@ -11,33 +12,18 @@ export type WholeTop =
   | { state: 'open'; figures: TopFigures; computer: Remote<TopComputer>; request: TopRequest };
 
 const start = () => new Worker(new URL('./top.worker.ts', import.meta.url), { type: 'module' });
+const ask = (computer: Remote<TopComputer>, request: TopRequest, onProgress: (share: number) => void): Promise<TopFigures> =>
+  computer.open(request, onProgress); // prettier-ignore
 
 export function useWholeTop(request: TopRequest | null): { top: WholeTop; stop: () => void; again: () => void } {
-  const [top, setTop] = useState<WholeTop>({ state: 'idle' });
-  const [attempt, setAttempt] = useState(0);
-  const [stopped, setStopped] = useState(-1);
-  useEffect(() => {
-    if (!request || stopped === attempt) return;
-    const worker = start();
-    const computer = wrap<TopComputer>(worker);
-    let gone = false;
-    // The last word of progress may come after the answer.
-    let answered = false;
-    const tell = (next: WholeTop) => !gone && setTop(next);
-    tell({ state: 'working', share: 0 });
-    computer
-      .open(request, proxy((share: number) => void (answered || tell({ state: 'working', share }))))
-      .finally(() => (answered = true))
-      .then((figures) => tell({ state: 'open', figures, computer, request }))
-      .catch((failure: unknown) => tell({ state: 'failed', words: failure instanceof Error ? failure.message : String(failure) }));
-    return () => {
-      gone = true;
-      worker.terminate();
-    };
-  }, [request, attempt, stopped]); // prettier-ignore
-  const stop = useCallback(() => {
-    setStopped(attempt);
-    setTop({ state: 'stopped' });
-  }, [attempt]);
-  return { top, stop, again: useCallback(() => setAttempt((n) => n + 1), []) };
+  const { solver, stop, again } = useSolver(request, start, ask);
+  return { top: useMemo(() => stateOf(solver), [solver]), stop, again };
 }
+
+function stateOf({ answer, of, computer, working, problem, stopped }: Solver<TopComputer, TopRequest, TopFigures>): WholeTop {
+  if (stopped) return { state: 'stopped' };
+  if (problem !== null) return { state: 'failed', words: problem };
+  if (working !== null) return { state: 'working', share: working };
+  if (computer && answer && of) return { state: 'open', figures: answer, computer, request: of };
+  return { state: 'idle' };
+} // prettier-ignore

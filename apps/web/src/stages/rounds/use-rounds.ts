@@ -39,10 +39,10 @@ export function useRounds({ build, plan, readings, knocks, events, record }: Pro
       };
     }, [top, goal, record, events, heard, knocks, build.wood, bars, plan.braces.length]),
   ); // prettier-ignore
-  const { voicing, stop, again } = useVoicing(request);
+  const { solver: voicing, stop, again } = useVoicing(request);
   const shaved = useMemo(() => shavedTop(top, events), [top, events]);
   const setups = useMemo(() => flexSetups(ground.shape, placeOfBridge(plan, ground.scale, ground.shape.bounds), ground.trebleSign, false), [ground, plan]); // prettier-ignore
-  const { picture } = voicing;
+  const picture = voicing.answer;
   const figures = (key: QuantityKey) => ({
     now: readIn(events, now.reading, key),
     before: earlier(now.reading, (round) => readIn(events, round, key)),

@@ -14,10 +14,9 @@ import {
 import { useMemo, useState } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
-import { usePlan } from '../../api/bracing';
-import { useBuild, useSurvey, useSurveys } from '../../api/hooks';
-import { isKnock, useSounds, type KnockView } from '../../api/knocks';
-import type { Build, SurveyReading } from '../../api/types';
+import type { KnockView } from '../../api/knocks';
+import type { Build } from '../../api/types';
+import { useKnocks, useVoicedPlate, type VoicedPlate } from '../../api/voiced-plate';
 import { useVariants, useVariantWrites } from '../../api/variants';
 import { BraceLayer } from '../../bracing/BraceLayer';
 import { useBracing, useGround } from '../../bracing/use-bracing';
@@ -52,38 +51,18 @@ type LoadView = (typeof LOADS)[number][0];
 /** The whole top as one model: its modes, what the strings do, what a tenth of a millimetre here does, and what would be if. */
 export function WholeTopPage() {
   const { buildId = '' } = useParams();
-  const build = useBuild(buildId);
-  const plan = usePlan(buildId);
-  const surveys = useSurveys(buildId);
-  const last = surveys.data?.findLast(({ assessment }) => assessment !== null)?.id ?? null;
-  const survey = useSurvey(buildId, last);
-  const sounds = useSounds(buildId);
-  if (!build.data || !plan.data || !surveys.data || (last !== null && !survey.data))
-    return <Loading queries={[build, plan, surveys, survey]} what="the top" />;
-  return (
-    <Whole
-      key={buildId}
-      build={build.data}
-      kept={plan.data}
-      readings={survey.data?.readings}
-      knocks={(sounds.data ?? []).filter(isKnock)}
-    />
-  );
+  const { queries, plate } = useVoicedPlate(buildId);
+  if (!plate) return <Loading queries={queries} what="the top" />;
+  return <Whole key={buildId} {...plate} />;
 }
 
-interface WholeProps {
-  build: Build;
-  kept: BracingPlan;
-  readings: SurveyReading[] | undefined;
-  knocks: readonly KnockView[];
-}
-
-function Whole({ build, kept, readings, knocks }: WholeProps) {
+function Whole({ build, plan: kept, readings, sounds }: VoicedPlate) {
+  const knocks = useKnocks(sounds);
   const [params, setParams] = useSearchParams();
   const choice = usePreferences();
   const bracing = useBracing(build.id, kept);
   const ground = useGround(build);
-  const known = useMemo(() => plateKnown(build, averageByStation(readings ?? [])), [build, readings]);
+  const known = useMemo(() => plateKnown(build, averageByStation(readings)), [build, readings]);
   const set = (name: string, value: string) => setParams((old) => (old.set(name, value), old), { replace: true });
   const tab: Tab = TABS.find(([key]) => key === params.get('slip'))?.[0] ?? 'modes';
   const hold: TopHold = TOP_HOLDS.find((key) => key === params.get('hold')) ?? 'glued';
