@@ -1,6 +1,6 @@
 /** One long computation in a worker of its own: started anew when what it is asked changes, given up at once when that happens before it is done. The answer before stays meanwhile. */
 import { proxy, wrap, type Remote } from 'comlink';
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 
 export interface Solver<Computer, Request, Answer> {
   answer: Answer | null;
@@ -14,18 +14,21 @@ export interface Solver<Computer, Request, Answer> {
   stopped: boolean;
 }
 
-/** @param start and ask must not change between renders; request must keep its identity while it asks the same */
+/** @param start and ask must not change between renders; request must keep its identity while it asks the same @param warm the worker is kept for the next request once it has answered: it is quicker the second time */
 export function useSolver<Computer, Request, Answer>(
   request: Request | null,
   start: () => Worker,
   ask: (computer: Remote<Computer>, request: Request, onProgress: (share: number) => void) => Promise<Answer>,
+  warm = false,
 ): { solver: Solver<Computer, Request, Answer>; stop: () => void; again: () => void } {
   const [solver, setSolver] = useState<Solver<Computer, Request, Answer>>({ answer: null, of: null, computer: null, working: null, problem: null, stopped: false });
+  const idle = useRef<Worker | null>(null);
   const [attempt, setAttempt] = useState(0);
   const [stopped, setStopped] = useState(-1);
   useEffect(() => {
     if (!request || stopped === attempt) return;
-    const worker = start();
+    const worker = idle.current ?? start();
+    idle.current = null;
     const computer = wrap<Computer>(worker);
     let gone = false;
     // The last word of progress may come after the answer.
@@ -38,9 +41,11 @@ export function useSolver<Computer, Request, Answer>(
       .catch((failure: unknown) => tell({ working: null, problem: failure instanceof Error ? failure.message : String(failure) }));
     return () => {
       gone = true;
-      worker.terminate();
+      if (warm && answered) idle.current = worker;
+      else worker.terminate();
     };
-  }, [request, start, ask, attempt, stopped]);
+  }, [request, start, ask, warm, attempt, stopped]);
+  useEffect(() => () => idle.current?.terminate(), []);
   const stop = useCallback(() => {
     setStopped(attempt);
     setSolver((before) => ({ ...before, working: null, stopped: true }));

@@ -9,4 +9,4 @@ const start = () => new Worker(new URL('./voicing.worker.ts', import.meta.url), 
 const ask = (computer: Remote<VoicingComputer>, request: VoicingRequest, onProgress: (share: number) => void): Promise<VoicingPicture> =>
   computer.assess(request, onProgress); // prettier-ignore
 
-export const useVoicing = (request: VoicingRequest | null) => useSolver(request, start, ask);
+export const useVoicing = (request: VoicingRequest | null) => useSolver(request, start, ask, true);
