@@ -176,6 +176,36 @@ describe('voicing a top', () => {
     await findText(driver, 'Waits for fresh ears until');
   });
 
+  it('comes back to fresh ears first: a blind compare, what was liked, and only then the figures', async () => {
+    // Rested a second ago: the day that it was left until has come.
+    const parked = {
+      id: crypto.randomUUID(),
+      round: 4,
+      person: '',
+      body: { until: new Date(Date.now() - 1000).toISOString(), why: 'fresh ears' },
+    };
+    await fetch(`${app.address}/api/v1/builds/${ids[41]}/voicing/park`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(parked),
+    });
+    await open(41, 'rounds');
+    await findText(driver, 'Fresh ears first');
+    expect(await slip()).not.toContain('Bend');
+    await press(driver, 'Play the first');
+    await press(driver, 'Play the second');
+    await untilReads(
+      driver,
+      async () => (await driver.findElement(By.xpath("//button[.='I like the first']"))).isEnabled(),
+      'both to be heard',
+    );
+    await press(driver, 'I like the first');
+    await findText(driver, 'You liked round');
+    await press(driver, 'Show me the figures');
+    await findText(driver, 'Round 4: measure now');
+    expect((await standing('second-look', 4)).length).toBe(1);
+  });
+
   it('is told as a story, and taken along as PDF and as open files', async () => {
     await open(41, 'story');
     await findText(driver, 'No. 41 Sandpiper: how it was voiced');

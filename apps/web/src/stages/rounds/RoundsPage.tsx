@@ -65,6 +65,7 @@ function RoundsOf({ build, plan, readings, sounds, events, record }: RoundsProps
   const [finding, setFinding] = useState<number | null>(null);
   const [place, setPlace] = useState('');
   const [fresh, setFresh] = useState(false);
+  const [liked, setLiked] = useState(false);
   const clock = useClock();
   const set = (slip: Tab) => setParams((old) => (old.set('slip', slip), old), { replace: true });
   const tab: Tab = TABS.find(([key]) => key === params.get('slip'))?.[0] ?? 'now';
@@ -94,7 +95,8 @@ function RoundsOf({ build, plan, readings, sounds, events, record }: RoundsProps
     { key: 'Backspace', label: 'Take the last reading back', run: () => onUndo?.() },
   ]); // prettier-ignore
 
-  const due = !fresh && isDue(events, clock);
+  // What was liked is told before the figures are.
+  const due = !fresh && (liked || isDue(events, clock));
   return (
     <StageFrame
       build={build}
@@ -104,7 +106,13 @@ function RoundsOf({ build, plan, readings, sounds, events, record }: RoundsProps
           <div className="space-y-3 pt-3">
             <h2 className="text-[1.5rem] font-bold">Fresh ears first</h2>
             <p>It has rested. Listen blind before any figure sways you.</p>
-            <SecondLook knocks={knocks} onLiked={(body) => writes.add('second-look', now.reading, body)} />
+            <SecondLook
+              knocks={knocks}
+              onLiked={(body) => {
+                setLiked(true);
+                writes.add('second-look', now.reading, body);
+              }}
+            />
             <Button className="w-full" onClick={() => setFresh(true)}>Show me the figures</Button>
           </div>
         ) : (

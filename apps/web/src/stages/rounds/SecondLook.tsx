@@ -39,7 +39,7 @@ export function SecondLook({ knocks, onLiked }: Props) {
   return (
     <section aria-label="Blind compare" className="space-y-2 border-t border-grain pt-2">
       <h2 className="font-bold">Blind compare</h2>
-      <p className="text-soft">Two knocks at {pair.place}, one of this round, one of the round before. Hear both as often as you like, then choose.</p>
+      <p className="text-soft">Two knocks at {pair.place}, of the last two rounds in which it was struck there. Hear both as often as you like, then choose.</p>
       <div className="grid grid-cols-2 gap-2">
         <Button className="min-h-20" onClick={() => void play(0)}>Play the first</Button>
         <Button className="min-h-20" onClick={() => void play(1)}>Play the second</Button>

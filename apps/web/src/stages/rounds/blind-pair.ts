@@ -1,4 +1,4 @@
-/** Two kept knocks that can be compared by ear: the same place in the last two rounds, in an order drawn by lot. Pure but for the lot. */
+/** Two kept knocks that can be compared by ear: the same place in the last two rounds in which it was struck, in an order drawn by lot. Pure but for the lot. */
 import type { KnockView } from '../../api/knocks';
 
 export interface BlindPair {
@@ -11,15 +11,13 @@ export interface BlindPair {
 /** @param lot uniform in 0..1 */
 export function blindPair(knocks: readonly KnockView[], lot: () => number): BlindPair | null {
   const standing = knocks.filter(({ about, retracted, waiting, analysis }) => about !== 'bar' && !retracted && !waiting && analysis.partials.length > 0); // prettier-ignore
-  const last = Math.max(...standing.map(({ round }) => round));
-  const newest = standing.filter(({ round }) => round === last);
-  const before = Math.max(...standing.filter(({ round }) => round < last).map(({ round }) => round));
-  const older = standing.filter(({ round }) => round === before);
   const placeOf = ({ about, place }: KnockView) => (about === 'plate' ? 'the plate' : (place.name ?? ''));
-  const pairs = newest.flatMap((now) => {
-    const then = older.find((knock) => placeOf(knock) === placeOf(now));
+  const newestFirst = [...standing].sort((a, b) => b.round - a.round);
+  const all = newestFirst.flatMap((now) => {
+    const then = newestFirst.find((knock) => knock.round < now.round && placeOf(knock) === placeOf(now));
     return then ? [{ now, then }] : [];
   });
+  const pairs = all.filter(({ now }) => now.round === all[0]!.now.round);
   const pair = pairs[Math.min(pairs.length - 1, Math.floor(lot() * pairs.length))];
   if (!pair) return null;
   const { now, then } = pair;

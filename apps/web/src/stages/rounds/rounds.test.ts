@@ -93,6 +93,8 @@ describe('a blind compare', () => {
     expect(blindPair(knocks, () => 0.1)?.order.map(({ id }) => id)).toEqual(['now', 'then']);
     expect(blindPair(knocks, () => 0.9)?.order.map(({ id }) => id)).toEqual(['then', 'now']);
     expect(blindPair(knocks.slice(0, 1), () => 0.5)).toBeNull();
+    // A knock of the whole plate in round 4 has no like: the rounds before are compared.
+    expect(blindPair([...knocks, aKnock('whole', 'plate', 4, '', 100, 4)], () => 0.1)?.now).toBe('now');
   });
 }); // prettier-ignore
 
