@@ -16,7 +16,7 @@ import { matchModes, type HeardMode, type MatchedMode } from './match-modes';
 import { nextReadings, readingError, type NextReading } from './next-readings';
 import { propose, UNLEARNED, type Proposal } from './propose';
 import { asShaved, type Shaving } from './shaving';
-import { standingOf, withModel, type Foretold, type Standing } from './standing';
+import { readTogether, standingOf, withModel, type Foretold, type Standing } from './standing';
 import { stopOrGo, type Verdict } from './stop';
 import { effectOf, figuresOnBench, type QuantityKey, type VoicedMode, type VoicingModel, type VoicingSettings } from './voicing-model'; // prettier-ignore
 import type { WoodFactors } from './wood-factors';
@@ -133,7 +133,7 @@ function roundStandings(rounds: readonly VoicingRound[], modes: readonly VoicedM
   return rounds.map((round) => {
     const matched = matchModes(modes, round.heard);
     const readings = [...matched.map(({ key, frequency }): VoicingReading => ({ key, value: frequency })), ...round.readings];
-    const outcomes = readings.flatMap(({ key, value }): ShavingOutcome[] => {
+    const outcomes = [...readTogether(readings)].flatMap(([key, value]): ShavingOutcome[] => {
       const [said, was] = [foretold[key], before[key]];
       return said && was ? [{ quantity: key, where, before: was, forecast: said, outcome: value }] : [];
     });

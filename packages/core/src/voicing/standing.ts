@@ -18,12 +18,17 @@ function fused(a: Estimate, b: Estimate): Estimate {
 /** A forecast and a reading so far apart are not of one top: something else happened, and the reading stands alone [standard deviations]. */
 const APART = 4;
 
+/** Repeated readings of a quantity are one reading, the surer the more there are. */
+export function readTogether(readings: readonly VoicingReading[]): Map<QuantityKey, Estimate> {
+  const read = new Map<QuantityKey, Estimate>();
+  for (const { key, value } of readings) read.set(key, read.has(key) ? fused(read.get(key)!, value) : value);
+  return read;
+}
+
 /** Readings of one key weigh together; a quantity that was not read keeps what was foretold of it. */
 export function standingOf(readings: readonly VoicingReading[], foretold: Foretold): Standing {
   const standing: Partial<Record<QuantityKey, Estimate>> = { ...foretold };
-  const read = new Map<QuantityKey, Estimate>();
-  for (const { key, value } of readings) read.set(key, read.has(key) ? fused(read.get(key)!, value) : value);
-  read.forEach((value, key) => {
+  readTogether(readings).forEach((value, key) => {
     const before = foretold[key];
     const apart = before ? Math.abs(Math.log(value.value / before.value)) / Math.hypot(value.sd / value.value, before.sd / before.value) : Infinity;
     standing[key] = before && apart < APART ? fused(before, value) : value;

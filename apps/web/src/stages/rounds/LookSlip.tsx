@@ -78,14 +78,14 @@ export function LookSlip({ picture, plan, units, person, open, onOpen }: Props) 
         )}
         {outcomes.length > 0 && (
           <table className="w-full text-[0.95rem]">
-            <thead><tr className="text-soft"><th className="text-left font-normal">read in round</th><th className="text-right font-normal">foretold</th><th className="text-right font-normal">read</th><th className="text-right font-normal">held</th></tr></thead>
+            <thead><tr className="text-soft"><th className="text-left font-normal">read in round</th><th className="text-right font-normal">foretold</th><th className="text-right font-normal">read</th><th className="pl-2 text-right font-normal">held</th></tr></thead>
             <tbody>
               {[...outcomes].reverse().map((one, i) => (
                 <tr key={i} className="border-t border-grain align-top">
                   <td className="py-1">{one.round}: {keyWords(one.quantity as Parameters<typeof keyWords>[0])}</td>
                   <td className="figures text-right">{estimateWords(one.quantity, one.forecast, units, choice)}</td>
-                  <td className="figures pl-2 text-right">{valueWords(one.quantity, one.outcome.value, units, choice)}</td>
-                  <td className="pl-1">{holds(one.forecast, one.outcome) ? '✓' : '✗'}</td>
+                  <td className="figures pl-2 text-right whitespace-nowrap">{valueWords(one.quantity, one.outcome.value, units, choice)}</td>
+                  <td className="pl-2 text-right">{holds(one.forecast, one.outcome) ? '✓' : '✗'}</td>
                 </tr>
               ))}
             </tbody>
