@@ -152,14 +152,15 @@ describe('rounds of a voicing', () => {
       return { bend: bends.sort((a, b) => a - b)[2]!, mass: (body as { mass: number }).mass };
     };
     const before = await read();
-    const both = plan.braces.filter(({ role }) => role === 'tone-bar');
-    const off = both.map(({ id, length }) => ({ place: { kind: 'brace', id, from: 0.3 * length, to: 0.7 * length }, depth: 3e-3 })); // prettier-ignore
+    // Wood of any luck and a dial of one per cent: enough must come off that every top shows it.
+    const worked = plan.braces.filter(({ role }) => role === 'tone-bar' || role === 'x-leg');
+    const off = worked.map(({ id, length }) => ({ place: { kind: 'brace', id, from: 0.3 * length, to: 0.7 * length }, depth: 3e-3 })); // prettier-ignore
     await send('shaving', { ...stroke(3e-4), shavings: off }, { round: 3 }).expect(201);
     const after = await read();
-    expect(after.bend).toBeGreaterThan(before.bend * 1.02);
-    const wood = both.reduce((sum, { length, width, density }) => sum + 3e-3 * 0.4 * length * width * density, 0);
-    // Hands plane unevenly by a tenth, a section narrows upwards: within two fifths.
-    expect((before.mass - after.mass) / wood).toBeGreaterThan(0.5);
+    expect(after.bend).toBeGreaterThan(before.bend * 1.05);
+    const wood = worked.reduce((sum, { length, width, density }) => sum + 3e-3 * 0.4 * length * width * density, 0);
+    // Hands plane unevenly by a tenth, a section narrows upwards: within a good half.
+    expect((before.mass - after.mass) / wood).toBeGreaterThan(0.45);
     expect((before.mass - after.mass) / wood).toBeLessThan(1.3);
     await api.http.post(`/api/v1/devices/top/${build.id}/bend`).send({ place: 'bridge' }).expect(400);
     await api.http.post(`/api/v1/devices/top/${randomUUID()}/weigh`).expect(404);
