@@ -5,7 +5,7 @@
 import { halfInterval, type Estimate } from '../estimate';
 import {
   byFlex, byNumber, byPitch, byRigidity, byStiffness, byWeight, carryingFactor, learnCarrying, numberBand, pumpingArea, pumpingRigidity, ringCurve, startCarrying,
-  type CarryingPlate, type RingCurve, type ThicknessRule,
+  type CarryingPlate, type RingCurve, type RingPoint, type ThicknessRule,
 } from '../graduation'; // prettier-ignore
 import { plateArea, type Family, type PlateShape } from '../outline';
 import { genericStringSet, totalTension } from '../strings';
@@ -128,8 +128,8 @@ export function howThin(facts: HowThinFacts): HowThin {
 }
 
 /** Ring times against thickness, only ever going down: a check before any thinning twice at one thickness counts by its mean. */
-export function ringPoints(checks: readonly PlateCheck[]): { thickness: number; ring: number }[] {
-  return checks.flatMap(({ ring, thickness }) => (ring ? [{ thickness: thickness.value, ring: ring.time }] : []));
+export function ringPoints(checks: readonly PlateCheck[]): RingPoint[] {
+  return checks.flatMap(({ ring, thickness }) => (ring ? [{ left: thickness.value, ring: ring.time }] : []));
 }
 
 function weighed(opinion: RuleOpinion, { wood, shape }: HowThinFacts): RuleOpinion {

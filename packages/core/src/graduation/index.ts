@@ -3,9 +3,10 @@ export {
 } from './target'; // prettier-ignore
 export { defaultTarget, numberBand } from './number-bands';
 export {
-  byFlex, byNumber, byPitch, byRigidity, byStiffness, byWeight, pumpingRigidity, pumpingStiffness, ringCurve, sameStiffness,
-  type PumpingArea, type RingCurve, type RingPoint, type RingState, type RuleResult, type StiffnessGoal, type ThicknessRule,
+  byFlex, byNumber, byPitch, byRigidity, byStiffness, byWeight, pumpingRigidity, pumpingStiffness, sameStiffness,
+  type PumpingArea, type RuleResult, type StiffnessGoal, type ThicknessRule,
 } from './thickness-rules'; // prettier-ignore
+export { ringCurve, type RingCurve, type RingPoint, type RingState } from './ring-curve';
 export { rankSets, type RankedSet } from './rank-sets';
 export {
   carryingFactor,

@@ -1,6 +1,5 @@
-import { seededRandom } from '../simulate';
 import { woodOfSpecies } from '../build';
-import { byFlex, byNumber, byPitch, byStiffness, pumpingStiffness, ringCurve, sameStiffness } from '.';
+import { byFlex, byNumber, byPitch, byStiffness, pumpingStiffness, sameStiffness } from '.';
 
 const spruce = woodOfSpecies('sitka-spruce');
 const area = { along: 0.2, across: 0.19 };
@@ -48,34 +47,5 @@ describe('rules for how thin', () => {
     expect(() =>
       byStiffness(spruce, area, { wood: spruce, thickness: 2.8e-3, loadRatio: NaN }, { modulus: 0.1, goal: 0.1 }),
     ).toThrow(/loadRatio/);
-  });
-});
-
-describe('ring curve', () => {
-  const peak = 2.5e-3;
-  const truth = (h: number) => 1.6 - 3e6 * (h - peak) ** 2;
-  const passes = (to: number, noise = 0) => {
-    const random = seededRandom(5);
-    const thicknesses = Array.from({ length: 12 }, (_, i) => 3.1e-3 - i * 9e-5).filter((h) => h >= to - 1e-9);
-    return thicknesses.map((thickness) => ({ thickness, ring: truth(thickness) + noise * random.normal() }));
-  };
-  it('finds the peak of an exact parabola', () => {
-    const curve = ringCurve(passes(2.2e-3));
-    expect(curve.peak?.value).toBeCloseTo(peak, 9);
-    expect(curve.state).toBe('past-peak');
-  });
-  it.each([
-    [2.8e-3, 'rising'],
-    [2.1e-3, 'past-peak'],
-  ])('says at %f m with noise: %s', (to, state) => expect(ringCurve(passes(to, 0.02)).state).toBe(state));
-  it('says "at its peak" only when the curve really bends and is level', () => {
-    const level = [...passes(2.48e-3, 0.015)];
-    expect(['at-peak', 'rising']).toContain(ringCurve(level).state);
-    const flat = passes(2.2e-3).map((p, i) => ({ ...p, ring: 1.5 + 0.05 * (i % 2) }));
-    expect(ringCurve(flat).state).toBe('unclear');
-  });
-  it('says nothing from three passes, and refuses knocks without planing', () => {
-    expect(ringCurve(passes(3e-3).slice(0, 3)).state).toBe('too-few');
-    expect(() => ringCurve(Array.from({ length: 5 }, () => ({ thickness: 3e-3, ring: 1 })))).toThrow(/one thickness/);
   });
 });

@@ -3,7 +3,7 @@
  * they are shown side by side and never averaged: the maker chooses which one leads. SI.
  */
 import type { Estimate } from '../estimate';
-import { InvalidInput, requirePositive } from '../invalid-input';
+import { requirePositive } from '../invalid-input';
 import { minorPoisson, type OrthotropicConstants } from '../wood';
 
 export type ThicknessRule = 'number' | 'flex' | 'pitch' | 'ring' | 'stiffness' | 'weight';
@@ -123,93 +123,6 @@ export function sameStiffness(
   } // prettier-ignore
   const ratio = Math.cbrt(from.modulus / to.modulus);
   return { thickness: from.thickness * ratio, massRatio: (to.rho / from.rho) * ratio };
-}
-
-export interface RingPoint {
-  /** Mean thickness when it was knocked [m], and how long it rang [s]. */
-  thickness: number;
-  ring: number;
-}
-
-export type RingState = 'too-few' | 'rising' | 'at-peak' | 'past-peak' | 'unclear';
-
-export interface RingCurve {
-  state: RingState;
-  /** Where the fitted curve has its peak [m], when it has one within reach of the data. */
-  peak: Estimate | null;
-  /** ring = a + b (h - centre) + c (h - centre)^2, with the scatter of one ring about it [s]. */
-  fit: { centre: number; a: number; b: number; c: number; scatter: number } | null;
-}
-
-const LEAST_PASSES = 4;
-/** Doubts beyond which a slope or a bend is believed. */
-const SURE = 2;
-
-/**
- * The ring rule: stop where the ring is longest. A parabola through ring time against thickness says only what the data can carry:
- * whether it still rises as the plate thins, is at its peak, or is past it.
- * @param passes in order of planing, thickest first
- */
-export function ringCurve(passes: readonly RingPoint[]): RingCurve {
-  passes.forEach(({ thickness, ring }, i) => {
-    requirePositive(`passes[${i}].thickness`, thickness);
-    requirePositive(`passes[${i}].ring`, ring);
-  });
-  if (passes.length < LEAST_PASSES) return { state: 'too-few', peak: null, fit: null };
-  const fit = fitParabola(passes);
-  const last = passes[passes.length - 1].thickness;
-  // In the orthogonal terms the doubts are apart: d ring / dh = linear + c (2 (h - centre) - skew).
-  const lever = 2 * (last - fit.centre) - fit.skew;
-  const slope = fit.linear + fit.c * lever;
-  const slopeSd = Math.hypot(fit.sdLinear, fit.sdC * lever);
-  const bends = fit.c < 0 && -fit.c > SURE * fit.sdC;
-  const peak = {
-    value: fit.centre + fit.skew / 2 - fit.linear / (2 * fit.c),
-    sd: Math.hypot(fit.sdLinear / (2 * fit.c), (fit.linear * fit.sdC) / (2 * fit.c * fit.c)),
-  };
-  const { centre, a, b, c, scatter } = fit;
-  return { state: ringState(slope, slopeSd, bends), peak: bends ? peak : null, fit: { centre, a, b, c, scatter } };
-}
-
-/** `slope` is the change of ring with thickness at the newest pass: negative while it still rises as the plate thins. */
-function ringState(slope: number, slopeSd: number, bends: boolean): RingState {
-  if (slope < -SURE * slopeSd) return 'rising';
-  if (slope > SURE * slopeSd) return 'past-peak';
-  return bends ? 'at-peak' : 'unclear';
-}
-
-/** Least squares in thicknesses taken from their mean, solved by orthogonal polynomials so that the three terms' doubts are apart. */
-function fitParabola(points: readonly RingPoint[]) {
-  const n = points.length;
-  const centre = points.reduce((sum, p) => sum + p.thickness, 0) / n;
-  const x = points.map((p) => p.thickness - centre);
-  const x2 = x.map((v) => v * v);
-  const mean2 = x2.reduce((sum, v) => sum + v, 0) / n;
-  const sxx = mean2 * n;
-  if (!(sxx > 0))
-    throw new InvalidInput('passes', points[0].thickness, 'are all of one thickness: plane between knocks');
-  const skew = x.reduce((sum, v, i) => sum + v * x2[i], 0) / sxx;
-  const q = x2.map((v, i) => v - mean2 - skew * x[i]);
-  const sqq = q.reduce((sum, v) => sum + v * v, 0);
-  const meanRing = points.reduce((sum, p) => sum + p.ring, 0) / n;
-  const along = (basis: readonly number[], size: number) =>
-    points.reduce((sum, p, i) => sum + basis[i] * p.ring, 0) / size;
-  const linear = along(x, sxx);
-  const c = sqq > 0 ? along(q, sqq) : 0;
-  const residual2 = points.reduce((sum, p, i) => sum + (p.ring - meanRing - linear * x[i] - c * q[i]) ** 2, 0);
-  const scatter = Math.sqrt(residual2 / Math.max(1, n - 3));
-  const sdC = sqq > 0 ? scatter / Math.sqrt(sqq) : Infinity;
-  return {
-    centre,
-    a: meanRing - c * mean2,
-    b: linear - c * skew,
-    c,
-    scatter,
-    linear,
-    skew,
-    sdLinear: scatter / Math.sqrt(sxx),
-    sdC,
-  };
 }
 
 function share({ value, sd }: Estimate): number {

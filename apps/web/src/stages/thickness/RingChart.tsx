@@ -27,7 +27,7 @@ export function RingChart({ build, curve }: { build: Build; curve: RingCurve }) 
     ring && ring.level !== null ? [{ thickness: thickness.value, level: ring.level }] : [],
   );
   if (points.length === 0) return null;
-  const thick = points.map(({ thickness }) => thickness);
+  const thick = points.map(({ left }) => left);
   const [high, low] = [Math.max(...thick) + 5e-5, Math.min(...thick) - 1.5e-4];
   const longest = Math.max(...points.map(({ ring }) => ring), 0.1);
   const x = scaleLinear([high, low], [BOX.left, BOX.width - BOX.right]);
@@ -102,10 +102,10 @@ export function RingChart({ build, curve }: { build: Build; curve: RingCurve }) 
           />
         )}
         <Levels levels={levels} x={x} />
-        {points.map(({ thickness, ring }, i) => (
+        {points.map(({ left, ring }, i) => (
           <circle
             key={i}
-            cx={x(thickness)}
+            cx={x(left)}
             cy={y(ring)}
             r="5"
             fill="var(--slip)"
