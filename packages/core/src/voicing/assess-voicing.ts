@@ -100,10 +100,8 @@ export function assessVoicing(input: VoicingInput, onProgress: (done: number) =>
   };
 } // prettier-ignore
 
-const readingsOf = ({ readings, heard }: VoicingRound, modes: readonly VoicedMode[]): VoicingReading[] => [
-  ...matchModes(modes, heard).map(({ key, frequency }) => ({ key, value: frequency })),
-  ...readings,
-];
+const readingsOf = ({ readings, heard }: VoicingRound, modes: readonly VoicedMode[]): VoicingReading[] =>
+  [...readTogether([...matchModes(modes, heard).map(({ key, frequency }) => ({ key, value: frequency })), ...readings])].map(([key, value]) => ({ key, value })); // prettier-ignore
 
 /** What the last round read, and what only earlier ones did, brought on by what the model says that was shaved since. */
 function readingsUpTo(rounds: readonly VoicingRound[], last: VoicingRound, model: VoicingModel): VoicingReading[] {

@@ -18,11 +18,23 @@ function fused(a: Estimate, b: Estimate): Estimate {
 /** A forecast and a reading so far apart are not of one top: something else happened, and the reading stands alone [standard deviations]. */
 const APART = 4;
 
-/** Repeated readings of a quantity are one reading, the surer the more there are. */
+/** So much of a reading's variance is its jig's, weight's and hand's, and comes again with the next reading (1). */
+const COMES_AGAIN = 0.5;
+
+/** Repeated readings of a quantity are one reading: the surer the more there are, but never surer than what errs in all of them alike. */
 export function readTogether(readings: readonly VoicingReading[]): Map<QuantityKey, Estimate> {
-  const read = new Map<QuantityKey, Estimate>();
-  for (const { key, value } of readings) read.set(key, read.has(key) ? fused(read.get(key)!, value) : value);
-  return read;
+  const byKey = new Map<QuantityKey, Estimate[]>();
+  for (const { key, value } of readings) byKey.set(key, [...(byKey.get(key) ?? []), value]);
+  return new Map([...byKey].map(([key, repeated]) => [key, meanOf(repeated)]));
+}
+
+/** Weighted by how sure each is; of n equal ones the variance is that of one by the share that comes again, and an nth of the rest. */
+function meanOf(repeated: readonly Estimate[]): Estimate {
+  const weights = repeated.map(({ value, sd }) => (value / sd) ** 2);
+  const total = weights.reduce((sum, weight) => sum + weight, 0);
+  const log = repeated.reduce((sum, { value }, i) => sum + weights[i] * Math.log(value), 0) / total;
+  const variance = (1 - COMES_AGAIN + COMES_AGAIN * repeated.length) / total;
+  return { value: Math.exp(log), sd: Math.exp(log) * Math.sqrt(variance) };
 }
 
 /** Readings of one key weigh together; a quantity that was not read keeps what was foretold of it. */
