@@ -1,4 +1,5 @@
 /** Thirty tops of made-up truth voiced by following the first candidate for eight rounds: do they come to their goals, is the floor kept, do the intervals hold? */
+import { tunedBars } from '../packages/core/test/tuned-bars';
 import { voice } from '../packages/core/test/voiced-top';
 
 export interface VoicingBench {
@@ -29,3 +30,22 @@ export function benchVoicing(tops: number, say: (line: string) => void): Voicing
   }
   return found;
 } // prettier-ignore
+
+export interface BarsBench {
+  tops: number;
+  /** Within ten cents of their interval in eight rounds at most. */
+  reached: number;
+}
+
+const NEAR = 10;
+
+/** Two bars of a made-up top brought to an interval, top by top. */
+export function benchBars(tops: number, say: (line: string) => void): BarsBench {
+  let reached = 0;
+  for (let seed = 1; seed <= tops; seed++) {
+    const { first, last, rounds } = tunedBars(seed, ROUNDS);
+    if (Math.abs(last) <= NEAR) reached++;
+    say(`top ${seed}: ${first.toFixed(0)} cents off, after ${rounds} rounds ${last.toFixed(1)}`);
+  }
+  return { tops, reached };
+}

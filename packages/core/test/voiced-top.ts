@@ -16,11 +16,11 @@ export const TAKEN: TopPlan = {
   shape, family: 'steel-string', plan: { ...plan, braces: plan.braces.map((brace) => ({ ...brace, heights: brace.heights.map((h) => 1.15 * h) })) },
   scale: 0.632, trebleSign: -1, bridge: true, sandwich: null, thickness: 2.9e-3, wood: { rho: 410, E_L: 11.5e9, E_C: 0.75e9, G_LC: 0.8e9, nu_LC: 0.37 },
 }; // prettier-ignore
-const SPREAD = { density: 0.03, modulus: 0.1, braceDensity: 0.05, braceModulus: 0.1 };
+export const SPREAD = { density: 0.03, modulus: 0.1, braceDensity: 0.05, braceModulus: 0.1 };
 /** Of a note, a bend and a weighing, as shares. */
 const ERRS = { mode: 0.003, flex: 0.02, mass: 0.001 };
-const HAND = 0.15;
-const TRUE_MESH = 0.019;
+export const HAND = 0.15;
+export const TRUE_MESH = 0.019;
 const STRUCK = [[0.05, 0.05], [0.05, -0.05], [0.13, 0.1], [0.13, -0.1], [0.23, 0.09], [0.23, -0.09], [0.25, 0], [0.33, 0.14], [0.33, -0.14], [0.36, 0], [0.42, 0.08], [0.42, -0.08]] as const; // prettier-ignore
 
 export interface VoicedRound {
@@ -31,6 +31,8 @@ export interface VoicedRound {
   /** Of the true top [1]. */
   reserve: number;
   floor: number;
+  /** Of the true top [Hz]. */
+  notes: number[];
 }
 
 export const aGoal = (seed: number): VoicingGoal => {
@@ -48,7 +50,7 @@ export const aGoal = (seed: number): VoicingGoal => {
   };
 }; // prettier-ignore
 
-function trueTop(seed: number): TopPlan {
+export function trueTop(seed: number): TopPlan {
   const random = seededRandom(seed);
   const factor = (cv: number) => Math.exp(cv * random.normal());
   const prior = priorSpread(SPREAD);
@@ -61,11 +63,10 @@ function trueTop(seed: number): TopPlan {
   return withFactors({ ...TAKEN, thickness }, by);
 } // prettier-ignore
 
-/** Follows the first candidate for up to `rounds` rounds. */
-export function voice(seed: number, rounds: number): VoicedRound[] {
+/** Follows the first candidate for up to `rounds` rounds. @param goal softer bends and less weight, if none is given */
+export function voice(seed: number, rounds: number, goal = aGoal(seed)): VoicedRound[] {
   const random = seededRandom(seed + 77);
   const truth = trueTop(seed);
-  const goal = aGoal(seed);
   const named = figuresOnBench(truth, { closed: false, meshSize: TRUE_MESH }).modes;
   const [told, done]: [Shaving[], Shaving[]] = [[], []];
   let foretold: Partial<Record<QuantityKey, Estimate>> = {};
@@ -78,9 +79,9 @@ export function voice(seed: number, rounds: number): VoicedRound[] {
     const settled = values.flatMap(({ key, value }) => (foretold[key] ? [{ key, held: holds(foretold[key], value) }] : []));
     const standing = standingOf(values, foretold);
     const proposal = propose({ model, standing, goal, learned: UNLEARNED, thinnest: 2.8e-3 });
-    const verdict = stopOrGo({ proposal, rings: [], wantsRing: false, reserve: goal.reserve });
+    const verdict = stopOrGo({ proposal, ring: null, reserve: goal.reserve });
     const reserve = floorOf({ top: asShaved(truth, done), factors: AS_TAKEN }, [], TRUE_MESH).reserve;
-    history.push({ proposal, verdict, settled, reserve, floor: goal.reserve });
+    history.push({ proposal, verdict, settled, reserve, floor: goal.reserve, notes: read.true });
     const next = proposal.candidates[0];
     if (verdict.say === 'stop' || !next) break;
     foretold = next.forecast;
@@ -93,12 +94,15 @@ export function voice(seed: number, rounds: number): VoicedRound[] {
 interface Read {
   heard: HeardMode[];
   others: VoicingReading[];
+  /** Without error [Hz]. */
+  true: number[];
 }
 
 function readOff(top: TopPlan, named: VoicingModel['modes'], random: ReturnType<typeof seededRandom>): Read {
   const { modes, values } = figuresOnBench(top, { closed: false, meshSize: TRUE_MESH, named });
   const noisy = (value: number, share: number): Estimate => ({ value: value * Math.exp(share * random.normal()), sd: value * share });
   return {
+    true: modes.map(({ frequency }) => frequency),
     heard: modes.map(({ frequency, shapeAt }) => ({
       frequency: noisy(frequency, ERRS.mode),
       shape: { places: STRUCK, amplitudes: STRUCK.map((place) => shapeAt(place) + 0.06 * random.normal()) },
@@ -107,7 +111,7 @@ function readOff(top: TopPlan, named: VoicingModel['modes'], random: ReturnType<
   };
 } // prettier-ignore
 
-export function calibrated(top: TopPlan, { heard, others }: Read) {
+export function calibrated(top: TopPlan, { heard, others }: Omit<Read, 'true'>) {
   return calibrate(
     top,
     (model) => [...matchModes(model.modes, heard).map(({ key, frequency }) => ({ key, value: frequency })), ...others],

@@ -1,29 +1,22 @@
 /** A voicing in a worker: reckoned from its record, then asked what shavings of the maker's own would do. */
 import {
   assessVoicing, barEffects, foretell, knockMap, learnShavings, looseJoints, mirrorKnocks, UNLEARNED, voicingFindings, WALKED,
-  type BarEffects, type Estimate, type FittedReading, type Learned, type NextReading, type PlacedKnock, type Proposal, type QuantityKey, type RoundStanding, type Shaving,
-  type ShavingRecord, type Standing, type TopModeKind, type Verdict, type VoicingAssessment, type VoicingFinding, type VoicingInput, type WoodFactor, type WorthReading,
+  type BarEffects, type Calibration, type Estimate, type Learned, type PlacedKnock, type QuantityKey, type Shaving, type ShavingRecord, type TopModeKind, type VoicingAssessment,
+  type VoicingFinding, type VoicingInput,
 } from '@nimble/core'; // prettier-ignore
 
 export interface VoicingRequest extends VoicingInput {
   /** The newest walk round the plate, for what makers hunt. */
   walk: readonly PlacedKnock[];
-  /** Bars that are tuned together: ids of their braces. */
-  bars: readonly string[];
+  /** Bars that are tuned together: ids of their braces, and what was heard over each last [Hz]. */
+  bars: readonly { id: string; heard: number | null }[];
 }
 
-export interface VoicingPicture {
-  rounds: RoundStanding[];
-  standing: Standing;
-  record: ShavingRecord;
-  proposal: Proposal;
-  verdict: Verdict;
-  next: NextReading[];
-  worth: WorthReading[];
+/** All of the assessment but its model, which stays in the worker. */
+export interface VoicingPicture extends Omit<VoicingAssessment, 'calibration'> {
   findings: VoicingFinding[];
-  foretold: boolean;
   modes: { key: QuantityKey; kind: TopModeKind; frequency: number }[];
-  fit: { readings: FittedReading[]; misfit: number | null; factors: Record<WoodFactor, Estimate>; prior: Record<WoodFactor, number> };
+  fit: Pick<Calibration, 'readings' | 'misfit' | 'factors' | 'prior'>;
   bars: BarEffects | null;
   /** Of wood off braces, and off the plate. */
   byPlace: Record<'brace' | 'plate', ShavingRecord>;
@@ -38,13 +31,14 @@ export class VoicingComputer {
     const assessed = assessVoicing(input, onProgress);
     this.assessed = assessed;
     this.learned = assessed.record.count === 0 ? UNLEARNED : assessed.record;
-    const { calibration, rounds, standing, record, proposal, verdict, next, worth, foretold } = assessed;
+    const { calibration, ...told } = assessed;
+    const { rounds, proposal } = told;
     const map = knockMap(walk.length >= WALKED ? walk : []);
     const { readings, misfit, factors, prior } = calibration;
     const outcomes = [...input.record, ...rounds.flatMap((round) => round.outcomes)];
     const recordOf = (place: 'brace' | 'plate') => learnShavings(outcomes.filter(({ where }) => where === place));
     return {
-      rounds, standing, record, proposal, verdict, next, worth, foretold,
+      ...told,
       modes: calibration.model.modes.map(({ key, kind, frequency }) => ({ key, kind, frequency })),
       findings: voicingFindings({
         calibration, goal: input.goal, thinnest: input.thinnest, places: map.stations, goals: proposal.now, loose: looseJoints(map),
@@ -53,7 +47,7 @@ export class VoicingComputer {
       }),
       fit: { readings, misfit, factors, prior },
       byPlace: { brace: recordOf('brace'), plate: recordOf('plate') },
-      bars: bars.length > 0 ? barEffects(calibration.model, bars, input.goal.leastBrace) : null,
+      bars: bars.length > 0 ? barEffects(calibration.model, bars.map(({ id }) => id), input.goal.leastBrace, bars.map(({ heard }) => heard)) : null,
     };
   } // prettier-ignore
 

@@ -31,12 +31,14 @@ const FIRST_SPREAD = 0.25;
 const WORTH_OUTCOMES = 6;
 const ENOUGH = 8;
 const LIMITS = { gain: [0.5, 1.6], spread: [0.1, 0.6] } as const;
+/** A ring tells of damping as much as of depth: how good its forecasts are is counted, but it teaches nothing of hands. */
+const NOT_OF_HANDS = 'ring';
 /** Smaller changes tell of the reading, not of the hand [log]. */
 const LEAST_CHANGE = 0.005;
 
 /** Bayes' rule for one factor with a normal prior about one; the spread from what is left, mixed with the first guess. */
 export function learnShavings(outcomes: readonly ShavingOutcome[]): ShavingRecord {
-  const changes = outcomes.map(({ before, forecast, outcome }) => ({
+  const changes = outcomes.filter(({ quantity }) => quantity !== NOT_OF_HANDS).map(({ before, forecast, outcome }) => ({
     said: Math.log(forecast.value / before.value),
     came: Math.log(outcome.value / before.value),
     noise: Math.hypot(outcome.sd / outcome.value, before.sd / before.value),

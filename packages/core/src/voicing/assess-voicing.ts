@@ -15,6 +15,7 @@ import type { VoicingGoal } from './goal';
 import { matchModes, type HeardMode, type MatchedMode } from './match-modes';
 import { nextReadings, readingError, type NextReading } from './next-readings';
 import { propose, UNLEARNED, type Proposal } from './propose';
+import { ringIsOver, ringTrend, withRing, type RingRound, type RingTrend } from './ring';
 import { asShaved, type Shaving } from './shaving';
 import { readTogether, standingOf, withModel, type Foretold, type Standing } from './standing';
 import { stopOrGo, type Verdict } from './stop';
@@ -44,6 +45,8 @@ export interface VoicingInput {
   record: readonly ShavingOutcome[];
   /** [m] */
   thinnest: number;
+  /** Notes that are followed; those who tune bars need more of them. */
+  modeCount?: number;
   meshSize?: number;
 }
 
@@ -66,6 +69,8 @@ export interface VoicingAssessment {
   verdict: Verdict;
   next: NextReading[];
   worth: WorthReading[];
+  /** Round by round, where it was heard; and whether it still grows. */
+  ring: RingTrend & { rounds: RingRound[] };
   /** The last round was shaved: what stands is foretold, not read. */
   foretold: boolean;
 }
@@ -73,7 +78,7 @@ export interface VoicingAssessment {
 /** @param onProgress share done and what is being done; throwing in it gives up @throws InvalidInput naming the field that can't be */
 export function assessVoicing(input: VoicingInput, onProgress: (done: number) => void = () => undefined): VoicingAssessment {
   const { top, rounds, goal, prior, closed, thinnest } = input;
-  const bench: VoicingSettings = { closed, ...(input.meshSize !== undefined && { meshSize: input.meshSize }) };
+  const bench: VoicingSettings = { closed, ...(input.modeCount !== undefined && { modeCount: input.modeCount }), ...(input.meshSize !== undefined && { meshSize: input.meshSize }) };
   const { modes: named } = figuresOnBench(top, bench);
   onProgress(0.15);
   const settings = { ...bench, named };
@@ -87,16 +92,19 @@ export function assessVoicing(input: VoicingInput, onProgress: (done: number) =>
   const outcomes = known.flatMap((round) => round.outcomes);
   const record = learnShavings([...input.record, ...outcomes]);
   const learned = record.count === 0 ? UNLEARNED : { gain: record.gain, spread: record.spread };
-  const calibration = since.length === 0 ? fitted : { ...fitted, model: { ...fitted.model, top: asShaved(fitted.model.top, since) } };
-  const standing = withModel(since.length > 0 ? afterShaving(rounds, known) : (known.at(-1)?.standing ?? {}), calibration.model, modelSd(fitted));
-  const proposal = propose({ model: calibration.model, standing, goal, learned, thinnest, ...(input.meshSize !== undefined && { meshSize: input.meshSize }) });
+  const now = since.length > 0 ? afterShaving(rounds, known) : (known.at(-1)?.standing ?? {});
+  const standing = withModel(now, fitted.model, modelSd(fitted));
+  const ringing = goal.ring && standing.ring ? withRing(fitted.model, standing.ring.value) : fitted.model;
+  const calibration = { ...fitted, model: { ...ringing, top: asShaved(ringing.top, since) } };
+  const rings = ringRounds(rounds, known);
+  const trend = ringTrend(rings);
+  const proposal = propose({ model: calibration.model, standing, goal, learned, thinnest, ringOver: ringIsOver(trend), ...(input.meshSize !== undefined && { meshSize: input.meshSize }) });
   onProgress(1);
-  const rings = rounds.flatMap(({ ring }) => ring ?? []);
   return {
     calibration, rounds: known, standing, record, proposal, foretold: since.length > 0,
-    verdict: stopOrGo({ proposal, rings, wantsRing: goal.ring, reserve: goal.reserve }),
+    verdict: stopOrGo({ proposal, ring: goal.ring ? trend : null, reserve: goal.reserve }),
     next: nextReadings({ goal, model: calibration.model, since: (key) => shavedSince(rounds, known, key) }),
-    worth: worthReading(fitted, readingError),
+    worth: worthReading(fitted, readingError), ring: { ...trend, rounds: rings },
   };
 } // prettier-ignore
 
@@ -130,7 +138,7 @@ function roundStandings(rounds: readonly VoicingRound[], modes: readonly VoicedM
   let where: ShavingOutcome['where'] = 'brace';
   return rounds.map((round) => {
     const matched = matchModes(modes, round.heard);
-    const readings = [...matched.map(({ key, frequency }): VoicingReading => ({ key, value: frequency })), ...round.readings];
+    const readings = [...matched.map(({ key, frequency }): VoicingReading => ({ key, value: frequency })), ...ringOf(round), ...round.readings];
     const outcomes = [...readTogether(readings)].flatMap(([key, value]): ShavingOutcome[] => {
       const [said, was] = [foretold[key], before[key]];
       return said && was ? [{ quantity: key, where, before: was, forecast: said, outcome: value }] : [];
@@ -144,6 +152,15 @@ function roundStandings(rounds: readonly VoicingRound[], modes: readonly VoicedM
     return { number: round.number, matched, read: [...new Set(readings.map(({ key }) => key))], standing, outcomes };
   });
 } // prettier-ignore
+
+/** How evenly one plate rings from hand to hand (1). */
+const RING_DOUBT = 0.06;
+
+const ringOf = ({ ring }: VoicingRound): VoicingReading[] =>
+  ring === null ? [] : [{ key: 'ring', value: { value: ring, sd: RING_DOUBT * ring } }];
+
+const ringRounds = (rounds: readonly VoicingRound[], known: readonly RoundStanding[]): RingRound[] =>
+  rounds.flatMap(({ number, ring }, i) => (ring === null ? [] : [{ round: number, ring, mass: known[i].standing.mass?.value ?? null }])); // prettier-ignore
 
 /** Of the newest round with readings of a quantity and of all after it. */
 function shavedSince(rounds: readonly VoicingRound[], known: readonly RoundStanding[], key: QuantityKey): readonly Shaving[] | null {

@@ -52,6 +52,8 @@ export const NO_GOAL: VoicingGoal = {
 
 /** A wish as a sum of logarithms that shall come to a figure. */
 export interface GoalLine {
+  /** The wish that it belongs to. */
+  of: 'even' | 'flex' | 'mode' | 'weight' | 'distinct' | 'ring';
   terms: { key: QuantityKey; share: 1 | -1 }[];
   /** [log] */
   target: number;
@@ -65,13 +67,13 @@ const NEAR = { mode: (25 / 1200) * Math.LN2, flex: 0.05, mass: 0.01 };
 
 export function goalLines({ flex, modes, weight, even }: VoicingGoal): GoalLine[] {
   return [
-    ...(even ? [{ terms: [{ key: 'flex:edge-bass' as const, share: 1 as const }, { key: 'flex:edge-treble' as const, share: -1 as const }], target: 0, tolerance: NEAR.flex, kind: 'at' as const }] : []),
-    ...flex.map(({ place, compliance }): GoalLine => ({ terms: [{ key: `flex:${place}`, share: 1 }], target: Math.log(compliance), tolerance: NEAR.flex, kind: 'at' })),
+    ...(even ? [{ of: 'even' as const, terms: [{ key: 'flex:edge-bass' as const, share: 1 as const }, { key: 'flex:edge-treble' as const, share: -1 as const }], target: 0, tolerance: NEAR.flex, kind: 'at' as const }] : []),
+    ...flex.map(({ place, compliance }): GoalLine => ({ of: 'flex', terms: [{ key: `flex:${place}`, share: 1 }], target: Math.log(compliance), tolerance: NEAR.flex, kind: 'at' })),
     ...modes.map((wish): GoalLine =>
       wish.at === 'frequency'
-        ? { terms: [{ key: `mode:${wish.mode}`, share: 1 }], target: Math.log(wish.frequency), tolerance: NEAR.mode, kind: 'at' }
-        : { terms: [{ key: `mode:${wish.mode}`, share: 1 }, { key: `mode:${wish.to}`, share: -1 }], target: Math.log(wish.ratio), tolerance: NEAR.mode, kind: 'at' }),
-    ...(weight === null ? [] : [{ terms: [{ key: 'mass' as const, share: 1 as const }], target: Math.log(weight), tolerance: NEAR.mass, kind: 'at-most' as const }]),
+        ? { of: 'mode', terms: [{ key: `mode:${wish.mode}`, share: 1 }], target: Math.log(wish.frequency), tolerance: NEAR.mode, kind: 'at' }
+        : { of: 'mode', terms: [{ key: `mode:${wish.mode}`, share: 1 }, { key: `mode:${wish.to}`, share: -1 }], target: Math.log(wish.ratio), tolerance: NEAR.mode, kind: 'at' }),
+    ...(weight === null ? [] : [{ of: 'weight' as const, terms: [{ key: 'mass' as const, share: 1 as const }], target: Math.log(weight), tolerance: NEAR.mass, kind: 'at-most' as const }]),
   ];
 } // prettier-ignore
 

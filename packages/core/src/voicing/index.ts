@@ -16,6 +16,8 @@ export { mirrorOf, strokesOf, type Stroke } from './strokes';
 export {
   floorOf, foretell, propose, UNLEARNED, type ShavingCandidate, type Floor, type Learned, type Proposal, type ProposeInput,
 } from './propose'; // prettier-ignore
+export { distinctLines, ringLine, type Reach } from './open-wishes';
+export { ringIsOver, ringTrend, withRing, type RingRound, type RingTrend } from './ring';
 export { stopOrGo, type StopInput, type StopRule, type Verdict } from './stop';
 export { barEffects, type BarEffects } from './bar-effects';
 export { tuneBars, type BarNow, type BarsInput, type BarStrokes } from './tune-bars';

@@ -42,7 +42,8 @@ export function nextReadings({ goal, model, since }: NextInput): NextReading[] {
   const modes = model.quantities.filter(({ key }) => key.startsWith('mode')).map(({ key }) => key);
   const heard = modes.some((key) => since(key) !== null);
   if (!heard) return [...read, { what: 'walk', why: 'first' }];
-  if (!modes.some(moved)) return read;
+  const ringOpen = goal.ring && modes.some((key) => (since(key) ?? []).length > 0);
+  if (!modes.some(moved) && !ringOpen) return read;
   // Shapes do not change in one round: one good knock tells where the notes went, unless places are compared.
-  return [...read, goal.even || goal.distinct ? { what: 'walk', why: 'goal' } : { what: 'knock', why: [...wanted].some((key) => key.startsWith('mode')) ? 'goal' : 'changed' }];
+  return [...read, goal.even || goal.distinct ? { what: 'walk', why: 'goal' } : { what: 'knock', why: goal.ring || [...wanted].some((key) => key.startsWith('mode')) ? 'goal' : 'changed' }];
 } // prettier-ignore

@@ -2,6 +2,7 @@
 import type { Estimate } from '../estimate';
 import { sizeUpTop, type TopPlan } from '../whole-top';
 import { goalLines, type GoalLine, type VoicingGoal } from './goal';
+import { distinctLines, ringLine, type Reach } from './open-wishes';
 import { goalStanding, type GoalStanding, type Standing } from './standing';
 import { asShaved, type Shaving } from './shaving';
 import { strokesOf, type Stroke } from './strokes';
@@ -19,7 +20,7 @@ export interface Learned {
 export const UNLEARNED: Learned = { gain: 1, spread: 0.25 };
 
 /** Shop air and the next bench's rests move figures that nobody touched by so much [log]. */
-const DRIFT: Record<string, number> = { mode: 0.002, flex: 0.008, mass: 0.002 };
+const DRIFT: Record<string, number> = { mode: 0.002, flex: 0.008, mass: 0.002, ring: 0.05 };
 
 export interface Floor {
   /** What it bears over what is asked (1), and what nine of ten such tops bear. */
@@ -66,6 +67,8 @@ export interface ProposeInput {
   learned: Learned;
   /** Least thickness of the plate as measured [m]. */
   thinnest: number;
+  /** It rings as long as it will: no more comes off for the ring's sake. */
+  ringOver?: boolean;
   meshSize?: number;
 }
 
@@ -92,11 +95,12 @@ interface Move {
 
 export function propose(input: ProposeInput): Proposal {
   const { model, standing, goal, learned, thinnest } = input;
-  const lines = goalLines(goal);
+  const allowed = strokesOf(model.top, goal, thinnest);
+  const lines = linesNow(input, allowed);
   const now = lines.map((line) => goalStanding(line, standing));
   const misses = now.map((one) => one?.miss ?? null);
   const amiss = amissOf(lines, misses);
-  const strokes = strokesOf(model.top, goal, thinnest).map((stroke) => ({
+  const strokes = allowed.map((stroke) => ({
     stroke, effects: lines.map(({ terms }) => terms.reduce((sum, { key, share }) => sum + share * learned.gain * effectOn(model, key, stroke), 0)),
   }));
   const singles = strokes.flatMap((one) => bestDepth(lines, misses, one) ?? []).sort((a, b) => a.amiss - b.amiss);
@@ -108,6 +112,19 @@ export function propose(input: ProposeInput): Proposal {
   const floorNow = floorOf(model, [], input.meshSize);
   const { candidates, refused } = pick(ranked([...singles, ...several], amiss), input, { lines, now, amiss });
   return { lines, now, amiss, floorNow, candidates, refusedForFloor: refused };
+} // prettier-ignore
+
+/** What has a figure, and what follows the top. */
+function linesNow({ model, standing, goal, ringOver }: ProposeInput, strokes: readonly Stroke[]): GoalLine[] {
+  const reach = (low: QuantityKey, high: QuantityKey): Reach => {
+    const ways = strokes.map((stroke) => stroke.most * (effectOn(model, high, stroke) - effectOn(model, low, stroke)));
+    return { parts: Math.max(0, ...ways), closes: Math.max(0, ...ways.map((way) => -way)) };
+  };
+  return [
+    ...goalLines(goal),
+    ...(goal.distinct ? distinctLines(standing, reach) : []),
+    ...(goal.ring && !ringOver && standing.ring ? [ringLine(standing.ring.value)] : []),
+  ];
 } // prettier-ignore
 
 function amissOf(lines: readonly GoalLine[], misses: readonly (number | null)[]): number {
@@ -222,7 +239,7 @@ export function foretell(model: VoicingModel, standing: Standing, shavings: read
     const now = standing[quantity.key];
     if (!now) return [];
     const change = shavings.reduce((sum, { place, depth }) => sum + depth * effectOf(quantity, model, [place]), 0);
-    const learned = quantity.key === 'mass' ? change : gain * change;
+    const learned = quantity.key === 'mass' || quantity.key === 'ring' ? change : gain * change;
     const value = now.value * Math.exp(learned);
     const sd = value * Math.hypot(now.sd / now.value, spread * learned, DRIFT[quantity.key.split(':')[0]]);
     return [[quantity.key, { value, sd }]];

@@ -1,6 +1,7 @@
 /** Go on, or stop, and by which rule: said with every proposal. */
-import type { Proposal } from './propose';
 import { halfInterval } from '../estimate';
+import type { Proposal } from './propose';
+import { ringIsOver, type RingTrend } from './ring';
 
 export type StopRule =
   /** All that was wished for is reached within its doubt. */
@@ -9,7 +10,7 @@ export type StopRule =
   | 'reserve'
   /** A stroke would do less than it is known to do. */
   | 'doubt'
-  /** The plate rang longer before the last shavings. */
+  /** The plate rings as long as it will, or rang longer before the last shavings. */
   | 'ring'
   /** No stroke helps any more. */
   | 'nothing-helps'
@@ -25,22 +26,20 @@ export interface Verdict {
 
 export interface StopInput {
   proposal: Proposal;
-  /** Ring times round by round, oldest first [s]; may be empty. */
-  rings: readonly number[];
-  wantsRing: boolean;
+  /** Null where nobody wishes for a long ring. */
+  ring: RingTrend | null;
   reserve: number;
 }
 
-/** A ring this much shorter than its longest is past its peak (1). */
-const PAST_PEAK = 0.93;
-const SHORT_ROUNDS = 2;
-
-export function stopOrGo({ proposal, rings, wantsRing, reserve }: StopInput): Verdict {
+export function stopOrGo({ proposal, ring, reserve }: StopInput): Verdict {
   const { now, candidates, refusedForFloor, floorNow, lines } = proposal;
   if (floorNow.low < reserve) return { say: 'stop', rule: 'too-light' };
   const known = now.filter((one) => one !== null);
-  if (lines.length > 0 && known.length === lines.length && known.every(({ state }) => state === 'met')) return { say: 'stop', rule: 'goals-met' };
-  if (wantsRing && pastPeak(rings)) return { say: 'stop', rule: 'ring' };
+  // A ring that still grows has no figure of its own: what has one is not carried past it for the ring's sake.
+  const named = lines.filter((line) => line.of !== 'ring');
+  const standing = known.filter(({ line }) => line.of !== 'ring');
+  if (named.length > 0 && standing.length === named.length && standing.every(({ state }) => state === 'met')) return { say: 'stop', rule: 'goals-met' };
+  if (ring && ringIsOver(ring)) return { say: 'stop', rule: 'ring' };
   if (lines.length === 0) return { say: 'go-on', rule: 'by-ear' };
   if (candidates.length === 0) return { say: 'stop', rule: refusedForFloor > 0 ? 'reserve' : 'nothing-helps' };
   if (candidates.every((candidate) => withinDoubt(proposal, candidate))) return { say: 'stop', rule: 'doubt' };
@@ -48,19 +47,13 @@ export function stopOrGo({ proposal, rings, wantsRing, reserve }: StopInput): Ve
   return { say: nearly ? 'nearly' : 'go-on', rule: null };
 } // prettier-ignore
 
-/** The change of the goal it serves best is smaller than half the width of its interval. */
+/** The change of the goal it serves best is smaller than half the width of its interval. A ring is followed over rounds: its peak tells, no single stroke. */
 function withinDoubt({ now }: Proposal, { serves, goals }: Proposal['candidates'][number]): boolean {
   const [before, after] = [now[serves], goals[serves]];
   if (!before || !after) return true;
+  if (before.line.of === 'ring') return false;
   return (
     Math.abs(after.miss - before.miss) <
     halfInterval({ value: 0, sd: Math.sqrt(Math.max(0, after.sd ** 2 - before.sd ** 2)) })
   );
-}
-
-/** The longest ring lies two readings back or more, and the last ones are clearly shorter. */
-function pastPeak(rings: readonly number[]): boolean {
-  if (rings.length <= SHORT_ROUNDS) return false;
-  const longest = Math.max(...rings);
-  return rings.slice(-SHORT_ROUNDS).every((ring) => ring < PAST_PEAK * longest);
 }

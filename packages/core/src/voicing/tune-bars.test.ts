@@ -50,7 +50,8 @@ describe('two bars tuned together', () => {
     const share = depths[0] / 0.3478e-3;
     expect(share).toBeGreaterThan(0.45);
     expect(share).toBeLessThan(0.85);
-    expect(depths[1] / 0.4348e-3).toBeCloseTo(share, 2);
+    // The surer effect is held back a little less.
+    expect(Math.abs(depths[1] / 0.4348e-3 - share)).toBeLessThan(0.08);
   });
 
   it('learns from strokes: after many that did half of what the model says it takes more', () => {
@@ -65,6 +66,17 @@ describe('two bars tuned together', () => {
     const few = bars(400, 900);
     const { depths } = tuneBars({ ...few, bars: few.bars.map((bar) => ({ ...bar, left: 2e-4 })) });
     expect(Math.max(...depths)).toBeLessThanOrEqual(2e-4);
+  });
+
+  it('comes to an interval alone by the bar that changes it, though its stroke moves both: one equation by hand', () => {
+    const free = bars(140, 580);
+    const { depths } = tuneBars({ ...free, bars: free.bars.map((bar) => ({ ...bar, goal: null })) });
+    // 40 cents too wide; off the higher bar a metre closes -80 000 + 20 000: 0.667 mm before it holds back, and off the lower bar nothing would.
+    expect(depths[0]).toBe(0);
+    expect(depths[1] / 0.667e-3).toBeGreaterThan(0.45);
+    expect(depths[1] / 0.667e-3).toBeLessThan(0.85);
+    const narrow = bars(140, 520);
+    expect(tuneBars({ ...narrow, bars: narrow.bars.map((bar) => ({ ...bar, goal: null })) }).depths[1]).toBe(0);
   });
 
   it('refuses effects that do not fit the bars', () => {

@@ -44,9 +44,17 @@ const HAND = 0.12;
 /** Most that comes off a bar in one round [m]; the least worth a stroke. */
 const ONE_ROUND = 1e-3;
 const LEAST = 1.5e-5;
+const SWEEPS = 60;
 /** Off so much of the way only while the effect is as unsure as this (1). */
 const WARY = 1.6;
 const TENTH = 1e-4;
+
+/** A wish as a line through the depths: so much is amiss, and so much a metre off each bar takes of it [cents], [cents/m]. */
+interface Wish {
+  amiss: number;
+  effects: number[];
+  unsure: number[];
+}
 
 /** @throws InvalidInput naming the field */
 export function tuneBars(input: BarsInput): BarStrokes {
@@ -55,10 +63,9 @@ export function tuneBars(input: BarsInput): BarStrokes {
   if (n === 0) throw new InvalidInput('bars', n, 'are none');
   if (effect.length !== n || effect.some((row) => row.length !== n)) throw new InvalidInput('effect', effect.length, 'must be as many as bars, each way');
   const known = effect.map((row, i) => learn(row, history.map(({ depths, moved, sd }) => ({ depths, moved: moved[i], sd }))));
-  const goals = goalsOf(input);
-  const over = bars.map(({ cents }, i) => cents.value - goals[i]);
-  const done = over.every((cents) => cents <= NEAR);
-  const depths = done ? bars.map(() => 0) : depthsFor(over, known, bars);
+  const wishes = wishesOf(input, known);
+  const done = wishes.every(({ amiss }) => Math.abs(amiss) <= NEAR);
+  const depths = done ? bars.map(() => 0) : depthsFor(wishes, bars);
   return {
     depths, done,
     perTenth: known.map(({ mean }) => mean.map((value) => value * TENTH)),
@@ -69,22 +76,21 @@ export function tuneBars(input: BarsInput): BarStrokes {
   };
 } // prettier-ignore
 
-/** An interval is come to by the bar that lies too high for it; goals that it would put under a bar's note now are left where the bar is. */
-function goalsOf({ bars, interval }: BarsInput): number[] {
-  const goals = bars.map(({ cents, goal }) => goal ?? cents.value);
-  if (!interval) return goals;
+/** A bar that went under its own goal stays there: wood can't be put back. An interval is kept between the bars wherever they are. */
+function wishesOf({ bars, interval }: BarsInput, known: readonly Row[]): Wish[] {
+  const spread = ({ covariance }: Row) => covariance.map((line, j) => Math.sqrt(line[j]));
+  const own = bars.flatMap(({ cents, goal }, i): Wish[] =>
+    goal === null || cents.value <= goal ? [] : [{ amiss: cents.value - goal, effects: known[i].mean, unsure: spread(known[i]) }],
+  );
+  if (!interval) return own;
   const { low, high, cents } = interval;
-  const [freeLow, freeHigh] = [bars[low].goal === null, bars[high].goal === null];
-  // A bar that went under its own goal stays there: the other follows it.
-  if (freeHigh && !freeLow) goals[high] = Math.min(goals[low], bars[low].cents.value) + cents;
-  else if (freeLow && !freeHigh) goals[low] = Math.min(goals[high], bars[high].cents.value) - cents;
-  else if (freeLow && freeHigh) {
-    const wide = bars[high].cents.value - bars[low].cents.value - cents;
-    if (wide > 0) goals[high] = goals[low] + cents;
-    else goals[low] = goals[high] - cents;
-  }
-  return goals;
-}
+  const between: Wish = {
+    amiss: bars[high].cents.value - bars[low].cents.value - cents,
+    effects: known[high].mean.map((value, j) => value - known[low].mean[j]),
+    unsure: spread(known[high]).map((value, j) => Math.hypot(value, spread(known[low])[j])),
+  };
+  return [...own, between];
+} // prettier-ignore
 
 interface Row {
   mean: number[];
@@ -92,14 +98,17 @@ interface Row {
   covariance: number[][];
 }
 
+/** What a stroke did says less the more was planed since: a lower bar answers otherwise (1, each round). */
+const FADES = 0.25;
+
 /** One bar's row of effects after all strokes: Bayes' linear rule, one stroke at a time. */
 function learn(prior: readonly number[], strokes: readonly { depths: readonly number[]; moved: number; sd: number }[]): Row {
   const largest = Math.max(...prior.map(Math.abs));
   const row: Row = { mean: [...prior], covariance: prior.map((_, i) => prior.map((__, j) => (i === j ? (MODEL_SPREAD * Math.max(Math.abs(prior[i]), 0.15 * largest)) ** 2 : 0))) };
-  for (const { depths, moved, sd } of strokes) {
+  for (const [age, { depths, moved, sd }] of [...strokes].reverse().map((stroke, i) => [i, stroke] as const).reverse()) {
     const gain = row.covariance.map((line) => line.reduce((sum, value, j) => sum + value * depths[j], 0));
     const expected = depths.reduce((sum, depth, j) => sum + depth * row.mean[j], 0);
-    const total = gain.reduce((sum, value, j) => sum + value * depths[j], 0) + sd ** 2 + (HAND * expected) ** 2;
+    const total = gain.reduce((sum, value, j) => sum + value * depths[j], 0) + sd ** 2 + (HAND * expected) ** 2 + (FADES * age * expected) ** 2;
     row.mean = row.mean.map((value, i) => value + (gain[i] / total) * (moved - expected));
     row.covariance = row.covariance.map((line, i) => line.map((value, j) => value - (gain[i] * gain[j]) / total));
   }
@@ -113,19 +122,20 @@ function variance(covariance: readonly (readonly number[])[], depths: readonly n
   );
 }
 
-/** Gauss and Seidel over the bars, none below nothing; then less of it, as far as the effect is unsure. */
-function depthsFor(over: readonly number[], known: readonly Row[], bars: readonly BarNow[]): number[] {
+/** Least squares of all wishes over depths that are none below nothing, bar by bar in turns; then less of it, as far as the effects are unsure. */
+function depthsFor(wishes: readonly Wish[], bars: readonly BarNow[]): number[] {
+  const most = bars.map(({ left }) => Math.max(0, Math.min(ONE_ROUND, left)));
   const depths = bars.map(() => 0);
-  for (let sweep = 0; sweep < 40; sweep++)
-    bars.forEach((_, i) => {
-      const others = depths.reduce((sum, depth, j) => sum + (j === i ? 0 : depth * known[i].mean[j]), 0);
-      const own = known[i].mean[i];
-      depths[i] = own < 0 ? Math.max(0, -(over[i] + others) / own) : 0;
+  for (let sweep = 0; sweep < SWEEPS; sweep++)
+    bars.forEach((_, j) => {
+      const square = wishes.reduce((sum, { effects }) => sum + effects[j] ** 2, 0);
+      const down = wishes.reduce((sum, { amiss, effects }) => sum - effects[j] * (amiss + depths.reduce((rest, depth, k) => rest + (k === j ? 0 : depth * effects[k]), 0)), 0);
+      depths[j] = square > 0 ? Math.min(most[j], Math.max(0, down / square)) : 0;
     });
-  return depths.map((depth, i) => {
-    const unsure = Math.sqrt(known[i].covariance[i][i]) / Math.abs(known[i].mean[i]);
-    const wary = depth / (1 + WARY * Math.hypot(unsure, HAND));
-    const taken = Math.min(wary, ONE_ROUND, bars[i].left);
-    return taken >= LEAST ? taken : 0;
+  return depths.map((depth, j) => {
+    const square = wishes.reduce((sum, { effects }) => sum + effects[j] ** 2, 0);
+    const unsure = Math.sqrt(wishes.reduce((sum, wish) => sum + wish.unsure[j] ** 2, 0) / Math.max(square, Number.MIN_VALUE));
+    const wary = depth / (1 + WARY * Math.hypot(Math.min(unsure, 1), HAND));
+    return wary >= LEAST ? wary : 0;
   });
-}
+} // prettier-ignore

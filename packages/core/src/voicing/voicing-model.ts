@@ -12,11 +12,11 @@ import { strokeShape, type ShavedPlace } from './shaving';
 import { AS_TAKEN, withFactors, WOOD_FACTORS, type WoodFactors } from './wood-factors';
 
 /** Modes count from the lowest of the top as it was when its voicing began, followed by shape from there. */
-export type QuantityKey = `mode:${number}` | `flex:${FlexPlace}` | 'mass';
+export type QuantityKey = `mode:${number}` | `flex:${FlexPlace}` | 'mass' | 'ring';
 
 export interface VoicedQuantity {
   key: QuantityKey;
-  /** [Hz], [m/N] or [kg] */
+  /** [Hz], [m/N], [kg] or [s] */
   value: number;
   /** Of its logarithm by thickness at the mesh's nodes and height at the braces' stations [1/m]. */
   slopes: WoodSlopes;

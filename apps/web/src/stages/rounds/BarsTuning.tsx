@@ -1,5 +1,5 @@
 import type { BarStrokes, Shaving, UnitChoice } from '@nimble/core';
-import { formatThickness, halfInterval, inWords } from '@nimble/core';
+import { formatPlanLength, formatThickness, halfInterval, inWords } from '@nimble/core';
 import { Button } from '../../ui';
 import { signed } from '../../sound/pitch-words';
 import type { BarPair } from './bar-pairs';
@@ -7,17 +7,18 @@ import type { BarPair } from './bar-pairs';
 interface Props {
   pairs: readonly BarPair[];
   strokes: BarStrokes | null;
+  /** Where each is planed, from its first end [m]. */
+  stretches: readonly (readonly [number, number])[];
   units: UnitChoice;
   onShaved: (shavings: Shaving[], said: string) => void;
 }
 
-const END = 0.012;
-
 /** Bars tuned together: how much off each, and what planing one does to the other. */
-export function BarsTuning({ pairs, strokes, units, onShaved }: Props) {
+export function BarsTuning({ pairs, strokes, stretches, units, onShaved }: Props) {
   if (!strokes) return null;
-  const off = strokes.depths.flatMap((depth, i) => (depth > 0 ? [{ depth, pair: pairs[i]! }] : []));
+  const off = strokes.depths.flatMap((depth, i) => (depth > 0 ? [{ depth, pair: pairs[i]!, along: stretches[i]! }] : []));
   const words = (depth: number) => inWords(formatThickness(depth, units));
+  const place = (s: number) => inWords(formatPlanLength(s, units));
   return (
     <section aria-label="Bars together" className="space-y-1 border-t border-grain pt-2">
       <h2 className="font-bold">Bars together</h2>
@@ -27,10 +28,10 @@ export function BarsTuning({ pairs, strokes, units, onShaved }: Props) {
         <p>No planing brings them nearer: a bar lies under its note, or is as low as it may be.</p>
       ) : (
         <>
-          {off.map(({ depth, pair }) => (
-            <p key={pair.name} className="text-[1.1rem]">Take <b className="figures text-ember-ink">{words(depth)}</b> off the {pair.name}, all along</p>
+          {off.map(({ depth, pair, along: [from, to] }) => (
+            <p key={pair.name} className="text-[1.1rem]">Take <b className="figures text-ember-ink">{words(depth)}</b> off the {pair.name}, from {place(from)} to {place(to)} along it</p>
           ))}
-          <Button className="w-full" onClick={() => onShaved(off.map(({ depth, pair }) => ({ place: { kind: 'brace', id: pair.braceId, from: END, to: pair.length - END }, depth })), off.map(({ depth, pair }) => `${pair.name} ${words(depth)}`).join('; ').slice(0, 80))}>
+          <Button className="w-full" onClick={() => onShaved(off.map(({ depth, pair, along: [from, to] }) => ({ place: { kind: 'brace', id: pair.braceId, from, to }, depth })), off.map(({ depth, pair }) => `${pair.name} ${words(depth)}`).join('; ').slice(0, 80))}>
             I planed the bars so
           </Button>
         </>

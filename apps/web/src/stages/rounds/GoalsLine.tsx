@@ -19,18 +19,14 @@ const logOf = ({ terms }: GoalLine, standing: Standing): number | null =>
 /** Each goal round by round: the band is what counts as reached, a hollow mark is foretold and not read yet. */
 export function GoalsLine({ picture, units }: Props) {
   const choice = usePreferences();
-  const { lines } = picture.proposal;
+  // Wishes without a figure of their own have no line to come to.
+  const lines = picture.proposal.lines.filter(({ of }) => of !== 'distinct' && of !== 'ring');
   if (lines.length === 0) return <p className="text-soft">No goal has a figure yet.</p>;
   return (
     <ul className="flex flex-wrap gap-x-5" aria-label="Goals round by round">
       {lines.slice(0, MOST).map((goal, i) => (
         <li key={i}>
-          <GoalChart
-            goal={goal}
-            picture={picture}
-            title={lineWords(goal.terms)}
-            target={targetWords(goal, units, choice)}
-          />
+          <GoalChart goal={goal} picture={picture} title={lineWords(goal)} target={targetWords(goal, units, choice)} />
         </li>
       ))}
     </ul>

@@ -1,4 +1,4 @@
-import type { BarStrokes, BracingPlan, Brace, Shaving, ShavingCandidate, UnitChoice } from '@nimble/core';
+import type { BracingPlan, Brace, Shaving, ShavingCandidate, UnitChoice, VoicingGoal } from '@nimble/core';
 import { Caution } from '../../bracing/Row';
 import { usePreferences } from '../../shell/preferences';
 import { Button } from '../../ui';
@@ -6,7 +6,7 @@ import type { VoicingPicture } from '../../workers/voicing-computer';
 import { degreeWords, sinkWords } from '../whole-top/figure-words';
 import { BarsTuning } from './BarsTuning';
 import { BraceCut } from './BraceCut';
-import type { BarPair } from './bar-pairs';
+import { GoalStandings } from './GoalStandings';
 import { depthWords, estimateWords, goalWords, groupedStrokes, keyWords, lineWords, removedWords, RULE_WORDS, SAY_WORDS, strokePlace } from './round-words'; // prettier-ignore
 
 interface Props {
@@ -16,7 +16,8 @@ interface Props {
   units: UnitChoice;
   open: number;
   floor: { reserve: number; turn: number | null };
-  bars: { pairs: readonly BarPair[]; strokes: BarStrokes | null };
+  bars: Pick<Parameters<typeof BarsTuning>[0], 'pairs' | 'strokes' | 'stretches'>;
+  wishes: Pick<VoicingGoal, 'distinct' | 'ring'>;
   /** Shaved and not read again yet. */
   waiting: boolean;
   onOpen: (candidate: number) => void;
@@ -25,7 +26,7 @@ interface Props {
 }
 
 /** Whether to go on, and two or three next shavings, the best for its simplicity first. */
-export function NextSlip({ picture, plan, units, open, floor, bars, waiting, onOpen, onShaved, onGoal }: Props) {
+export function NextSlip({ picture, plan, units, open, floor, bars, wishes, waiting, onOpen, onShaved, onGoal }: Props) {
   const { verdict, proposal } = picture;
   const { candidates, floorNow } = proposal;
   const shown = candidates[open];
@@ -41,7 +42,7 @@ export function NextSlip({ picture, plan, units, open, floor, bars, waiting, onO
         )}
         {waiting && <p className="mt-1 border-l-4 border-brass bg-brass/10 px-3 py-1">Something was shaved since the last reading: these figures are foretold. Measure before you take more off.</p>}
       </section>
-      <Standings picture={picture} onGoal={onGoal} />
+      <GoalStandings picture={picture} wishes={wishes} onGoal={onGoal} />
       <BarsTuning {...bars} units={units} onShaved={onShaved} />
       {candidates.length > 0 && (
         <div role="group" aria-label="Next shavings" className="flex flex-wrap gap-2">
@@ -58,25 +59,6 @@ export function NextSlip({ picture, plan, units, open, floor, bars, waiting, onO
       {shown && <Candidate key={open} {...{ candidate: shown, picture, plan, units }} turns={plan.bridge.kind !== 'floating'} onShaved={onShaved} />}
       <Caution>Clamp the plate on a padded board, cut away from the hand and keep the iron keen: a dull one splits a brace. Fine dust harms the lungs: use extraction or a respirator. Follow your tool’s own instructions.</Caution>
     </div>
-  );
-} // prettier-ignore
-
-function Standings({ picture: { proposal }, onGoal }: { picture: VoicingPicture; onGoal: () => void }) {
-  if (proposal.lines.length === 0)
-    return (
-      <p>
-        No goal has a figure. <button type="button" className="min-h-11 underline underline-offset-4" onClick={onGoal}>Say what you wish for</button>, or shave by ear and keep what you did under Record.
-      </p>
-    );
-  return (
-    <ul aria-label="Goals" className="border-b border-grain">
-      {proposal.lines.map((line, i) => (
-        <li key={i} className="flex justify-between gap-3 border-t border-grain py-1">
-          <span>{lineWords(line.terms)}</span>
-          <span className="text-right text-soft">{proposal.now[i] ? goalWords(proposal.now[i]) : 'not known yet'}</span>
-        </li>
-      ))}
-    </ul>
   );
 } // prettier-ignore
 
@@ -110,7 +92,7 @@ function Candidate({ candidate, picture: { proposal }, plan, units, turns, onSha
         ))}
       </ul>
       <p className="text-soft">
-        Most for: {proposal.lines[serves] ? lineWords(proposal.lines[serves].terms).toLowerCase() : 'all'}. {harms.length > 0 ? `Against: ${harms.map((i) => lineWords(proposal.lines[i]!.terms).toLowerCase()).join(', ')}. ` : ''}
+        Most for: {proposal.lines[serves] ? lineWords(proposal.lines[serves]).toLowerCase() : 'all'}. {harms.length > 0 ? `Against: ${harms.map((i) => lineWords(proposal.lines[i]!).toLowerCase()).join(', ')}. ` : ''}
         {last ? 'It lies near a lap or the bridge: of the last resort. ' : ''}Takes about {removedWords(Math.max(0, removed), units)} off.
       </p>
       <table className="w-full text-[0.97rem]">

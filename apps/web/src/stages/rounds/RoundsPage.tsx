@@ -135,7 +135,7 @@ function RoundsOf({ build, plan, readings, sounds, events, record }: RoundsProps
                 )}
                 {tab === 'next' && picture && (
                   <NextSlip
-                    picture={picture} plan={shaved.plan} units={build.units} open={candidate} onOpen={setCandidate} floor={{ reserve: goal.reserve, turn: goal.turn }} bars={{ pairs: bars, strokes }}
+                    picture={picture} plan={shaved.plan} units={build.units} open={candidate} onOpen={setCandidate} floor={{ reserve: goal.reserve, turn: goal.turn }} wishes={goal} bars={{ pairs: bars, strokes, stretches: picture.bars?.stretches ?? [] }}
                     waiting={picture.foretold} onShaved={(shavings, said) => void onShaved(shavings, said)} onGoal={() => set('goal')}
                   />
                 )}

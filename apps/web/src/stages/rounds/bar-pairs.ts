@@ -6,8 +6,6 @@ import { barReadings, barsOf } from '../voice/bar-readings';
 
 export interface BarPair extends BarGoal {
   braceId: string;
-  /** Of the brace [m]. */
-  length: number;
 }
 
 const CENTS = 1200 / Math.LN2;
@@ -19,7 +17,7 @@ export function barPairs(build: Pick<Build, 'choices' | 'family'>, braces: reado
   const usual = braces.filter(({ role }) => role === 'tone-bar' || role === 'long-bar');
   return barsOf(build).flatMap((bar, i): BarPair[] => {
     const brace = braces.find(({ name }) => name.toLowerCase() === bar.name.toLowerCase()) ?? usual[i];
-    return brace ? [{ ...bar, braceId: brace.id, length: brace.length }] : [];
+    return brace ? [{ ...bar, braceId: brace.id }] : [];
   });
 }
 

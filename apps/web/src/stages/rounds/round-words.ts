@@ -26,6 +26,7 @@ export const PLACE_HINTS: Record<FlexPlace, string> = {
 
 export function keyWords(key: QuantityKey): string {
   if (key === 'mass') return 'Weight';
+  if (key === 'ring') return 'Ring';
   if (key.startsWith('flex:')) return PLACE_WORDS[key.slice(5) as FlexPlace];
   return `Note ${Number(key.slice(5)) + 1} of the plate`;
 }
@@ -44,6 +45,7 @@ const KILOGRAM = 9.80665;
 
 export function valueWords(key: string, value: number, units: UnitChoice, choice: Preferences): string {
   if (key === 'mass') return massWords(value, units);
+  if (key === 'ring') return `${value.toFixed(2)} s`;
   if (key.startsWith('flex')) return sinkWords(value * KILOGRAM, units);
   return choice.pitch === 'note' ? `${shortPitch(value, choice)} (${value.toFixed(1)} Hz)` : `${value.toFixed(1)} Hz`;
 }
@@ -96,12 +98,18 @@ export function groupedStrokes(shavings: readonly Shaving[]): { depth: number; s
 export const removedWords = (kg: number, units: UnitChoice) => inWords(formatMassRemoved(kg, units));
 
 export function goalWords({ line, miss, state }: GoalStanding): string {
+  if (line.of === 'ring') return state === 'met' ? 'grown as wished' : 'as long as it will';
   const off = line.terms[0]!.key.startsWith('mode') ? `${Math.abs((1200 / Math.LN2) * miss).toFixed(0)} cents` : `${Math.abs(100 * (Math.exp(miss) - 1)).toFixed(1)} %`;
   if (state === 'met') return 'reached';
+  if (line.of === 'distinct') return `${off} too near${state === 'perhaps' ? ', within doubt' : ''}`;
   return `${off} ${miss > 0 ? 'over' : 'under'}${state === 'perhaps' ? ', within doubt' : state === 'past' ? ', past it' : ''}`;
 } // prettier-ignore
 
-export const lineWords = (terms: GoalStanding['line']['terms']) => terms.map(({ key }) => keyWords(key)).join(' over ');
+export function lineWords({ of, terms }: Pick<GoalLine, 'of' | 'terms'>): string {
+  if (of !== 'distinct') return terms.map(({ key }) => keyWords(key)).join(' over ');
+  const [low, high] = terms.map(({ key }) => Number(key.slice('mode:'.length)) + 1).sort((a, b) => a - b);
+  return `Notes ${low} and ${high} apart`;
+}
 
 /** "0.67 mm", "196.0 Hz", "1.50 ×", "at most 172 g". */
 export function targetWords({ terms, target, kind }: GoalLine, units: UnitChoice, choice: Preferences): string {
@@ -118,7 +126,7 @@ export const RULE_WORDS: Record<StopRule, string> = {
   'goals-met': 'All that you wished for is reached, as far as it can be read.',
   reserve: 'What would still help takes more than the strings leave. Stop here.',
   doubt: 'Any further shaving would do less than can be known of it. Stop here, or measure again more finely.',
-  ring: 'It rang longer before the last shavings: you are past the peak. Stop here.',
+  ring: 'It rings as long as it will, or rang longer before the last shavings. Stop here.',
   'nothing-helps': 'No shaving under your limits brings it nearer. Stop, or change the goal or the limits.',
   'by-ear': 'No goal has a name: shave by ear, and each shaving’s forecast is kept all the same.',
   'too-light':

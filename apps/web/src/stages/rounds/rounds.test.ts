@@ -68,7 +68,7 @@ describe('bars together', () => {
   const build = { family: 'steel-string' as const, choices: { ...aBuild().choices, bars: [{ name: 'upper tone bar', goal: 200 }, { name: 'lower tone bar', goal: null }] } };
   const plan = aPlan();
   const pairs = barPairs(build, plan.braces);
-  const effects = { modes: [], effect: [[-90_000, 0], [0, -90_000]], left: [4e-3, 4e-3] }; // prettier-ignore
+  const effects = { modes: [], effect: [[-90_000, 0], [0, -90_000]], left: [4e-3, 4e-3], stretches: [[0.05, 0.2], [0.05, 0.2]] as [number, number][] }; // prettier-ignore
   const wish = { low: 'upper tone bar', high: 'lower tone bar', cents: 400 };
   const heard = (round: number, minute: number, upper: number, lower: number) => [aKnock(`u${round}`, 'bar', round, 'upper tone bar', upper, minute), aKnock(`l${round}`, 'bar', round, 'lower tone bar', lower, minute + 1)];
   it('are the braces of their names', () => expect(pairs.map(({ braceId, name }) => plan.braces.find(({ id }) => id === braceId)!.name.toLowerCase() === name)).toEqual([true, true]));
@@ -79,7 +79,7 @@ describe('bars together', () => {
   it('learn from strokes between two hearings: twice the effect, half the next stroke', () => {
     const first = barStrokes(pairs, wish, { knocks: heard(1, 0, 220, 290), events: [], effects })!;
     expect(first.depths.every((depth) => depth > 0)).toBe(true);
-    const stroke = anEvent('s', 'shaving', 1, { shavings: pairs.map(({ braceId, length }) => ({ place: { kind: 'brace' as const, id: braceId, from: 0, to: length }, depth: 3e-4 })), said: '', tool: '', proposed: true, forecast: {}, settled: [] }, 5);
+    const stroke = anEvent('s', 'shaving', 1, { shavings: pairs.map(({ braceId }) => ({ place: { kind: 'brace' as const, id: braceId, from: 0.05, to: 0.2 }, depth: 3e-4 })), said: '', tool: '', proposed: true, forecast: {}, settled: [] }, 5);
     // 0.3 mm should have done 27 cents; each bar fell by 54.
     const fell = 2 ** (-54 / 1200);
     const again = barStrokes(pairs, wish, { knocks: [...heard(1, 0, 220, 290), ...heard(2, 10, 220 * fell, 290 * fell)], events: [stroke], effects })!;

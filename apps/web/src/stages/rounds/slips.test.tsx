@@ -11,6 +11,7 @@ import { RecordSlip } from './RecordSlip';
 const plan = aPlan();
 const leg = plan.braces.find(({ role }) => role === 'x-leg')!;
 const line: GoalLine = {
+  of: 'flex',
   terms: [{ key: 'flex:across', share: 1 }],
   target: Math.log(6e-5),
   tolerance: 0.05,
@@ -30,7 +31,7 @@ const aPicture = (change: Partial<VoicingPicture> = {}): VoicingPicture => {
   const record = { count: 4, enough: false, held: 3, gain: 1, spread: 0.25, bias: 0.2 };
   const factors = { along: factor, across: factor, shear: factor, density: factor, braces: factor, braceDensity: factor };
   return {
-    rounds: [], standing: {}, record, proposal: aProposal(), verdict: { say: 'go-on', rule: null }, next: [], worth: [{ key: 'flex:along', narrows: 0.4 }], findings: [], foretold: false, modes: [],
+    rounds: [], standing: {}, record, proposal: aProposal(), verdict: { say: 'go-on', rule: null }, next: [], worth: [{ key: 'flex:along', narrows: 0.4 }], ring: { state: 'too-few', peak: null, rounds: [] }, findings: [], foretold: false, modes: [],
     fit: { readings: [], misfit: 0.9, factors, prior: { along: 0.04, across: 0.06, shear: 0.06, density: 0.02, braces: 0.1, braceDensity: 0.05 } }, bars: null, byPlace: { brace: record, plate: { ...record, count: 0 } }, ...change,
   };
 }; // prettier-ignore
@@ -39,8 +40,8 @@ describe('the next shaving', () => {
   const show = (picture: VoicingPicture, change: object = {}) => {
     serve({});
     const said = { shaved: jest.fn(), opened: jest.fn(), goal: jest.fn() };
-    open(<NextSlip picture={picture} plan={plan} units={METRIC} open={0} floor={{ reserve: 1.1, turn: 0.035 }} bars={{ pairs: [], strokes: null }} waiting={false} onOpen={said.opened} onShaved={said.shaved} onGoal={said.goal} {...change} />);
-    return said;
+    const { unmount } = open(<NextSlip picture={picture} plan={plan} units={METRIC} open={0} floor={{ reserve: 1.1, turn: 0.035 }} wishes={NO_GOAL} bars={{ pairs: [], strokes: null, stretches: [] }} waiting={false} onOpen={said.opened} onShaved={said.shaved} onGoal={said.goal} {...change} />);
+    return { ...said, unmount };
   };
   it('says where, how much in millimetres and strokes, what comes of it, and what is left for the strings', () => {
     const { shaved } = show(aPicture());
@@ -60,6 +61,36 @@ describe('the next shaving', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Nothing: stop here' }));
     expect(opened).toHaveBeenCalledWith(-1);
   });
+  it('names the doubles among the notes, and tells when there are none', () => {
+    const pair: GoalLine = { of: 'distinct', kind: 'at-most', terms: [{ key: 'mode:1', share: 1 }, { key: 'mode:3', share: -1 }], target: 0, tolerance: 0.0144 };
+    // 0.026 of a natural logarithm is 45 cents.
+    const now = (state: 'not-yet' | 'met') => aPicture({ proposal: aProposal({ lines: [pair], now: [{ line: pair, miss: 0.026, sd: 0.004, state }], candidates: [] }), modes: [{ key: 'mode:0', kind: 'other', frequency: 40 }] });
+    const { unmount } = show(now('not-yet'), { wishes: { ...NO_GOAL, distinct: true } });
+    expect(screen.getByText('Notes 2 and 4 apart').parentElement).toHaveTextContent('45 cents too near');
+    unmount();
+    show(now('met'), { wishes: { ...NO_GOAL, distinct: true } });
+    expect(screen.getByText('1 different notes').parentElement).toHaveTextContent('reached');
+  });
+  it('tells the ring and whether it grows, or asks for a knock', () => {
+    const rounds = [{ round: 1, ring: 0.81, mass: 0.21 }, { round: 2, ring: 0.96, mass: 0.2 }, { round: 3, ring: 0.9, mass: 0.19 }];
+    const { unmount } = show(aPicture({ ring: { state: 'unclear', peak: null, rounds } }), { wishes: { ...NO_GOAL, ring: true } });
+    expect(screen.getByText(/Ring 0\.90 s in round 3, the longest was 0\.96 s in round 2/)).toBeVisible();
+    unmount();
+    show(aPicture(), { wishes: { ...NO_GOAL, ring: true } });
+    expect(screen.getByText(/Ring: not heard yet/)).toBeVisible();
+  });
+  it('tells bar by bar how much comes off, where along it, and what that does to the other', () => {
+    const strokes = { depths: [0, 3e-4], done: false, perTenth: [[-9, -1.2], [-0.8, -7.5]], forecast: [{ value: 0, sd: 2 }, { value: 700, sd: 3 }] };
+    const pairs = [{ name: 'upper tone bar', goal: 200, braceId: 'a' }, { name: 'lower tone bar', goal: null, braceId: 'b' }];
+    const { shaved } = show(aPicture(), { bars: { pairs, strokes, stretches: [[0.04, 0.2], [0.05, 0.21]] } });
+    const bars = within(screen.getByLabelText('Bars together'));
+    expect(bars.getByText(/off the lower tone bar, from 50 mm to 210 mm along it/)).toBeVisible();
+    expect(bars.queryByText(/off the upper tone bar,/)).toBeNull();
+    // Nine of ten within 1.645 of 3 cents.
+    expect(bars.getByText('±5')).toBeVisible();
+    fireEvent.click(bars.getByRole('button', { name: 'I planed the bars so' }));
+    expect(shaved).toHaveBeenCalledWith([{ place: { kind: 'brace', id: 'b', from: 0.05, to: 0.21 }, depth: 3e-4 }], expect.stringContaining('lower tone bar'));
+  });
   it('says which rule ends it', () => {
     show(aPicture({ verdict: { say: 'stop', rule: 'reserve' }, proposal: aProposal({ candidates: [] }) }));
     expect(screen.getByText('Stop here')).toBeVisible();
@@ -78,7 +109,7 @@ describe('the goal', () => {
     const keep = jest.fn();
     const turnstone = { id: 't', number: 38, name: 'Turnstone', family: 'steel-string', plate: 'top', good: true, words: '', marks: [], figures: { 'flex:along': 2e-4, 'flex:across': 6.5e-5, note: 98 } } as ComparedView;
     const modes = [{ key: 'mode:0', kind: 'other', frequency: 40 }, { key: 'mode:1', kind: 'monopole', frequency: 98 }] as const;
-    open(<GoalSlip goal={NO_GOAL} units={METRIC} isTop={isTop} modes={[...modes]} bars={[{ name: 'upper', goal: null, braceId: 'a', length: 0.3 }, { name: 'lower', goal: null, braceId: 'b', length: 0.3 }]} compared={[turnstone]} onKeep={keep} />);
+    open(<GoalSlip goal={NO_GOAL} units={METRIC} isTop={isTop} modes={[...modes]} bars={[{ name: 'upper', goal: null, braceId: 'a' }, { name: 'lower', goal: null, braceId: 'b' }]} compared={[turnstone]} onKeep={keep} />);
     return keep;
   };
   const choose = (label: string, value: string) => fireEvent.change(screen.getByLabelText(label), { target: { value } });

@@ -8,7 +8,11 @@ import { placedOf, roundKnocks, type KnockView } from '../../api/knocks';
 import type { Build } from '../../api/types';
 import { useTopAsGlued } from '../../api/voiced-plate';
 import { useVoicing } from '../../workers/use-voicing';
+import { barReadings } from '../voice/bar-readings';
 import { barPairs } from './bar-pairs';
+
+/** Bars sing higher than what else is followed. */
+const NOTES_OF_BARS = 8;
 
 interface Props {
   build: Build;
@@ -35,7 +39,8 @@ export function useRounds({ build, plan, readings, knocks, events, record }: Pro
         top, goal, record, closed: false, rounds: roundsOf(events, heard, top), prior: priorSpread(woodSpread(build.wood)),
         thinnest: typeof thickness === 'number' ? thickness : Math.min(...thickness.map((place) => place.thickness)),
         walk: placedOf(knocks.filter(({ round }) => round === newest)),
-        bars: bars.map(({ braceId }) => braceId),
+        bars: bars.map((bar) => ({ id: bar.braceId, heard: barReadings(knocks, bar).at(-1)?.frequency ?? null })),
+        ...((goal.interval !== null || bars.some((bar) => bar.goal !== null)) && { modeCount: NOTES_OF_BARS }),
       };
     }, [top, goal, record, events, heard, knocks, build.wood, bars, plan.braces.length]),
   ); // prettier-ignore

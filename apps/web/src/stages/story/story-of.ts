@@ -1,7 +1,7 @@
 /** The story of a voicing, from its record: round by round what was read, shaved and decided, then how it was closed, strung and turned out. Pure. */
 import {
   asShaved, goalLines, isOf, pointAlong, readIn, readingOf, standingEvents,
-  type Point, type QuantityKey, type Shaving, type Story, type StoryPlate, type StorySection, type TopPlan, type UnitChoice, type VoicingEvent,
+  type Point, type QuantityKey, type Shaving, type Story, type StoryPlate, type StorySection, type TopPlan, type UnitChoice, type VoicingEvent, type VoicingGoal,
 } from '@nimble/core'; // prettier-ignore
 import { format } from 'date-fns';
 import type { KnockView } from '../../api/knocks';
@@ -10,7 +10,7 @@ import type { Preferences } from '../../shell/preferences';
 import { shortPitch } from '../../sound/pitch-words';
 import { eventWords } from '../rounds/event-words';
 import { woodOrigin } from '../../rack/wood-origin';
-import { estimateWords, keyWords, targetWords, valueWords } from '../rounds/round-words';
+import { estimateWords, keyWords, lineWords, targetWords, valueWords } from '../rounds/round-words';
 
 interface StoryOf {
   build: Build;
@@ -50,7 +50,7 @@ function roundSection(round: number, { build, top, events, knocks, choice }: Sto
   const shaved = standingEvents(own, 'shaving');
   const told = own.filter(({ kind }) => kind === 'repair' || kind === 'park' || kind === 'second-look' || kind === 'shaving').map((event) => sentence(eventWords(event, top.plan, units), event.person));
   const goal = standingEvents(own, 'goal').at(-1)?.body;
-  const wished = goal ? goalLines(goal).map((line) => `${line.terms.map(({ key }) => keyWords(key)).join(' over ').toLowerCase()} ${targetWords(line, units, choice)}`) : [];
+  const wished = goal ? [...goalLines(goal).map((line) => `${lineWords(line).toLowerCase()} ${targetWords(line, units, choice)}`), ...openWishes(goal)] : [];
   const goals = goal ? [`Goal: ${wished.join('; ') || 'by ear, no figures'}.`] : [];
   const done = standingEvents(events, 'shaving').filter((event) => event.round < round).flatMap(({ body }) => body.shavings);
   return {
@@ -60,6 +60,13 @@ function roundSection(round: number, { build, top, events, knocks, choice }: Sto
     plate: plateOf(top, done, shaved.flatMap(({ body }) => body.shavings)),
   };
 } // prettier-ignore
+
+/** Wishes that have no figure of a quantity. */
+const openWishes = ({ distinct, ring, interval }: VoicingGoal): string[] => [
+  ...(interval ? [`${interval.high} ${interval.cents.toFixed(0)} cents over ${interval.low}`] : []),
+  ...(distinct ? ['many different clear notes'] : []),
+  ...(ring ? ['as long a ring as it will give'] : []),
+];
 
 const sentence = (words: string, person: string) => `${words}${person ? `, by ${person}` : ''}.`;
 
