@@ -27,6 +27,8 @@ export interface BuildChoices {
 export interface BarGoal {
   name: string;
   goal: number | null;
+  /** About where its own note lies among what is heard over it [Hz]; without it the strongest counts. */
+  about?: number | null;
 }
 
 export const NO_BUILD_CHOICES: BuildChoices = {

@@ -70,8 +70,9 @@ describe('two bars tuned together', () => {
 
   it('comes to an interval alone by the bar that changes it, though its stroke moves both: one equation by hand', () => {
     const free = bars(140, 580);
-    const { depths } = tuneBars({ ...free, bars: free.bars.map((bar) => ({ ...bar, goal: null })) });
+    const { depths, over } = tuneBars({ ...free, bars: free.bars.map((bar) => ({ ...bar, goal: null })) });
     // 40 cents too wide; off the higher bar a metre closes -80 000 + 20 000: 0.667 mm before it holds back, and off the lower bar nothing would.
+    expect(over).toEqual({ bars: [null, null], interval: 40 });
     expect(depths[0]).toBe(0);
     expect(depths[1] / 0.667e-3).toBeGreaterThan(0.45);
     expect(depths[1] / 0.667e-3).toBeLessThan(0.85);

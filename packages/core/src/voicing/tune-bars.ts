@@ -34,6 +34,8 @@ export interface BarStrokes {
   /** What a tenth of a millimetre off each bar does to itself and to the others, corrected [cents]: row i is bar i. */
   perTenth: number[][];
   done: boolean;
+  /** Each bar over its own note, and the interval over what is wished of it [cents]; null where nothing is wished. */
+  over: { bars: (number | null)[]; interval: number | null };
 }
 
 /** Near enough [cents]. */
@@ -58,7 +60,7 @@ interface Wish {
 
 /** @throws InvalidInput naming the field */
 export function tuneBars(input: BarsInput): BarStrokes {
-  const { bars, effect, history } = input;
+  const { bars, interval, effect, history } = input;
   const n = bars.length;
   if (n === 0) throw new InvalidInput('bars', n, 'are none');
   if (effect.length !== n || effect.some((row) => row.length !== n)) throw new InvalidInput('effect', effect.length, 'must be as many as bars, each way');
@@ -68,6 +70,10 @@ export function tuneBars(input: BarsInput): BarStrokes {
   const depths = done ? bars.map(() => 0) : depthsFor(wishes, bars);
   return {
     depths, done,
+    over: {
+      bars: bars.map(({ cents, goal }) => (goal === null ? null : cents.value - goal)),
+      interval: interval && bars[interval.high].cents.value - bars[interval.low].cents.value - interval.cents,
+    },
     perTenth: known.map(({ mean }) => mean.map((value) => value * TENTH)),
     forecast: bars.map(({ cents }, i) => {
       const change = depths.reduce((sum, depth, j) => sum + depth * known[i].mean[j], 0);

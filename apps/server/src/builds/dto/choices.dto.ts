@@ -76,6 +76,7 @@ const PITCH = { message: 'must lie between 20 and 2000 Hz' };
 export class BarGoalDto {
   @IsString() @Length(1, 40, { message: 'must have 1 to 40 letters' }) name: string;
   @IsOptional() @IsNumber({}, PITCH) @Min(20, PITCH) @Max(2000, PITCH) goal: number | null;
+  @IsOptional() @IsNumber({}, PITCH) @Min(20, PITCH) @Max(2000, PITCH) about?: number | null;
 }
 
 export class ChoicesDto {

@@ -1,27 +1,42 @@
 import type { BarStrokes, Shaving, UnitChoice } from '@nimble/core';
 import { formatPlanLength, formatThickness, halfInterval, inWords } from '@nimble/core';
 import { Button } from '../../ui';
-import { signed } from '../../sound/pitch-words';
-import type { BarPair } from './bar-pairs';
+import type { BarAdvice, BarPair } from './bar-pairs';
 
 interface Props {
   pairs: readonly BarPair[];
-  strokes: BarStrokes | null;
+  strokes: BarAdvice | null;
   /** Where each is planed, from its first end [m]. */
   stretches: readonly (readonly [number, number])[];
   units: UnitChoice;
   onShaved: (shavings: Shaving[], said: string) => void;
 }
 
+const tenths = (cents: number) => `${cents < 0 ? '−' : '+'}${Math.abs(cents).toFixed(1)}`;
+
+function overWords({ bars, interval }: BarStrokes['over'], pairs: readonly BarPair[]): string[] {
+  const cents = (value: number) => `${Math.abs(value).toFixed(0)} ¢`;
+  const own = bars.flatMap((over, i) => (over === null ? [] : [`${pairs[i]!.name}: ${cents(over)} ${over > 0 ? 'over' : 'under'} its note`]));
+  return interval === null ? own : [...own, `Interval: ${cents(interval)} too ${interval > 0 ? 'wide' : 'narrow'}`];
+} // prettier-ignore
+
 /** Bars tuned together: how much off each, and what planing one does to the other. */
 export function BarsTuning({ pairs, strokes, stretches, units, onShaved }: Props) {
   if (!strokes) return null;
+  if (strokes === 'hear-again')
+    return (
+      <section aria-label="Bars together" className="space-y-1 border-t border-grain pt-2">
+        <h2 className="font-bold">Bars together</h2>
+        <p className="border-l-4 border-brass bg-brass/10 px-3 py-1">A bar was planed since they were heard: knock over each of them again under Listen, Bars, before more comes off.</p>
+      </section>
+    );
   const off = strokes.depths.flatMap((depth, i) => (depth > 0 ? [{ depth, pair: pairs[i]!, along: stretches[i]! }] : []));
   const words = (depth: number) => inWords(formatThickness(depth, units));
   const place = (s: number) => inWords(formatPlanLength(s, units));
   return (
     <section aria-label="Bars together" className="space-y-1 border-t border-grain pt-2">
       <h2 className="font-bold">Bars together</h2>
+      {overWords(strokes.over, pairs).map((words) => <p key={words} className="figures">{words}</p>)}
       {strokes.done ? (
         <p className="font-medium text-spruce">Both stand at their notes, within a few cents. Take nothing more off the bars.</p>
       ) : off.length === 0 ? (
@@ -47,7 +62,7 @@ export function BarsTuning({ pairs, strokes, stretches, units, onShaved }: Props
           {pairs.map(({ name }, j) => (
             <tr key={name} className="border-t border-grain">
               <td className="py-1 font-sans">{name}</td>
-              {pairs.map(({ name: other }, i) => <td key={other} className="text-right">{signed(strokes.perTenth[i]![j]!)}</td>)}
+              {pairs.map(({ name: other }, i) => <td key={other} className="text-right">{tenths(strokes.perTenth[i]![j]!)}</td>)}
             </tr>
           ))}
           <tr className="border-t border-grain">

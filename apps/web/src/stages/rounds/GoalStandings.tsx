@@ -1,4 +1,6 @@
-import type { RingTrend, VoicingGoal } from '@nimble/core';
+import type { QuantityKey, RingTrend, VoicingGoal } from '@nimble/core';
+import { usePreferences, type Preferences } from '../../shell/preferences';
+import { shortPitch } from '../../sound/pitch-words';
 import type { VoicingPicture } from '../../workers/voicing-computer';
 import { goalWords, lineWords } from './round-words';
 
@@ -18,6 +20,7 @@ const RING_WORDS: Record<RingTrend['state'], string> = {
 
 /** How each wish stands, those with a figure first. */
 export function GoalStandings({ picture, wishes, onGoal }: Props) {
+  const choice = usePreferences();
   const { lines, now } = picture.proposal;
   const figured = lines.flatMap((line, i) => (line.of === 'distinct' || line.of === 'ring' ? [] : [{ name: lineWords(line), words: now[i] ? goalWords(now[i]) : 'not known yet' }]));
   if (figured.length === 0 && !wishes.distinct && !wishes.ring)
@@ -28,7 +31,7 @@ export function GoalStandings({ picture, wishes, onGoal }: Props) {
     );
   return (
     <ul aria-label="Goals" className="border-b border-grain">
-      {[...figured, ...(wishes.distinct ? differentNotes(picture) : [])].map(({ name, words }) => (
+      {[...figured, ...(wishes.distinct ? differentNotes(picture, choice) : [])].map(({ name, words }) => (
         <li key={name} className="flex justify-between gap-3 border-t border-grain py-1">
           <span>{name}</span>
           <span className="text-right text-soft">{words}</span>
@@ -40,8 +43,9 @@ export function GoalStandings({ picture, wishes, onGoal }: Props) {
 } // prettier-ignore
 
 /** Pairs that are doubles still; or that there are none. */
-function differentNotes({ proposal: { lines, now }, modes }: VoicingPicture): { name: string; words: string }[] {
-  const doubles = lines.flatMap((line, i) => (line.of === 'distinct' && now[i] && now[i].state !== 'met' ? [{ name: lineWords(line), words: goalWords(now[i]) }] : []));
+function differentNotes({ proposal: { lines, now }, standing, modes }: VoicingPicture, choice: Preferences): { name: string; words: string }[] {
+  const pitch = (key: QuantityKey) => shortPitch(standing[key]!.value, choice) || `${standing[key]!.value.toFixed(0)} Hz`;
+  const doubles = lines.flatMap((line, i) => (line.of === 'distinct' && now[i] && now[i].state !== 'met' ? [{ name: `${lineWords(line)} (${line.terms.map(({ key }) => pitch(key)).join(', ')})`, words: goalWords(now[i]) }] : []));
   return doubles.length > 0 ? doubles : [{ name: `${modes.length} different notes`, words: 'reached' }];
 } // prettier-ignore
 

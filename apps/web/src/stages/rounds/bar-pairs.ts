@@ -1,5 +1,7 @@
 /** Bars of the listening page and the braces that they are. Pure. */
-import { tuneBars, type BarEffects, type BarGoal, type BarInterval, type BarStrokes, type Brace, type VoicingEvent } from '@nimble/core'; // prettier-ignore
+import {
+  standingEvents, tuneBars, type BarEffects, type BarGoal, type BarInterval, type BarsInput, type BarStrokes, type Brace, type Estimate, type Shaving, type VoicingEvent,
+} from '@nimble/core'; // prettier-ignore
 import type { KnockView } from '../../api/knocks';
 import type { Build } from '../../api/types';
 import { barReadings, barsOf } from '../voice/bar-readings';
@@ -21,37 +23,65 @@ export function barPairs(build: Pick<Build, 'choices' | 'family'>, braces: reado
   });
 }
 
+/** Planed since they were heard last: nothing can be said before they are heard again. */
+export type BarAdvice = BarStrokes | 'hear-again';
+
 /** Both bars together from what was heard of them; null until each was heard once, or nothing is wished of them. */
 export function barStrokes(
   pairs: readonly BarPair[],
   wish: BarInterval | null,
   { knocks, events, effects }: { knocks: readonly KnockView[]; events: readonly VoicingEvent[]; effects: BarEffects | null },
-): BarStrokes | null {
+): BarAdvice | null {
   if (!effects || pairs.length === 0 || effects.left.length !== pairs.length) return null;
   const [low, high] = [wish?.low, wish?.high].map((name) => pairs.findIndex((pair) => pair.name === name));
   const interval = wish && low! >= 0 && high! >= 0 ? { low: low!, high: high!, cents: wish.cents } : null;
   if (!interval && pairs.every(({ goal }) => goal === null)) return null;
-  const readings = pairs.map((pair) => barReadings(knocks, pair));
-  if (readings.some((own) => own.length === 0)) return null;
+  const hearings = hearingsOf(pairs, knocks, events);
+  if (hearings.every(({ notes }) => notes.some((note) => note === null))) return null;
+  const { notes } = hearings.at(-1)!;
+  if (notes.some((note) => note === null)) return 'hear-again';
   return tuneBars({
-    bars: pairs.map(({ name, goal }, i) => ({
-      name, cents: { value: CENTS * Math.log(readings[i]!.at(-1)!.frequency), sd: HEARD }, goal: goal === null ? null : CENTS * Math.log(goal), left: effects.left[i]!,
-    })),
-    interval, effect: effects.effect, history: historyOf(pairs, readings, events),
+    bars: pairs.map(({ name, goal }, i) => ({ name, cents: notes[i]!, goal: goal === null ? null : CENTS * Math.log(goal), left: effects.left[i]! })),
+    interval, effect: effects.effect, history: historyOf(hearings),
   });
 } // prettier-ignore
 
-/** Strokes between two hearings of all bars, with what they did. */
-function historyOf(pairs: readonly BarPair[], readings: readonly { at: string; frequency: number }[][], events: readonly VoicingEvent[]) {
-  const turns = Math.min(...readings.map((own) => own.length));
-  return Array.from({ length: turns - 1 }, (_, t) => {
-    const from = Math.max(...readings.map((own) => Date.parse(own[t]!.at)));
-    const to = Math.min(...readings.map((own) => Date.parse(own[t + 1]!.at)));
-    const shaved = events.flatMap((event) => (event.kind === 'shaving' && !event.retracted && Date.parse(event.at) > from && Date.parse(event.at) < to ? event.body.shavings : []));
-    return {
-      depths: pairs.map(({ braceId }) => shaved.reduce((sum, { place, depth }) => sum + (place.kind === 'brace' && place.id === braceId ? depth : 0), 0)),
-      moved: readings.map((own) => CENTS * Math.log(own[t + 1]!.frequency / own[t]!.frequency)),
-      sd: Math.SQRT2 * HEARD,
-    };
-  }).filter(({ depths }) => depths.some((depth) => depth > 0));
+interface Hearing {
+  /** Of each bar between two strokes [cents], the mean of its knocks; null where it was not heard. */
+  notes: (Estimate | null)[];
+  /** Planed off each since the hearing before [m]. */
+  depths: number[];
+}
+
+/** What was heard of the bars from one stroke on any of them to the next. */
+function hearingsOf(pairs: readonly BarPair[], knocks: readonly KnockView[], events: readonly VoicingEvent[]): Hearing[] {
+  const off = (shavings: readonly Shaving[], id: string) => shavings.reduce((sum, { place, depth }) => sum + (place.kind === 'brace' && place.id === id ? depth : 0), 0);
+  const strokes = standingEvents(events, 'shaving')
+    .map(({ at, body }) => ({ at: Date.parse(at), depths: pairs.map(({ braceId }) => off(body.shavings, braceId)) }))
+    .filter(({ depths }) => depths.some((depth) => depth > 0))
+    .sort((a, b) => a.at - b.at);
+  const readings = pairs.map((pair) => barReadings(knocks, pair).map(({ at, frequency }) => ({ at: Date.parse(at), cents: CENTS * Math.log(frequency) })));
+  return [{ at: -Infinity, depths: pairs.map(() => 0) }, ...strokes].map(({ at, depths }, i) => {
+    const until = strokes[i]?.at ?? Infinity;
+    return { depths, notes: readings.map((own) => meanOf(own.filter((one) => one.at > at && one.at <= until).map(({ cents }) => cents))) };
+  });
+} // prettier-ignore
+
+const meanOf = (cents: readonly number[]): Estimate | null =>
+  cents.length === 0 ? null : { value: cents.reduce((sum, one) => sum + one, 0) / cents.length, sd: HEARD };
+
+/** From one hearing of all bars to the next, over as many strokes as lie between. */
+function historyOf(hearings: readonly Hearing[]) {
+  const history: BarsInput['history'][number][] = [];
+  let before: Estimate[] | null = null;
+  let depths = hearings[0]!.depths;
+  for (const hearing of hearings) {
+    depths = depths.map((depth, i) => depth + hearing.depths[i]!);
+    if (!hearing.notes.every((note) => note !== null)) continue;
+    const notes = hearing.notes;
+    if (before) history.push({ depths, moved: notes.map(({ value }, i) => value - before![i]!.value), sd: Math.SQRT2 * HEARD });
+    before = notes;
+    depths = depths.map(() => 0);
+  }
+  return history;
 } // prettier-ignore

@@ -1,4 +1,4 @@
-import { METRIC, type VoicingBodies, type VoicingEvent, type VoicingKind } from '@nimble/core';
+import { METRIC, type BarStrokes, type VoicingBodies, type VoicingEvent, type VoicingKind } from '@nimble/core';
 import { withPendingEvents } from '../../api/voicing';
 import type { KnockView } from '../../api/knocks';
 import { aBuild, aPlan } from '../../test-bench';
@@ -77,13 +77,17 @@ describe('bars together', () => {
     expect(barStrokes(pairs.map((pair) => ({ ...pair, goal: null })), null, { knocks: heard(1, 0, 210, 270), events: [], effects })).toBeNull();
   });
   it('learn from strokes between two hearings: twice the effect, half the next stroke', () => {
-    const first = barStrokes(pairs, wish, { knocks: heard(1, 0, 220, 290), events: [], effects })!;
+    const first = barStrokes(pairs, wish, { knocks: heard(1, 0, 220, 290), events: [], effects }) as BarStrokes;
     expect(first.depths.every((depth) => depth > 0)).toBe(true);
     const stroke = anEvent('s', 'shaving', 1, { shavings: pairs.map(({ braceId }) => ({ place: { kind: 'brace' as const, id: braceId, from: 0.05, to: 0.2 }, depth: 3e-4 })), said: '', tool: '', proposed: true, forecast: {}, settled: [] }, 5);
     // 0.3 mm should have done 27 cents; each bar fell by 54.
     const fell = 2 ** (-54 / 1200);
-    const again = barStrokes(pairs, wish, { knocks: [...heard(1, 0, 220, 290), ...heard(2, 10, 220 * fell, 290 * fell)], events: [stroke], effects })!;
+    const again = barStrokes(pairs, wish, { knocks: [...heard(1, 0, 220, 290), ...heard(2, 10, 220 * fell, 290 * fell)], events: [stroke], effects }) as BarStrokes;
     expect(again.perTenth[0]![0]!).toBeLessThan(-13);
+    // However often each was knocked: the mean of a hearing counts, and one bar alone is no hearing.
+    const often = [...heard(1, 0, 220, 290), ...heard(3, 2, 220, 290), ...heard(2, 10, 220 * fell, 290 * fell)];
+    expect((barStrokes(pairs, wish, { knocks: often, events: [stroke], effects }) as BarStrokes).perTenth[0]![0]).toBeCloseTo(again.perTenth[0]![0]!, 9);
+    expect(barStrokes(pairs, wish, { knocks: often.slice(0, 5), events: [stroke], effects })).toBe('hear-again');
   });
 }); // prettier-ignore
 

@@ -64,9 +64,9 @@ describe('the next shaving', () => {
   it('names the doubles among the notes, and tells when there are none', () => {
     const pair: GoalLine = { of: 'distinct', kind: 'at-most', terms: [{ key: 'mode:1', share: 1 }, { key: 'mode:3', share: -1 }], target: 0, tolerance: 0.0144 };
     // 0.026 of a natural logarithm is 45 cents.
-    const now = (state: 'not-yet' | 'met') => aPicture({ proposal: aProposal({ lines: [pair], now: [{ line: pair, miss: 0.026, sd: 0.004, state }], candidates: [] }), modes: [{ key: 'mode:0', kind: 'other', frequency: 40 }] });
+    const now = (state: 'not-yet' | 'met') => aPicture({ proposal: aProposal({ lines: [pair], now: [{ line: pair, miss: 0.026, sd: 0.004, state }], candidates: [] }), standing: { 'mode:1': { value: 84, sd: 0.1 }, 'mode:3': { value: 220, sd: 0.1 } }, modes: [{ key: 'mode:0', kind: 'other', frequency: 40 }] });
     const { unmount } = show(now('not-yet'), { wishes: { ...NO_GOAL, distinct: true } });
-    expect(screen.getByText('Notes 2 and 4 apart').parentElement).toHaveTextContent('45 cents too near');
+    expect(screen.getByText('Notes 2 and 4 apart (E2, A3)').parentElement).toHaveTextContent('45 cents too near');
     unmount();
     show(now('met'), { wishes: { ...NO_GOAL, distinct: true } });
     expect(screen.getByText('1 different notes').parentElement).toHaveTextContent('reached');
@@ -80,12 +80,14 @@ describe('the next shaving', () => {
     expect(screen.getByText(/Ring: not heard yet/)).toBeVisible();
   });
   it('tells bar by bar how much comes off, where along it, and what that does to the other', () => {
-    const strokes = { depths: [0, 3e-4], done: false, perTenth: [[-9, -1.2], [-0.8, -7.5]], forecast: [{ value: 0, sd: 2 }, { value: 700, sd: 3 }] };
+    const strokes = { depths: [0, 3e-4], done: false, over: { bars: [12.4, null], interval: -20.2 }, perTenth: [[-9, -1.2], [-0.8, -7.5]], forecast: [{ value: 0, sd: 2 }, { value: 700, sd: 3 }] };
     const pairs = [{ name: 'upper tone bar', goal: 200, braceId: 'a' }, { name: 'lower tone bar', goal: null, braceId: 'b' }];
     const { shaved } = show(aPicture(), { bars: { pairs, strokes, stretches: [[0.04, 0.2], [0.05, 0.21]] } });
     const bars = within(screen.getByLabelText('Bars together'));
     expect(bars.getByText(/off the lower tone bar, from 50 mm to 210 mm along it/)).toBeVisible();
     expect(bars.queryByText(/off the upper tone bar,/)).toBeNull();
+    expect(bars.getByText('upper tone bar: 12 ¢ over its note')).toBeVisible();
+    expect(bars.getByText('Interval: 20 ¢ too narrow')).toBeVisible();
     // Nine of ten within 1.645 of 3 cents.
     expect(bars.getByText('±5')).toBeVisible();
     fireEvent.click(bars.getByRole('button', { name: 'I planed the bars so' }));

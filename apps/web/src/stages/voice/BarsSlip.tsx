@@ -9,7 +9,7 @@ import type { EarControl } from '../../sound/use-ear';
 import { Button, TextField } from '../../ui';
 import { NameForm } from '../../units-and-forms';
 import { KnockRow } from './KnockRow';
-import { barReadings, interval, type BarReading } from './bar-readings';
+import { barReadings, interval, notesOver, type BarReading } from './bar-readings';
 import type { LastHeard } from './last-heard';
 
 interface Props {
@@ -81,6 +81,12 @@ export function BarsSlip({ ear, last, knocks, keep, bars, lit, onLit, onBars, on
           )}
         </div>
       )}
+      <OwnNote
+        notes={notesOver(knocks, bars[at]!.name)}
+        sings={newest?.frequency ?? null}
+        bar={bars[at]!}
+        onAbout={(about) => onBars(bars.map((bar, i) => (i === at ? { ...bar, about } : bar)))}
+      />
       {last?.kept?.about === 'bar' && (
         <Button kind="quiet" onClick={onUndo}>
           Take this reading back
@@ -118,6 +124,26 @@ export function BarsSlip({ ear, last, knocks, keep, bars, lit, onLit, onBars, on
     </div>
   );
 }
+
+/** Over a bar the whole plate sings: which of its notes is the bar's own is for the ear to say, once. */
+function OwnNote({ notes, sings, bar, onAbout }: { notes: readonly number[]; sings: number | null; bar: BarGoal; onAbout: (about: number) => void }) {
+  const choice = usePreferences();
+  if (notes.length < 2) return null;
+  const about = bar.about ?? null;
+  return (
+    <section aria-label="Its own note">
+      <p className="text-[0.97rem] text-soft">Heard over it. Its own is the one that a pad on the bar kills and that falls as you plane it: tap it once, and it is followed.</p>
+      {about !== null && sings === null && <p role="alert" className="font-medium text-ember-ink">Its own note, about {about.toFixed(0)} Hz, was not heard: knock again, or tap another.</p>}
+      <div className="mt-1 flex flex-wrap gap-1.5">
+        {notes.map((note) => (
+          <Button key={note} className="px-3" kind={about !== null && note === sings ? 'main' : 'plain'} aria-pressed={about !== null && note === sings} onClick={() => onAbout(note)}>
+            <span className="figures">{choice.pitch === 'note' ? `${shortPitch(note, choice)} ` : ''}{note.toFixed(0)} Hz</span>
+          </Button>
+        ))}
+      </div>
+    </section>
+  );
+} // prettier-ignore
 
 function BarTable({
   bar,

@@ -1,6 +1,7 @@
 import { compareHearings, isWood, plateShape } from '@nimble/core';
 import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
+import { usePlan } from '../../api/bracing';
 import { useBuild, useSurveyWrites } from '../../api/hooks';
 import { isKnock, simulatedKnock, useKnockWrites, useSounds, type KnockView } from '../../api/knocks';
 import type { Build } from '../../api/types';
@@ -16,7 +17,9 @@ import { useEar } from '../../sound/use-ear';
 import { SlipPages, TextTabs } from '../../ui';
 import type { Heard } from '../../workers/sound.worker';
 import { JournalSlip } from '../journal/JournalSlip';
+import { barPairs } from '../rounds/bar-pairs';
 import { say, spokenName } from '../thickness/speech';
+import { BarLayer, middleOf } from './BarLayer';
 import { BarsSlip } from './BarsSlip';
 import { barsOf } from './bar-readings';
 import { FindingsSlip } from './FindingsSlip';
@@ -52,6 +55,14 @@ function Voice({ build, knocks }: { build: Build; knocks: readonly KnockView[] }
   const bars = barsOf(build);
   const litBar = bars.find(({ name }) => name === bar) ?? bars[0]!;
   const middle = { x: shape.bounds.xMin + 0.72 * shape.length, y: 0.12 * shape.width };
+  const plan = usePlan(build.id);
+  const barBraces = useMemo(() => {
+    const { braces } = plan.data ?? { braces: [] };
+    return new Map(
+      barPairs(build, braces).map(({ name, braceId }) => [name, braces.find(({ id }) => id === braceId)!]),
+    );
+  }, [build, plan.data]);
+  const litBrace = tab === 'bars' ? barBraces.get(litBar.name) : undefined;
 
   /** Kept where it belongs; what told nothing is shown with its reason, and the place stays lit. */
   const onHeard = (heard: Heard, source: KnockView['source']) => {
@@ -68,7 +79,9 @@ function Voice({ build, knocks }: { build: Build; knocks: readonly KnockView[] }
     walk.light(next?.name ?? null);
     if (choice.speech) say(next ? spokenName(next.name) : 'All places are knocked');
   };
-  const ear = useEar(onHeard, () => simulatedKnock(build.id, tab === 'map' && walk.lit ? walk.lit : middle));
+  const ear = useEar(onHeard, () =>
+    simulatedKnock(build.id, (tab === 'map' && walk.lit) || (litBrace && middleOf(litBrace)) || middle),
+  );
   const undo = () => {
     if (last?.kept) keep.retract(last.kept.id, true);
     if (last?.kept?.about === 'station') walk.light(last.kept.place.name ?? null);
@@ -154,16 +167,20 @@ function Voice({ build, knocks }: { build: Build; knocks: readonly KnockView[] }
       >
         {(pixelsPerMm) => (
           <>
-            <StationLayer
-              stations={views}
-              current={tab === 'map' ? (walk.lit?.name ?? null) : null}
-              pixelsPerMm={pixelsPerMm}
-              onPick={(name) => {
-                walk.light(name);
-                if (tab === 'notes') page.set({ slip: 'map' });
-              }}
-              inert={marking}
-            />
+            {tab === 'bars' ? (
+              <BarLayer bars={barBraces} lit={litBar.name} pixelsPerMm={pixelsPerMm} />
+            ) : (
+              <StationLayer
+                stations={views}
+                current={tab === 'map' ? (walk.lit?.name ?? null) : null}
+                pixelsPerMm={pixelsPerMm}
+                onPick={(name) => {
+                  walk.light(name);
+                  if (tab === 'notes') page.set({ slip: 'map' });
+                }}
+                inert={marking}
+              />
+            )}
             {hold && <Mark place={hold} word="held" ink="var(--spruce)" pixelsPerMm={pixelsPerMm} />}
             {shapeShown && <HoldAndStrike shape={shapeShown} pixelsPerMm={pixelsPerMm} />}
           </>
@@ -182,9 +199,11 @@ function Voice({ build, knocks }: { build: Build; knocks: readonly KnockView[] }
           />
         ) : (
           <p className="text-soft">
-            {picture
-              ? `Round ${walk.round}: ${VIEW_WORDS[view]}`
-              : 'Nothing is knocked in this round: press Listen, hold the plate, and knock at the lit place.'}
+            {tab === 'bars'
+              ? 'The bars as they lie under the plate, seen from outside.'
+              : picture
+                ? `Round ${walk.round}: ${VIEW_WORDS[view]}`
+                : 'Nothing is knocked in this round: press Listen, hold the plate, and knock at the lit place.'}
           </p>
         )}
       </div>

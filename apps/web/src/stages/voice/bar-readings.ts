@@ -16,28 +16,48 @@ export function barsOf({ choices, family }: Pick<Build, 'choices' | 'family'>): 
 export interface BarReading {
   id: string;
   at: string;
-  /** Its strongest note [Hz]. */
+  /** Its own note [Hz]: that near where it is known to lie, else its strongest. */
   frequency: number;
   /** To the goal, and since the reading before [cents]. */
   toGoal: number | null;
   since: number | null;
 }
 
-/** Of one bar, oldest first. */
-export function barReadings(knocks: readonly KnockView[], { name, goal }: BarGoal): BarReading[] {
-  const own = knocks.filter(
-    ({ about, place, retracted, analysis }) =>
-      about === 'bar' && place.name === name && !retracted && analysis.partials.length > 0,
-  );
-  const notes = own.map(({ analysis }) => analysis.partials.reduce((a, b) => (b.level > a.level ? b : a)).frequency);
-  return own.map(({ id, at }, i) => ({
-    id,
-    at,
-    frequency: notes[i]!,
-    toGoal: goal === null ? null : centsBetween(notes[i]!, goal),
-    since: i === 0 ? null : centsBetween(notes[i - 1]!, notes[i]!),
-  }));
+/** A bar's own note stays so near to where it was said to lie, however much is planed [cents]. */
+const ITS_OWN = 400;
+
+type HeardPartial = KnockView['analysis']['partials'][number];
+
+function ownNote(partials: readonly HeardPartial[], about: number | null): HeardPartial | null {
+  if (about === null) return partials.reduce((a, b) => (b.level > a.level ? b : a));
+  const off = ({ frequency }: HeardPartial) => Math.abs(centsBetween(frequency, about));
+  const nearest = partials.reduce((a, b) => (off(b) < off(a) ? b : a));
+  return off(nearest) <= ITS_OWN ? nearest : null;
 }
+
+const knocksOver = (knocks: readonly KnockView[], bar: string) =>
+  knocks.filter(({ about, place, retracted, analysis }) => about === 'bar' && place.name === bar && !retracted && analysis.partials.length > 0); // prettier-ignore
+
+/** Of one bar, oldest first; a knock in which its own note was not heard is none. */
+export function barReadings(knocks: readonly KnockView[], { name, goal, about }: BarGoal): BarReading[] {
+  const own = knocksOver(knocks, name).flatMap(({ id, at, analysis }) => {
+    const note = ownNote(analysis.partials, about ?? null);
+    return note ? [{ id, at, frequency: note.frequency }] : [];
+  });
+  return own.map(({ id, at, frequency }, i) => ({
+    id, at, frequency,
+    toGoal: goal === null ? null : centsBetween(frequency, goal),
+    since: i === 0 ? null : centsBetween(own[i - 1]!.frequency, frequency),
+  }));
+} // prettier-ignore
+
+const CHOICES = 6;
+
+/** The strongest notes of the newest knock over a bar, low to high: one of them is the bar's own [Hz]. */
+export function notesOver(knocks: readonly KnockView[], bar: string): number[] {
+  const partials = knocksOver(knocks, bar).at(-1)?.analysis.partials ?? [];
+  return [...partials].sort((a, b) => b.level - a.level).slice(0, CHOICES).map(({ frequency }) => frequency).sort((a, b) => a - b);
+} // prettier-ignore
 
 /** Between the newest notes of the first two bars [cents]; null until both are read. */
 export function interval(first: readonly BarReading[], second: readonly BarReading[]): number | null {

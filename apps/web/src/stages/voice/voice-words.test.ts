@@ -1,7 +1,7 @@
 import { knockMap, type KeptAnalysis, type KnockMap } from '@nimble/core';
 import { heardOf, placedOf, withPendingSounds, type KnockView } from '../../api/knocks';
 import type { Write } from '../../api/outbox';
-import { barReadings, barsOf, interval } from './bar-readings';
+import { barReadings, barsOf, interval, notesOver } from './bar-readings';
 import { evennessWords, looseWords, mirrorWords } from './finding-words';
 import { serpentine } from './serpentine';
 import { aliveWords, walkViews } from './walk-views';
@@ -35,6 +35,20 @@ describe('tone bars', () => {
     expect(interval(readings, bass)).toBeCloseTo(-300, 9);
     expect(interval(readings, [])).toBeNull();
   });
+  it('are read by their own note where it is known, not by what is loudest; a knock without it is none', () => {
+    const over = (id: string, ...notes: [number, number][]) => {
+      const one = knock(id, 'bar', 'treble bar', 40);
+      return { ...one, analysis: { ...one.analysis, partials: notes.map(([frequency, level]) => ({ ...one.analysis.partials[0]!, frequency, level })) } };
+    };
+    const all = [over('1', [40, 0], [166, -18], [216, -9]), over('2', [40, 0], [161, -20]), over('3', [40, 0])];
+    const own = barReadings(all, { name: 'treble bar', goal: null, about: 165 });
+    expect(own.map(({ id, frequency }) => [id, frequency])).toEqual([['1', 166], ['2', 161]]);
+    // 1200 log2(161 / 166)
+    expect(own[1]!.since).toBeCloseTo(-52.95, 1);
+    expect(barReadings(all, { name: 'treble bar', goal: null }).map(({ frequency }) => frequency)).toEqual([40, 40, 40]);
+    expect(notesOver(all.slice(0, 1), 'treble bar')).toEqual([40, 166, 216]);
+    expect(notesOver([], 'treble bar')).toEqual([]);
+  }); // prettier-ignore
   it('are the build’s own, or those of its family', () => {
     const none = { bars: [] } as unknown as Parameters<typeof barsOf>[0]['choices'];
     expect(barsOf({ family: 'mandolin', choices: none }).map(({ name }) => name)).toEqual(['treble bar', 'bass bar']);
