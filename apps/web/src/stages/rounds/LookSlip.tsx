@@ -76,21 +76,20 @@ export function LookSlip({ picture, plan, units, person, open, onOpen }: Props) 
             ))}
           </dl>
         )}
-        {outcomes.length > 0 && (
-          <table className="w-full text-[0.95rem]">
-            <thead><tr className="text-soft"><th className="text-left font-normal">read in round</th><th className="text-right font-normal">foretold</th><th className="text-right font-normal">read</th><th className="pl-2 text-right font-normal">held</th></tr></thead>
-            <tbody>
-              {[...outcomes].reverse().map((one, i) => (
-                <tr key={i} className="border-t border-grain align-top">
-                  <td className="py-1">{one.round}: {keyWords(one.quantity as Parameters<typeof keyWords>[0])}</td>
-                  <td className="figures text-right">{estimateWords(one.quantity, one.forecast, units, choice)}</td>
-                  <td className="figures pl-2 text-right whitespace-nowrap">{valueWords(one.quantity, one.outcome.value, units, choice)}</td>
-                  <td className="pl-2 text-right">{holds(one.forecast, one.outcome) ? '✓' : '✗'}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        )}
+        <ul>
+          {[...outcomes].reverse().map((one, i) => (
+            <li key={i} className="border-t border-grain py-1 text-[0.97rem]">
+              <p className="flex justify-between gap-3">
+                <span>Round {one.round}: {keyWords(one.quantity as Parameters<typeof keyWords>[0]).toLowerCase()}</span>
+                <span className={holds(one.forecast, one.outcome) ? 'text-spruce' : 'text-ember-ink'}>{holds(one.forecast, one.outcome) ? '✓ held' : '✗ missed'}</span>
+              </p>
+              <p className="flex flex-wrap justify-between gap-x-3 text-soft">
+                <span>foretold <span className="figures text-ink">{estimateWords(one.quantity, one.forecast, units, choice)}</span></span>
+                <span>read <span className="figures text-ink">{valueWords(one.quantity, one.outcome.value, units, { ...choice, pitch: 'hertz' })}</span></span>
+              </p>
+            </li>
+          ))}
+        </ul>
       </section>
     </div>
   );
@@ -108,5 +107,10 @@ function recordWords({ count, enough, held, gain, bias }: VoicingPicture['record
   if (count === 0) return 'No shaving has been read again yet: forecasts stand on the model alone.';
   const base = `${held} of ${count} outcomes of ${person || 'this bench'} fell into their nine-of-ten intervals.`;
   if (!enough) return `${base} Too few to judge the forecasts by.`;
-  return `${base} Shavings do ${Math.round(100 * gain)} % of what the model says; on average outcomes lie ${Math.abs(bias ?? 0).toFixed(1)} of their doubt ${(bias ?? 0) >= 0 ? 'over' : 'under'} the forecast. Later forecasts are set by it.`;
+  return `${base} Shavings do ${Math.round(100 * gain)} % of what the model says; outcomes lie ${biasWords(bias ?? 0)} on average. Later forecasts are set by it.`;
 } // prettier-ignore
+
+const biasWords = (bias: number) =>
+  Math.abs(bias) < 0.05
+    ? 'on the forecast'
+    : `${Math.abs(bias).toFixed(1)} of their doubt ${bias > 0 ? 'over' : 'under'} it`;

@@ -204,10 +204,10 @@ describe('the look', () => {
     const outcome = { quantity: 'flex:across', where: 'brace' as const, before: { value: 5e-5, sd: 1e-6 }, forecast: { value: 5.3e-5, sd: 1e-6 }, outcome: { value: 5.8e-5, sd: 1e-6 } };
     show(aPicture({ rounds: [{ number: 2, matched: [], read: ['flex:across'], standing: {}, outcomes: [outcome] }] }));
     expect(screen.getByText('3 of 4 outcomes of Wren Halloran fell into their nine-of-ten intervals. Too few to judge the forecasts by.')).toBeVisible();
-    const row = screen.getByText('2: Bend across').closest('tr')!;
+    const row = screen.getByText('Round 2: bend across').closest('li')!;
     // Off by five of its doubts' root of two: missed.
     expect(within(row).getByText('0.569 mm')).toBeVisible();
-    expect(within(row).getByText('✗')).toBeVisible();
+    expect(within(row).getByText('✗ missed')).toBeVisible();
     expect(screen.getByText('bend along')).toBeVisible();
   });
   it('tells findings in words with what to do, and how the model fits', () => {

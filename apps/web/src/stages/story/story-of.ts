@@ -34,7 +34,7 @@ export function storyOf({ build, top, events, knocks, choice }: StoryOf): Story 
   const after = standing.filter(({ kind }) => AFTERWARDS.includes(kind));
   return {
     title: `No. ${build.number} ${build.name}: how it was voiced`,
-    subtitle: `${woodOrigin(build.wood)}; ${build.plate}, ${standing.length} entries${standing[0] ? ` since ${day(standing[0].at)}` : ''}. Forecasts are given with the interval that should hold nine of ten outcomes.`,
+    subtitle: `The wood is ${woodOrigin(build.wood)}. ${build.plate === 'top' ? 'Top' : 'Back'}, ${standing.length} entries${standing[0] ? ` since ${day(standing[0].at)}` : ''}. Forecasts are given with the interval that should hold nine of ten outcomes.`,
     sections: after.length === 0 ? sections : [...sections, afterSection(after, build.units, top)],
   };
 } // prettier-ignore
