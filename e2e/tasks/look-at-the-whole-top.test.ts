@@ -1,4 +1,5 @@
 /** A maker asks the whole top: what does it sound like, what do the strings do, what does a pass here do, and what if this brace were lower? */
+import { randomUUID } from 'node:crypto';
 import { AxeBuilder } from '@axe-core/webdriverjs';
 import { By, type WebDriver } from 'selenium-webdriver';
 import {
@@ -16,17 +17,24 @@ describe('the whole top', () => {
   let app: ServedApp;
   let browser: OpenBrowser;
   let driver: WebDriver;
+  /** Of a top that is being voiced, and of one that is only drawn. */
   let id: string;
+  let fan: string;
   const slip = () => driver.findElement(By.css('aside')).getText();
   const tab = (words: string) => driver.findElement(By.xpath(`//nav[@aria-label="Slip pages"]/button[.="${words}"]`)).click();
   const hindrances = async () => (await new AxeBuilder(driver).analyze()).violations.map(({ id: rule, nodes }) => `${rule}: ${nodes[0]?.html}`);
   type Kept = { braces: { name: string; heights: number[] }[] };
   const tallest = async () => Math.max(...((await (await fetch(`${app.address}/api/v1/builds/${id}/plan`)).json()) as Kept).braces[0]!.heights);
 
+  const lower = async () => {
+    await findText(driver, 'Taller by');
+    await driver.executeScript(`const i = document.querySelector('input[type=range]'); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(i, -20); i.dispatchEvent(new Event('input', { bubbles: true }));`);
+  };
+
   beforeAll(async () => {
     app = await serveApp({ demo: true, worker: true });
     const builds = (await (await fetch(`${app.address}/api/v1/builds`)).json()) as { id: string; number: number }[];
-    id = builds.find(({ number }) => number === 41)!.id;
+    [id, fan] = [41, 42].map((wanted) => builds.find(({ number }) => number === wanted)!.id) as [string, string];
     browser = await openBrowser();
     ({ driver } = browser);
     await driver.get(`${app.address}/builds/${id}/shape`);
@@ -63,10 +71,33 @@ describe('the whole top', () => {
     await untilReads(driver, async () => /0\.10 mm off here:[^]*¢[^]*weight\s+−0\.0\d g/.test(await slip()), 'what the pass does');
   });
 
-  it('lowers a brace and takes it into the plan', async () => {
+  it('stands as it was shaved, and makes no plan of braces that are wood by now', async () => {
+    const [{ id: brace, length }] = ((await (await fetch(`${app.address}/api/v1/builds/${id}/plan`)).json()) as { braces: [{ id: string; length: number }] }).braces;
+    const shavings = [{ place: { kind: 'brace', id: brace, from: 0.3 * length, to: 0.7 * length }, depth: 5e-4 }];
+    const body = { shavings, said: '0.5 mm', tool: 'finger plane', proposed: false, forecast: {}, settled: [] };
+    const sent = await fetch(`${app.address}/api/v1/builds/${id}/voicing/shaving`, {
+      method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ id: randomUUID(), round: 1, person: '', body }),
+    });
+    expect(sent.status).toBe(201);
+    await driver.navigate().refresh();
+    await findText(driver, 'As it stands: what was shaved in its rounds is off.');
     await tab('What if');
     const before = await tallest();
-    await driver.executeScript(`const i = document.querySelector('input[type=range]'); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(i, -20); i.dispatchEvent(new Event('input', { bubbles: true }));`);
+    await lower();
+    await press(driver, 'Take the braces into the plan');
+    await findText(driver, 'its braces are wood by now');
+    expect(await tallest()).toBe(before);
+  });
+
+  it('lowers a brace of a drawn top and takes it into the plan', async () => {
+    id = fan;
+    await driver.get(`${app.address}/builds/${id}/shape`);
+    await (await findText(driver, 'Whole top')).click();
+    await findText(driver, 'Strings');
+    await tab('What if');
+    await findField(driver, 'Brace');
+    const before = await tallest();
+    await lower();
     await untilReads(driver, async () => /would be[^]*−\d+ ¢/.test(await slip()), 'a lower note');
     await findText(driver, 'Solved exactly.');
     expect(await hindrances()).toEqual([]);

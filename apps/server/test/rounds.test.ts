@@ -162,6 +162,29 @@ describe('rounds of a voicing', () => {
     // Hands plane unevenly by a tenth, a section narrows upwards: within a good half.
     expect((before.mass - after.mass) / wood).toBeGreaterThan(0.45);
     expect((before.mass - after.mass) / wood).toBeLessThan(1.3);
+    // The bench says where it stands; what explores the top starts from it as it stands.
+    const benches = (await api.http.get('/api/v1/builds').expect(200)).body as {
+      id: string;
+      newestRound: object | null;
+    }[];
+    expect(benches.find(({ id }) => id === build.id)!.newestRound).toMatchObject({ number: 3, shaved: true });
+    const exploration = randomUUID();
+    const spec = {
+      kind: 'doubt',
+      draws: 8,
+      seed: 5,
+      spread: { density: 0.03, modulus: 0.1, braceDensity: 0.05, braceModulus: 0.1 },
+    };
+    await api.http.post(`${path}/explorations`).send({ id: exploration, hold: 'glued', spec }).expect(201);
+    const { body: inputs } = await api.http.get(`${path}/explorations/${exploration}/inputs`).expect(200);
+    const middle = (all: BracingPlan['braces'], id: string) => {
+      const { heights } = all.find((one) => one.id === id)!;
+      return heights[heights.length >> 1]!;
+    };
+    const [bar] = worked;
+    expect(
+      middle(plan.braces, bar!.id) - middle((inputs as { top: { plan: BracingPlan } }).top.plan.braces, bar!.id),
+    ).toBeGreaterThan(2.5e-3);
     await api.http.post(`/api/v1/devices/top/${build.id}/bend`).send({ place: 'bridge' }).expect(400);
     await api.http.post(`/api/v1/devices/top/${randomUUID()}/weigh`).expect(404);
   });

@@ -19,20 +19,30 @@ interface NewestSurvey {
   verdict: string | null;
 }
 
+/** And of its voicing: the newest round, when it was last touched, and whether its shaving is still to be read. */
+interface NewestRound {
+  buildId: string;
+  number: number;
+  at: Date;
+  shaved: boolean;
+}
+
 @Injectable()
 export class BuildsService {
   constructor(private readonly sequelize: Sequelize) {}
 
   async list(archived: boolean) {
     const where: WhereOptions = { archivedAt: archived ? { [Op.ne]: null } : null };
-    const [builds, newest] = await Promise.all([
+    const [builds, newest, rounds] = await Promise.all([
       Build.findAll({ where, order: [['updatedAt', 'DESC']], attributes: { exclude: ['stations'] }, raw: true }),
       this.newestSurveys(),
+      this.newestRounds(),
     ]);
     const surveyOf = new Map(newest.map((survey) => [survey.buildId, survey]));
+    const roundOf = new Map(rounds.map((round) => [round.buildId, round]));
     return builds.map((build) => {
       const { stations: _, ...view } = buildView(build);
-      return { ...view, newestSurvey: surveyOf.get(build.id) ?? null };
+      return { ...view, newestSurvey: surveyOf.get(build.id) ?? null, newestRound: roundOf.get(build.id) ?? null };
     });
   }
 
@@ -41,6 +51,16 @@ export class BuildsService {
     return this.sequelize.query<NewestSurvey>(
       `select distinct on (build_id) build_id as "buildId", number, coalesce(last_read_at, started_at) as at, mean, headline, verdict
          from surveys order by build_id, number desc`,
+      { type: QueryTypes.SELECT },
+    );
+  }
+
+  private newestRounds(): Promise<NewestRound[]> {
+    return this.sequelize.query<NewestRound>(
+      `select distinct on (build_id) build_id as "buildId", round as number,
+              max(at) over one_round as at, bool_or(kind = 'shaving') over one_round as shaved
+         from voicing_events where retracted_at is null and kind in ('flex', 'mass', 'shaving', 'repair')
+       window one_round as (partition by build_id, round) order by build_id, round desc`,
       { type: QueryTypes.SELECT },
     );
   }

@@ -6,10 +6,10 @@ import { distinctUntilChanged, from, map, switchMap, timer, type Observable } fr
 import { Build } from '../builds/models/build.model';
 import { JobQueue } from '../jobs/job-queue';
 import { notFound, refusing } from '../problem';
+import { topAsShaved } from '../rounds/top-as-shaved';
 import type { ExplorationDto } from './explorations.dto';
 import { ExplorationAnswer } from './models/exploration-answer.model';
 import { Exploration, UNDER_WAY } from './models/exploration.model';
-import { topOfRecord } from './top-of-record';
 
 /** How often a page that looks on is told [ms]. */
 const TELL_EVERY = 700;
@@ -27,7 +27,7 @@ export class ExplorationsService {
     const existing = await Exploration.findOne({ where: { id, buildId } });
     if (existing) return this.show(buildId, id);
     const spec = JSON.parse(JSON.stringify(sent)) as BatchSpec;
-    const top = await topOfRecord(build);
+    const top = await topAsShaved(build);
     refusing('spec', () => checkBatch(top, hold, spec));
     const record = { id, buildId, at: new Date(), person, spec, hold, top, total: batchSize(spec), state: 'waiting' };
     await this.sequelize.transaction(async (transaction) => {

@@ -44,6 +44,7 @@ export interface Build {
 }
 
 export interface BuildSummary extends Omit<Build, 'stations'> {
+  newestRound: { number: number; at: string; shaved: boolean } | null;
   newestSurvey: {
     number: number;
     at: string;

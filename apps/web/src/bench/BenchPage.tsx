@@ -1,4 +1,4 @@
-import { formatThickness, inWords } from '@nimble/core';
+import { formatThickness, inWords, type Stage } from '@nimble/core';
 import { useQueryClient } from '@tanstack/react-query';
 import { format, formatDistanceToNow, isPast } from 'date-fns';
 import { Archive, Copy, EllipsisVertical, Pencil, Plus } from 'lucide-react';
@@ -113,7 +113,9 @@ const VERDICT_MARK: Record<string, { sign: string; ink: string }> = {
 };
 
 function BuildOnBench({ build }: { build: BuildSummary }) {
-  const { newestSurvey: survey } = build;
+  const { newestSurvey: survey, newestRound } = build;
+  // Once it is voiced its thickness is no longer the question.
+  const voiced = BRACED.includes(build.stage) ? newestRound : null;
   const mark = survey?.verdict ? VERDICT_MARK[survey.verdict] : undefined;
   return (
     <li className="relative border-b border-line py-2.5">
@@ -126,31 +128,49 @@ function BuildOnBench({ build }: { build: BuildSummary }) {
         <div className="grid h-[198px] place-items-center">
           <Silhouette outline={build.outline} holes={build.holes} pixelsPerMetre={PIXELS_PER_METRE} />
         </div>
-        <p className="text-[1.1rem]">
-          {survey?.headline ? (
-            <span className={`font-medium ${mark?.ink ?? ''}`}>
-              <span aria-hidden>{mark?.sign} </span>
-              {survey.headline}
-            </span>
-          ) : (
-            <span className="text-soft">{survey ? 'Survey begun' : 'No thickness read'}</span>
-          )}
-        </p>
-        <p className="text-soft">
-          {survey && survey.mean !== null && (
-            <>
-              <span className="figures">{inWords(formatThickness(survey.mean, build.units))}</span> mean,{' '}
-            </>
-          )}
-          {survey
-            ? `read ${formatDistanceToNow(new Date(survey.at), { addSuffix: true })}`
-            : `laid down ${formatDistanceToNow(new Date(build.createdAt), { addSuffix: true })}`}
-        </p>
+        {voiced ? (
+          <>
+            <p className="text-[1.1rem] font-medium text-spruce">{voicedWords(build.stage, voiced)}</p>
+            <p className="text-soft">
+              {voiced.shaved ? 'shaved' : 'read'} {formatDistanceToNow(new Date(voiced.at), { addSuffix: true })}
+            </p>
+          </>
+        ) : (
+          <>
+            <p className="text-[1.1rem]">
+              {survey?.headline ? (
+                <span className={`font-medium ${mark?.ink ?? ''}`}>
+                  <span aria-hidden>{mark?.sign} </span>
+                  {survey.headline}
+                </span>
+              ) : (
+                <span className="text-soft">{survey ? 'Survey begun' : 'No thickness read'}</span>
+              )}
+            </p>
+            <p className="text-soft">
+              {survey && survey.mean !== null && (
+                <>
+                  <span className="figures">{inWords(formatThickness(survey.mean, build.units))}</span> mean,{' '}
+                </>
+              )}
+              {survey
+                ? `read ${formatDistanceToNow(new Date(survey.at), { addSuffix: true })}`
+                : `laid down ${formatDistanceToNow(new Date(build.createdAt), { addSuffix: true })}`}
+            </p>
+          </>
+        )}
         {build.waitsFor && <p className="text-ember-ink">{waitingWords(build.waitsFor)}</p>}
       </Link>
       <BuildMenu build={build} />
     </li>
   );
+}
+
+const BRACED: readonly Stage[] = ['shape', 'voice', 'close'];
+
+function voicedWords(stage: Stage, { number, shaved }: { number: number; shaved: boolean }): string {
+  if (stage === 'close') return number === 1 ? 'Voiced in one round' : `Voiced in ${number} rounds`;
+  return shaved ? `Round ${number} is shaved: measure again` : `In round ${number} of its voicing`;
 }
 
 function waitingWords({ what, until }: { what: string; until: string | null }): string {

@@ -14,13 +14,15 @@ interface Props {
   lit?: ReadonlySet<string> | null;
   cautions?: readonly PlanCaution[];
   onSelect?: (id: string) => void;
+  /** A back has no bridge. */
+  isBack?: boolean;
   /** A short mark at the middle of a piece: its place in an order. */
   marks?: ReadonlyMap<string, string>;
 }
 
 /** The plan as seen through the plate: patches, braces, laps, the line of the bridge. */
 export function BraceLayer(props: Props) {
-  const { plan, ground, pixelsPerMm, selected, lit, cautions = [], onSelect, marks } = props;
+  const { plan, ground, pixelsPerMm, selected, lit, cautions = [], onSelect, marks, isBack } = props;
   const px = (pixels: number) => pixels / pixelsPerMm;
   const faint = (id: string) => (lit && !lit.has(id) ? 0.35 : 1);
   const pick = (id: string) => ({
@@ -42,7 +44,7 @@ export function BraceLayer(props: Props) {
           strokeDasharray={`${px(5)} ${px(3)}`}
         />
       ))}
-      <BridgeMark plan={plan} ground={ground} px={px} />
+      {!isBack && <BridgeMark plan={plan} ground={ground} px={px} />}
       {plan.braces.map((brace) => (
         <g key={brace.id} opacity={faint(brace.id)} {...pick(brace.id)} data-brace={brace.id}>
           <line {...ends(brace)} stroke="transparent" strokeWidth={Math.max(brace.width * MM, px(26))} />

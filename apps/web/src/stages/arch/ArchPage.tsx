@@ -67,7 +67,7 @@ function Arch({ build, kept }: { build: Build; kept: BracingPlan }) {
           label={`Braces of No. ${build.number} ${build.name} seen through the plate, neck end to the left`}
         >
           {(pixelsPerMm) => (
-            <BraceLayer plan={bracing.plan} ground={ground} pixelsPerMm={pixelsPerMm} selected={brace?.id ?? null} onSelect={(id) => set('piece', id)} />
+            <BraceLayer isBack={build.plate === 'back'} plan={bracing.plan} ground={ground} pixelsPerMm={pixelsPerMm} selected={brace?.id ?? null} onSelect={(id) => set('piece', id)} />
           )}
         </PlateDrawing>
       </div>

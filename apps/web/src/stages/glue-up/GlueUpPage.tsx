@@ -83,7 +83,7 @@ function GlueUp({ build, plan, glues, glueUps }: Props) {
           leftHanded={build.leftHanded}
           label={`Braces of No. ${build.number} ${build.name} seen through the plate, by the session they are glued in`}
         >
-          {(pixelsPerMm) => <BraceLayer plan={plan} ground={ground} pixelsPerMm={pixelsPerMm} lit={lit} marks={marks} onSelect={(id) => set('session', marks.get(id) ?? '1')} />}
+          {(pixelsPerMm) => <BraceLayer isBack={build.plate === 'back'} plan={plan} ground={ground} pixelsPerMm={pixelsPerMm} lit={lit} marks={marks} onSelect={(id) => set('session', marks.get(id) ?? '1')} />}
         </PlateDrawing>
       </div>
     </StageFrame>

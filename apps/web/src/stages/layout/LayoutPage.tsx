@@ -101,7 +101,7 @@ function Layout({ build, kept }: { build: Build; kept: BracingPlan }) {
         >
           {(pixelsPerMm) => (
             <>
-              <BraceLayer
+              <BraceLayer isBack={build.plate === 'back'}
                 plan={bracing.plan}
                 ground={ground}
                 pixelsPerMm={pixelsPerMm}

@@ -1,13 +1,14 @@
 import { parseLoad, parseQuantity, InvalidInput, questionVoiced, type Estimate, type FlexPlace, type NextReading, type QuantityKey, type ReadingQuestion, type UnitChoice, type VoicingBodies } from '@nimble/core'; // prettier-ignore
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { Caution } from '../../bracing/Row';
 import type { KnockView } from '../../api/knocks';
-import { usePreferences } from '../../shell/preferences';
+import { setPreferences, usePreferences } from '../../shell/preferences';
 import { EarPanel } from '../../sound/EarPanel';
 import { KnockFigures } from '../../sound/KnockFigures';
 import type { EarControl } from '../../sound/use-ear';
-import { Button, SelectField, TextField } from '../../ui';
+import { Button, CheckField, SelectField, TextField } from '../../ui';
+import { say } from '../thickness/speech';
 import { PLACE_HINTS, PLACE_WORDS, valueWords, WANTED_WORDS, WHY_WORDS, type NowKey } from './round-words';
 
 interface Props {
@@ -54,6 +55,10 @@ export function NowSlip(props: Props) {
   const choice = usePreferences();
   const { picked: key, onPicked: setPicked } = props;
   const isKnock = key === 'knock';
+  const prompt = next.length === 0 ? 'All that this round needs is read' : WANTED_WORDS(key);
+  useEffect(() => {
+    if (choice.speech) say(prompt);
+  }, [choice.speech, prompt]);
   const { now, before, foretold, goal } = figures(isKnock ? 'mass' : key);
   const show = (value: number) => valueWords(key, value, units, choice);
   const expected = foretold ?? (before === null ? null : { value: before, sd: SAME * before });
@@ -102,6 +107,7 @@ export function NowSlip(props: Props) {
       )}
       {isKnock ? <KnockEntry {...props} /> : key === 'mass' ? <MassEntry key={round} {...props} /> : <BendEntry key={`${key} ${round}`} {...props} place={key.slice(5) as FlexPlace} />}
       {onUndo && <Button kind="quiet" onClick={onUndo}>Take the last entry back</Button>}
+      <CheckField label="Say aloud what comes next" checked={choice.speech} onChange={(event) => setPreferences({ speech: event.target.checked })} />
     </div>
   );
 } // prettier-ignore

@@ -174,7 +174,7 @@ function RoundsOf({ build, plan, readings, sounds, events, record }: RoundsProps
         {(pixelsPerMm) => (
           <>
             <g opacity={0.6}>
-              <BraceLayer plan={shaved.plan} ground={ground} pixelsPerMm={pixelsPerMm} selected={tab === 'record' ? place : null} onSelect={tab === 'record' ? setPlace : undefined} />
+              <BraceLayer isBack={build.plate === 'back'} plan={shaved.plan} ground={ground} pixelsPerMm={pixelsPerMm} selected={tab === 'record' ? place : null} onSelect={tab === 'record' ? setPlace : undefined} />
             </g>
             {!due && <StrokeLayer shape={ground.shape} braces={shaved.plan.braces} shavings={shown} trebleSign={ground.trebleSign} pixelsPerMm={pixelsPerMm} />}
             {setup && !due && <BendMarks setup={setup} pixelsPerMm={pixelsPerMm} />}

@@ -163,7 +163,9 @@ const BracesFromAbove = memo(function BracesFromAbove({ build, ground, plan, sel
       leftHanded={build.leftHanded}
       label={`Braces of No. ${build.number} ${build.name} seen through the plate, neck end to the left`}
     >
-      {(pixelsPerMm) => <BraceLayer {...{ plan, ground, pixelsPerMm, selected, onSelect }} />}
+      {(pixelsPerMm) => (
+        <BraceLayer isBack={build.plate === 'back'} {...{ plan, ground, pixelsPerMm, selected, onSelect }} />
+      )}
     </PlateDrawing>
   );
 });

@@ -26,7 +26,7 @@ const check = (change: Partial<CheckView>): CheckView => ({
 const sibling = (change: Partial<BuildSummary> = {}): BuildSummary => {
   const { stations: _, ...plan } = aBuild({ id: 'm', number: 38, name: 'Turnstone' });
   const newestSurvey = { number: 3, at: '2026-10-02T10:00:00Z', mean: 2.7e-3, headline: null, verdict: null };
-  return { ...plan, newestSurvey, ...change };
+  return { ...plan, newestSurvey, newestRound: null, ...change };
 };
 
 function Harness({ build, thickness }: { build: Build; thickness: number | null }) {

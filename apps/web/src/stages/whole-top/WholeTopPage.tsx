@@ -4,6 +4,7 @@ import {
   formatThickness,
   NO_CHANGE,
   plateKnown,
+  shavedTop,
   TOP_HOLDS,
   topOfBuild,
   type BracingPlan,
@@ -56,17 +57,21 @@ export function WholeTopPage() {
   return <Whole key={buildId} {...plate} />;
 }
 
-function Whole({ build, plan: kept, readings, sounds }: VoicedPlate) {
+function Whole({ build, plan: drawn, readings, sounds, events }: VoicedPlate) {
   const knocks = useKnocks(sounds);
   const [params, setParams] = useSearchParams();
   const choice = usePreferences();
-  const bracing = useBracing(build.id, kept);
+  const bracing = useBracing(build.id, drawn);
   const ground = useGround(build);
   const known = useMemo(() => plateKnown(build, averageByStation(readings)), [build, readings]);
   const set = (name: string, value: string) => setParams((old) => (old.set(name, value), old), { replace: true });
   const tab: Tab = TABS.find(([key]) => key === params.get('slip'))?.[0] ?? 'modes';
   const hold: TopHold = TOP_HOLDS.find((key) => key === params.get('hold')) ?? 'glued';
-  const request = useMemo(() => ({ hold, plan: topOfBuild(build, kept, ground, known) }), [hold, build, kept, ground, known]);
+  const glued = useMemo(() => topOfBuild(build, drawn, ground, known), [build, drawn, ground, known]);
+  const stands = useMemo(() => shavedTop(glued, events), [glued, events]);
+  const kept = stands.plan;
+  const isShaved = stands !== glued;
+  const request = useMemo(() => ({ hold, plan: stands }), [hold, stands]);
   const { top, stop, again } = useWholeTop(request);
   const figures = top.state === 'open' ? top.figures : null;
   const count = figures?.modes.length ?? 8;
@@ -85,8 +90,10 @@ function Whole({ build, plan: kept, readings, sounds }: VoicedPlate) {
   const variantWrites = useVariantWrites(build.id);
   const keepBeside = useKeepBeside(build.id);
   const takeAsPlan = (next: BracingPlan, name: string) => {
+    // What was shaved since would come off a second time.
+    if (isShaved) return void toast.error('This top is being voiced: its braces are wood by now. Shave them so, and keep it under Voice, Rounds.');
     bracing.keep(next);
-    toast.success(`${name} is the plan now`, { action: { label: 'Undo', onClick: () => bracing.keep(kept) } });
+    toast.success(`${name} is the plan now`, { action: { label: 'Undo', onClick: () => bracing.keep(drawn) } });
   };
   const variants = (beside.data ?? []).filter(({ retracted }) => !retracted);
   const nextName = `Trial ${(beside.data ?? []).length + 1}`;
@@ -134,6 +141,7 @@ function Whole({ build, plan: kept, readings, sounds }: VoicedPlate) {
                 />
               )}
               {tab === 'explore' && <Explore {...{ build, kept, figures, explore, hold, turns }} />}
+              {isShaved && <p className="text-soft">As it stands: what was shaved in its rounds is off.</p>}
               <MadeFrom {...{ known, hold, figures }} onHold={(next) => set('hold', next)} />
             </>
           )}

@@ -1,0 +1,10 @@
+import { shavedTop, type TopPlan } from '@nimble/core';
+import type { Build } from '../builds/models/build.model';
+import { topOfRecord } from '../explorations/top-of-record';
+import { eventsOf, eventView } from './rounds.service';
+
+/** A build's whole top as it stands: as its records have it, less what was shaved in its rounds. */
+export async function topAsShaved(build: Build): Promise<TopPlan> {
+  const [top, events] = await Promise.all([topOfRecord(build), eventsOf(build.id)]);
+  return shavedTop(top, events.map(eventView));
+}
