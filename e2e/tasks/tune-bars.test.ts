@@ -1,0 +1,94 @@
+/** A maker brings two tone bars nearer to an interval: knocks over each, says which note is its own, planes as told, and hears them again. */
+import { AxeBuilder } from '@axe-core/webdriverjs';
+import { By, type WebDriver } from 'selenium-webdriver';
+import { consoleErrors, fill, findText, openBrowser, press, untilReads, type OpenBrowser } from '../support/browser';
+import { serveApp, type ServedApp } from '../support/served-app';
+
+const UPPER = 'upper tone bar';
+const LOWER = 'lower tone bar';
+/** So much wider than it is the interval shall be [cents]. */
+const WIDER = 20;
+
+describe('two bars tuned together', () => {
+  let app: ServedApp;
+  let browser: OpenBrowser;
+  let driver: WebDriver;
+  let id: string;
+  const slip = () => driver.findElement(By.css('aside')).getText();
+  const open = (path: string) => driver.get(`${app.address}/builds/${id}/${path}`);
+  const own = (what: string) => driver.findElements(By.css(`[aria-label="Its own note"] button${what}`));
+  const barKnocks = async (bar: string) => {
+    const knocks = (await (await fetch(`${app.address}/api/v1/builds/${id}/knocks`)).json()) as {
+      about: string;
+      place: { name?: string };
+    }[];
+    return knocks.filter(({ about, place }) => about === 'bar' && place.name === bar).length;
+  };
+  /** The simulated microphone over a bar, until one more knock is kept. */
+  const hear = async (bar: string) => {
+    const before = await barKnocks(bar);
+    await press(driver, bar);
+    await press(driver, 'Simulated microphone');
+    await untilReads(driver, async () => (await barKnocks(bar)) > before, 'a knock over the bar to be kept');
+    await press(driver, 'Stop listening');
+  };
+  /** The note over the lit bar that lies nearest to a frequency [Hz]. */
+  const choose = async (near: number) => {
+    const buttons = await own('');
+    const notes = await Promise.all(buttons.map(async (button) => Number(/(\d+) Hz/.exec(await button.getText())![1])));
+    const off = notes.map((note) => Math.abs(Math.log(note / near)));
+    await buttons[off.indexOf(Math.min(...off))]!.click();
+    await untilReads(driver, async () => (await own('[aria-pressed=true]')).length === 1, 'its own note to be chosen');
+  };
+  const narrow = async () => {
+    await open('rounds?slip=next');
+    await findText(driver, 'Bars together');
+    return Number(/Interval: (\d+) ¢ too narrow/.exec(await slip())?.[1]);
+  };
+
+  beforeAll(async () => {
+    app = await serveApp({ demo: true });
+    const builds = (await (await fetch(`${app.address}/api/v1/builds`)).json()) as { id: string; number: number }[];
+    id = builds.find(({ number }) => number === 41)!.id;
+    browser = await openBrowser();
+    ({ driver } = browser);
+  });
+  afterAll(async () => {
+    await browser.close();
+    await app.close();
+  });
+
+  it('shows where each bar lies, hears it, and follows the note that is named its own', async () => {
+    await open('voice?slip=bars');
+    await hear(UPPER);
+    await choose(165);
+    await hear(LOWER);
+    await choose(216);
+    await untilReads(driver, async () => /From upper tone bar to lower tone bar: \+\d+ ¢/.test(await slip()), 'how far they are apart'); // prettier-ignore
+    const marks = await driver.findElements(By.xpath('//*[local-name()="text"][.="knock" or .="pad"]'));
+    expect(marks).toHaveLength(2);
+    const { violations } = await new AxeBuilder(driver).analyze();
+    expect(violations.map(({ id: rule }) => rule)).toEqual([]);
+  }, 120_000);
+
+  it('says how much off which, and after that stroke nothing before they are heard again', async () => {
+    const apart = Number(/From upper tone bar to lower tone bar: \+(\d+) ¢/.exec(await slip())![1]);
+    await open('rounds?slip=goal');
+    await fill(driver, 'In cents', `${apart + WIDER}`);
+    await press(driver, 'Wish for it');
+    await findText(driver, `The ${LOWER} shall sing`);
+    const first = await narrow();
+    expect(Math.abs(first - WIDER)).toBeLessThanOrEqual(1);
+    expect(await slip()).toMatch(/Take 0\.\d\d mm off the (upper|lower) tone bar, from \d+ mm to \d+ mm along it/);
+    await press(driver, 'I planed the bars so');
+    await findText(driver, 'measure now');
+    await open('rounds?slip=next');
+    await findText(driver, 'A bar was planed since they were heard');
+    await open('voice?slip=bars');
+    await hear(UPPER);
+    await hear(LOWER);
+    const then = await narrow();
+    expect(then).toBeLessThan(first);
+    expect(await consoleErrors(driver)).toEqual([]);
+  }, 120_000);
+});
