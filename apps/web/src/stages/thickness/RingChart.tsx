@@ -103,15 +103,7 @@ export function RingChart({ build, curve }: { build: Build; curve: RingCurve }) 
         )}
         <Levels levels={levels} x={x} />
         {points.map(({ left, ring }, i) => (
-          <circle
-            key={i}
-            cx={x(left)}
-            cy={y(ring)}
-            r="5"
-            fill="var(--slip)"
-            stroke="var(--ink)"
-            strokeWidth="1.8"
-          />
+          <circle key={i} cx={x(left)} cy={y(ring)} r="5" fill="var(--slip)" stroke="var(--ink)" strokeWidth="1.8" />
         ))}
       </svg>
       <p>
