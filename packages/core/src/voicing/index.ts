@@ -32,9 +32,12 @@ export {
   type VoicingInput,
   type VoicingRound,
 } from './assess-voicing';
+export { bendByHand, ENOUGH_MARKS, markedBends, type MarkedBend } from './hand-marks';
 export { heardModes, WALKED, type HeardNote } from './heard-modes';
 export {
-  goalOf, isOf, outcomesKept, readIn, readingOf, REPAIRS, roundNow, roundsOf, shavedTop, standingEvents, VOICING_KINDS,
-  type EventOf, type RepairKind, type RoundKnock, type RoundNow, type VoicingBodies, type VoicingEvent, type VoicingKind,
+  goalOf, REPAIRS, standingEvents, VOICING_KINDS, type EventOf, type RepairKind, type VoicingBodies, type VoicingEvent, type VoicingKind,
+} from './events'; // prettier-ignore
+export {
+  isOf, outcomesKept, readIn, readingOf, readingsOfRound, roundNow, roundsOf, shavedTop, type RoundKnock, type RoundNow,
 } from './record'; // prettier-ignore
 export { asPlaned, benchFigures, otherWood, readBalance, readDial, soundingModes } from './top-in-numbers';

@@ -1,4 +1,4 @@
-import { parseLoad, parseQuantity, InvalidInput, questionVoiced, type Estimate, type FlexPlace, type NextReading, type QuantityKey, type ReadingQuestion, type UnitChoice, type VoicingBodies } from '@nimble/core'; // prettier-ignore
+import { bendByHand, ENOUGH_MARKS, parseLoad, parseQuantity, InvalidInput, questionVoiced, type MarkedBend, type Estimate, type FlexPlace, type NextReading, type QuantityKey, type ReadingQuestion, type UnitChoice, type VoicingBodies } from '@nimble/core'; // prettier-ignore
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { Caution } from '../../bracing/Row';
@@ -9,7 +9,15 @@ import { KnockFigures } from '../../sound/KnockFigures';
 import type { EarControl } from '../../sound/use-ear';
 import { Button, CheckField, SelectField, TextField } from '../../ui';
 import { say } from '../thickness/speech';
-import { PLACE_HINTS, PLACE_WORDS, valueWords, WANTED_WORDS, WHY_WORDS, type NowKey } from './round-words';
+import {
+  estimateWords,
+  PLACE_HINTS,
+  PLACE_WORDS,
+  valueWords,
+  WANTED_WORDS,
+  WHY_WORDS,
+  type NowKey,
+} from './round-words';
 
 interface Props {
   buildId: string;
@@ -21,6 +29,9 @@ interface Props {
   figures: (key: QuantityKey) => { now: number | null; before: number | null; foretold: Estimate | null; goal: number | null };
   /** What lay on the plate last time, as typed. */
   lastLoad: string;
+  /** This person's marks by hand beside the dial, and the mark given in this round at a place, if any. */
+  marks: readonly MarkedBend[];
+  felt: (place: FlexPlace) => number | null;
   onBend: (body: VoicingBodies['flex']) => void;
   onMass: (body: VoicingBodies['mass']) => void;
   /** The stand-in instruments. */
@@ -163,7 +174,7 @@ function MassEntry({ units, onMass, onStandIn }: Props) {
 
 type BendEntryProps = Props & { place: FlexPlace };
 
-function BendEntry({ place, units, lastLoad, onBend, onStandIn }: BendEntryProps) {
+function BendEntry({ place, units, lastLoad, marks, felt, onBend, onStandIn }: BendEntryProps) {
   const [load, setLoad] = useState(lastLoad);
   const [dial, setDial] = useState('');
   const [errors, setErrors] = useState<{ load?: string; dial?: string }>({});
@@ -203,9 +214,19 @@ function BendEntry({ place, units, lastLoad, onBend, onStandIn }: BendEntryProps
         <option value="">choose from 1, soft, to 9, stiff</option>
         {Array.from({ length: 9 }, (_, i) => <option key={i + 1} value={i + 1}>{i + 1}</option>)}
       </SelectField>
+      <HandWords place={place} felt={felt(place)} marks={marks} units={units} />
       <Caution>Lay weights on gently and keep a hand near them: a thin top can let go. Keep fingers clear of what may fall.</Caution>
     </form>
   );
+} // prettier-ignore
+
+/** What marks by hand are worth so far. */
+function HandWords({ place, felt, marks, units }: Pick<BendEntryProps, 'place' | 'marks' | 'units'> & { felt: number | null }) {
+  const choice = usePreferences();
+  const meant = felt === null ? null : bendByHand(marks, place, felt);
+  if (meant) return <p className="text-[0.95rem]">Your {felt} means <b className="figures">{estimateWords(`flex:${place}`, meant, units, choice)}</b> here, from {marks.length} marks beside the dial. It counts where no dial is read.</p>;
+  const given = felt === null ? '' : `Marked ${felt} of 9. `;
+  return <p className="text-[0.95rem] text-soft">{given}Mark first, then read the dial: from {ENOUGH_MARKS} marks beside it on, a mark alone counts as a reading ({marks.length} so far).</p>;
 } // prettier-ignore
 
 function within(value: number, text: string, most: number, words: string): number {

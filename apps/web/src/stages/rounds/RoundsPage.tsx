@@ -1,4 +1,4 @@
-import { isWood, partOfPlace, standingEvents, TOP_PARTS, type NextReading, type Shaving, type ShavingOutcome, type VoicingEvent } from '@nimble/core'; // prettier-ignore
+import { isWood, markedBends, partOfPlace, standingEvents, TOP_PARTS, type NextReading, type Shaving, type ShavingOutcome, type VoicingEvent } from '@nimble/core'; // prettier-ignore
 import { isPast } from 'date-fns';
 import { useMemo, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
@@ -76,6 +76,7 @@ function RoundsOf({ build, plan, readings, sounds, events, record }: RoundsProps
   const setup = tab === 'now' && key.startsWith('flex:') ? setups.find((one) => `flex:${one.place}` === key) : undefined;
   const standing = events.filter(({ kind, retracted }) => !retracted && (kind === 'flex' || kind === 'mass'));
   const undo = standing.at(-1);
+  const marks = useMemo(() => markedBends(events, person), [events, person]);
 
   const onShaved = async (shavings: Shaving[], said: string, tool = 'finger plane') => {
     const known = picture?.proposal.candidates.find((one) => one.shavings === shavings)?.forecast;
@@ -129,6 +130,7 @@ function RoundsOf({ build, plan, readings, sounds, events, record }: RoundsProps
                     buildId={build.id} round={now.reading} units={build.units} next={reading.open} places={setups.map((one) => one.place)} figures={rounds.figures} lastLoad={lastLoad(events)}
                     picked={key} onPicked={reading.pick} onUndo={onUndo} ear={reading.ear} heard={reading.heard} onStandIn={reading.take}
                     repaired={standingEvents(events, 'repair').some(({ round }) => round === now.reading)}
+                    marks={marks} felt={(at) => standingEvents(events, 'flex').findLast(({ round, body }) => round === now.reading && body.place === at && body.feel !== null)?.body.feel ?? null}
                     onBend={(body) => (writes.add('flex', now.reading, body), reading.pick(null))}
                     onMass={(body) => (writes.add('mass', now.reading, body), reading.pick(null))}
                   />

@@ -1,0 +1,66 @@
+/** What is kept while a plate is voiced, entry by entry: each added once, taken back without being erased. SI. */
+import type { Estimate } from '../estimate';
+import type { ShavingOutcome } from '../ledger';
+import type { FlexPlace } from './flex-place';
+import type { VoicingGoal } from './goal';
+import type { Shaving } from './shaving';
+import type { QuantityKey } from './voicing-model';
+
+export type RepairKind = 'glued-back' | 'capped' | 'replaced';
+export const REPAIRS: readonly RepairKind[] = ['glued-back', 'capped', 'replaced'];
+
+export interface VoicingBodies {
+  goal: VoicingGoal;
+  /** Load [N] and deflection [m], or how it felt from 1, soft, to 9, stiff; `said` is what was typed. */
+  flex: { place: FlexPlace; load: number | null; deflection: number | null; feel: number | null; closed: boolean; said: string };
+  /** [kg] */
+  mass: { mass: number; said: string };
+  shaving: {
+    shavings: Shaving[];
+    said: string;
+    tool: string;
+    /** As the program proposed it, or of the maker's own. */
+    proposed: boolean;
+    /** Of all quantities, with everything that was shaved in this round. */
+    forecast: Partial<Record<QuantityKey, Estimate>>;
+    /** What came of the round before. */
+    settled: ShavingOutcome[];
+  };
+  reduction: { reduction: string };
+  repair: { brace: string; what: RepairKind; note: string };
+  /** Left alone until a day. */
+  park: { until: string; why: string };
+  /** Which of two rounds played blind was liked, and what it was. */
+  'second-look': { liked: 'before' | 'now' | 'same'; note: string };
+  /** Air in the closed box [m3]. */
+  box: { volume: number; said: string };
+  /** Wood off the closed box: the rim thinner by a depth, or the hole wider all round [m]. */
+  trim: { what: 'rim' | 'hole'; depth: number; said: string; forecast: { air: Estimate; top: Estimate } | null };
+  /** The two lowest notes of the closed box, air first [Hz]. */
+  resonances: { air: number; top: number; said: string };
+  /** Strings went on. */
+  strung: { note: string };
+  /** How far the bridge leans forward [rad] and the top stands out behind it [m] by then, against the day before the strings went on; either may be missing. */
+  settling: { turn: number | null; belly: number | null; said: string };
+  /** How it turned out, in the maker's own words, with marks from 1 to 9 under names of their own. */
+  outcome: { words: string; again: string; differently: string; marks: { name: string; mark: number }[] };
+} // prettier-ignore
+
+export type VoicingKind = keyof VoicingBodies;
+
+export const VOICING_KINDS: readonly VoicingKind[] = [
+  'goal', 'flex', 'mass', 'shaving', 'reduction', 'repair', 'park', 'second-look', 'box', 'trim', 'resonances', 'strung', 'settling', 'outcome',
+]; // prettier-ignore
+
+export type VoicingEvent = {
+  [K in VoicingKind]: { id: string; round: number; kind: K; at: string; person: string; body: VoicingBodies[K]; retracted: boolean };
+}[VoicingKind]; // prettier-ignore
+
+export type EventOf<K extends VoicingKind> = Extract<VoicingEvent, { kind: K }>;
+
+/** Events of a kind that were not taken back. */
+export const standingEvents = <K extends VoicingKind>(events: readonly VoicingEvent[], kind: K): EventOf<K>[] =>
+  events.filter((event): event is EventOf<K> => event.kind === kind && !event.retracted);
+
+export const goalOf = (events: readonly VoicingEvent[]): VoicingGoal | null =>
+  standingEvents(events, 'goal').at(-1)?.body ?? null;
