@@ -3,7 +3,7 @@ import type { MirrorPair } from '../src/knock-map';
 import { factorTop, underForces } from '../src/top';
 import {
   alongGrain, asShaved, AS_TAKEN, assessVoicing, barEffects, calibrate, checkGoal, effectOf, figuresOnBench, flexSetups, foretell, forcesOf, goalLines, goalStanding, leftOpen, matchModes, mirrorOf, NO_GOAL, openVoicingModel,
-  priorSpread, questionVoiced, quantityOf, safeReductions, standingOf, stopOrGo, strokesOf, strokeShape, UNLEARNED, voicingFindings, withFactors, worthReading, type Proposal, type ShavedPlace, type VoicedMode, type VoicingGoal,
+  priorSpread, questionVoiced, quantityOf, ringTrend, safeReductions, standingOf, stopOrGo, strokesOf, strokeShape, UNLEARNED, voicingFindings, withFactors, worthReading, type Proposal, type ShavedPlace, type VoicedMode, type VoicingGoal,
 } from '../src/voicing'; // prettier-ignore
 
 const BENCH = { closed: false, meshSize: 0.026 };
@@ -185,7 +185,11 @@ describe('when to stop', () => {
     lines: [line], now: [standing('not-yet', 0.1, 0.005)], amiss: 1, floorNow: { reserve: 3, low: 2, movement: 0.01 }, candidates: [candidate(0.05, 0.012)], refusedForFloor: 0, ...change,
   }); // prettier-ignore
   const say = (change: Partial<Proposal>, rings: number[] = [], wantsRing = false) =>
-    stopOrGo({ proposal: proposal(change), rings, wantsRing, reserve: 1.1 });
+    stopOrGo({
+      proposal: proposal(change),
+      ring: wantsRing ? ringTrend(rings.map((ring, i) => ({ round: i + 1, ring, mass: null }))) : null,
+      reserve: 1.1,
+    });
   it.each<[string, ReturnType<typeof say>, unknown]>([
     ['a stroke that helps', say({}), { say: 'go-on', rule: null }],
     ['all met', say({ now: [standing('met', 0, 0.01)] }), { say: 'stop', rule: 'goals-met' }],
@@ -237,7 +241,7 @@ describe('around the fine work', () => {
 
 describe('what makers hunt', () => {
   const bare = calibrate(TAKEN, () => [], { prior: PRIOR, settings: BENCH });
-  const input = { calibration: bare, goals: [], pairs: [], loose: [], walk: { heard: 5, alike: 5 }, places: [], goal: NO_GOAL, thinnest: 2.8e-3 };
+  const input = { calibration: bare, goals: [], pairs: [], loose: [], walk: { heard: 5, alike: 5 }, cancels: [], places: [], goal: NO_GOAL, thinnest: 2.8e-3 };
   const kinds = (change: Partial<typeof input> | object) => voicingFindings({ ...input, ...change }).map(({ kind }) => kind);
   it('is a walk that fits few of the model’s shapes, a joint that rattles, a bright place with the brace it leads to', () => {
     expect(kinds({})).not.toContain('stranger');
@@ -249,6 +253,12 @@ describe('what makers hunt', () => {
     const found = voicingFindings({ ...input, places, pairs: [{ treble: 'C1', bass: 'C2', brightness: 1.5 } as MirrorPair] });
     expect(found).toContainEqual({ kind: 'bright', place: 'C1', mirror: 'C2', ratio: 1.5, leadsTo: alongGrain(TAKEN.plan.braces, places[0]) });
   });
+  it('is two places that cancel, the plainest two pairs, with the brace that the louder leads to', () => {
+    const places = [{ name: 'C1', x: 0.25, y: -0.09 }, { name: 'C2', x: 0.25, y: 0.09 }];
+    const pair = (share: number, frequency: number) => ({ places: ['C1', 'C2'] as [string, string], frequency, share });
+    const found = voicingFindings({ ...input, places, cancels: [pair(0.6, 100), pair(0.9, 150), pair(0.8, 200)] }).filter(({ kind }) => kind === 'cancel');
+    expect(found).toEqual([150, 200].map((frequency) => ({ kind: 'cancel', places: ['C1', 'C2'], frequency, leadsTo: alongGrain(TAKEN.plan.braces, places[0]) })));
+  });
   it('is a scoop too short only while a bend is still under its goal', () => {
     const line = goalLines({ ...NO_GOAL, flex: [{ place: 'across', compliance: 1e-4, from: null }] })[0];
     const at = (state: 'met' | 'not-yet') => [{ line, miss: -0.2, sd: 0.01, state }];
@@ -258,12 +268,12 @@ describe('what makers hunt', () => {
   });
   it('tells which planing moves which bar’s note: all fall, and the model’s own figures say so', () => {
     const bars = TAKEN.plan.braces.filter(({ role }) => role === 'tone-bar').map(({ id }) => id);
-    const { modes, effect, left } = barEffects(bare.model, bars, 3e-3);
+    const { modes, effect, left, stretches } = barEffects(bare.model, bars, 3e-3);
     expect(new Set(modes).size).toBe(bars.length);
     bars.forEach((id, j) => {
       const brace = TAKEN.plan.braces.find((one) => one.id === id)!;
       expect(left[j]).toBeLessThanOrEqual(Math.max(...brace.heights) - 3e-3);
-      const anew = figuresOnBench(asShaved(TAKEN, [{ place: { kind: 'brace', id, from: 0.012, to: brace.length - 0.012 }, depth: 2e-4 }]), { ...BENCH, named: bare.model.modes });
+      const anew = figuresOnBench(asShaved(TAKEN, [{ place: { kind: 'brace', id, from: stretches[j][0], to: stretches[j][1] }, depth: 2e-4 }]), { ...BENCH, named: bare.model.modes });
       modes.forEach((key, i) => {
         const change = (1200 / Math.LN2) * Math.log(anew.values.find((one) => one.key === key)!.value / quantityOf(bare.model, key).value);
         expect(Math.abs(effect[i][j] * 2e-4 - change)).toBeLessThan(0.04 * Math.abs(change) + 0.05);

@@ -1,7 +1,7 @@
 /** A voicing in a worker: reckoned from its record, then asked what shavings of the maker's own would do. */
 import {
-  assessVoicing, barEffects, foretell, knockMap, learnShavings, looseJoints, mirrorKnocks, UNLEARNED, voicingFindings, WALKED,
-  type BarEffects, type Calibration, type Estimate, type Learned, type PlacedKnock, type QuantityKey, type Shaving, type ShavingRecord, type TopModeKind, type VoicingAssessment,
+  assessVoicing, barEffects, foretell, knockMap, learnShavings, looseJoints, mirrorKnocks, noteCensus, UNLEARNED, voicingFindings, WALKED,
+  type BarEffects, type Calibration, type Estimate, type KnockMap, type Learned, type PlacedKnock, type QuantityKey, type Shaving, type ShavingRecord, type TopModeKind, type VoicingAssessment,
   type VoicingFinding, type VoicingInput,
 } from '@nimble/core'; // prettier-ignore
 
@@ -43,6 +43,7 @@ export class VoicingComputer {
       findings: voicingFindings({
         calibration, goal: input.goal, thinnest: input.thinnest, places: map.stations, goals: proposal.now, loose: looseJoints(map),
         walk: { heard: Math.min(map.partials.length, calibration.model.modes.length), alike: (rounds.findLast(({ matched }) => matched.some(({ alike }) => alike !== null))?.matched ?? []).filter(({ alike }) => alike !== null).length },
+        cancels: cancelling(map),
         pairs: map.stations.length > 0 ? mirrorKnocks(map, input.top.trebleSign).pairs : [],
       }),
       fit: { readings, misfit, factors, prior },
@@ -57,3 +58,9 @@ export class VoicingComputer {
     return foretell(this.assessed.calibration.model, this.assessed.standing, shavings, this.learned);
   }
 }
+
+/** Neither the pitch of A nor what beats matters to it. */
+const cancelling = (map: KnockMap) =>
+  noteCensus(map, { a4: 440, beatRange: 0 }).findings.flatMap((one) =>
+    one.kind === 'cancel' ? [{ places: one.stations, frequency: map.partials[one.partial]!.frequency, share: one.share }] : [],
+  ); // prettier-ignore

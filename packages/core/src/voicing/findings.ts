@@ -26,6 +26,8 @@ export type VoicingFinding =
   | { kind: 'stranger'; alike: number; heard: number }
   /** Still too stiff, and a leg or bar is scooped over this share of its length only. */
   | { kind: 'short-scoop'; brace: OnBrace; share: number }
+  /** Two places sing one note loudest, the first up while the second goes down: they cancel. The brace that the first leads to makes them unlike. */
+  | { kind: 'cancel'; places: [string, string]; frequency: number; leadsTo: OnBrace | null }
   /** A brace that stands tall where it ends in the open. */
   | { kind: 'choke'; brace: OnBrace; height: number }
   /** Two modes so near that they beat or cancel, and the stroke that parts them most: cents for a tenth of a millimetre. */
@@ -47,6 +49,9 @@ const CLOSE = 100;
 const CENTS = 1200 / Math.LN2;
 const TENTH = 1e-4;
 
+/** The plainest of them; a plate has many. */
+const MOST_CANCELS = 2;
+
 /** Likelier than this a joint is worth a look (1). */
 const LOOSE = 0.5;
 /** Of so many heard shapes at least, so few that are like the model's are strange. */
@@ -64,19 +69,26 @@ interface FindingsInput {
   loose: readonly LooseJoint[];
   /** Of the walk: shapes that were heard, and those among them that are like one of the model's. */
   walk: { heard: number; alike: number };
+  /** Pairs of places that cancel, louder one first: with their note [Hz], and the weaker one's share of the louder (1). */
+  cancels: readonly { places: [string, string]; frequency: number; share: number }[];
   places: readonly KnockPlace[];
   goal: VoicingGoal;
   thinnest: number;
 }
 
-export function voicingFindings({ calibration: { model, readings }, goals, pairs, loose, walk, places, goal, thinnest }: FindingsInput): VoicingFinding[] {
+export function voicingFindings({ calibration: { model, readings }, goals, pairs, loose, walk, cancels, places, goal, thinnest }: FindingsInput): VoicingFinding[] {
   const { braces } = model.top.plan;
+  const grain = (name: string) => {
+    const at = places.find((place) => place.name === name);
+    return at ? alongGrain(braces, at) : null;
+  };
   const bright = pairs.flatMap(({ treble, bass, brightness }): VoicingFinding[] => {
     if (brightness < BRIGHT && brightness > 1 / BRIGHT) return [];
     const [loud, other] = brightness > 1 ? [treble, bass] : [bass, treble];
-    const at = places.find(({ name }) => name === loud);
-    return [{ kind: 'bright', place: loud, mirror: other, ratio: Math.max(brightness, 1 / brightness), leadsTo: at ? alongGrain(braces, at) : null }];
+    return [{ kind: 'bright', place: loud, mirror: other, ratio: Math.max(brightness, 1 / brightness), leadsTo: grain(loud) }];
   });
+  const opposed = [...cancels].sort((a, b) => b.share - a.share).slice(0, MOST_CANCELS)
+    .map(({ places: two, frequency }): VoicingFinding => ({ kind: 'cancel', places: two, frequency, leadsTo: grain(two[0]) }));
   const edges = readings.flatMap(({ key, measured, fitted }): VoicingFinding[] => {
     const ratio = measured.value / fitted;
     return key.startsWith('flex:edge') && Math.abs(Math.log(ratio)) > EDGE_OFF ? [{ kind: 'edge', place: key, ratio }] : [];
@@ -84,7 +96,7 @@ export function voicingFindings({ calibration: { model, readings }, goals, pairs
   const strange = walk.heard >= SHAPES && walk.alike < STRANGE * walk.heard ? [{ kind: 'stranger' as const, ...walk }] : [];
   const joints = loose.filter(({ likelihood }) => likelihood > LOOSE).map(({ station, likelihood }) => ({ kind: 'loose' as const, place: station, likelihood }));
   const stiff = goals.some((one) => one?.state === 'not-yet' && one.line.terms.some(({ key }) => key.startsWith('flex')));
-  return [...strange, ...joints, ...bright, ...edges, ...closePairs(model, goal, thinnest), ...chokes(braces), ...(stiff ? shortScoops(braces) : [])];
+  return [...strange, ...joints, ...bright, ...edges, ...opposed, ...closePairs(model, goal, thinnest), ...chokes(braces), ...(stiff ? shortScoops(braces) : [])];
 } // prettier-ignore
 
 /** Where the line along the grain through a place first meets a brace. */

@@ -30,6 +30,7 @@ export function readTogether(readings: readonly VoicingReading[]): Map<QuantityK
 
 /** Weighted by how sure each is; of n equal ones the variance is that of one by the share that comes again, and an nth of the rest. */
 function meanOf(repeated: readonly Estimate[]): Estimate {
+  if (repeated.length === 1) return repeated[0];
   const weights = repeated.map(({ value, sd }) => (value / sd) ** 2);
   const total = weights.reduce((sum, weight) => sum + weight, 0);
   const log = repeated.reduce((sum, { value }, i) => sum + weights[i] * Math.log(value), 0) / total;

@@ -27,6 +27,7 @@ export function FindingLayer({ findings, open, walk, plan, pixelsPerMm, onOpen }
   };
   const spotOf = (finding: VoicingFinding): Spot | null => {
     if (finding.kind === 'bright' || finding.kind === 'loose') return walk.find(({ place }) => place.name === finding.place)?.place ?? null;
+    if (finding.kind === 'cancel') return walk.find(({ place }) => place.name === finding.places[0])?.place ?? null;
     if (finding.kind === 'choke' || finding.kind === 'short-scoop') return onBrace(finding.brace.id, finding.brace.along);
     if (finding.kind === 'edge' || finding.kind === 'stranger') return null;
     const first = finding.stroke?.places[0];
@@ -37,7 +38,7 @@ export function FindingLayer({ findings, open, walk, plan, pixelsPerMm, onOpen }
       {findings.map((finding, i) => {
         const spot = spotOf(finding);
         if (!spot) return null;
-        const leads = finding.kind === 'bright' && finding.leadsTo ? onBrace(finding.leadsTo.id, finding.leadsTo.along) : null;
+        const leads = (finding.kind === 'bright' || finding.kind === 'cancel') && finding.leadsTo ? onBrace(finding.leadsTo.id, finding.leadsTo.along) : null;
         return (
           <g key={i} role="button" tabIndex={0} aria-label={`Finding ${i + 1}`} className="cursor-pointer" onClick={(event) => (event.stopPropagation(), onOpen(i))} onKeyDown={(event) => event.key === 'Enter' && onOpen(i)}>
             {open === i && leads && <line x1={spot.x * MM} y1={spot.y * MM} x2={leads.x * MM} y2={leads.y * MM} stroke="var(--ember)" strokeWidth={px(3)} strokeDasharray={`${px(8)} ${px(5)}`} />}

@@ -13,6 +13,11 @@ export function findingWords(finding: VoicingFinding, plan: BracingPlan, units: 
       return `${keyWords(finding.place)} gives ${Math.abs(100 * (finding.ratio - 1)).toFixed(0)} % ${finding.ratio < 1 ? 'less' : 'more'} than the rest of the top would let it: ${finding.ratio < 1 ? 'stiffer, look for a tall brace end or glue there' : 'softer, look for a joint that let go or a thin rim'}.`;
     case 'loose':
       return `A joint near ${finding.place} may be loose (${Math.round(100 * finding.likelihood)} % likely): it rattles or dies sooner there. Press on it, look along the glue line, glue it before you shave on.`;
+    case 'cancel': {
+      const { places, frequency, leadsTo } = finding;
+      const way = leadsTo ? ` A little off ${leadsTo.name}, ${inWords(formatPlanLength(leadsTo.along, units))} from its first end, makes them unlike.` : '';
+      return `${places[0]} and ${places[1]} sing the same note loudest (${frequency.toFixed(0)} Hz), one up while the other goes down: they cancel.${way}`;
+    }
     case 'stranger':
       return `The walk fits only ${finding.alike} of ${finding.heard} notes of this top: another plate, the wrong round, or braces that are not as drawn. Walk round it again before you trust the model.`;
     case 'short-scoop':

@@ -213,8 +213,10 @@ describe('the look', () => {
   it('tells findings in words with what to do, and how the model fits', () => {
     const choke = { kind: 'choke' as const, brace: { id: leg.id, name: leg.name, along: 0 }, height: 6e-3 };
     const stranger = { kind: 'stranger' as const, heard: 5, alike: 2 };
-    show(aPicture({ findings: [choke, stranger], fit: { ...aPicture().fit, misfit: 3 } }));
+    const cancel = { kind: 'cancel' as const, places: ['C1', 'C4'] as [string, string], frequency: 84.2, leadsTo: { id: leg.id, name: leg.name, along: 0.061 } };
+    show(aPicture({ findings: [choke, stranger, cancel], fit: { ...aPicture().fit, misfit: 3 } }));
     expect(screen.getByText(`${leg.name} still stands 6.00 mm tall where it stops in the open: it holds the rim there. Taper its end.`)).toBeVisible();
+    expect(screen.getByText(`C1 and C4 sing the same note loudest (84 Hz), one up while the other goes down: they cancel. A little off ${leg.name}, 61 mm from its first end, makes them unlike.`)).toBeVisible();
     expect(screen.getByText(/fits only 2 of 5 notes of this top: another plate/)).toBeVisible();
     expect(screen.getByText(/It agrees badly: another plate, a loose brace/)).toBeVisible();
     // A factor of 1.05 within 1.645 times 0.02.
