@@ -1,4 +1,4 @@
-import type { GoalLine, Standing, UnitChoice } from '@nimble/core';
+import type { GoalLine, Standing, UnitChoice, VoicingGoal } from '@nimble/core';
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 import { usePreferences } from '../../shell/preferences';
@@ -7,6 +7,7 @@ import { lineWords, targetWords } from './round-words';
 
 interface Props {
   picture: VoicingPicture;
+  wishes: Pick<VoicingGoal, 'distinct' | 'ring'>;
   units: UnitChoice;
 }
 
@@ -17,21 +18,50 @@ const logOf = ({ terms }: GoalLine, standing: Standing): number | null =>
   terms.reduce<number | null>((sum, { key, share }) => (sum === null || !standing[key] ? null : sum + share * Math.log(standing[key].value)), 0); // prettier-ignore
 
 /** Each goal round by round: the band is what counts as reached, a hollow mark is foretold and not read yet. */
-export function GoalsLine({ picture, units }: Props) {
+export function GoalsLine({ picture, units, wishes }: Props) {
   const choice = usePreferences();
   // Wishes without a figure of their own have no line to come to.
   const lines = picture.proposal.lines.filter(({ of }) => of !== 'distinct' && of !== 'ring');
-  if (lines.length === 0) return <p className="text-soft">No goal has a figure yet.</p>;
+  const rings = wishes.ring ? picture.ring.rounds : [];
+  if (lines.length + rings.length === 0)
+    return wishes.distinct || wishes.ring ? null : <p className="text-soft">No goal has a figure yet.</p>;
   return (
     <ul className="flex flex-wrap gap-x-5" aria-label="Goals round by round">
-      {lines.slice(0, MOST).map((goal, i) => (
+      {lines.slice(0, MOST - Math.min(1, rings.length)).map((goal, i) => (
         <li key={i}>
           <GoalChart goal={goal} picture={picture} title={lineWords(goal)} target={targetWords(goal, units, choice)} />
         </li>
       ))}
+      {rings.length > 0 && (
+        <li>
+          <RingRounds rings={rings} />
+        </li>
+      )}
     </ul>
   );
 }
+
+/** How long it rang, round by round; the longest is full. */
+function RingRounds({ rings }: { rings: VoicingPicture['ring']['rounds'] }) {
+  const times = rings.map(({ ring }) => ring);
+  const longest = Math.max(...times);
+  const x = scaleLinear([1, Math.max(2, rings.at(-1)!.round)], [BOX.left + 8, BOX.width - BOX.right]);
+  const y = scaleLinear([0.9 * Math.min(...times), 1.05 * longest], [BOX.height - BOX.bottom, BOX.top]);
+  const path = line<(typeof rings)[number]>().x(({ round }) => x(round)).y(({ ring }) => y(ring));
+  return (
+    <svg viewBox={`0 0 ${BOX.width} ${BOX.height}`} width={BOX.width} height={BOX.height} role="img" aria-label={`Ring: ${rings.map(({ round, ring }) => `round ${round} ${ring.toFixed(2)} s`).join(', ')}`}>
+      <text x={BOX.left} y="14" fontSize="15" fill="var(--ink)">Ring</text>
+      <text x={BOX.width} y="14" fontSize="14" textAnchor="end" fill="var(--soft)" className="figures">longest {longest.toFixed(2)} s</text>
+      <path d={path(rings) ?? ''} fill="none" stroke="var(--ink)" strokeWidth="1.5" />
+      {rings.map(({ round, ring }) => (
+        <g key={round}>
+          <circle cx={x(round)} cy={y(ring)} r={ring === longest ? 6 : 4} fill={ring === longest ? 'var(--spruce)' : 'var(--paper)'} stroke="var(--spruce)" strokeWidth="2" />
+          <text x={x(round)} y={BOX.height - 3} fontSize="13" textAnchor="middle" fill="var(--soft)">{round}</text>
+        </g>
+      ))}
+    </svg>
+  );
+} // prettier-ignore
 
 function GoalChart({ goal, picture, title, target }: { goal: GoalLine; picture: VoicingPicture; title: string; target: string }) {
   const read = picture.rounds.flatMap(({ number, standing, read: keys }) => {

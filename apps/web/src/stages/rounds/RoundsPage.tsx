@@ -184,7 +184,7 @@ function RoundsOf({ build, plan, readings, sounds, events, record }: RoundsProps
           </>
         )}
       </PlateDrawing>
-      <div className="min-h-24 px-4 pb-2 lg:px-6">{picture && !due && <GoalsLine picture={picture} units={build.units} />}</div>
+      <div className="min-h-24 px-4 pb-2 lg:px-6">{picture && !due && <GoalsLine picture={picture} units={build.units} wishes={goal} />}</div>
     </StageFrame>
   );
 } // prettier-ignore

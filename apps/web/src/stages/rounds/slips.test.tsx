@@ -4,6 +4,7 @@ import type { ComparedView } from '../../api/voicing';
 import { aPlan, open, serve, typeInto } from '../../test-bench';
 import type { VoicingPicture } from '../../workers/voicing-computer';
 import { GoalSlip } from './GoalSlip';
+import { GoalsLine } from './GoalsLine';
 import { LookSlip } from './LookSlip';
 import { NextSlip } from './NextSlip';
 import { RecordSlip } from './RecordSlip';
@@ -192,6 +193,30 @@ describe('the record', () => {
     fireEvent.change(screen.getByLabelText('In your own words'), { target: { value: ' let go at the rim ' } });
     fireEvent.click(screen.getByRole('button', { name: 'Record the repair' }));
     expect(repair).toHaveBeenCalledWith({ brace: leg.id, what: 'glued-back', note: 'let go at the rim' });
+  });
+}); // prettier-ignore
+
+describe('the goals round by round', () => {
+  const show = (picture: VoicingPicture, wishes = NO_GOAL) => {
+    serve({});
+    return open(<GoalsLine picture={picture} units={METRIC} wishes={wishes} />);
+  };
+  it('say how far off each figure was, and what is only foretold', () => {
+    const read = { number: 1, matched: [], read: ['flex:across' as const], standing: { 'flex:across': { value: 5e-5, sd: 1e-6 } }, outcomes: [] };
+    show(aPicture({ rounds: [read], standing: { 'flex:across': { value: 5.4e-5, sd: 1e-6 } }, foretold: true }));
+    // ln(5 / 6) and ln(5.4 / 6) of a goal of 6e-5.
+    expect(screen.getByRole('img')).toHaveAccessibleName(/Bend across: goal 0\.588 mm; round 1 -18 per cent off, round 2 -11 per cent off/);
+  });
+  it('show the ring where it is wished for, and nothing of wishes that have no line', () => {
+    const rounds = [{ round: 1, ring: 0.81, mass: 0.21 }, { round: 2, ring: 0.96, mass: 0.2 }];
+    const picture = aPicture({ proposal: aProposal({ lines: [], now: [] }), ring: { state: 'too-few', peak: null, rounds } });
+    const { unmount } = show(picture, { ...NO_GOAL, ring: true });
+    expect(screen.getByRole('img')).toHaveAccessibleName('Ring: round 1 0.81 s, round 2 0.96 s');
+    expect(screen.getByText('longest 0.96 s')).toBeVisible();
+    unmount();
+    show(picture);
+    expect(screen.getByText('No goal has a figure yet.')).toBeVisible();
+    expect(screen.queryByRole('img')).toBeNull();
   });
 }); // prettier-ignore
 
