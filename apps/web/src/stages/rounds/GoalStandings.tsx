@@ -45,7 +45,7 @@ export function GoalStandings({ picture, wishes, onGoal }: Props) {
 /** Pairs that are doubles still; or that there are none. */
 function differentNotes({ proposal: { lines, now }, standing, modes }: VoicingPicture, choice: Preferences): { name: string; words: string }[] {
   const pitch = (key: QuantityKey) => shortPitch(standing[key]!.value, choice) || `${standing[key]!.value.toFixed(0)} Hz`;
-  const doubles = lines.flatMap((line, i) => (line.of === 'distinct' && now[i] && now[i].state !== 'met' ? [{ name: `${lineWords(line)} (${line.terms.map(({ key }) => pitch(key)).join(', ')})`, words: goalWords(now[i]) }] : []));
+  const doubles = lines.flatMap((line, i) => (line.of === 'distinct' && now[i] && now[i].state !== 'met' ? [{ name: `${lineWords(line)} (${line.terms.map(({ key }) => key).sort().map(pitch).join(', ')})`, words: goalWords(now[i]) }] : []));
   return doubles.length > 0 ? doubles : [{ name: `${modes.length} different notes`, words: 'reached' }];
 } // prettier-ignore
 

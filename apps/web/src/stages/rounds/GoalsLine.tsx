@@ -11,7 +11,7 @@ interface Props {
   units: UnitChoice;
 }
 
-const BOX = { width: 210, height: 92, left: 8, right: 30, top: 26, bottom: 18 };
+const BOX = { width: 198, height: 92, left: 8, right: 30, top: 26, bottom: 18 };
 const MOST = 5;
 
 const logOf = ({ terms }: GoalLine, standing: Standing): number | null =>
@@ -26,7 +26,7 @@ export function GoalsLine({ picture, units, wishes }: Props) {
   if (lines.length + rings.length === 0)
     return wishes.distinct || wishes.ring ? null : <p className="text-soft">No goal has a figure yet.</p>;
   return (
-    <ul className="flex flex-wrap gap-x-5" aria-label="Goals round by round">
+    <ul className="flex flex-wrap gap-x-4" aria-label="Goals round by round">
       {lines.slice(0, MOST - Math.min(1, rings.length)).map((goal, i) => (
         <li key={i}>
           <GoalChart goal={goal} picture={picture} title={lineWords(goal)} target={targetWords(goal, units, choice)} />
