@@ -3,7 +3,7 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import { dirname } from 'node:path';
 import { benchApi } from './api.bench';
 import { benchCore, type Row } from './core.bench';
-import { benchBars, benchVoicing } from './voicing.bench';
+import { benchBars, benchNotes, benchVoicing } from './voicing.bench';
 import { homePageKilobytes, PAGE_BUDGET_KB } from './page-weight';
 
 /** Of a whole top, with all that the bench holds besides. */
@@ -12,6 +12,8 @@ const MEMORY_BUDGET_MB = 500;
 const VOICED_TOPS = 30;
 /** Of these two bars are brought to an interval. */
 const TUNED_TOPS = 20;
+/** And the notes of these shall all differ. */
+const DISTINCT_TOPS = 10;
 
 function print(rows: readonly Row[]): void {
   const width = Math.max(...rows.map((row) => row.name.length));
@@ -44,10 +46,13 @@ async function main(address: string, file: string): Promise<void> {
   process.stdout.write(
     `${bars.reached} of ${bars.tops} within ten cents in eight rounds at most (wanted nine of ten)\n`,
   );
+  process.stdout.write(`\nnotes of ${DISTINCT_TOPS} tops that shall all differ\n`);
+  const notes = benchNotes(DISTINCT_TOPS, (line) => process.stdout.write(`${line}\n`));
+  process.stdout.write(`${notes.before} doubles in all, ${notes.after} after voicing\n`);
   mkdirSync(dirname(file), { recursive: true });
   writeFileSync(
     file,
-    `${JSON.stringify({ node: process.version, core, megabytes, pageKilobytes, api, voicing, bars }, null, 2)}\n`,
+    `${JSON.stringify({ node: process.version, core, megabytes, pageKilobytes, api, voicing, bars, notes }, null, 2)}\n`,
   );
 }
 

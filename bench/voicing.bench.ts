@@ -1,6 +1,7 @@
 /** Thirty tops of made-up truth voiced by following the first candidate for eight rounds: do they come to their goals, is the floor kept, do the intervals hold? */
 import { tunedBars } from '../packages/core/test/tuned-bars';
-import { voice } from '../packages/core/test/voiced-top';
+import { NO_GOAL } from '@nimble/core';
+import { doubles, voice } from '../packages/core/test/voiced-top';
 
 export interface VoicingBench {
   tops: number;
@@ -48,4 +49,27 @@ export function benchBars(tops: number, say: (line: string) => void): BarsBench 
     say(`top ${seed}: ${first.toFixed(0)} cents off, after ${rounds} rounds ${last.toFixed(1)}`);
   }
   return { tops, reached };
+}
+
+export interface NotesBench {
+  tops: number;
+  /** Pairs of notes that the ear takes for one, before and after, of all tops together. */
+  before: number;
+  after: number;
+}
+
+/** Tops whose notes shall all differ, top by top. */
+export function benchNotes(tops: number, say: (line: string) => void): NotesBench {
+  const found: NotesBench = { tops, before: 0, after: 0 };
+  for (let seed = 0; seed < tops; seed++) {
+    const rounds = voice(seed, ROUNDS, { ...NO_GOAL, distinct: true, plate: true });
+    const [first, last] = [rounds[0]!, rounds[rounds.length - 1]!].map(({ notes }) => doubles(notes)) as [
+      number,
+      number,
+    ];
+    found.before += first;
+    found.after += last;
+    say(`top ${seed}: ${first} doubles, after ${rounds.length} rounds ${last}`);
+  }
+  return found;
 }

@@ -119,4 +119,12 @@ export function calibrated(top: TopPlan, { heard, others }: Omit<Read, 'true'>) 
   );
 }
 
+/** Pairs of notes that the ear takes for one, octaves aside [cents]. */
+export function doubles(notes: readonly number[]): number {
+  const apart = notes.flatMap((a, i) => notes.slice(i + 1).map((b) => 1200 * Math.log2(b / a)));
+  return apart.filter((cents) => Math.abs(cents - 1200 * Math.round(cents / 1200)) < DOUBLE).length;
+}
+
+const DOUBLE = 75;
+
 export const usualSetups = () => flexSetups(shape, bridgeAt(plan.bridge, TAKEN.scale), -1, false);

@@ -1,12 +1,6 @@
 import { asShaved, AS_TAKEN, assessVoicing, figuresOnBench, NO_GOAL, openVoicingModel, priorSpread, quantityOf, withRing, effectOf, type VoicingRound } from '../src'; // prettier-ignore
 import { tunedBars } from './tuned-bars';
-import { TAKEN, voice } from './voiced-top';
-
-/** Pairs of notes that the ear takes for one, octaves aside [cents]. */
-function doubles(notes: readonly number[]): number {
-  const apart = notes.flatMap((a, i) => notes.slice(i + 1).map((b) => 1200 * Math.log2(b / a)));
-  return apart.filter((cents) => Math.abs(cents - 1200 * Math.round(cents / 1200)) < 75).length;
-}
+import { doubles, TAKEN, voice } from './voiced-top';
 
 const LOGS = (notes: readonly number[]) => notes.reduce((sum, note) => sum + Math.log(note), 0) / notes.length;
 
