@@ -34,7 +34,7 @@ export function NextSlip({ picture, plan, units, open, floor, bars, wishes, wait
     <div className="space-y-3 pt-1">
       <section aria-label="Verdict" aria-live="polite">
         <p className={`text-[2.1rem] leading-tight font-bold ${verdict.say === 'stop' ? '' : 'text-spruce'}`}>{SAY_WORDS[verdict.say]}</p>
-        {verdict.rule && <p className="font-medium">{RULE_WORDS[verdict.rule]}</p>}
+        {verdict.rule && <p className="font-medium">{verdict.rule === 'by-ear' && wishes.ring ? 'Knock first: how long it rings leads the shaving.' : RULE_WORDS[verdict.rule]}</p>}
         {Number.isFinite(floorNow.low) && (
           <p className="text-soft">
             Nine of ten such tops bear {floorNow.low.toFixed(2)} × what the strings ask for ten years; your least is {floor.reserve.toFixed(2)}. An estimate.

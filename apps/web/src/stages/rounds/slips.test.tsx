@@ -77,8 +77,9 @@ describe('the next shaving', () => {
     const { unmount } = show(aPicture({ ring: { state: 'unclear', peak: null, rounds } }), { wishes: { ...NO_GOAL, ring: true } });
     expect(screen.getByText(/Ring 0\.90 s in round 3, the longest was 0\.96 s in round 2/)).toBeVisible();
     unmount();
-    show(aPicture(), { wishes: { ...NO_GOAL, ring: true } });
+    show(aPicture({ verdict: { say: 'go-on', rule: 'by-ear' } }), { wishes: { ...NO_GOAL, ring: true } });
     expect(screen.getByText(/Ring: not heard yet/)).toBeVisible();
+    expect(screen.getByText('Knock first: how long it rings leads the shaving.')).toBeVisible();
   });
   it('tells bar by bar how much comes off, where along it, and what that does to the other', () => {
     const strokes = { depths: [0, 3e-4], done: false, over: { bars: [12.4, null], interval: -20.2 }, perTenth: [[-9, -1.2], [-0.8, -7.5]], forecast: [{ value: 0, sd: 2 }, { value: 700, sd: 3 }] };
