@@ -81,6 +81,64 @@ describe('the layout', () => {
     typeInto('From the neck edge', '16in', 1);
     expect((await sentPlan(asked)).braces.find(({ id }) => id === 'tone-1')!.to[0]).toBeCloseTo(16 * 0.0254, 9);
   });
+  it('names a piece once only, turns the name of its mirror image, and takes it away with its laps', async () => {
+    const asked = show(plan, '?slip=piece&piece=x-bass');
+    const name = await screen.findByLabelText('Name');
+    fireEvent.change(name, { target: { value: 'upper tone bar' } });
+    fireEvent.blur(name);
+    expect(screen.getByText('There is one of that name')).toBeInTheDocument();
+    fireEvent.change(name, { target: { value: ' bass leg ' } });
+    fireEvent.blur(name);
+    expect((await sentPlan(asked)).braces.find(({ id }) => id === 'x-bass')!.name).toBe('bass leg');
+    fireEvent.click(await screen.findByText('Mirror it to the other side'));
+    const mirrored = (await sentPlan(asked, 2)).braces;
+    const [own, image] = [mirrored.find(({ id }) => id === 'x-bass')!, mirrored.at(-1)!];
+    expect(image.name).toBe('treble leg');
+    expect([image.from[0], image.from[1], image.length]).toEqual([own.from[0], -own.from[1], expect.closeTo(own.length, 12)]);
+    fireEvent.click(await screen.findByText('Take it away'));
+    const left = await sentPlan(asked, 3);
+    expect(left.braces).toHaveLength(plan.braces.length);
+    expect(left.laps.every(({ a, b }) => a !== image.id && b !== image.id)).toBe(true);
+  });
+  it('lets an end stop short or into the lining, and the truss rod’s key through the transverse bar', async () => {
+    const bar = plan.braces.find(({ role }) => role === 'transverse')!;
+    const asked = show(plan, `?slip=piece&piece=${bar.id}`);
+    fireEvent.click(await screen.findByLabelText('A hole through it for the truss rod’s key'));
+    expect((await sentPlan(asked)).braces.find(({ id }) => id === bar.id)!.accessHole).toBe(!bar.accessHole);
+    const [first] = await screen.findAllByLabelText(/^Fit, /);
+    fireEvent.change(first!, { target: { value: bar.ends[0] === 'stopped' ? 'let-in' : 'stopped' } });
+    expect((await sentPlan(asked, 2)).braces.find(({ id }) => id === bar.id)!.ends[0]).not.toBe(bar.ends[0]);
+  });
+  it('takes a set of strings of one’s own: note, number, none too few, and back to the usual ones', async () => {
+    const asked = show(plan, '?slip=strings');
+    const strings = within(await screen.findByRole('region', { name: 'Strings' }));
+    const [low] = strings.getAllByRole('button', { expanded: false });
+    fireEvent.click(low!);
+    fireEvent.change(strings.getByLabelText('Note'), { target: { value: 'low' } });
+    fireEvent.blur(strings.getByLabelText('Note'));
+    expect(strings.getByText(/Type a note with its octave/)).toBeInTheDocument();
+    fireEvent.change(strings.getByLabelText('Note'), { target: { value: 'D2' } });
+    fireEvent.blur(strings.getByLabelText('Note'));
+    // Two steps under E2, whose tension falls by 2 (2/12) octaves: to four fifths.
+    const [dropped] = (await sentPlan(asked)).strings!;
+    expect(dropped!.frequency).toBeCloseTo(440 * 2 ** (-31 / 12), 6);
+    fireEvent.change(strings.getByLabelText('Side by side'), { target: { value: '2' } });
+    expect((await sentPlan(asked, 2)).strings![0]!.count).toBe(2);
+    fireEvent.click(strings.getByText('Add a string'));
+    expect((await sentPlan(asked, 3)).strings).toHaveLength(7);
+    fireEvent.click(await strings.findByText('Back to the usual set'));
+    expect((await sentPlan(asked, 4)).strings).toBeNull();
+  });
+  it('keeps a fanned scale, and refuses what no bridge can be at its field', async () => {
+    const asked = show(plan, '?slip=strings');
+    await screen.findByText('turning the bridge');
+    typeInto('Scale, bass, if fanned', '3000');
+    expect(screen.getByText('Between 100 mm and 1.5 m')).toBeInTheDocument();
+    typeInto('Scale, bass, if fanned', '670');
+    expect((await sentPlan(asked)).bridge.bassScale).toBeCloseTo(0.67, 9);
+    typeInto('Bridge across', '900');
+    expect(screen.getByText('Between 0 and 500 mm')).toBeInTheDocument();
+  });
   it('mirrors the plan for the other hand, and a brace to its other side with its name turned', async () => {
     const asked = show(plan);
     fireEvent.click(await screen.findByText('Mirror the whole plan for the other hand'));
