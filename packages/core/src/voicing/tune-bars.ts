@@ -111,13 +111,14 @@ const FADES = 0.25;
 function learn(prior: readonly number[], strokes: readonly { depths: readonly number[]; moved: number; sd: number }[]): Row {
   const largest = Math.max(...prior.map(Math.abs));
   const row: Row = { mean: [...prior], covariance: prior.map((_, i) => prior.map((__, j) => (i === j ? (MODEL_SPREAD * Math.max(Math.abs(prior[i]), 0.15 * largest)) ** 2 : 0))) };
-  for (const [age, { depths, moved, sd }] of [...strokes].reverse().map((stroke, i) => [i, stroke] as const).reverse()) {
+  strokes.forEach(({ depths, moved, sd }, turn) => {
+    const age = strokes.length - 1 - turn;
     const gain = row.covariance.map((line) => line.reduce((sum, value, j) => sum + value * depths[j], 0));
     const expected = depths.reduce((sum, depth, j) => sum + depth * row.mean[j], 0);
     const total = gain.reduce((sum, value, j) => sum + value * depths[j], 0) + sd ** 2 + (HAND * expected) ** 2 + (FADES * age * expected) ** 2;
     row.mean = row.mean.map((value, i) => value + (gain[i] / total) * (moved - expected));
     row.covariance = row.covariance.map((line, i) => line.map((value, j) => value - (gain[i] * gain[j]) / total));
-  }
+  });
   return row;
 } // prettier-ignore
 
