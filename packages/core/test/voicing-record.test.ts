@@ -35,6 +35,17 @@ describe('the rounds of a record', () => {
     expect(rounds[2].readings[0].value.value).toBeCloseTo(6e-5, 12);
     expect(rounds[2].ring).toBeCloseTo(0.8, 9);
   });
+  it('compare the ring of rounds that were knocked alike, as the last one was', () => {
+    const rang = (round: number, about: RoundKnock['about'], ring: number): RoundKnock => ({
+      ...aKnock(round, about),
+      ring,
+    });
+    const walk = [rang(1, 'station', 0.6), rang(1, 'station', 1), rang(1, 'plate', 2), rang(2, 'plate', 2.2)];
+    const rings = (knocks: readonly RoundKnock[]) => roundsOf([], knocks, TAKEN).map(({ ring }) => ring);
+    expect(rings([...walk, rang(3, 'plate', 2.4)])).toEqual([2, 2.2, 2.4]);
+    expect(rings([...walk, rang(3, 'station', 0.9)])).toEqual([expect.closeTo(0.8, 9), null, 0.9]);
+    expect(rings([rang(1, 'bar', 3)])).toEqual([null]);
+  });
   it('count the newest reading of a quantity, and none by feel alone', () => {
     const events = [bend(1, 5e-4), bend(1, 5.2e-4), bend(1, 9e-4, { load: null, deflection: null, feel: 7 })];
     expect(readIn(events, 1, 'flex:across')).toBeCloseTo(5.2e-5, 12);

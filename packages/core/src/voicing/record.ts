@@ -77,12 +77,14 @@ const NOTES = 12;
 
 export function roundsOf(events: readonly VoicingEvent[], knocks: readonly RoundKnock[], top: TopPlan): VoicingRound[] {
   const { reading } = roundNow(events, knocks);
+  // A walk rings otherwise than one knock at the bridge line: rounds are compared by the way of knocking that was used last.
+  const way = knocks.findLast(({ about, ring }) => about !== 'bar' && ring !== null)?.about;
   return Array.from({ length: reading }, (_, i): VoicingRound => {
     const number = i + 1;
     const own = events.filter(({ round, retracted }) => round === number && !retracted);
     const heard = knocks.filter(({ round, about }) => round === number && about !== 'bar');
     const shaved = standingEvents(own, 'shaving');
-    const rings = heard.flatMap(({ ring }) => ring ?? []);
+    const rings = heard.flatMap(({ about, ring }) => (about === way && ring !== null ? [ring] : []));
     const walk = heard.flatMap(({ placed }) => placed ?? []);
     const plain = heard.filter(({ about, notes }) => about === 'plate' && notes.length > 0).at(-1);
     return {
