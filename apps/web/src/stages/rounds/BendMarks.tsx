@@ -24,7 +24,7 @@ export function BendMarks({ setup: { place, load, rests }, pixelsPerMm }: Props)
             ) : (
               <line x1={across ? cx : cx - bar} x2={across ? cx : cx + bar} y1={across ? cy - bar : cy} y2={across ? cy + bar : cy} stroke="var(--spruce)" strokeWidth={px(6)} strokeLinecap="round" />
             )}
-            <text x={cx + px(14)} y={cy - px(56)} textAnchor="middle" fontSize={px(16)} fill="var(--ink)" stroke="var(--paper)" strokeWidth={px(3)} paintOrder="stroke">{held ? 'hold down' : 'bar under'}</text>
+            <text x={cx} y={cy - px(56)} textAnchor="middle" fontSize={px(16)} fill="var(--ink)" stroke="var(--paper)" strokeWidth={px(3)} paintOrder="stroke">{held ? 'hold down' : 'bar under'}</text>
           </g>
         );
       })}

@@ -42,8 +42,16 @@ describe('bars heard one at a time', () => {
   });
   it('tell when their own note was not heard', () => {
     show([over('1', UPPER, [40, 0], [312, -5])], [{ ...UPPER, about: 165 }, LOWER]);
-    expect(screen.getByRole('alert')).toHaveTextContent('Its own note, about 165 Hz, was not heard');
+    expect(screen.getByRole('alert')).toHaveTextContent(
+      'Its own note, about 165 Hz, was not heard in the newest knock',
+    );
     expect(screen.getByRole('region', { name: UPPER.name })).toHaveTextContent('Not read yet.');
+  });
+  it('tell it also when an older knock had heard it', () => {
+    const heard = [over('1', UPPER, [40, 0], [165, -20]), over('2', UPPER, [40, 0], [312, -5])];
+    show(heard, [{ ...UPPER, about: 165 }, LOWER]);
+    expect(screen.getByRole('alert')).toHaveTextContent('was not heard in the newest knock');
+    expect(within(screen.getByLabelText('Its own note')).queryByRole('button', { pressed: true })).toBeNull();
   });
   it('take a goal as a note or in hertz, and refuse what is neither', () => {
     const { bars } = show(both);

@@ -82,9 +82,8 @@ export function BarsSlip({ ear, last, knocks, keep, bars, lit, onLit, onBars, on
         </div>
       )}
       <OwnNote
-        notes={notesOver(knocks, bars[at]!.name)}
-        sings={newest?.frequency ?? null}
-        bar={bars[at]!}
+        {...notesOver(knocks, bars[at]!)}
+        about={bars[at]!.about ?? null}
         onAbout={(about) => onBars(bars.map((bar, i) => (i === at ? { ...bar, about } : bar)))}
       />
       {last?.kept?.about === 'bar' && (
@@ -126,17 +125,16 @@ export function BarsSlip({ ear, last, knocks, keep, bars, lit, onLit, onBars, on
 }
 
 /** Over a bar the whole plate sings: which of its notes is the bar's own is for the ear to say, once. */
-function OwnNote({ notes, sings, bar, onAbout }: { notes: readonly number[]; sings: number | null; bar: BarGoal; onAbout: (about: number) => void }) {
+function OwnNote({ notes, own, about, onAbout }: { notes: readonly number[]; own: number | null; about: number | null; onAbout: (about: number) => void }) {
   const choice = usePreferences();
   if (notes.length < 2) return null;
-  const about = bar.about ?? null;
   return (
     <section aria-label="Its own note">
       <p className="text-[0.97rem] text-soft">Heard over it. Its own is the one that a pad on the bar kills and that falls as you plane it: tap it once, and it is followed.</p>
-      {about !== null && sings === null && <p role="alert" className="font-medium text-ember-ink">Its own note, about {about.toFixed(0)} Hz, was not heard: knock again, or tap another.</p>}
+      {about !== null && own === null && <p role="alert" className="font-medium text-ember-ink">Its own note, about {about.toFixed(0)} Hz, was not heard in the newest knock: knock again, or tap another.</p>}
       <div className="mt-1 flex flex-wrap gap-1.5">
         {notes.map((note) => (
-          <Button key={note} className="px-3" kind={about !== null && note === sings ? 'main' : 'plain'} aria-pressed={about !== null && note === sings} onClick={() => onAbout(note)}>
+          <Button key={note} className="px-3" kind={note === own ? 'main' : 'plain'} aria-pressed={note === own} onClick={() => onAbout(note)}>
             <span className="figures">{choice.pitch === 'note' ? `${shortPitch(note, choice)} ` : ''}{note.toFixed(0)} Hz</span>
           </Button>
         ))}
@@ -213,7 +211,7 @@ function PadGuide({ bars, lit }: { bars: readonly string[]; lit: number }) {
         role="img"
         aria-label={`Knock on the plate over the ${bars[lit]}; lay a soft pad on the ${shown[other] ?? 'others'}`}
         viewBox="0 0 340 108"
-        className="w-full"
+        className="w-full max-w-sm"
       >
         <path d="M14 84Q170 74 326 84V91Q170 81 14 91Z" fill="var(--wood)" stroke="var(--ink)" />
         {shown.map((name, i) => (

@@ -53,10 +53,12 @@ export function barReadings(knocks: readonly KnockView[], { name, goal, about }:
 
 const CHOICES = 6;
 
-/** The strongest notes of the newest knock over a bar, low to high: one of them is the bar's own [Hz]. */
-export function notesOver(knocks: readonly KnockView[], bar: string): number[] {
-  const partials = knocksOver(knocks, bar).at(-1)?.analysis.partials ?? [];
-  return [...partials].sort((a, b) => b.level - a.level).slice(0, CHOICES).map(({ frequency }) => frequency).sort((a, b) => a - b);
+/** The strongest notes of the newest knock over a bar, low to high, and its own among them however faint [Hz]; `own` is null where that knock told nothing of it. */
+export function notesOver(knocks: readonly KnockView[], { name, about }: Pick<BarGoal, 'name' | 'about'>): { notes: number[]; own: number | null } {
+  const partials = knocksOver(knocks, name).at(-1)?.analysis.partials ?? [];
+  const own = (about ?? null) === null || partials.length === 0 ? null : (ownNote(partials, about!)?.frequency ?? null);
+  const loudest = [...partials].sort((a, b) => b.level - a.level).slice(0, CHOICES).map(({ frequency }) => frequency);
+  return { notes: [...new Set([...loudest, ...(own === null ? [] : [own])])].sort((a, b) => a - b), own };
 } // prettier-ignore
 
 /** Between the newest notes of the first two bars [cents]; null until both are read. */

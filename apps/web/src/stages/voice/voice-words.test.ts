@@ -46,8 +46,12 @@ describe('tone bars', () => {
     // 1200 log2(161 / 166)
     expect(own[1]!.since).toBeCloseTo(-52.95, 1);
     expect(barReadings(all, { name: 'treble bar', goal: null }).map(({ frequency }) => frequency)).toEqual([40, 40, 40]);
-    expect(notesOver(all.slice(0, 1), 'treble bar')).toEqual([40, 166, 216]);
-    expect(notesOver([], 'treble bar')).toEqual([]);
+    expect(notesOver(all.slice(0, 1), { name: 'treble bar', about: 165 })).toEqual({ notes: [40, 166, 216], own: 166 });
+    // The newest knock counts: an older reading is not its own.
+    expect(notesOver(all, { name: 'treble bar', about: 165 })).toEqual({ notes: [40], own: null });
+    const many = over('4', ...[40, 84, 101, 216, 312, 402].map((frequency): [number, number] => [frequency, -5]), [165, -30]);
+    expect(notesOver([many], { name: 'treble bar', about: 165 })).toEqual({ notes: [40, 84, 101, 165, 216, 312, 402], own: 165 });
+    expect(notesOver([], { name: 'treble bar' })).toEqual({ notes: [], own: null });
   }); // prettier-ignore
   it('are the build’s own, or those of its family', () => {
     const none = { bars: [] } as unknown as Parameters<typeof barsOf>[0]['choices'];
