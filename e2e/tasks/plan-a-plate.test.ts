@@ -40,15 +40,35 @@ describe('around the plate', () => {
     expect(bench).toMatch(/Waits for fresh ears until/);
   });
 
-  it('follows a thicker target to "Stop", and an undo back to "Go on"', async () => {
+  it('follows a thicker target to "Stop" and past it, the same on the bench, and an undo back to "Go on"', async () => {
     await open(dunlin);
     await untilReads(driver, async () => (await verdict()).startsWith('Go on'), 'the first verdict');
     const before = await verdict();
     await press(driver, 'Target');
-    await fill(driver, 'Everywhere', '2.60');
+    await fill(driver, 'Everywhere', '2.48');
     await driver.actions().sendKeys(Key.ENTER).perform();
     await press(driver, 'Take off');
     await untilReads(driver, async () => (await verdict()) === 'Stop: the plate is there', 'the plate is there');
+    await press(driver, 'Target');
+    await fill(driver, 'Everywhere', '2.60');
+    await driver.actions().sendKeys(Key.ENTER).perform();
+    await press(driver, 'Take off');
+    const past = 'Past it: 0.12 mm thinner than your target asks';
+    await untilReads(driver, async () => (await verdict()) === past, 'the plate is past it');
+    expect(await driver.findElement(By.css('[aria-label=Slip]')).getText()).not.toMatch(/took|What to take off/);
+    await press(driver, 'How thin');
+    await untilReads(
+      driver,
+      async () => (await driver.findElement(By.css('[data-testid=how-thin-verdict]')).getText()) === past,
+      'the same under How thin',
+    );
+    const bench = (await (await fetch(`${app.address}/api/v1/builds`)).json()) as {
+      number: number;
+      newestSurvey: { headline: string };
+    }[];
+    expect(bench.find(({ number }) => number === 42)!.newestSurvey.headline).toBe(past);
+    await press(driver, 'Target');
+    await press(driver, 'Undo the last change');
     await press(driver, 'Target');
     await press(driver, 'Undo the last change');
     await press(driver, 'Take off');
@@ -126,15 +146,17 @@ describe('around the plate', () => {
     await findText(driver, 'it fits, with');
   });
 
-  it('begins the next survey with the forecast kept', async () => {
-    await press(driver, 'I’ve planed: read again');
+  it('keeps what was taken off, and looks again by a whole survey; taken back, it is as before', async () => {
+    await press(driver, 'I took all of it off');
+    await findText(driver, 'Taken off since this survey');
+    await press(driver, 'Whole survey');
     await findText(driver, '0 of 105 read');
     await findText(driver, 'Survey 6');
     await untilReads(
       driver,
       async () =>
-        (await (await fetch(`${app.address}/api/v1${dunlin.replace('thickness', 'forecasts')}`)).json()).length === 5,
-      'a fifth forecast',
+        (await (await fetch(`${app.address}/api/v1${dunlin.replace('thickness', 'passes')}`)).json()).length === 5,
+      'a fifth pass',
     );
   });
 

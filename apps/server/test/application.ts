@@ -15,7 +15,7 @@ export interface Application {
 export async function openApplication({ demo = false, sounds = false } = {}): Promise<Application> {
   const database = await makeDatabase();
   process.env.DATABASE_URL = database.url;
-  process.env.LOG_LEVEL = 'silent';
+  process.env.LOG_LEVEL = process.env.TEST_LOG ?? 'silent';
   const { createApp } = await import('../src/create-app');
   const { DemoService } = await import('../src/demo/demo.service');
   const app = await createApp();

@@ -67,19 +67,38 @@ describe('surveys', () => {
       .send({ id: randomUUID(), person: '', body: target })
       .expect(200);
     const { body } = await api.http.get(`/api/v1/surveys/${surveyId}/assessment`);
-    expect(body.verdict.kind).toBe('stop');
+    expect(body.verdict.kind).toBe('there');
   });
-  it('puts the outcome of a pass beside what was said before it', async () => {
+  it('imports a file with doubtful lines only once each of them was answered, and takes an import back whole', async () => {
+    const lines = STATIONS.map((s, i) => `${s.name},${i === 7 ? '30.5' : '2.81'}`).join('\n');
+    const send = (decisions?: { line: number; keep: boolean }[]) =>
+      api.http
+        .post(`/api/v1/surveys/${surveyId}/import`)
+        .send({ text: `station,thickness\n${lines}`, person: '', decisions });
+    const asked = await send().expect(201);
+    expect(asked.body).toMatchObject({ imported: 0, readings: [], batch: null });
+    expect(asked.body.doubtful).toMatchObject([{ line: 9, station: STATIONS[7]!.name, thickness: 0.0305 }]);
+    const done = await send([{ line: 9, keep: false }]).expect(201);
+    expect(done.body).toMatchObject({ imported: STATIONS.length - 1, doubtful: [] });
+    expect(done.body.assessment.verdict.questioned).toEqual([]);
+    const back = await api.http.post(`/api/v1/surveys/${surveyId}/imports/${done.body.batch}/retract`).expect(200);
+    expect(back.body.assessment).toBeNull();
+    expect(back.body.readings).toHaveLength(2 * (STATIONS.length - 1)); // nothing is lost
+  });
+  it('takes a whole survey back and gives it back, the plate then as the one before left it', async () => {
     await readAll(2.9e-3);
-    await api.http.post(`/api/v1/surveys/${surveyId}/forecasts`).send({ id: randomUUID(), person: '' }).expect(201);
     const next = randomUUID();
     await api.http.post(`/api/v1/builds/${buildId}/surveys`).send({ id: next }).expect(201);
-    await readAll(2.76e-3, next).expect(201);
-    const { body } = await api.http.get(`/api/v1/builds/${buildId}/ledger`).expect(200);
-    expect(body.passes).toHaveLength(1);
-    const [line] = body.passes[0].lines;
-    expect(line).toMatchObject({ quantity: 'mean-thickness', held: true });
-    expect(line.miss).toBeCloseTo(1e-5, 7); // 2.76 came, 2.75 was said
+    await readAll(2.6e-3, next).expect(201);
+    const tile = async () => {
+      const { body } = await api.http.get('/api/v1/builds');
+      return body.find((b: { id: string }) => b.id === buildId).newestSurvey.verdict;
+    };
+    expect(await tile()).toBe('past');
+    await api.http.post(`/api/v1/surveys/${next}/retract`).send({ retracted: true }).expect(200);
+    expect(await tile()).toBe('go-on');
+    await api.http.post(`/api/v1/surveys/${next}/retract`).send({ retracted: false }).expect(200);
+    expect(await tile()).toBe('past');
   });
   it('imports a CSV whole or not at all, naming the lines', async () => {
     const good = `station,thickness\n${STATIONS.map((s) => `${s.name},2.81`).join('\n')}`;
@@ -149,6 +168,5 @@ describe('surveys', () => {
       .get(`/api/v1/surveys/${randomUUID()}`)
       .expect(404)
       .expect('content-type', /problem\+json/);
-    await api.http.post(`/api/v1/surveys/${surveyId}/forecasts`).send({ id: randomUUID(), person: '' }).expect(400);
   });
 });

@@ -15,6 +15,8 @@ import {
   usualSettings,
   woodOfSpecies,
   type BracingPlan,
+  type StationReading,
+  type SurveyFacts,
 } from '@nimble/core';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { fireEvent, render, screen, waitFor } from '@testing-library/react';
@@ -126,7 +128,7 @@ export function aBuild(change: Partial<Build> = {}): Build {
 
 export function aSurvey(change: Partial<Survey> = {}): Survey {
   return {
-    id: 's1', buildId: 'b', number: 1, person: 'Wren Halloran', startedAt: '2026-11-02T10:00:00Z', finishedAt: null, relativeHumidity: 0.45, temperatureC: 20,
+    id: 's1', buildId: 'b', number: 1, kind: 'full', person: 'Wren Halloran', startedAt: '2026-11-02T10:00:00Z', finishedAt: null, relativeHumidity: 0.45, temperatureC: 20,
     mass: null, typed: {}, note: '', assessment: null, ...change,
   }; // prettier-ignore
 }
@@ -146,5 +148,24 @@ export function aSet(change: Partial<WoodSet> = {}): WoodSet {
     drying: { state: 'too-few', rate: 0, moisture: null }, ...facts, properties: setProperties({ ...facts, mass: null, findings: [] }), ...change,
   }; // prettier-ignore
 }
+
+/** All that bears on the verdict of a survey of `aBuild`. */
+export function surveyFacts(
+  build: Build,
+  readings: readonly StationReading[],
+  change: Partial<SurveyFacts> = {},
+): SurveyFacts {
+  const { family, plate, construction, wood, scaleLength, units, tool, choices, stations } = build;
+  return {
+    build: { family, plate, construction, wood, scaleLength, units, tool, rules: choices.rules },
+    readings, wanted: stations.length, target: aTarget(), mass: null, removalSpread: 0.2, checks: [], models: [], expected: null, ...change,
+  }; // prettier-ignore
+}
+
+/** Every station of the build read alike. */
+export const readEvenly = (build: Build, thickness: number | ((x: number) => number)): StationReading[] =>
+  build.stations.map(({ name, x, y }) => ({
+    station: name, x, y, thickness: typeof thickness === 'number' ? thickness : thickness(x), count: 1, spread: 0, kept: false,
+  })); // prettier-ignore
 
 export const aTarget = () => defaultTarget('steel-string', 'top');

@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { checkBracingPlan, emptyPlan, forecastShaping, settleShaping, type BracingPlan, type Construction, type Family } from '@nimble/core'; // prettier-ignore
 import { Build } from '../builds/models/build.model';
 import { conflict, notFound, refusing } from '../problem';
+import { insertOnce } from '../database/insert-once';
 import type { PlanDto, ShapingDto, ShapingOutcomeDto } from './bracing.dto';
 import { BracingPlanRecord } from './models/bracing-plan.model';
 import { ShapingRecord } from './models/shaping.model';
@@ -31,11 +32,17 @@ export class BracingService {
   async addShaping(buildId: string, { before, after, heardBefore = null, ...rest }: ShapingDto) {
     await findBuild(buildId);
     const forecast = refusing('', () => forecastShaping(before, after, heardBefore));
-    const [record] = await ShapingRecord.findOrCreate({
-      where: { id: rest.id },
-      defaults: { ...rest, buildId, name: after.name, at: new Date(), before, after, heardBefore, forecast },
+    await insertOnce(ShapingRecord, {
+      ...rest,
+      buildId,
+      name: after.name,
+      at: new Date(),
+      before,
+      after,
+      heardBefore,
+      forecast,
     });
-    return shapingView(record);
+    return shapingView(await this.find(buildId, rest.id));
   }
 
   async addOutcome(buildId: string, id: string, { removed = null, frequency = null }: ShapingOutcomeDto) {

@@ -11,7 +11,7 @@ import {
   Query,
 } from '@nestjs/common';
 import { ApiQuery, ApiTags } from '@nestjs/swagger';
-import { SurveysService } from '../surveys/surveys.service';
+import { VerdictsService } from '../verdicts/verdicts.service';
 import { buildView } from './build.mapper';
 import { BuildsService } from './builds.service';
 import { AddNoteDto, ChangeBuildDto, CreateBuildDto, DuplicateBuildDto } from './dto/build.dto';
@@ -21,12 +21,13 @@ import { AddNoteDto, ChangeBuildDto, CreateBuildDto, DuplicateBuildDto } from '.
 export class BuildsController {
   constructor(
     private readonly builds: BuildsService,
-    private readonly surveys: SurveysService,
+    private readonly verdicts: VerdictsService,
   ) {}
 
   @Get()
   @ApiQuery({ name: 'archived', required: false, type: Boolean })
-  list(@Query('archived', new ParseBoolPipe({ optional: true })) archived?: boolean) {
+  async list(@Query('archived', new ParseBoolPipe({ optional: true })) archived?: boolean) {
+    await this.verdicts.refresh();
     return this.builds.list(archived ?? false);
   }
 
@@ -44,7 +45,7 @@ export class BuildsController {
   @Patch(':id')
   async change(@Param('id', ParseUUIDPipe) id: string, @Body() body: ChangeBuildDto) {
     const build = await this.builds.change(id, body);
-    await this.surveys.reassessNewest(id);
+    await this.verdicts.markBuild(id);
     return buildView(build);
   }
 

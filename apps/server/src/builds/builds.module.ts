@@ -1,12 +1,12 @@
 import { Module } from '@nestjs/common';
 import { GraduationController } from '../graduation/graduation.controller';
 import { GraduationModule } from '../graduation/graduation.module';
-import { SurveysModule } from '../surveys/surveys.module';
+import { VerdictsModule } from '../verdicts/verdicts.module';
 import { BuildsController } from './builds.controller';
 import { BuildsService } from './builds.service';
 
 @Module({
-  imports: [SurveysModule, GraduationModule],
+  imports: [VerdictsModule, GraduationModule],
   controllers: [BuildsController, GraduationController],
   providers: [BuildsService],
 })

@@ -4,12 +4,13 @@ import { randomUUID } from 'node:crypto';
 import { Op, QueryTypes, UniqueConstraintError, type WhereOptions } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
 import { conflict, notFound, refusing } from '../problem';
+import { insertOnce } from '../database/insert-once';
 import { buildView, type BuildView } from './build.mapper';
 import type { AddNoteDto, BuildFieldsDto, ChangeBuildDto, CreateBuildDto, DuplicateBuildDto } from './dto/build.dto';
 import { Build } from './models/build.model';
 import { BuildEvent } from './models/build-event.model';
 
-/** What the bench shows of a build beside its plate: where the newest survey stands. */
+/** What the bench shows of a build beside its plate: where the newest survey stands in which anything was read. */
 interface NewestSurvey {
   buildId: string;
   number: number;
@@ -17,6 +18,8 @@ interface NewestSurvey {
   mean: number | null;
   headline: string | null;
   verdict: string | null;
+  /** Passes that stand since then. */
+  passesSince: number;
 }
 
 /** And of its voicing: the newest round, when it was last touched, and whether its shaving is still to be read. */
@@ -49,8 +52,10 @@ export class BuildsService {
   /** The newest survey of every build with the last moment anything was read. */
   private newestSurveys(): Promise<NewestSurvey[]> {
     return this.sequelize.query<NewestSurvey>(
-      `select distinct on (build_id) build_id as "buildId", number, coalesce(last_read_at, started_at) as at, mean, headline, verdict
-         from surveys order by build_id, number desc`,
+      `select distinct on (build_id) build_id as "buildId", number, coalesce(last_read_at, started_at) as at, mean, headline, verdict,
+              (select count(*)::int from passes where passes.survey_id = surveys.id and retracted_at is null
+                  and not exists (select 1 from passes later where later.supersedes = passes.id)) as "passesSince"
+         from surveys where surveys.retracted_at is null order by build_id, assessment is not null desc, number desc`,
       { type: QueryTypes.SELECT },
     );
   }
@@ -157,9 +162,13 @@ export class BuildsService {
   async addNote(id: string, dto: AddNoteDto) {
     await this.find(id);
     const { stage, text, person } = dto;
-    await BuildEvent.findOrCreate({
-      where: { id: dto.id },
-      defaults: { id: dto.id, buildId: id, kind: 'note', at: new Date(), person, body: { stage, text } },
+    await insertOnce(BuildEvent, {
+      id: dto.id,
+      buildId: id,
+      kind: 'note',
+      at: new Date(),
+      person,
+      body: { stage, text },
     });
     return this.notes(id);
   }

@@ -6,7 +6,7 @@ import { Build } from '../builds/models/build.model';
 import { BuildEvent } from '../builds/models/build-event.model';
 import { Target } from '../graduation/target.model';
 import { TargetTemplate } from '../graduation/target-template.model';
-import { PassForecastRecord } from '../surveys/models/pass-forecast.model';
+import { PassRecord } from '../surveys/models/pass.model';
 import { ReadingRecord } from '../surveys/models/reading.model';
 import { Survey } from '../surveys/models/survey.model';
 import { Jig } from '../flex/models/jig.model';
@@ -34,7 +34,7 @@ const MODELS = [
   TargetTemplate,
   Survey,
   ReadingRecord,
-  PassForecastRecord,
+  PassRecord,
   WoodSet,
   WoodWeighing,
   WoodTest,

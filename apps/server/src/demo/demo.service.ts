@@ -21,7 +21,7 @@ import { contextOf } from '../builds/build.mapper';
 import { Build } from '../builds/models/build.model';
 import { BuildEvent } from '../builds/models/build-event.model';
 import { Target } from '../graduation/target.model';
-import { PassForecastRecord } from '../surveys/models/pass-forecast.model';
+import { PassRecord } from '../surveys/models/pass.model';
 import { ReadingRecord } from '../surveys/models/reading.model';
 import { Survey } from '../surveys/models/survey.model';
 import { Person } from '../workshop/person.model';
@@ -30,7 +30,7 @@ import { DEMO_BUILDS, DEMO_PEOPLE, doneBefore, type DemoBracing, type DemoBuild 
 import { WoodSet } from '../wood/models/wood-set.model';
 import { WoodTest } from '../wood/models/wood-test.model';
 import { WoodWeighing } from '../wood/models/wood-weighing.model';
-import { plateCheckOf } from '../flex/flex.service';
+import { plateCheckOf } from '../flex/check.mapper';
 import { GlueUpRecord } from '../glue-ups/glue-up.model';
 import { Jig } from '../flex/models/jig.model';
 import { PlateCheckRecord } from '../flex/models/plate-check.model';
@@ -297,9 +297,19 @@ export class DemoService {
     if (isLast) return;
     const { forecast, statistics, steps } = assessment;
     const said = forecastCheck(checks.map(plateCheckOf), forecast.meanAfter, { jigId: LONG_JIG.id, note: null });
-    const body = { ...forecast, meanNow: statistics.mean, steps, checks: said };
-    await PassForecastRecord.create(
-      { id: randomUUID(), buildId: demo.id, surveyId: id, at: minutes(readings.length + 20), person, body },
+    await PassRecord.create(
+      {
+        id: randomUUID(),
+        buildId: demo.id,
+        surveyId: id,
+        at: minutes(readings.length + 20),
+        person,
+        tool: demo.tool,
+        taken: { kind: 'plan' },
+        planned: steps,
+        forecast: { ...forecast, meanNow: statistics.mean, checks: said },
+        depths: survey.depths,
+      },
       { transaction },
     );
   }

@@ -1,5 +1,5 @@
 import {
-  assessThickness, planeByHand, readCaliper, roughPlate, seededRandom, summarizeAssessment, woodEstimate, FIRST_REMOVAL_SPREAD, integrate, METRIC,
+  assessThickness, cellAt, planeByHand, readCaliper, roughPlate, seededRandom, summarizeAssessment, woodEstimate, FIRST_REMOVAL_SPREAD, integrate, METRIC,
   type AssessmentSummary, type BuildWood, type PlateContext, type SimulatedPlate, type Station, type StationReading, type TargetSpec,
 } from '@nimble/core'; // prettier-ignore
 import type { DemoBuild } from './demo-builds';
@@ -12,6 +12,8 @@ export interface SimulatedSurvey {
   /** Aimed at after this survey; the last one is also what the newest verdict is about. */
   target: TargetSpec;
   assessment: AssessmentSummary;
+  /** What the pass after it takes off by station [m]. */
+  depths: Record<string, number>;
 }
 
 /** Reads, plans and planes a simulated plate down through its targets; the last target is left for the maker to reach. */
@@ -36,6 +38,7 @@ export function simulateThicknessing(
       readings,
       wanted: readings.length,
       target,
+      lead: null,
       tool: build.tool,
       wood: woodEstimate(wood),
       mass,
@@ -50,6 +53,9 @@ export function simulateThicknessing(
       temperatureC: Math.round(10 * (20 + 1.5 * random.uniform())) / 10,
       target,
       assessment: summarizeAssessment(assessed, plate, target, METRIC),
+      depths: Object.fromEntries(
+        readings.map(({ station, x, y }) => [station, assessed.plan.removal[Math.max(0, cellAt(plate.grid, x, y))]!]),
+      ),
     };
   });
 }

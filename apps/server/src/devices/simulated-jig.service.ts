@@ -12,7 +12,7 @@ import { Subject } from 'rxjs';
 import { contextOf } from '../builds/build.mapper';
 import { Build } from '../builds/models/build.model';
 import { notFound, refusing } from '../problem';
-import { newestRead } from '../surveys/newest-read';
+import { plateNow } from '../surveys/plate-state';
 import { WoodSet } from '../wood/models/wood-set.model';
 import { WoodService } from '../wood/wood.service';
 
@@ -103,7 +103,7 @@ export class SimulatedJigService {
   private async plateSample(id: string): Promise<SimulatedBoard | null> {
     const build = await Build.findByPk(id);
     if (!build) return null;
-    const thickness = (await newestRead(id))?.assessment.statistics.mean ?? UNREAD_THICKNESS;
+    const thickness = (await plateNow(build))?.thickness.value ?? UNREAD_THICKNESS;
     const { shape } = contextOf(build);
     const stiffer = 1 + OWN_STIFFNESS * seededRandom(seedOf(id)).normal();
     const { E_L, E_C, G_LC } = build.wood;

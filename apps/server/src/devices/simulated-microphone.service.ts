@@ -7,7 +7,7 @@ import { contextOf } from '../builds/build.mapper';
 import { Build } from '../builds/models/build.model';
 import { modesInNumbers } from '../compute/top-in-numbers';
 import { invalid, notFound } from '../problem';
-import { newestRead } from '../surveys/newest-read';
+import { plateNow } from '../surveys/plate-state';
 import { SimulatedTopService } from './simulated-top.service';
 
 const UNREAD_THICKNESS = 3e-3;
@@ -54,7 +54,7 @@ export class SimulatedMicrophoneService {
 
   /** A plate without braces, as it was last read. */
   private async bareModes(build: Build): Promise<BracedMode[]> {
-    const thickness = (await newestRead(build.id))?.assessment.statistics.mean ?? UNREAD_THICKNESS;
+    const thickness = (await plateNow(build))?.thickness.value ?? UNREAD_THICKNESS;
     const key = `${build.id} ${thickness}`;
     const kept = this.bare.get(key);
     if (kept) return kept;

@@ -11,18 +11,15 @@ import {
 } from '@nimble/core';
 import { BracingPlanRecord } from '../bracing/models/bracing-plan.model';
 import type { Build } from '../builds/models/build.model';
-import { ReadingRecord } from '../surveys/models/reading.model';
-import { newestRead } from '../surveys/newest-read';
-import { toStationReadings } from '../surveys/survey.mapper';
+import { stationsNow } from '../surveys/plate-state';
 
 /** A build's whole top as its records have it now. */
 export async function topOfRecord(build: Build): Promise<TopPlan> {
   const [family, construction] = [build.family as Family, build.construction as Construction];
   const plan = (await BracingPlanRecord.findByPk(build.id))?.plan ?? emptyPlan(family, construction);
-  const newest = await newestRead(build.id);
-  const rows = newest ? await ReadingRecord.findAll({ where: { surveyId: newest.survey.id }, order: ['sequence'], raw: true }) : [];
+  const stations = (await stationsNow(build))?.stations ?? [];
   const { outline, holes, scaleLength, leftHanded, wood } = build;
   const choices = { ...NO_BUILD_CHOICES, ...build.choices };
-  const known = plateKnown({ construction, choices }, toStationReadings(rows));
+  const known = plateKnown({ construction, choices }, stations);
   return topOfBuild({ family, construction, choices, wood, plate: build.plate as PlateRole }, plan, groundOf({ family, outline, holes, scaleLength, leftHanded }), known);
 } // prettier-ignore

@@ -1,6 +1,7 @@
 import { Module } from '@nestjs/common';
+import { VerdictsModule } from '../verdicts/verdicts.module';
 import { FlexController } from './flex.controller';
 import { FlexService } from './flex.service';
 
-@Module({ controllers: [FlexController], providers: [FlexService], exports: [FlexService] })
+@Module({ imports: [VerdictsModule], controllers: [FlexController], providers: [FlexService], exports: [FlexService] })
 export class FlexModule {}

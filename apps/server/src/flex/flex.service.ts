@@ -3,11 +3,14 @@ import { checkJig, feelRecord, InvalidInput, testFlex, testRing } from '@nimble/
 import type { Estimate, FeelRecord, FlexPoint, Jig as JigBody, PlateCheck } from '@nimble/core';
 import { contextOf } from '../builds/build.mapper';
 import { Build } from '../builds/models/build.model';
+import { insertOnce } from '../database/insert-once';
 import { invalid, notFound, refusing } from '../problem';
 import type { Survey } from '../surveys/models/survey.model';
-import { newestRead } from '../surveys/newest-read';
+import { plateNow } from '../surveys/plate-state';
+import { VerdictsService } from '../verdicts/verdicts.service';
 import { WoodTest } from '../wood/models/wood-test.model';
 import type { CreateJigDto, FlexCheckDto, KnockCheckDto } from './flex.dto';
+import { toPlateCheck } from './check.mapper';
 import { Jig } from './models/jig.model';
 import { PlateCheckRecord, type CheckResult } from './models/plate-check.model';
 
@@ -16,6 +19,8 @@ const TYPED_THICKNESS_SD = 3e-5;
 
 @Injectable()
 export class FlexService {
+  constructor(private readonly verdicts: VerdictsService) {}
+
   async jigs() {
     const rows = await Jig.findAll({ where: { archivedAt: null }, order: ['name'] });
     return rows.map(jigView);
@@ -23,7 +28,7 @@ export class FlexService {
 
   async createJig({ id, name, body }: CreateJigDto) {
     refusing('body', () => checkJig(body as JigBody));
-    await Jig.findOrCreate({ where: { id }, defaults: { id, name, body, demo: false, createdAt: new Date() } });
+    await insertOnce(Jig, { id, name, body, demo: false, createdAt: new Date() });
     return this.jigs();
   }
 
@@ -55,21 +60,17 @@ export class FlexService {
     const jig = await this.findJig(jigId);
     const { survey, thickness } = await this.thicknessNow(build, typed);
     const result = bend(jig.body, points, build, thickness.value);
-    await PlateCheckRecord.findOrCreate({
-      where: { id },
-      defaults: {
-        id,
-        buildId,
-        jigId,
-        kind: 'flex',
-        person,
-        feel,
-        input: { points },
-        result,
-        ...stamp(survey, thickness),
-      },
+    return this.keep({
+      id,
+      buildId,
+      jigId,
+      kind: 'flex',
+      person,
+      feel,
+      input: { points },
+      result,
+      ...stamp(survey, thickness),
     });
-    return this.checks(buildId);
   }
 
   async addKnock(buildId: string, { id, person, notes, ring, thickness: typed }: KnockCheckDto) {
@@ -81,21 +82,14 @@ export class FlexService {
       ...(notes && { notes: { ...notes } }),
       ...(ring && { ring: { time: ring.time, level: ring.level ?? null } }),
     };
-    await PlateCheckRecord.findOrCreate({
-      where: { id },
-      defaults: {
-        id,
-        buildId,
-        jigId: null,
-        kind: 'knock',
-        person,
-        feel: null,
-        input,
-        result: { warnings: [] },
-        ...stamp(survey, thickness),
-      },
-    });
-    return this.checks(buildId);
+    const result = { warnings: [] };
+    return this.keep({ id, buildId, kind: 'knock', person, input, result, ...stamp(survey, thickness) });
+  }
+
+  private async keep(row: { id: string; buildId: string } & Record<string, unknown>) {
+    await insertOnce(PlateCheckRecord, row);
+    await this.verdicts.markBuild(row.buildId);
+    return this.checks(row.buildId);
   }
 
   /** A wrong one no longer counts; it stays in the record. */
@@ -105,6 +99,7 @@ export class FlexService {
       { where: { id: checkId, buildId } },
     );
     if (changed === 0) throw notFound('check of this build');
+    await this.verdicts.markBuild(buildId);
     return this.checks(buildId);
   }
 
@@ -145,13 +140,12 @@ export class FlexService {
   /** By the newest survey that was read, else as typed. */
   private async thicknessNow(build: Build, typed: number | undefined) {
     if (typed !== undefined) return { survey: null, thickness: { value: typed, sd: TYPED_THICKNESS_SD } };
-    const read = await newestRead(build.id);
+    const read = await plateNow(build);
     if (!read)
       throw invalid([
         { field: 'thickness', message: 'is not known: read the plate first, or type its mean thickness' },
       ]);
-    const { mean, volume, volumeSd } = read.assessment.statistics;
-    return { survey: read.survey, thickness: { value: mean, sd: (mean * volumeSd) / volume } };
+    return { survey: read.survey, thickness: read.thickness };
   }
 }
 
@@ -194,23 +188,4 @@ function checkView(row: PlateCheckRecord) {
   return {
     id, buildId, surveyId, jigId, kind, at, person, feel, thickness: { value: thickness, sd: thicknessSd }, input, result, retracted: retractedAt !== null,
   }; // prettier-ignore
-}
-
-/** What the core takes of a check, stored or just simulated. */
-export function plateCheckOf({
-  jigId,
-  thickness,
-  input,
-  result,
-}: Pick<PlateCheckRecord, 'jigId' | 'input' | 'result'> & { thickness: Estimate }): PlateCheck {
-  return {
-    thickness,
-    ...(jigId && result.compliance && { flex: { jigId, compliance: result.compliance } }),
-    ...(input.notes && { notes: input.notes }),
-    ...(input.ring && { ring: input.ring }),
-  };
-}
-
-export function toPlateCheck({ jigId, thickness, thicknessSd, input, result }: PlateCheckRecord): PlateCheck {
-  return plateCheckOf({ jigId, input, result, thickness: { value: thickness, sd: thicknessSd } });
 }

@@ -1,6 +1,6 @@
 import { Body, Controller, Delete, Get, Param, ParseUUIDPipe, Post, Put } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
-import { SurveysService } from '../surveys/surveys.service';
+import { VerdictsService } from '../verdicts/verdicts.service';
 import { SaveTemplateDto, SetTargetDto } from './dto/target.dto';
 import { GraduationService } from './graduation.service';
 
@@ -9,7 +9,7 @@ import { GraduationService } from './graduation.service';
 export class GraduationController {
   constructor(
     private readonly graduation: GraduationService,
-    private readonly surveys: SurveysService,
+    private readonly verdicts: VerdictsService,
   ) {}
 
   @Get('builds/:id/target')
@@ -20,7 +20,7 @@ export class GraduationController {
   @Put('builds/:id/target')
   async set(@Param('id', ParseUUIDPipe) id: string, @Body() body: SetTargetDto) {
     const target = await this.graduation.set(id, body);
-    await this.surveys.reassessNewest(id);
+    await this.verdicts.markBuild(id);
     return target;
   }
 

@@ -3,6 +3,7 @@ import { checkTarget, defaultTarget, type Family, type PlateRole, type TargetSpe
 import { UniqueConstraintError } from 'sequelize';
 import { Build } from '../builds/models/build.model';
 import { conflict, notFound, refusing } from '../problem';
+import { insertOnce } from '../database/insert-once';
 import type { SaveTemplateDto, SetTargetDto } from './dto/target.dto';
 import { Target } from './target.model';
 import { TargetTemplate } from './target-template.model';
@@ -24,16 +25,8 @@ export class GraduationService {
   async set(buildId: string, dto: SetTargetDto): Promise<TargetSpec> {
     if (!(await Build.findByPk(buildId))) throw notFound('build');
     refusing('body', () => checkTarget(dto.body));
-    await Target.findOrCreate({
-      where: { id: dto.id },
-      defaults: {
-        id: dto.id,
-        buildId,
-        at: new Date(),
-        person: dto.person,
-        body: { ...dto.body, rim: dto.body.rim ?? null },
-      },
-    });
+    const body = { ...dto.body, rim: dto.body.rim ?? null };
+    await insertOnce(Target, { id: dto.id, buildId, at: new Date(), person: dto.person, body });
     return this.show(buildId);
   }
 
@@ -45,10 +38,7 @@ export class GraduationService {
   async saveTemplate(dto: SaveTemplateDto) {
     refusing('body', () => checkTarget(dto.body));
     try {
-      await TargetTemplate.findOrCreate({
-        where: { id: dto.id },
-        defaults: { ...dto, body: { ...dto.body, rim: dto.body.rim ?? null } },
-      });
+      await insertOnce(TargetTemplate, { ...dto, body: { ...dto.body, rim: dto.body.rim ?? null } });
     } catch (error) {
       if (error instanceof UniqueConstraintError) throw conflict('name', 'Another saved target has this name');
       throw error;

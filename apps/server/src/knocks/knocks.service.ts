@@ -5,6 +5,7 @@ import { Build } from '../builds/models/build.model';
 import { hearKnock, hearPlayed } from '../compute/hearing';
 import { streamBytes } from '../database/stream-bytes';
 import { invalid, notFound, refusing } from '../problem';
+import { insertOnce } from '../database/insert-once';
 import type { KnockDto, PlayedDto } from './knocks.dto';
 import { KnockRecord } from './models/knock.model';
 
@@ -101,7 +102,7 @@ export class KnocksService {
       bytes,
       size: bytes.length,
     };
-    await KnockRecord.findOrCreate({ where: { id }, defaults: row, attributes: LISTED });
+    await insertOnce(KnockRecord, row);
     return knockView({ ...row, retractedAt: null });
   }
 }

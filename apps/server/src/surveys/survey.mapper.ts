@@ -1,5 +1,5 @@
 import { averageByStation, type Reading, type StationReading } from '@nimble/core';
-import type { PassForecastRecord } from './models/pass-forecast.model';
+import type { PassRecord } from './models/pass.model';
 import type { ReadingRecord } from './models/reading.model';
 import type { Survey } from './models/survey.model';
 
@@ -8,6 +8,7 @@ export function surveyView(survey: Survey) {
     id: survey.id,
     buildId: survey.buildId,
     number: survey.number,
+    kind: survey.kind,
     person: survey.person,
     startedAt: survey.startedAt,
     finishedAt: survey.finishedAt,
@@ -17,16 +18,19 @@ export function surveyView(survey: Survey) {
     typed: survey.typed,
     note: survey.note,
     assessment: survey.assessment,
+    /** False while what was written last has not been worked out: the assessment is then of before. */
+    assessed: survey.assessedRevision >= survey.revision,
   };
 }
 
 export function readingView(row: ReadingRecord) {
-  const { id, station, x, y, thickness, typed, source, kept, supersedes, person, at } = row;
-  return { id, station, x, y, thickness, typed, source, kept, supersedes, person, at };
+  const { id, station, x, y, thickness, typed, source, kept, supersedes, person, at, batch } = row;
+  return { id, station, x, y, thickness, typed, source, kept, supersedes, person, at, batch };
 }
 
-export function forecastView({ id, surveyId, at, person, body }: PassForecastRecord) {
-  return { id, surveyId, at, person, ...body };
+export function passView(row: PassRecord, stands: boolean) {
+  const { id, surveyId, at, person, tool, taken, planned, forecast, supersedes } = row;
+  return { id, surveyId, at, person, tool, taken, planned, forecast, supersedes, stands };
 }
 
 export function toStationReadings(rows: readonly ReadingRecord[]): StationReading[] {

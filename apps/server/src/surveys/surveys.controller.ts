@@ -1,7 +1,27 @@
-import { Body, Controller, Get, Header, Param, ParseUUIDPipe, Patch, Post, StreamableFile } from '@nestjs/common';
+import {
+  Body,
+  Controller,
+  Get,
+  Header,
+  HttpCode,
+  Param,
+  ParseUUIDPipe,
+  Patch,
+  Post,
+  StreamableFile,
+} from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
-import { AddReadingsDto, ChangeSurveyDto, ImportReadingsDto, KeepForecastDto, StartSurveyDto } from './dto/survey.dto';
-import { LedgerService } from './ledger.service';
+import { LedgerService } from '../verdicts/ledger.service';
+import { VerdictsService } from '../verdicts/verdicts.service';
+import {
+  AddReadingsDto,
+  ChangeSurveyDto,
+  ImportReadingsDto,
+  RetractDto,
+  StartSurveyDto,
+  TakePassDto,
+} from './dto/survey.dto';
+import { PassesService } from './passes.service';
 import { SurveysService } from './surveys.service';
 
 @ApiTags('surveys')
@@ -9,7 +29,9 @@ import { SurveysService } from './surveys.service';
 export class SurveysController {
   constructor(
     private readonly surveys: SurveysService,
+    private readonly passes: PassesService,
     private readonly ledger: LedgerService,
+    private readonly verdicts: VerdictsService,
   ) {}
 
   @Get('builds/:id/surveys')
@@ -22,13 +44,14 @@ export class SurveysController {
     return this.surveys.start(id, body);
   }
 
-  @Get('builds/:id/forecasts')
-  forecasts(@Param('id', ParseUUIDPipe) id: string) {
-    return this.surveys.forecasts(id);
+  @Get('builds/:id/passes')
+  passesOf(@Param('id', ParseUUIDPipe) id: string) {
+    return this.passes.list(id);
   }
 
   @Get('builds/:id/ledger')
-  ledgerOf(@Param('id', ParseUUIDPipe) id: string) {
+  async ledgerOf(@Param('id', ParseUUIDPipe) id: string) {
+    await this.verdicts.refresh(id);
     return this.ledger.ofBuild(id);
   }
 
@@ -68,8 +91,29 @@ export class SurveysController {
     return this.surveys.assessment(id);
   }
 
-  @Post('surveys/:id/forecasts')
-  keepForecast(@Param('id', ParseUUIDPipe) id: string, @Body() body: KeepForecastDto) {
-    return this.surveys.keepForecast(id, body);
+  /** What was taken off after the survey; the answer holds all passes of the build. */
+  @Post('surveys/:id/passes')
+  take(@Param('id', ParseUUIDPipe) id: string, @Body() body: TakePassDto) {
+    return this.passes.take(id, body);
+  }
+
+  @Post('passes/:id/retract')
+  @HttpCode(200)
+  retractPass(@Param('id', ParseUUIDPipe) id: string, @Body() { retracted }: RetractDto) {
+    return this.passes.retract(id, retracted);
+  }
+
+  /** A whole survey taken back, or given back: the plate is then as the one before left it. */
+  @Post('surveys/:id/retract')
+  @HttpCode(200)
+  retract(@Param('id', ParseUUIDPipe) id: string, @Body() { retracted }: RetractDto) {
+    return this.surveys.retract(id, retracted);
+  }
+
+  /** Everything that came in from one file, taken back, with the stations that it brought. */
+  @Post('surveys/:id/imports/:batch/retract')
+  @HttpCode(200)
+  retractImport(@Param('id', ParseUUIDPipe) id: string, @Param('batch', ParseUUIDPipe) batch: string) {
+    return this.surveys.retractImport(id, batch);
   }
 }

@@ -1,14 +1,13 @@
 import { Module } from '@nestjs/common';
 import { FlexModule } from '../flex/flex.module';
-import { GraduationModule } from '../graduation/graduation.module';
-import { LedgerService } from './ledger.service';
+import { VerdictsModule } from '../verdicts/verdicts.module';
+import { PassesService } from './passes.service';
 import { SurveysController } from './surveys.controller';
 import { SurveysService } from './surveys.service';
 
 @Module({
-  imports: [GraduationModule, FlexModule],
+  imports: [VerdictsModule, FlexModule],
   controllers: [SurveysController],
-  providers: [SurveysService, LedgerService],
-  exports: [SurveysService],
+  providers: [SurveysService, PassesService],
 })
 export class SurveysModule {}

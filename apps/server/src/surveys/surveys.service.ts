@@ -1,71 +1,51 @@
 import { Injectable } from '@nestjs/common';
 import {
   exportReadings,
-  followedBy,
-  forecastCheck,
   importReadings,
   isWood,
-  NO_CHOICES,
+  questionImport,
+  type DoubtfulLine,
   type ReadingsImport,
 } from '@nimble/core';
 import { randomUUID } from 'node:crypto';
-import type { Transaction } from 'sequelize';
+import { Op, type Transaction } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
 import { contextOf } from '../builds/build.mapper';
 import { Build } from '../builds/models/build.model';
-import { FlexService } from '../flex/flex.service';
-import { GraduationService } from '../graduation/graduation.service';
 import { invalid, notFound } from '../problem';
-import { assessSurvey } from './assess-survey';
-import type {
-  AddReadingsDto,
-  ChangeSurveyDto,
-  ImportReadingsDto,
-  KeepForecastDto,
-  ReadingDto,
-  StartSurveyDto,
-} from './dto/survey.dto';
-import { LedgerService } from './ledger.service';
-import { PassForecastRecord } from './models/pass-forecast.model';
+import { VerdictsService } from '../verdicts/verdicts.service';
+import type { AddReadingsDto, ChangeSurveyDto, ImportReadingsDto, ReadingDto, StartSurveyDto } from './dto/survey.dto';
 import { ReadingRecord } from './models/reading.model';
 import { Survey } from './models/survey.model';
-import { forecastView, readingView, surveyView, toStationReadings } from './survey.mapper';
+import { expectedFor } from './plate-state';
+import { readingView, surveyView, toStationReadings } from './survey.mapper';
 
 @Injectable()
 export class SurveysService {
   constructor(
     private readonly sequelize: Sequelize,
-    private readonly graduation: GraduationService,
-    private readonly ledger: LedgerService,
-    private readonly flex: FlexService,
+    private readonly verdicts: VerdictsService,
   ) {}
 
   async list(buildId: string) {
     await this.findBuild(buildId);
-    const surveys = await Survey.findAll({ where: { buildId }, order: [['number', 'ASC']] });
+    await this.verdicts.refresh(buildId);
+    const surveys = await Survey.findAll({ where: { buildId, retractedAt: null }, order: [['number', 'ASC']] });
     return surveys.map(surveyView);
   }
 
   /** A second request with the same id (a retry) gives the survey that is already there. */
   async start(buildId: string, { id, startedAt, ...conditions }: StartSurveyDto) {
-    await this.findBuild(buildId);
     const survey = await this.sequelize.transaction(async (transaction) => {
-      await Build.findByPk(buildId, { transaction, lock: transaction.LOCK.UPDATE });
+      const build = await Build.findByPk(buildId, { transaction, lock: transaction.LOCK.UPDATE });
+      if (!build) throw notFound('build');
       const existing = await Survey.findByPk(id, { transaction });
       if (existing) return existing;
       const last = await Survey.max<number, Survey>('number', { where: { buildId }, transaction });
       await Survey.update({ finishedAt: new Date() }, { where: { buildId, finishedAt: null }, transaction });
+      const blank = { typed: {}, person: '', note: '' };
       return Survey.create(
-        {
-          id,
-          buildId,
-          number: (last ?? 0) + 1,
-          startedAt: startedAt ?? new Date(),
-          typed: {},
-          person: '',
-          note: '',
-          ...conditions,
-        },
+        { ...blank, id, buildId, number: (last ?? 0) + 1, startedAt: startedAt ?? new Date(), ...conditions },
         { transaction },
       );
     });
@@ -73,9 +53,11 @@ export class SurveysService {
   }
 
   async show(id: string) {
+    const found = await this.find(id);
+    await this.verdicts.refresh(found.buildId);
     const survey = await this.find(id);
-    const readings = await this.readings(id);
-    return { ...surveyView(survey), readings: readings.map(readingView) };
+    const expected = survey.kind === 'full' ? null : await expectedFor(survey, await this.findBuild(survey.buildId));
+    return { ...surveyView(survey), expected, readings: (await this.readings(id)).map(readingView) };
   }
 
   async change(id: string, { finished, ...conditions }: ChangeSurveyDto) {
@@ -84,41 +66,86 @@ export class SurveysService {
       const finishedAt = finished === undefined ? {} : { finishedAt: finished ? new Date() : null };
       const typed = { ...survey.typed, ...conditions.typed };
       await survey.update({ ...conditions, ...finishedAt, typed }, { transaction });
-      if (conditions.mass !== undefined) await this.reassess(survey, transaction);
+      if (conditions.mass !== undefined) await this.verdicts.markSurvey(id, transaction);
     });
-    return surveyView(survey);
+    return surveyView(await this.find(id));
   }
 
-  /** Readings that are already here (a retry) change nothing. */
-  async addReadings(id: string, { readings }: AddReadingsDto) {
+  /** A survey taken back leaves the plate as the one before found it; nothing of it is lost. */
+  async retract(id: string, retracted: boolean) {
     const survey = await this.find(id);
     await this.sequelize.transaction(async (transaction) => {
-      await this.checkSuperseded(id, readings, transaction);
-      const rows = readings.map((reading) => ({ ...reading, surveyId: id }));
-      await ReadingRecord.bulkCreate(rows, { transaction, ignoreDuplicates: true });
-      await Build.update({ updatedAt: new Date() }, { where: { id: survey.buildId }, transaction, silent: true });
-      await this.reassess(survey, transaction);
+      await survey.update({ retractedAt: retracted ? new Date() : null }, { transaction });
+      await this.verdicts.markBuild(survey.buildId, transaction);
     });
-    return surveyView(survey);
+    return this.list(survey.buildId);
   }
 
-  /** All lines or none; every bad line is named. New places become stations of the build. */
-  async importCsv(id: string, { text, person }: ImportReadingsDto) {
+  /**
+   * Readings that are already here (a retry) change nothing. The survey's row is locked by the trigger that notes the last reading, and its revision is
+   * raised in the same transaction, so a verdict worked out meanwhile is known to be old.
+   */
+  async addReadings(id: string, { readings }: AddReadingsDto) {
+    const survey = await this.sequelize.transaction(async (transaction) => {
+      const found = await Survey.findByPk(id, { transaction, attributes: { exclude: ['assessment'] } });
+      if (!found) throw notFound('survey');
+      await this.checkSuperseded(id, readings, transaction);
+      const rows = readings.map((reading) => ({ ...reading, surveyId: id }));
+      await ReadingRecord.bulkCreate(rows, { transaction, ignoreDuplicates: true, returning: false });
+      await Build.update({ updatedAt: new Date() }, { where: { id: found.buildId }, transaction, silent: true });
+      await this.verdicts.markSurvey(id, transaction);
+      return found;
+    });
+    return { id, buildId: survey.buildId, kept: readings.map((reading) => reading.id) };
+  }
+
+  /** All lines or none; every bad line is named, and doubtful ones are asked about before anything is kept. New places become stations of the build. */
+  async importCsv(id: string, { text, person, decisions = [] }: ImportReadingsDto) {
     const survey = await this.find(id);
     const build = await this.findBuild(survey.buildId);
     const { shape } = contextOf(build);
     const imported = importReadings(text, build.stations, build.units, (x, y) => isWood(shape, x, y));
     if (imported.errors.length > 0) throw this.badLines(imported);
+    const standing = toStationReadings(await this.readings(id));
+    const said = new Map(decisions.map(({ line, keep }) => [line, keep]));
+    const doubtful = questionImport(imported.readings, standing).filter(({ line }) => !said.has(line));
+    if (doubtful.length > 0) return this.imported(id, { count: 0, newStations: 0, batch: null, doubtful });
+    const taken = imported.readings.filter(({ line }) => said.get(line) ?? true);
+    const newStations = imported.newStations.filter(({ name }) => taken.some(({ station }) => station === name));
+    const batch = randomUUID();
     await this.sequelize.transaction(async (transaction) => {
       const at = new Date();
-      const rows = imported.readings.map(({ line: _, ...reading }) => ({
-        ...reading, id: randomUUID(), surveyId: id, source: 'csv', kept: false, supersedes: null, person, at,
+      const rows = taken.map(({ line, ...reading }) => ({
+        ...reading, id: randomUUID(), surveyId: id, source: 'csv', kept: said.has(line), supersedes: null, person, at, batch,
       })); // prettier-ignore
       await ReadingRecord.bulkCreate(rows, { transaction });
-      await build.update({ stations: [...build.stations, ...imported.newStations], updatedAt: at }, { transaction });
-      await this.reassess(survey, transaction);
+      await build.update({ stations: [...build.stations, ...newStations], updatedAt: at }, { transaction });
+      await this.verdicts.markSurvey(id, transaction);
     });
-    return { ...(await this.show(id)), imported: imported.readings.length, newStations: imported.newStations.length };
+    return this.imported(id, { count: taken.length, newStations: newStations.length, batch, doubtful: [] });
+  }
+
+  /** Readings of the file no longer count; stations that came with it and hold nothing else go too. */
+  async retractImport(id: string, batch: string) {
+    const survey = await this.find(id);
+    await this.sequelize.transaction(async (transaction) => {
+      const rows = await ReadingRecord.findAll({
+        where: { surveyId: id },
+        order: ['sequence'],
+        transaction,
+        raw: true,
+      });
+      const superseded = new Set(rows.map(({ supersedes }) => supersedes));
+      const standing = rows.filter((row) => row.batch === batch && row.thickness !== null && !superseded.has(row.id));
+      const at = new Date();
+      const back = standing.map(({ station, x, y, source, person, id: supersedes }) => ({
+        station, x, y, source, person, supersedes, at, id: randomUUID(), surveyId: id, thickness: null, typed: '', kept: false,
+      })); // prettier-ignore
+      await ReadingRecord.bulkCreate(back, { transaction });
+      await this.dropEmptyStations(survey.buildId, new Set(standing.map(({ station }) => station)), transaction);
+      await this.verdicts.markSurvey(id, transaction);
+    });
+    return this.show(id);
   }
 
   async exportCsv(id: string): Promise<{ fileName: string; text: string }> {
@@ -129,58 +156,32 @@ export class SurveysService {
   }
 
   async assessment(id: string) {
-    const survey = await this.find(id);
-    if (!survey.assessment) throw notFound('assessment: nothing has been read in this survey');
-    return survey.assessment;
+    const found = await this.find(id);
+    await this.verdicts.refresh(found.buildId);
+    const { assessment } = await this.find(id);
+    if (!assessment) throw notFound('assessment: nothing has been read in this survey');
+    return assessment;
   }
 
-  /** Keeps what the newest readings foretell, before the maker takes wood off. */
-  async keepForecast(id: string, { id: forecastId, person }: KeepForecastDto) {
-    const survey = await this.find(id);
-    const { assessment } = survey;
-    if (!assessment) throw invalid([{ field: 'survey', message: 'has no readings yet: read the plate first' }]);
-    const { forecast, statistics, steps } = assessment;
-    const { choices } = await this.findBuild(survey.buildId);
-    const checked = await this.flex.plateChecks(survey.buildId);
-    const checks = forecastCheck(checked, forecast.meanAfter, followedBy({ ...NO_CHOICES, ...choices.rules }));
-    const body = { ...forecast, meanNow: statistics.mean, steps, checks };
-    const [record] = await PassForecastRecord.findOrCreate({
-      where: { id: forecastId },
-      defaults: { id: forecastId, buildId: survey.buildId, surveyId: id, at: new Date(), person, body },
-    });
-    return forecastView(record);
+  private async imported(
+    id: string,
+    { count, ...rest }: { count: number; newStations: number; batch: string | null; doubtful: DoubtfulLine[] },
+  ) {
+    return { ...(await this.show(id)), imported: count, ...rest };
   }
 
-  async forecasts(buildId: string) {
-    const records = await PassForecastRecord.findAll({ where: { buildId }, order: [['at', 'ASC']] });
-    return records.map(forecastView);
-  }
-
-  /** After a change of target, plate, wood, tool or units. */
-  async reassessNewest(buildId: string): Promise<void> {
-    const newest = await Survey.findOne({ where: { buildId }, order: [['number', 'DESC']] });
-    if (newest) await this.sequelize.transaction((transaction) => this.reassess(newest, transaction));
-  }
-
-  private async reassess(survey: Survey, transaction: Transaction): Promise<void> {
-    const build = await this.findBuild(survey.buildId, transaction);
+  private async dropEmptyStations(buildId: string, names: Set<string>, transaction: Transaction): Promise<void> {
+    const build = await Build.findByPk(buildId, { transaction, lock: transaction.LOCK.UPDATE, rejectOnEmpty: true });
+    const surveys = await Survey.findAll({ where: { buildId }, attributes: ['id'], transaction });
     const rows = await ReadingRecord.findAll({
-      where: { surveyId: survey.id },
+      where: { surveyId: { [Op.in]: surveys.map((survey) => survey.id) }, station: [...names] },
       order: ['sequence'],
       transaction,
       raw: true,
     });
-    const [target, removalSpread] = await Promise.all([
-      this.graduation.targetOf(build),
-      this.ledger.removalSpread(build.id),
-    ]);
-    const assessment = assessSurvey(build, {
-      readings: toStationReadings(rows),
-      mass: survey.mass,
-      target,
-      removalSpread,
-    });
-    await survey.update({ assessment }, { transaction });
+    const used = new Set(toStationReadings(rows).map(({ station }) => station));
+    const stations = build.stations.filter(({ name, kind }) => kind !== 'own' || !names.has(name) || used.has(name));
+    if (stations.length < build.stations.length) await build.update({ stations }, { transaction });
   }
 
   private async find(id: string): Promise<Survey> {
@@ -189,8 +190,8 @@ export class SurveysService {
     return survey;
   }
 
-  private async findBuild(id: string, transaction?: Transaction): Promise<Build> {
-    const build = await Build.findByPk(id, { transaction });
+  private async findBuild(id: string): Promise<Build> {
+    const build = await Build.findByPk(id);
     if (!build) throw notFound('build');
     return build;
   }
@@ -203,6 +204,7 @@ export class SurveysService {
   private async checkSuperseded(surveyId: string, readings: ReadingDto[], transaction: Transaction): Promise<void> {
     const sent = new Set(readings.map((reading) => reading.id));
     const wanted = readings.flatMap((r) => (r.supersedes !== null && !sent.has(r.supersedes) ? [r.supersedes] : []));
+    if (wanted.length === 0) return;
     const known = await ReadingRecord.findAll({ where: { id: wanted, surveyId }, attributes: ['id'], transaction });
     const knownIds = new Set(known.map((row) => row.id));
     const errors = readings.flatMap(({ supersedes }, i) =>

@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { Sequelize } from 'sequelize-typescript';
 import { streamBytes } from '../database/stream-bytes';
 import { invalid, notFound } from '../problem';
+import { insertOnce } from '../database/insert-once';
 import { WoodPhoto } from './models/wood-photo.model';
 import type { PhotoDto } from './wood.dto';
 import { WoodService } from './wood.service';
@@ -26,10 +27,8 @@ export class PhotosService {
     if (!file) throw invalid([{ field: 'file', message: 'is missing: choose a picture' }]);
     const type = pictureType(file.buffer);
     if (!type) throw invalid([{ field: 'file', message: 'is not a JPEG, PNG or WebP picture' }]);
-    await WoodPhoto.findOrCreate({
-      where: { id },
-      defaults: { id, setId, at: new Date(), person, caption, type, size: file.size, bytes: file.buffer },
-    });
+    const row = { id, setId, at: new Date(), person, caption, type, size: file.size, bytes: file.buffer };
+    await insertOnce(WoodPhoto, row);
     return this.wood.show(setId);
   }
 

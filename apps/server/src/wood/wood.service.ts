@@ -6,6 +6,7 @@ import {
 import { Op } from 'sequelize';
 import { FlexService } from '../flex/flex.service';
 import { invalid, notFound, refusing } from '../problem';
+import { insertOnce } from '../database/insert-once';
 import { WoodPhoto } from './models/wood-photo.model';
 import { WoodSet } from './models/wood-set.model';
 import { WoodTest, type WoodTestResult } from './models/wood-test.model';
@@ -45,7 +46,7 @@ export class WoodService {
 
   /** A second request with the same id (a retry) gives the set that is already there. */
   async create(dto: CreateWoodSetDto) {
-    await WoodSet.findOrCreate({ where: { id: dto.id }, defaults: { ...dto, demo: false } });
+    await insertOnce(WoodSet, { ...dto, demo: false });
     return this.show(dto.id);
   }
 
@@ -70,10 +71,7 @@ export class WoodService {
         },
       ]);
     }
-    await WoodWeighing.findOrCreate({
-      where: { id: weighingId },
-      defaults: { ...weighing, id: weighingId, setId: id, at: new Date() },
-    });
+    await insertOnce(WoodWeighing, { ...weighing, id: weighingId, setId: id, at: new Date() });
     return this.show(id);
   }
 
@@ -139,7 +137,7 @@ export class WoodService {
   private async keepTest(
     test: Pick<WoodTest, 'id' | 'setId' | 'kind' | 'jigId' | 'person' | 'feel' | 'input' | 'result'>,
   ) {
-    await WoodTest.findOrCreate({ where: { id: test.id }, defaults: { ...test, at: new Date() } });
+    await insertOnce(WoodTest, { ...test, at: new Date() });
     return this.show(test.setId);
   }
 

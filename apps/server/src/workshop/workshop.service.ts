@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { GENERIC_GLUES, type Experience, type Glue } from '@nimble/core';
 import { notFound } from '../problem';
+import { insertOnce } from '../database/insert-once';
 import { Person } from './person.model';
 import { Workshop } from './workshop.model';
 import type { ChangeWorkshopDto } from './workshop.dto';
@@ -42,7 +43,7 @@ export class WorkshopService {
 
   /** Adding the same person twice (a retry) adds one. */
   async addPerson(id: string, name: string): Promise<WorkshopView> {
-    await Person.findOrCreate({ where: { id }, defaults: { id, name, role: '' } });
+    await insertOnce(Person, { id, name, role: '' });
     return this.show();
   }
 }

@@ -5,6 +5,7 @@ import { useSyncExternalStore } from 'react';
 import { toast } from 'sonner';
 import { keys } from './keys';
 import { Outbox, type OutboxState, type Write } from './outbox';
+import type { SurveyReading, SurveyWithReadings } from './types';
 
 const PLACE = 'nimble-spruce-outbox';
 
@@ -16,13 +17,17 @@ export const outbox = new Outbox({
 /** Call once. After each write the server's own records are asked for again. */
 export function openOutbox(client: QueryClient): void {
   void outbox.open({
-    answered: ({ shown, buildId }, answer) => {
-      if (shown === undefined) return;
-      client.setQueryData<unknown[]>(keys.knocks(buildId), (all) => all && [...all, answer]); // once: what waits is told by its id
+    answered: ({ shown, buildId, path, body }, answer) => {
+      if (shown !== undefined) client.setQueryData<unknown[]>(keys.knocks(buildId), (all) => all && [...all, answer]); // once: what waits is told by its id
+      const surveyId = READINGS.exec(path)?.[1];
+      if (surveyId)
+        keepReadings(client, keys.survey(buildId, surveyId), (body as { readings: SurveyReading[] }).readings);
     },
-    sent: ({ buildId }) => {
-      const stillWaiting = outbox.snapshot().writes.some((write) => write.buildId === buildId);
-      if (!stillWaiting) void client.invalidateQueries({ queryKey: keys.build(buildId) });
+    sent: ({ buildId, path }) => {
+      if (outbox.snapshot().writes.some((write) => write.buildId === buildId)) return;
+      // A reading's answer says all that the page needs; what others see of it is asked for when the hand rests.
+      if (READINGS.test(path)) return refreshWhenResting(client, buildId);
+      void client.invalidateQueries({ queryKey: keys.build(buildId) });
     },
     refused: (write, error) => {
       toast.error(`${write.label} was not kept: ${error.errors[0]?.message ?? error.message}`);
@@ -30,6 +35,27 @@ export function openOutbox(client: QueryClient): void {
     },
   });
   window.addEventListener('online', () => outbox.retry());
+}
+
+const READINGS = /^\/surveys\/([^/]+)\/readings$/;
+const REST_MS = 1500;
+const resting = new Map<string, ReturnType<typeof setTimeout>>();
+
+function keepReadings(client: QueryClient, key: readonly unknown[], added: readonly SurveyReading[]): void {
+  client.setQueryData<SurveyWithReadings>(key, (survey) => {
+    if (!survey) return survey;
+    const known = new Set(survey.readings.map(({ id }) => id));
+    return { ...survey, readings: [...survey.readings, ...added.filter(({ id }) => !known.has(id))] };
+  });
+}
+
+function refreshWhenResting(client: QueryClient, buildId: string): void {
+  clearTimeout(resting.get(buildId));
+  const refresh = () => {
+    for (const queryKey of [keys.surveys(buildId), keys.ledger(buildId), keys.buildLists])
+      void client.invalidateQueries({ queryKey });
+  };
+  resting.set(buildId, setTimeout(refresh, REST_MS));
 }
 
 export function useOutbox(): OutboxState {

@@ -1,12 +1,12 @@
-import type { TargetSpec } from '@nimble/core';
+import type { PassTool, Taken, TargetSpec } from '@nimble/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { outbox, useOutbox } from './bench-outbox';
 import { get, request } from './client';
 import { keys } from './keys';
-import { blankSurvey, withPendingReadings, withPendingSurveys } from './pending';
+import { blankSurvey, withPendingPasses, withPendingReadings, withPendingSurveys } from './pending';
 import type {
-  Build, BuildSummary, Ledger, Note, PassForecastView, Survey, SurveyReading, SurveyWithReadings, TargetTemplate, Workshop,
+  Build, BuildSummary, Ledger, Note, PassView, Survey, SurveyReading, SurveyWithReadings, TargetTemplate, Workshop,
 } from './types'; // prettier-ignore
 
 export const useWorkshop = () => useQuery({ queryKey: keys.workshop, queryFn: () => get<Workshop>('/workshop') });
@@ -20,8 +20,19 @@ export const useBuild = (id: string) =>
 export const useTarget = (id: string) =>
   useQuery({ queryKey: keys.target(id), queryFn: () => get<TargetSpec>(`/builds/${id}/target`) });
 
-export const useForecasts = (id: string) =>
-  useQuery({ queryKey: keys.forecasts(id), queryFn: () => get<PassForecastView[]>(`/builds/${id}/forecasts`) });
+/** Passes of a build, those that still wait to be sent included. */
+export function usePasses(buildId: string) {
+  const { writes } = useOutbox();
+  const query = useQuery({
+    queryKey: keys.passes(buildId),
+    queryFn: () => get<PassView[]>(`/builds/${buildId}/passes`),
+  });
+  const data = useMemo(
+    () => query.data && withPendingPasses(query.data, writes, buildId),
+    [query.data, writes, buildId],
+  );
+  return { ...query, data };
+}
 
 export const useLedger = (id: string) =>
   useQuery({ queryKey: keys.ledger(id), queryFn: () => get<Ledger>(`/builds/${id}/ledger`) });
@@ -60,7 +71,9 @@ export function useSurvey(buildId: string, surveyId: string | null) {
   const data = useMemo(() => {
     const hasWaiting = isNew || writes.some((w) => w.path.startsWith(`/surveys/${surveyId}/`));
     const blank =
-      hasWaiting && surveyId !== null ? { ...blankSurvey(buildId, 0, { id: surveyId }), readings: [] } : null;
+      hasWaiting && surveyId !== null
+        ? { ...blankSurvey(buildId, 0, { id: surveyId }), readings: [], expected: null }
+        : null;
     const known = query.data ?? blank;
     return known ? withPendingReadings(known, writes) : undefined;
   }, [query.data, writes, isNew, surveyId, buildId]);
@@ -85,8 +98,19 @@ export function useSurveyWrites(buildId: string) {
       changeSurvey: (surveyId: string, change: Partial<Survey> & { finished?: boolean }): void => {
         queue('PATCH', `/surveys/${surveyId}`, change, 'the change of the survey');
       },
-      keepForecast: (surveyId: string, person: string): void => {
-        queue('POST', `/surveys/${surveyId}/forecasts`, { id: crypto.randomUUID(), person }, 'the forecast');
+      takePass: (
+        surveyId: string,
+        pass: { person: string; tool: PassTool; taken: Taken; supersedes?: string },
+      ): string => {
+        const id = crypto.randomUUID();
+        queue('POST', `/surveys/${surveyId}/passes`, { ...pass, id, at: new Date().toISOString() }, 'the pass');
+        return id;
+      },
+      retractPass: (passId: string, retracted: boolean): void => {
+        queue('POST', `/passes/${passId}/retract`, { retracted }, 'the pass taken back');
+      },
+      retractSurvey: (surveyId: string, retracted: boolean): void => {
+        queue('POST', `/surveys/${surveyId}/retract`, { retracted }, 'the survey taken back');
       },
       setTarget: (body: TargetSpec, person: string): void => {
         client.setQueryData(keys.target(buildId), body);

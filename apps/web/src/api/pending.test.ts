@@ -10,7 +10,11 @@ const write = (method: Write['method'], path: string, body: unknown): Write => (
   buildId: 'b',
   label: '',
 });
-const known = { ...blankSurvey('b', 1, { id: 's1' }), readings: [{ id: 'r1', station: 'A1' } as SurveyReading] };
+const known = {
+  ...blankSurvey('b', 1, { id: 's1' }),
+  expected: null,
+  readings: [{ id: 'r1', station: 'A1' } as SurveyReading],
+};
 
 describe('what still waits to be sent', () => {
   it('shows a survey begun while the server is away, numbered after the last, with its conditions', () => {

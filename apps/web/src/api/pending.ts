@@ -1,6 +1,6 @@
 /** What the bench shows: the server's records with the writes that still wait laid over them. */
 import type { Write } from './outbox';
-import type { Survey, SurveyReading, SurveyWithReadings } from './types';
+import type { PassView, Survey, SurveyReading, SurveyWithReadings } from './types';
 
 /** Surveys of a build with those that were started here but have not reached the server. */
 export function withPendingSurveys(surveys: readonly Survey[], writes: readonly Write[], buildId: string): Survey[] {
@@ -10,7 +10,15 @@ export function withPendingSurveys(surveys: readonly Survey[], writes: readonly 
   const known = new Set(surveys.map((survey) => survey.id));
   const fresh = started.filter(({ id }) => !known.has(id));
   const numbered = fresh.map((body, i) => blankSurvey(buildId, (surveys.at(-1)?.number ?? 0) + 1 + i, body));
-  return [...surveys, ...numbered].map((survey) => withPendingConditions(survey, writes));
+  const back = new Set(
+    writes.flatMap(({ path, body }) => {
+      const id = /^\/surveys\/([^/]+)\/retract$/.exec(path)?.[1];
+      return id && (body as { retracted: boolean }).retracted ? [id] : [];
+    }),
+  );
+  return [...surveys, ...numbered]
+    .filter(({ id }) => !back.has(id))
+    .map((survey) => withPendingConditions(survey, writes));
 }
 
 /** One survey with the readings and conditions that wait. Readings the server has already are not doubled. */
@@ -30,7 +38,33 @@ function withPendingConditions<S extends Survey>(survey: S, writes: readonly Wri
 
 export function blankSurvey(buildId: string, number: number, body: Partial<Survey> & { id: string }): Survey {
   return {
-    buildId, number, person: '', startedAt: new Date().toISOString(), finishedAt: null, relativeHumidity: null, temperatureC: null, mass: null,
+    buildId, number, kind: 'full', person: '', startedAt: new Date().toISOString(), finishedAt: null, relativeHumidity: null, temperatureC: null, mass: null,
     typed: {}, note: '', assessment: null, ...body,
   }; // prettier-ignore
 }
+
+/** Passes that were taken or taken back here and have not reached the server. Their forecast is the server's to make. */
+export function withPendingPasses(passes: readonly PassView[], writes: readonly Write[], buildId: string): PassView[] {
+  const own = writes.filter((write) => write.buildId === buildId);
+  const known = new Set(passes.map(({ id }) => id));
+  const taken = own.flatMap(({ path, body }) => {
+    const surveyId = /^\/surveys\/([^/]+)\/passes$/.exec(path)?.[1];
+    const pass = body as Pick<PassView, 'id' | 'at' | 'person' | 'tool' | 'taken'> & { supersedes?: string };
+    return surveyId && !known.has(pass.id)
+      ? [{ ...pass, surveyId, supersedes: pass.supersedes ?? null, ...NOT_FORETOLD }]
+      : [];
+  });
+  const replaced = new Set(taken.map(({ supersedes }) => supersedes));
+  const turned = new Map(
+    own.flatMap(({ path, body }): [string, boolean][] => {
+      const id = /^\/passes\/([^/]+)\/retract$/.exec(path)?.[1];
+      return id ? [[id, (body as { retracted: boolean }).retracted]] : [];
+    }),
+  );
+  return [...passes, ...taken].map((pass) => {
+    const back = turned.get(pass.id);
+    return { ...pass, stands: back === undefined ? pass.stands && !replaced.has(pass.id) : !back };
+  });
+}
+
+const NOT_FORETOLD = { planned: [], forecast: null, stands: true };

@@ -1,7 +1,7 @@
 /** What the API sends. Dates are ISO text in UTC; quantities SI. */
 import type {
-  AssessmentSummary, BuildChoices, BuildWood, Construction, Estimate, Experience, Family, FlexForecast, Glue, HoleSpec, LedgerLine, LedgerSummary, OutlineSpec, PassTool, PlateRole,
-  Reading, Stage, Station, StepSummary, TargetSpec, UnitChoice,
+  AssessmentSummary, BuildChoices, BuildWood, CheckForecast, Construction, DoubtfulLine, ExpectedState, Experience, Family, Glue, HoleSpec, LedgerLine,
+  LedgerSummary, OutlineSpec, PassForecast, PassTool, PlateRole, Reading, Stage, Station, StepSummary, Taken, TargetSpec, UnitChoice,
 } from '@nimble/core'; // prettier-ignore
 
 export interface Person {
@@ -51,6 +51,8 @@ export interface BuildSummary extends Omit<Build, 'stations'> {
     mean: number | null;
     headline: string | null;
     verdict: string | null;
+    /** Passes taken since; then the verdict is of before them. */
+    passesSince: number;
   } | null;
 }
 
@@ -58,6 +60,8 @@ export interface Survey {
   id: string;
   buildId: string;
   number: number;
+  /** A whole survey, a quick look at a few places, or the scale alone. */
+  kind: 'full' | 'quick' | 'weight';
   person: string;
   startedAt: string;
   finishedAt: string | null;
@@ -74,27 +78,42 @@ export interface SurveyReading extends Reading {
   source: 'typed' | 'caliper' | 'csv';
   person: string;
   at: string;
+  /** Readings that came in from one file. */
+  batch?: string | null;
 }
 
 export interface SurveyWithReadings extends Survey {
   readings: SurveyReading[];
+  /** What a quick look is laid upon; null for a whole survey. */
+  expected: ExpectedState | null;
 }
 
-export interface PassForecastView {
+export interface ImportAnswer extends SurveyWithReadings {
+  imported: number;
+  batch: string | null;
+  /** Lines to be asked about; while there are any, nothing was kept. */
+  doubtful: DoubtfulLine[];
+}
+
+/** Wood taken off after a survey. */
+export interface PassView {
   id: string;
   surveyId: string;
   at: string;
   person: string;
-  massNow: Estimate;
-  massAfter: Estimate;
-  meanNow: number;
-  meanAfter: Estimate;
-  flex: FlexForecast[];
-  steps: StepSummary[];
+  /** Null where it is not known what was taken. */
+  tool: PassTool | null;
+  taken: Taken | null;
+  planned: StepSummary[];
+  /** Of everything that came off since the survey; null until the server has made it. */
+  forecast: (PassForecast & { meanNow: number; checks?: CheckForecast }) | null;
+  supersedes: string | null;
+  /** Neither taken back nor corrected since. */
+  stands: boolean;
 }
 
 export interface Ledger {
-  passes: { forecastId: string; surveyId: string; settledBy: string; at: string; lines: LedgerLine[] }[];
+  passes: { passId: string; surveyId: string; settledBy: string; at: string; lines: LedgerLine[] }[];
   summary: LedgerSummary;
   /** How unevenly this maker's tool takes off what was planned (1). */
   removalSpread: number;

@@ -41,7 +41,14 @@ describe('the bench', () => {
     show([
       build({ id: 'a', number: 41, name: 'Sandpiper', stage: 'voice', waitsFor: { what: 'fresh ears', until: past } }),
       build({
-        newestSurvey: { number: 3, at: past, mean: 2.48e-3, headline: 'Go on: five more passes', verdict: 'go-on' },
+        newestSurvey: {
+          number: 3,
+          at: past,
+          mean: 2.48e-3,
+          headline: 'Go on: five more passes',
+          verdict: 'go-on',
+          passesSince: 0,
+        },
       }),
     ]);
     expect(await screen.findByText('Go on: five more passes')).toBeInTheDocument();
@@ -51,7 +58,7 @@ describe('the bench', () => {
   });
   it('says of a braced top how far its voicing is, not how thin it was planed', async () => {
     const at = new Date(Date.now() - 7_200_000).toISOString();
-    const survey = { number: 3, at, mean: 2.48e-3, headline: 'Go on: five more passes', verdict: 'go-on' };
+    const survey = { number: 3, at, mean: 2.48e-3, headline: 'Go on: five more passes', verdict: 'go-on', passesSince: 0 };
     const voiced = (id: string, number: number, stage: BuildSummary['stage'], shaved: boolean) =>
       build({ id, number, stage, newestSurvey: survey, newestRound: { number: 2, at, shaved } });
     show([voiced('a', 41, 'voice', false), voiced('b', 42, 'voice', true), voiced('c', 38, 'close', false), voiced('d', 37, 'thickness', false)]);

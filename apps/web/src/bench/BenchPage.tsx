@@ -1,4 +1,4 @@
-import { formatThickness, inWords, type Stage } from '@nimble/core';
+import { formatThickness, inWords, type Stage, type VerdictKind } from '@nimble/core';
 import { useQueryClient } from '@tanstack/react-query';
 import { format, formatDistanceToNow, isPast } from 'date-fns';
 import { Archive, Copy, EllipsisVertical, Pencil, Plus } from 'lucide-react';
@@ -18,6 +18,7 @@ import { STAGE_WORDS, stagePath } from '../shell/stage-words';
 import { Waiting } from '../shell/Waiting';
 import { Button, Menu, MenuItem } from '../ui';
 import { DuplicateDialog } from './DuplicateDialog';
+import { VERDICT_INK, VERDICT_SIGN } from '../verdict-looks';
 import { Silhouette } from './silhouette';
 
 const PIXELS_PER_METRE = 440;
@@ -104,19 +105,11 @@ function EmptyBench({ archived }: { archived: boolean }) {
   );
 }
 
-const VERDICT_MARK: Record<string, { sign: string; ink: string }> = {
-  'go-on': { sign: '▸', ink: 'text-spruce' },
-  nearly: { sign: '▹', ink: 'text-spruce' },
-  stop: { sign: '■', ink: 'text-ink' },
-  'too-thin': { sign: '▼', ink: 'text-lake' },
-  'look-again': { sign: '?', ink: 'text-ember-ink' },
-};
-
 function BuildOnBench({ build }: { build: BuildSummary }) {
   const { newestSurvey: survey, newestRound } = build;
   // Once it is voiced its thickness is no longer the question.
   const voiced = BRACED.includes(build.stage) ? newestRound : null;
-  const mark = survey?.verdict ? VERDICT_MARK[survey.verdict] : undefined;
+  const verdict = survey?.verdict as VerdictKind | undefined;
   return (
     <li className="relative border-b border-line py-2.5">
       <Link to={stagePath(build.id, build.stage)} className="block hover:bg-grain/30">
@@ -138,9 +131,16 @@ function BuildOnBench({ build }: { build: BuildSummary }) {
         ) : (
           <>
             <p className="text-[1.1rem]">
-              {survey?.headline ? (
-                <span className={`font-medium ${mark?.ink ?? ''}`}>
-                  <span aria-hidden>{mark?.sign} </span>
+              {survey && survey.passesSince > 0 ? (
+                <span className="font-medium text-ember-ink">
+                  <span aria-hidden>? </span>
+                  {survey.passesSince === 1
+                    ? 'A pass was taken: look again'
+                    : `${survey.passesSince} passes were taken: look again`}
+                </span>
+              ) : survey?.headline && verdict ? (
+                <span className={`font-medium ${VERDICT_INK[verdict]}`}>
+                  <span aria-hidden>{VERDICT_SIGN[verdict]} </span>
                   {survey.headline}
                 </span>
               ) : (

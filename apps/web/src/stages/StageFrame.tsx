@@ -1,7 +1,7 @@
 import type { Stage } from '@nimble/core';
 import { useMemo, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
-import { useForecasts, useSurveys, useSurveyWrites } from '../api/hooks';
+import { usePasses, useSurveys, useSurveyWrites } from '../api/hooks';
 import { isKnock, useSounds } from '../api/knocks';
 import type { Build } from '../api/types';
 import { useVoicingEvents } from '../api/voicing';
@@ -21,7 +21,7 @@ interface Props {
 /** A stage beside thickness: the build's frame, with the ribbon leading back to the surveys and the rounds as they were. */
 export function StageFrame({ build, stage, slip, children }: Props) {
   const surveys = useSurveys(build.id);
-  const forecasts = useForecasts(build.id);
+  const passes = usePasses(build.id);
   const writes = useSurveyWrites(build.id);
   const navigate = useNavigate();
   const events = useVoicingEvents(build.id).data;
@@ -40,7 +40,7 @@ export function StageFrame({ build, stage, slip, children }: Props) {
       onUnits={(units) => writes.changeBuild({ units })}
       ribbon={
         <Ribbon
-          items={[...ribbonItems(surveys.data ?? [], forecasts.data ?? [], build.units), ...rounds]}
+          items={[...ribbonItems(surveys.data ?? [], passes.data ?? [], build.units), ...rounds]}
           selected={null}
           onSelect={open}
           empty="Nothing measured yet."

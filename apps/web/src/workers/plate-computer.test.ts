@@ -3,11 +3,11 @@ import {
   defaultOutline,
   defaultTarget,
   layStations,
-  METRIC,
   plateShape,
-  woodOfSpecies,
   type StationReading,
+  type SurveyFacts,
 } from '@nimble/core';
+import { aBuild, surveyFacts } from '../test-bench';
 import { PlateComputer, type MapView, type PictureRequest } from './plate-computer';
 
 const plate = { outline: defaultOutline('steel-string'), holes: defaultHoles('steel-string'), leftHanded: false };
@@ -23,9 +23,9 @@ const read = (thickness: (x: number) => number): StationReading[] =>
     kept: false,
   }));
 
-const request = (view: MapView, change: Partial<PictureRequest> = {}): PictureRequest => ({
-  plate, stations, view, readings: read((x) => 2.7e-3 + 4e-4 * x), target: defaultTarget('steel-string', 'top'), tool: { kind: 'plane', depthPerPass: 5e-5 },
-  wood: woodOfSpecies('sitka-spruce'), mass: null, removalSpread: 0.2, units: METRIC, earlier: null, dragging: false, ...change,
+const build = aBuild();
+const request = (view: MapView, change: Partial<PictureRequest> = {}, facts: Partial<SurveyFacts> = {}): PictureRequest => ({
+  plate, stations, view, facts: surveyFacts(build, read((x) => 2.7e-3 + 4e-4 * x), { wanted: stations.length, ...facts }), earlier: null, dragging: false, ...change,
 }); // prettier-ignore
 
 describe('plate picture', () => {
@@ -49,15 +49,15 @@ describe('plate picture', () => {
     expect(Math.max(...levels)).toBeLessThan(1.01e-4); // 0.05 + 0.1 x 0.49 mm at the tail
   });
   it('tells the target at every station, with or without readings', () => {
-    const empty = computer.picture(request('thickness', { readings: [] }));
+    const empty = computer.picture(request('thickness', {}, { readings: [] }));
     expect(empty.summary).toBeNull();
     expect(empty.targetAt).toEqual(stations.map(() => 2.75e-3));
   });
   it('lets the map follow a dragged target exactly, with the verdict as it was', () => {
     const start = computer.picture(request('deviation'));
     const moved = { ...defaultTarget('steel-string', 'top'), base: { kind: 'even', thickness: 2.85e-3 } } as const;
-    const dragged = computer.picture(request('deviation', { target: moved, dragging: true }));
-    const settled = computer.picture(request('deviation', { target: moved }));
+    const dragged = computer.picture(request('deviation', { dragging: true }, { target: moved }));
+    const settled = computer.picture(request('deviation', {}, { target: moved }));
     expect(dragged.bands).toEqual(settled.bands);
     expect(dragged.summary).toEqual(start.summary);
     expect(settled.summary).not.toEqual(start.summary);

@@ -1,9 +1,30 @@
 /** What the thickness screen shows of a plate, computed away from the page: verdict, plan, forecast, and the map as ready paths. */
 import {
-  assessThickness, cellAt, contourAreas, createMapGrid, judgeTearOut, mapThickness, plateContext, plateShape, removalBetween, roundLevels, summarizeAssessment, woodEstimate,
-  type Assessment, type AssessmentSummary, type BuildWood, type HoleSpec, type OutlineSpec, type PassTool, type PlateContext, type Removal, type StationReading,
-  type TargetSpec, type TearOut, type UnitChoice, fillTarget,
-} from '@nimble/core'; // prettier-ignore
+  cellAt,
+  contourAreas,
+  createMapGrid,
+  followLead,
+  judgeSurvey,
+  judgeTearOut,
+  mapThickness,
+  plateContext,
+  plateShape,
+  removalBetween,
+  roundLevels,
+  rulesFor,
+  type Assessment,
+  type AssessmentSummary,
+  type FollowedLine,
+  type HoleSpec,
+  type HowThin,
+  type OutlineSpec,
+  type PlateContext,
+  type Removal,
+  type StationReading,
+  type SurveyFacts,
+  type TargetSpec,
+  type TearOut,
+} from '@nimble/core';
 import { ringsPath } from '../plate/plate-paths';
 
 export type MapView = 'thickness' | 'deviation' | 'mirror' | 'removed';
@@ -16,15 +37,10 @@ export interface PlateSpec {
 
 export interface PictureRequest {
   plate: PlateSpec;
-  readings: readonly StationReading[];
+  /** All that bears on the verdict, as the server judges by it. */
+  facts: SurveyFacts;
   /** Stations to be read, in any order: their places. */
   stations: readonly { x: number; y: number }[];
-  target: TargetSpec;
-  tool: PassTool;
-  wood: BuildWood;
-  mass: number | null;
-  removalSpread: number;
-  units: UnitChoice;
   view: MapView;
   /** While a target is dragged: only the map follows, verdict and plan wait until it is let go. */
   dragging: boolean;
@@ -43,12 +59,17 @@ export interface Band {
 
 export interface PlatePicture {
   summary: AssessmentSummary | null;
+  /** What every rule says, and the line that is followed. */
+  thin: HowThin;
+  followed: FollowedLine;
+  /** The stations that the map was made from: read, or moved by a quick look. */
+  standing: StationReading[];
   bands: Band[];
   hue: 'diverging' | 'spruce' | 'ember';
   /** Hatched: what is under its band, and what no reading reaches. */
   underPath: string;
   unreadPath: string;
-  /** Target thickness at each requested station [m]. */
+  /** Thickness wanted at each requested station, by the line that is followed [m]. */
   targetAt: number[];
   /** What the map shows at each requested station [m], where that is not the reading itself: views `mirror` and `removed`. */
   shownAt: number[] | null;
@@ -61,46 +82,38 @@ const UNREAD_LEVEL = 0.5;
 
 export class PlateComputer {
   private plate: { key: string; context: PlateContext } | null = null;
-  private last: { assessment: Assessment; target: TargetSpec; summary: AssessmentSummary } | null = null;
+  private last: {
+    assessment: Assessment;
+    target: TargetSpec;
+    summary: AssessmentSummary;
+    standing: StationReading[];
+  } | null = null;
 
   picture(request: PictureRequest): PlatePicture {
     const context = this.contextOf(request.plate);
-    const targetAt = targetsAt(context, request);
-    if (request.readings.length === 0) {
+    const { thin, lead } = rulesFor(context, request.facts);
+    const { followed, wanted } = followLead(context, request.facts.target, lead);
+    const atStations = { thin, followed, targetAt: atPlaces(context, wanted, request.stations) };
+    if (request.dragging && this.last) return { ...atStations, ...this.follow(context, request, this.last, wanted) };
+    const judged = judgeSurvey(context, request.facts);
+    if (!judged) {
       this.last = null;
-      return {
-        summary: null,
-        bands: [],
-        hue: 'spruce',
-        underPath: '',
-        unreadPath: '',
-        targetAt,
-        shownAt: null,
-        removed: null,
-      };
+      return { ...atStations, ...BLANK };
     }
-    if (request.dragging && this.last) return this.follow(context, request, this.last, targetAt);
-    const assessment = assessThickness(context, {
-      ...request,
-      wanted: request.stations.length,
-      wood: woodEstimate(request.wood),
-    });
-    const summary = summarizeAssessment(assessment, context, request.target, request.units);
-    this.last = { assessment, target: request.target, summary };
-    return { summary, targetAt, ...paint(context, assessment, request) };
+    const { assessment, summary, stations: standing } = judged;
+    this.last = { assessment, target: request.facts.target, summary, standing };
+    return { ...atStations, summary, standing, ...paint(context, assessment, request) };
   }
 
   /** The same plate against a target under the hand: a new deviation, everything else as it was. */
   private follow(
     context: PlateContext,
     request: PictureRequest,
-    { assessment, summary }: NonNullable<PlateComputer['last']>,
-    targetAt: number[],
-  ): PlatePicture {
-    const target = new Float64Array(assessment.target.length);
-    fillTarget(request.target, context, target);
+    { assessment, summary, standing }: NonNullable<PlateComputer['last']>,
+    target: Float64Array,
+  ) {
     const deviation = assessment.map.thickness.map((h, cell) => h - target[cell]!);
-    return { summary, targetAt, ...paint(context, { ...assessment, target, deviation }, request) };
+    return { summary, standing, ...paint(context, { ...assessment, target, deviation }, request) };
   }
 
   /** Judges a tear in the plate last pictured. @throws InvalidInput for a place off the wood */
@@ -118,20 +131,30 @@ export class PlateComputer {
   }
 }
 
-function targetsAt(context: PlateContext, { target, stations }: PictureRequest): number[] {
-  const wanted = new Float64Array(context.grid.nx * context.grid.ny);
-  fillTarget(target, context, wanted);
-  return stations.map(({ x, y }) => wanted[Math.max(0, cellAt(context.grid, x, y))]!);
+/** A plate of which nothing was read. */
+const BLANK = {
+  summary: null,
+  standing: [],
+  bands: [],
+  hue: 'spruce' as const,
+  underPath: '',
+  unreadPath: '',
+  shownAt: null,
+  removed: null,
+};
+
+function atPlaces({ grid }: PlateContext, field: Float64Array, places: readonly { x: number; y: number }[]): number[] {
+  return places.map(({ x, y }) => field[Math.max(0, cellAt(grid, x, y))]!);
 }
 
-function paint({ grid }: PlateContext, assessment: Assessment, request: PictureRequest) {
+function paint(context: PlateContext, assessment: Assessment, request: PictureRequest) {
+  const { grid } = context;
   const { map, deviation, mirror } = assessment;
-  const tolerance = request.target.tolerance;
+  const tolerance = request.facts.target.tolerance;
   const unread = Float64Array.from(map.unread);
   const unreadPath = ringsPath(contourAreas(grid, unread, [UNREAD_LEVEL])[0]!.rings);
   const plain = { underPath: '', unreadPath, shownAt: null, removed: null };
-  const atStations = (field: Float64Array) =>
-    request.stations.map(({ x, y }) => field[Math.max(0, cellAt(grid, x, y))]!);
+  const atStations = (field: Float64Array) => atPlaces(context, field, request.stations);
   switch (request.view) {
     case 'thickness':
       return { ...plain, bands: oneHue(grid, map.thickness), hue: 'spruce' as const };
@@ -148,7 +171,7 @@ function paint({ grid }: PlateContext, assessment: Assessment, request: PictureR
       const { readings, mass } = request.earlier;
       const { depth, ...removed } = removalBetween(mapThickness(grid, readings), map, {
         before: mass,
-        after: request.mass,
+        after: request.facts.mass,
       });
       return { ...plain, bands: oneHue(grid, depth), hue: 'ember' as const, removed, shownAt: atStations(depth) };
     }

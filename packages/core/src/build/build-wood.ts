@@ -12,6 +12,8 @@ export interface BuildWood extends OrthotropicConstants {
   set?: { id: string; name: string } | null;
   /** Coefficients of variation of density and moduli (1). */
   spread: { rho: number; E: number };
+  /** Why its figures are in doubt; null or missing when they are not. */
+  doubt?: string | null;
 }
 
 /** What a maker's own figures are worth until the program has measured them itself. */

@@ -1,19 +1,20 @@
-import { startCarrying } from '../graduation';
+import { defaultTarget, startCarrying } from '../graduation';
 import { defaultHoles, defaultOutline, plateArea, plateShape } from '../outline';
 import { METRIC } from '../units';
 import {
-  forecastCheck, howThin, leadVerdict, NO_CHOICES, passTable, tensionOf, woodOfSpecies, type HowThinFacts, type ModelPlate, type PlateCheck,
+  forecastCheck, howThin, leadFor, modelPlates, NO_BUILD_CHOICES, NO_CHOICES, notJudgedWords, passTable, tensionOf, woodOfSpecies, type HowThinFacts, type ModelPlate, type PlateCheck,
 } from '.'; // prettier-ignore
 
 const shape = plateShape(defaultOutline('steel-string'), defaultHoles('steel-string'));
 const spruce = woodOfSpecies('sitka-spruce');
 const sure = { ...spruce, spread: { rho: 0.01, E: 0.02 } };
+const target = defaultTarget('steel-string', 'top', 'sitka-spruce');
 const check = (mm: number, change: Partial<PlateCheck>): PlateCheck => ({
   thickness: { value: mm / 1000, sd: 1e-5 },
   ...change,
 });
 const facts = (change: Partial<HowThinFacts> = {}): HowThinFacts => ({
-  family: 'steel-string', plate: 'top', wood: spruce, shape, scaleLength: 0.645, limit: 2.3e-3, choices: NO_CHOICES, checks: [], models: [], units: METRIC,
+  family: 'steel-string', plate: 'top', wood: spruce, shape, scaleLength: 0.645, construction: 'flat', target, choices: NO_CHOICES, checks: [], models: [], units: METRIC,
   ...change,
 }); // prettier-ignore
 const model = (change: Partial<ModelPlate> = {}): ModelPlate => ({
@@ -97,7 +98,7 @@ describe('how thin: the other schools', () => {
     });
   });
   it('never below the limit, and says that it held', () => {
-    const thin = { ...flexed, limit: 2.9e-3 };
+    const thin = { ...flexed, target: { ...target, limit: 2.9e-3 } };
     expect(howThin(thin)).toMatchObject({ stop: { value: 2.9e-3 }, limited: true });
   });
   it('shows rules that cannot both be right, and averages nothing', () => {
@@ -176,24 +177,52 @@ describe('which check is followed', () => {
   });
 });
 
-describe('the leading rule’s verdict', () => {
-  it('stops at the thinnest limit whatever leads, a ring that still grows too', () => {
-    const rings = [
-      [3.2, 0.6],
-      [3, 0.8],
-      [2.8, 1],
-      [2.6, 1.2],
-      [2.4, 1.4],
-    ].map(([mm, time]) => check(mm, { ring: { time, level: null } }));
-    const thin = howThin(facts({ checks: rings, limit: 2.3e-3, choices: { ...NO_CHOICES, leader: 'ring' } }));
-    const verdict = (mm: number) => leadVerdict(thin, { value: mm / 1000, sd: 1e-5 }, 3e-5).kind;
-    expect([2.6, 2.31, 2.2].map(verdict)).toEqual(['go-on', 'stop', 'past']);
+describe('the lead', () => {
+  const saysOf = (given: HowThinFacts) => leadFor(given).lead.says;
+  it('of target stiffness is a line, seen with the wood as the plate pumps', () => {
+    const { lead } = leadFor(facts());
+    expect(lead).toMatchObject({ rule: 'stiffness', says: { kind: 'line' }, wood: { E_L: spruce.E_L }, doubt: null });
   });
+  it('of number is the target itself, or the maker’s own band as a line', () => {
+    const number = { thickness: 2.9e-3, tolerance: 1e-4 };
+    expect(saysOf(facts({ choices: { ...NO_CHOICES, leader: 'number' } }))).toEqual({ kind: 'target' });
+    const own = saysOf(facts({ choices: { ...NO_CHOICES, leader: 'number', number } }));
+    expect(own).toMatchObject({ kind: 'line', thickness: { value: 2.9e-3 } });
+  });
+  it('is silent while something is missing, and says what', () => {
+    const says = saysOf(facts({ choices: { ...NO_CHOICES, leader: 'ring' } }));
+    expect(says).toMatchObject({ kind: 'silent', why: expect.stringMatching(/four at least/) });
+  });
+  it('is doubted with the wood that it rests on', () => {
+    const wood = { ...spruce, doubt: 'stiffer than any spruce' };
+    expect(leadFor(facts({ wood })).lead.doubt).toMatch(/stiffer/);
+    expect(leadFor(facts({ wood, choices: { ...NO_CHOICES, leader: 'number' } })).lead.doubt).toBeNull();
+  });
+});
 
-  const by = (mean: number) => {
-    const led = facts({ choices: { ...NO_CHOICES, leader: 'number', number: { thickness: 2.7e-3, tolerance: 1e-4 } } });
-    return leadVerdict(howThin(led), { value: mean, sd: 1e-5 }, 3e-5).kind;
-  };
-  it.each([[2.9e-3, 'go-on'], [2.76e-3, 'nearly'], [2.71e-3, 'stop'], [2.6e-3, 'past']])('%f m: %s', (mean, kind) =>
-    expect(by(mean)).toBe(kind)); // prettier-ignore
+describe('constructions', () => {
+  it.each(['carved', 'sandwich'] as const)(
+    'flat-plate rules have no vote on a %s plate, whoever was to lead',
+    (construction) => {
+      const { rules, leader, stop } = howThin(facts({ construction, choices: { ...NO_CHOICES, leader: 'stiffness' } }));
+      const silent = rules.filter(({ applies }) => !applies).map(({ rule }) => rule);
+      expect(silent).toEqual(['stiffness', 'flex', 'pitch']);
+      expect(rules.filter(({ applies, thickness }) => !applies && thickness !== null)).toEqual([]);
+      expect(silent).not.toContain(leader);
+      expect(stop?.value ?? 0).not.toBeCloseTo(2.748e-3, 5);
+    },
+  );
+  it('a sandwich is not judged by its thickness at all', () => {
+    expect(notJudgedWords('sandwich')).toMatch(/skins/);
+    expect(notJudgedWords('domed')).toBeNull();
+  });
+  it('learns only from plates built alike', () => {
+    const other = (id: string, construction: 'flat' | 'domed' | 'carved') => ({
+      id, number: Number(id), family: 'steel-string' as const, plate: 'top' as const, construction, wood: spruce,
+      outline: defaultOutline('steel-string'), holes: [], scaleLength: 0.645, choices: NO_BUILD_CHOICES, mean: 2.7e-3,
+    }); // prettier-ignore
+    const own = { id: '1', family: 'steel-string', plate: 'top', construction: 'flat' } as const;
+    const models = modelPlates(own, [other('1', 'flat'), other('2', 'domed'), other('3', 'carved')]);
+    expect(models.map(({ name, tension }) => [name, Math.round(tension)])).toEqual([['No. 2', 719]]);
+  });
 });

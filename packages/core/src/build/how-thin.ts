@@ -4,14 +4,14 @@
  */
 import { halfInterval, type Estimate } from '../estimate';
 import {
-  byFlex, byNumber, byPitch, byRigidity, byStiffness, byWeight, carryingFactor, learnCarrying, numberBand, pumpingArea, pumpingRigidity, ringCurve, startCarrying,
-  type CarryingPlate, type RingCurve, type RingPoint, type ThicknessRule,
+  byFlex, byNumber, byPitch, byRigidity, byStiffness, byWeight, carryingFactor, learnCarrying, middleThickness, numberBand, pumpingArea, pumpingRigidity, ringCurve, startCarrying,
+  type CarryingPlate, type RingCurve, type RingPoint, type TargetSpec, type ThicknessRule,
 } from '../graduation'; // prettier-ignore
 import { plateArea, type Family, type PlateShape } from '../outline';
 import { genericStringSet, totalTension } from '../strings';
 import { formatMass, formatThickness, inWords, type UnitChoice } from '../units';
 import type { BuildWood } from './build-wood';
-import type { PlateRole } from './stages';
+import type { Construction, PlateRole } from './stages';
 
 export type NoteKind = 'twist' | 'across' | 'along';
 
@@ -61,8 +61,9 @@ export interface HowThinFacts {
   wood: BuildWood;
   shape: PlateShape;
   scaleLength: number | null;
-  /** Thinnest that the maker's target allows [m]. */
-  limit: number;
+  construction: Construction;
+  /** What the maker set on the target page, or the family's band: its middle is what the number rule says, its limit always holds. */
+  target: TargetSpec;
   choices: RuleChoices;
   /** Of this plate, oldest first. */
   checks: readonly PlateCheck[];
@@ -80,6 +81,8 @@ export interface RuleOpinion {
   reason: string;
   /** What would let it speak. */
   missing: string | null;
+  /** False where the rule does not hold for this construction: then it has no vote. */
+  applies: boolean;
 }
 
 export interface HowThin {
@@ -112,15 +115,19 @@ export function howThin(facts: HowThinFacts): HowThin {
     weight: () => weightOpinion(facts),
   };
   const wanted = facts.plate === 'top' ? TOP_RULES : BACK_RULES;
-  const rules = wanted.map((rule) => weighed(opinion[rule](), facts));
-  const leader = wanted.find((rule) => rule === facts.choices.leader) ?? wanted[0];
+  const holding = wanted.filter((rule) => holdsFor(facts.construction, rule));
+  const rules = wanted.map((rule) =>
+    holding.includes(rule) ? weighed(opinion[rule](), facts) : doesNotApply(rule, facts),
+  );
+  const leader = holding.find((rule) => rule === facts.choices.leader) ?? holding[0];
   const led = rules.find(({ rule }) => rule === leader)!.thickness;
-  const limited = led !== null && led.value < facts.limit;
+  const { limit } = facts.target;
+  const limited = led !== null && led.value < limit;
   return {
     rules,
     leader,
-    stop: led && { value: Math.max(led.value, facts.limit), sd: led.sd },
-    limit: facts.limit,
+    stop: led && { value: Math.max(led.value, limit), sd: led.sd },
+    limit,
     limited,
     conflicts: conflictsAmong(rules),
     ring,
@@ -145,6 +152,7 @@ const said = (rule: ThicknessRule, thickness: Estimate, reason: string): RuleOpi
   mass: null,
   reason,
   missing: null,
+  applies: true,
 });
 const silent = (rule: ThicknessRule, reason: string, missing: string): RuleOpinion => ({
   rule,
@@ -152,14 +160,53 @@ const silent = (rule: ThicknessRule, reason: string, missing: string): RuleOpini
   mass: null,
   reason,
   missing,
+  applies: true,
 });
 
-function numberOpinion({ family, plate, wood, choices }: HowThinFacts): RuleOpinion {
-  const { thickness, tolerance } = choices.number ?? numberBand(family, plate, wood.species);
-  const reason = choices.number
-    ? 'Your own band, whatever the wood measures.'
-    : 'An ordinary band for this family and kind of wood, whatever this piece measures.';
-  return said('number', byNumber(thickness, tolerance).thickness, reason);
+/** A carved plate works as a shell and a sandwich as skins apart: what flat solid plates teach of stiffness, sag and pitch does not carry over. */
+const FLAT_ONLY: readonly ThicknessRule[] = ['stiffness', 'flex', 'pitch'];
+const CONSTRUCTION_WORDS: Partial<Record<Construction, string>> = {
+  carved: 'Does not apply to a carved plate: its stiffness comes from the arch as much as from the thickness.',
+  sandwich: 'Does not apply to a sandwich: it is not one solid plate.',
+};
+
+function holdsFor(construction: Construction, rule: ThicknessRule): boolean {
+  return CONSTRUCTION_WORDS[construction] === undefined || !FLAT_ONLY.includes(rule);
+}
+
+function doesNotApply(rule: ThicknessRule, { construction }: HowThinFacts): RuleOpinion {
+  return {
+    rule,
+    thickness: null,
+    mass: null,
+    reason: CONSTRUCTION_WORDS[construction]!,
+    missing: null,
+    applies: false,
+  };
+}
+
+/** Nobody set another target than the family's ordinary band. */
+export function isOrdinaryTarget({
+  family,
+  plate,
+  wood,
+  target,
+}: Pick<HowThinFacts, 'family' | 'plate' | 'wood' | 'target'>): boolean {
+  const band = numberBand(family, plate, wood.species);
+  const { base, rim, tolerance } = target;
+  return rim === null && base.kind === 'even' && base.thickness === band.thickness && tolerance === band.tolerance;
+}
+
+function numberOpinion(facts: HowThinFacts): RuleOpinion {
+  const { choices, target } = facts;
+  if (choices.number) {
+    const { thickness, tolerance } = choices.number;
+    return said('number', byNumber(thickness, tolerance).thickness, 'Your own band, whatever the wood measures.');
+  }
+  const reason = isOrdinaryTarget(facts)
+    ? 'An ordinary band for this family and kind of wood, whatever this piece measures.'
+    : 'Your target as you set it, whatever this piece measures.';
+  return said('number', byNumber(middleThickness(target.base), target.tolerance).thickness, reason);
 }
 
 function flexOpinion({ choices, checks, units }: HowThinFacts): RuleOpinion {

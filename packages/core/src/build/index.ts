@@ -5,7 +5,18 @@ export {
   type HowThin, type HowThinFacts, type ModelPlate, type NoteKind, type PlateCheck, type RuleChoices, type RuleOpinion,
 } from './how-thin'; // prettier-ignore
 export {
-  followedBy, forecastCheck, leadVerdict, passTable,
-  type CheckForecast, type FollowedChecks, type LeadVerdict, type PassRow, type PassTable, type PassTableFacts,
+  followedBy, forecastCheck, passTable,
+  type CheckForecast, type FollowedChecks, type PassRow, type PassTable, type PassTableFacts,
 } from './pass-table'; // prettier-ignore
 export { NO_BUILD_CHOICES, type BarGoal, type BuildChoices, type BuildOutcome, type SandwichPlan } from './choices';
+export { leadFor, leadOf, modelPlates, notJudgedWords, type OtherBuild } from './lead-of';
+export {
+  afterPass,
+  judgeSurvey,
+  rulesFor,
+  stationsOf,
+  type ExpectedState,
+  type JudgedBuild,
+  type JudgedSurvey,
+  type SurveyFacts,
+} from './judge-survey';

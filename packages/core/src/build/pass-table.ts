@@ -1,6 +1,6 @@
 /** The next passes over the whole plate, one row each: what it would measure, weigh, give and sound, and where the leading rule says stop. SI. */
-import { halfInterval, type Estimate } from '../estimate';
-import type { HowThin, NoteKind, PlateCheck, RuleChoices } from './how-thin';
+import type { Estimate } from '../estimate';
+import type { NoteKind, PlateCheck, RuleChoices } from './how-thin';
 
 export interface PassTableFacts {
   /** Mean thickness and weight now [m, kg]. */
@@ -13,7 +13,8 @@ export interface PassTableFacts {
   depth: number;
   removalSpread: number;
   checks: readonly PlateCheck[];
-  stop: HowThin['stop'];
+  /** Mean thickness at which the line that is followed is met; null to show the next passes without one. */
+  stop: Estimate | null;
   followed: FollowedChecks;
 }
 
@@ -35,7 +36,7 @@ export interface PassRow {
 
 export interface PassTable {
   rows: PassRow[];
-  /** Rows from this one on lie past the stop line; rows.length when none does, null while the rule is silent. */
+  /** Rows from this one on lie past the stop line; rows.length when none does, null without a line. */
   stopAt: number | null;
   jigId: string | null;
   note: NoteKind | null;
@@ -123,37 +124,6 @@ function scaled(y: Estimate, from: Estimate, to: Estimate, power: number): Estim
   // The same caliper read both thicknesses: only what is planed between them adds doubt, besides the measurement itself.
   const between = Math.sqrt(Math.max(0, to.sd ** 2 - from.sd ** 2)) / to.value;
   return { value, sd: Math.abs(value) * Math.hypot(y.sd / y.value, power * between) };
-}
-
-export interface LeadVerdict {
-  kind: 'go-on' | 'nearly' | 'stop' | 'past' | 'unknown';
-  words: string;
-}
-
-/** What the leading rule says of the plate as it is. @param tolerance half width of the target's band [m] */
-export function leadVerdict(
-  { leader, stop, limit, ring, rules }: HowThin,
-  mean: Estimate,
-  tolerance: number,
-): LeadVerdict {
-  // The thinnest safe limit holds whatever rule leads.
-  if (mean.value < limit) return { kind: 'past', words: 'thinner than your thinnest limit' };
-  if (mean.value <= limit + tolerance) return { kind: 'stop', words: 'at your thinnest limit' };
-  if (leader === 'ring' && ring.state !== 'too-few') return ringVerdict(ring.state);
-  if (!stop) return { kind: 'unknown', words: rules.find(({ rule }) => rule === leader)?.missing ?? '' };
-  const toGo = mean.value - stop.value;
-  if (toGo < -tolerance) return { kind: 'past', words: 'thinner than the leading rule asks' };
-  if (toGo <= tolerance) return { kind: 'stop', words: 'where the leading rule wants it' };
-  return toGo > halfInterval(stop)
-    ? { kind: 'go-on', words: 'surely thicker than the leading rule asks' }
-    : { kind: 'nearly', words: 'thicker, but within the rule’s own doubt: measure before each pass' };
-}
-
-function ringVerdict(state: HowThin['ring']['state']): LeadVerdict {
-  if (state === 'rising') return { kind: 'go-on', words: 'the ring still grows' };
-  if (state === 'at-peak') return { kind: 'stop', words: 'the ring is at its peak' };
-  if (state === 'past-peak') return { kind: 'past', words: 'the ring is past its peak' };
-  return { kind: 'unknown', words: 'the rings scatter too much to tell' };
 }
 
 export interface CheckForecast {

@@ -1,3 +1,4 @@
+export { questionImport, type DoubtfulLine } from './question-import';
 export {
   exportReadings, importReadings, type ExportedReading, type ImportedReading, type LineError, type ReadingsImport,
 } from './readings-csv'; // prettier-ignore

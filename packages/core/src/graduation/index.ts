@@ -16,3 +16,4 @@ export {
   type CarryingPlate,
   type LearnedCarrying,
 } from './carrying-factor';
+export { bendingEnergy, equivalentThickness, pumpingWeights } from './pumping-level';

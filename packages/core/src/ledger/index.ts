@@ -7,3 +7,4 @@ export {
   type LedgerLine,
   type LedgerSummary,
 } from './outcome';
+export { settlePass, type PassForecastSaid, type PassOutcome } from './settle-pass';

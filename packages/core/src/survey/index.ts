@@ -2,7 +2,14 @@ export {
   columnLetters, DEFAULT_LAYOUT, layStations, mirrorStation, ownStationName, type Station, type StationLayout,
 } from './station'; // prettier-ignore
 export { nextUnread, orderStations, type StationOrder } from './station-order';
-export { averageByStation, checkThickness, standingReadings, type Reading, type StationReading } from './reading';
+export {
+  averageByStation,
+  checkThickness,
+  disagree,
+  standingReadings,
+  type Reading,
+  type StationReading,
+} from './reading';
 export {
   fillSurface, fitSurface, planSurface, surfaceAt, type GridFrame, type Surface, type SurfacePlan,
 } from './scattered-surface'; // prettier-ignore
@@ -15,3 +22,6 @@ export { asymmetry, type Asymmetry } from './asymmetry';
 export { questionableReadings, questionReading, type Question } from './question-reading';
 export { contourAreas, roundLevels, type ContourArea } from './contour';
 export { DEFAULT_SPAN_SHARE, plateCompliance, type Direction } from './plate-compliance';
+export { median } from './median';
+export { moveByLook, moveByWeight, type Look } from './quick-look';
+export { quickPlaces } from './quick-places';

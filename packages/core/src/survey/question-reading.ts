@@ -1,4 +1,5 @@
 /** "1.9 between 2.8s: read it again?" A reading that does not fit is questioned, never refused: the maker decides. */
+import { median } from './median';
 import type { StationReading } from './reading';
 import { fitSurface, planSurface, predictFromNeighbours, surfaceAt } from './scattered-surface';
 import { robustDeviation } from './thickness-map';
@@ -18,6 +19,7 @@ const DEVIATIONS = 5;
 const LEAST_STEP = 2.5e-4;
 const LEAST_SHARE = 0.12;
 const ENOUGH_NEIGHBOURS = 6;
+const ENOUGH_OTHERS = 3;
 
 /**
  * @param value the new reading [m] at (x, y) @param others what stands at the other stations
@@ -42,7 +44,7 @@ export function questionReading(
 export function questionableReadings(
   readings: readonly StationReading[],
 ): { reading: StationReading; question: Question }[] {
-  if (readings.length <= ENOUGH_NEIGHBOURS) return [];
+  if (readings.length <= ENOUGH_NEIGHBOURS) return questionedBySize(readings);
   const surface = surfaceOf(readings);
   const predicted = predictFromNeighbours(surface);
   if (!predicted) return [];
@@ -52,6 +54,16 @@ export function questionableReadings(
   const trusted = readings.filter((reading) => !suspects.includes(reading));
   return suspects.flatMap((reading) => {
     const question = questionReading({ x: reading.x, y: reading.y, value: reading.thickness }, trusted, null);
+    return question ? [{ reading, question }] : [];
+  });
+}
+
+/** Among a few readings only what is unlike a plate, or unlike at least three others, is asked about. */
+function questionedBySize(readings: readonly StationReading[]) {
+  return readings.flatMap((reading) => {
+    const others = readings.filter((other) => other !== reading).map(({ thickness }) => thickness);
+    const usual = others.length >= ENOUGH_OTHERS ? median(others) : null;
+    const question = reading.kept ? null : questionSize(reading.thickness, usual);
     return question ? [{ reading, question }] : [];
   });
 }
@@ -76,10 +88,4 @@ function surfaceOf(readings: readonly StationReading[]) {
     plan,
     Float64Array.from(readings, (r) => r.thickness),
   );
-}
-
-function median(values: number[]): number {
-  const sorted = [...values].sort((a, b) => a - b);
-  const middle = sorted.length >> 1;
-  return sorted.length % 2 ? sorted[middle] : (sorted[middle - 1] + sorted[middle]) / 2;
 }

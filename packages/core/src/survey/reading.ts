@@ -1,5 +1,6 @@
 /** Readings are never changed: a correction is a new reading that supersedes the old one, a retraction one that holds no thickness. */
 import { InvalidInput, requirePositive } from '../invalid-input';
+import { median } from './median';
 
 export interface Reading {
   id: string;
@@ -14,18 +15,24 @@ export interface Reading {
   kept: boolean;
 }
 
-/** What is known at one place: its standing readings averaged. */
+/** What is known at one place: its standing readings averaged, or the most trusted of them while they disagree. */
 export interface StationReading {
   station: string;
   x: number;
   y: number;
   thickness: number;
-  /** How many readings were averaged. */
+  /** How many readings stand behind it. */
   count: number;
-  /** Largest less smallest [m]. */
+  /** Largest less smallest of all that stand [m]. */
   spread: number;
   kept: boolean;
+  /** They differ by more than a caliper does, and no majority settles it: the maker has to say which holds. */
+  disputed?: boolean;
 }
+
+/** Readings of one place taken alike differ by no more than this [m], or this share of the thickness on rough wood. */
+const CALIPER_REACH = 1.5e-4;
+const CALIPER_SHARE = 0.04;
 
 const THICKEST = 0.1;
 
@@ -42,7 +49,10 @@ export function standingReadings<R extends Reading>(readings: readonly R[]): (R 
   return readings.filter((r): r is R & { thickness: number } => r.thickness !== null && !superseded.has(r.id));
 }
 
-/** Averages the standing readings station by station, in the order of each station's first reading. */
+/**
+ * One figure a station, in the order of each station's first reading. Readings that agree are averaged. Among three or more, those far from the median
+ * are left out when most agree. Otherwise the place is disputed, and the reading nearest to the rest of the plate stands for it meanwhile.
+ */
 export function averageByStation(readings: readonly Reading[]): StationReading[] {
   const groups = new Map<string, (Reading & { thickness: number })[]>();
   for (const reading of standingReadings(readings)) {
@@ -50,17 +60,40 @@ export function averageByStation(readings: readonly Reading[]): StationReading[]
     if (group) group.push(reading);
     else groups.set(reading.station, [reading]);
   }
-  return [...groups.values()].map((group) => {
-    const values = group.map((reading) => reading.thickness);
-    const last = group[group.length - 1];
-    return {
-      station: last.station,
-      x: last.x,
-      y: last.y,
-      thickness: values.reduce((sum, value) => sum + value, 0) / values.length,
-      count: values.length,
-      spread: Math.max(...values) - Math.min(...values),
-      kept: group.some((reading) => reading.kept),
-    };
-  });
+  const settled = [...groups.values()].map(settleGroup);
+  const agreed = settled.filter(({ disputed }) => !disputed).map(({ thickness }) => thickness);
+  return settled.map(({ values, ...station }) =>
+    station.disputed
+      ? { ...station, thickness: nearestTo(median(agreed.length > 0 ? agreed : values), values) }
+      : station,
+  );
 }
+
+function settleGroup(group: readonly (Reading & { thickness: number })[]): StationReading & { values: number[] } {
+  const values = group.map((reading) => reading.thickness);
+  const { station, x, y } = group[group.length - 1];
+  const common = {
+    station,
+    x,
+    y,
+    values,
+    spread: Math.max(...values) - Math.min(...values),
+    kept: group.some((reading) => reading.kept),
+  };
+  const middle = median(values);
+  const near = values.filter((value) => Math.abs(value - middle) <= reach(middle) / 2);
+  if (!disagree(values)) return { ...common, thickness: mean(values), count: values.length };
+  if (near.length > 1 && near.length > values.length / 2)
+    return { ...common, thickness: mean(near), count: near.length };
+  return { ...common, thickness: middle, count: values.length, disputed: true };
+}
+
+/** Readings of one place that differ by more than a caliper does [m]. */
+export function disagree(values: readonly number[]): boolean {
+  return Math.max(...values) - Math.min(...values) > reach(median(values));
+}
+
+const reach = (thickness: number) => Math.max(CALIPER_REACH, CALIPER_SHARE * thickness);
+const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
+const nearestTo = (wanted: number, values: readonly number[]) =>
+  values.reduce((best, value) => (Math.abs(value - wanted) < Math.abs(best - wanted) ? value : best));

@@ -1,6 +1,7 @@
 /** The plate's thickness everywhere, from its station readings, and what follows from it by adding up. SI. */
 import { InvalidInput } from '../invalid-input';
-import type { MapGrid } from './map-grid';
+import { gridX, gridY, type MapGrid } from './map-grid';
+import { median } from './median';
 import type { StationReading } from './reading';
 import { fillSurface, fitSurface, planSurface, predictFromNeighbours, type Surface } from './scattered-surface';
 
@@ -11,6 +12,8 @@ export interface ThicknessMap {
   /** 1 where no reading reaches and the map only carries on from the nearest. */
   unread: Uint8Array;
   surface: Surface;
+  /** What so few readings allow: their mean, a plane through them, or a surface that passes through each. */
+  basis: 'mean' | 'plane' | 'surface';
 }
 
 export interface MapStatistics {
@@ -31,15 +34,65 @@ export interface MapStatistics {
 /** A caliper in a careful hand on wood: common error of zero and pressure, and scatter of one reading [m]. */
 export const CALIPER = { bias: 1e-5, scatter: 2e-5 } as const;
 
-/** @throws InvalidInput without readings */
+/**
+ * A surface through the readings; below six a plane or their mean. Nowhere beyond the readings by more than they themselves differ,
+ * since a slope that is carried on past the last reading says nothing of the wood there. @throws InvalidInput without readings
+ */
 export function mapThickness(grid: MapGrid, readings: readonly StationReading[]): ThicknessMap {
   if (readings.length === 0) throw new InvalidInput('readings', 0, 'there are none yet');
   const column = (pick: (reading: StationReading) => number) => Float64Array.from(readings, pick);
-  const surface = fitSurface(planSurface(column((r) => r.x), column((r) => r.y)), column((r) => r.thickness)); // prettier-ignore
+  const values = column((r) => r.thickness);
+  const plan = planSurface(
+    column((r) => r.x),
+    column((r) => r.y),
+  );
+  const surface = fitSurface(plan, values);
   const thickness = new Float64Array(grid.nx * grid.ny);
   const unread = new Uint8Array(thickness.length);
   fillSurface(surface, grid, thickness, unread);
-  return { grid, thickness, unread, surface };
+  const plane = readings.length < ENOUGH_FOR_SURFACE ? planeThrough(plan.x, plan.y, values) : null;
+  if (plane)
+    for (let cell = 0; cell < thickness.length; cell++)
+      thickness[cell] = plane.at(gridX(grid, cell), gridY(grid, cell));
+  holdWithin(thickness, values);
+  return { grid, thickness, unread, surface, basis: plane ? plane.basis : 'surface' };
+}
+
+const ENOUGH_FOR_SURFACE = 6;
+const ENOUGH_FOR_PLANE = 3;
+/** A plane through places nearly on one line tells no slope across it: least share of their spread in the other direction. */
+const LEAST_WIDTH = 0.05;
+
+/** Least-squares plane through a few readings; their mean where they are too few or lie on a line. */
+function planeThrough(x: Float64Array, y: Float64Array, value: Float64Array) {
+  const mean = (values: Float64Array) => values.reduce((sum, v) => sum + v, 0) / values.length;
+  const [x0, y0, h0] = [mean(x), mean(y), mean(value)];
+  let [xx, xy, yy, xh, yh] = [0, 0, 0, 0, 0];
+  for (let i = 0; i < x.length; i++) {
+    const [dx, dy, dh] = [x[i] - x0, y[i] - y0, value[i] - h0];
+    xx += dx * dx;
+    xy += dx * dy;
+    yy += dy * dy;
+    xh += dx * dh;
+    yh += dy * dh;
+  }
+  const determinant = xx * yy - xy * xy;
+  if (x.length < ENOUGH_FOR_PLANE || determinant <= (LEAST_WIDTH * (xx + yy)) ** 2)
+    return { basis: 'mean' as const, at: () => h0 };
+  const slopeX = (xh * yy - yh * xy) / determinant;
+  const slopeY = (yh * xx - xh * xy) / determinant;
+  return { basis: 'plane' as const, at: (px: number, py: number) => h0 + slopeX * (px - x0) + slopeY * (py - y0) };
+}
+
+/** Not thinner than half the thinnest, and not beyond the readings by more than the scatter of the readings about their median. */
+function holdWithin(thickness: Float64Array, values: Float64Array): void {
+  const low = Math.min(...values);
+  const middle = median(values);
+  const reach = Math.hypot(CALIPER.scatter, robustDeviation(values.map((value) => value - middle)));
+  const least = Math.max(low - reach, low / 2);
+  const most = Math.max(...values) + reach;
+  for (let cell = 0; cell < thickness.length; cell++)
+    thickness[cell] = Math.min(most, Math.max(least, thickness[cell]));
 }
 
 /** Sum over the wood of a field given per cell, times the cell's area: an integral over the plate. */
@@ -80,7 +133,5 @@ const NORMAL_PER_MEDIAN = 1.4826;
 /** 1.4826 times the median size: a standard deviation that a few wild values don't move. */
 export function robustDeviation(residuals: Float64Array): number {
   if (residuals.length === 0) return 0;
-  const sizes = residuals.map(Math.abs).sort();
-  const middle = sizes.length >> 1;
-  return NORMAL_PER_MEDIAN * (sizes.length % 2 ? sizes[middle] : (sizes[middle - 1] + sizes[middle]) / 2);
+  return NORMAL_PER_MEDIAN * median(residuals.map(Math.abs));
 }

@@ -1,36 +1,25 @@
-/** The verdict on a thickness survey: go on, nearly, stop, too thin here, or look again; with its evidence and the rule that gave it. */
-import { fillTarget, type TargetSpec, type TrebleSign } from '../graduation';
+/** A thickness survey judged: its map, what to take off where, what that will do, and the one verdict with its evidence. SI. */
+import type { TargetSpec, TrebleSign } from '../graduation';
 import type { PlateShape } from '../outline';
 import {
-  asymmetry, integrate, mapStatistics, mapThickness, questionableReadings,
-  type Asymmetry, type MapGrid, type MapStatistics, type Question, type StationReading, type ThicknessMap,
-} from '../survey'; // prettier-ignore
+  asymmetry,
+  integrate,
+  mapStatistics,
+  mapThickness,
+  questionableReadings,
+  type Asymmetry,
+  type Look,
+  type MapGrid,
+  type MapStatistics,
+  type Question,
+  type StationReading,
+  type ThicknessMap,
+} from '../survey';
+import { judge, takesWoodOff, type ThicknessVerdict, type VerdictFacts } from './judge';
+import { followLead, type FollowedLine, type Lead } from './lead';
 import { forecastPasses, massAndDensity, type PassForecast, type WoodEstimate } from './pass-forecast';
 import { planPasses, type PassPlan, type PassTool } from './pass-plan';
 import { divideIntoZones, type ZoneMap } from './zones';
-
-export type VerdictKind = 'go-on' | 'nearly' | 'stop' | 'too-thin' | 'look-again';
-
-/** The rule that gave the verdict. */
-export type VerdictRule =
-  'few-readings' | 'reading-questioned' | 'below-limit' | 'within-band' | 'one-light-pass' | 'over-band';
-
-export interface ThicknessVerdict {
-  kind: VerdictKind;
-  rule: VerdictRule;
-  /** Shares of the wood's area over, within and under the band (0..1). */
-  share: { over: number; within: number; under: number };
-  /** Stations read, and wanted. */
-  read: number;
-  wanted: number;
-  questioned: { station: string; thickness: number; question: Question }[];
-  belowLimit: { station: string; thickness: number }[];
-  /** Passes and mass still to take off [kg]. */
-  passes: number;
-  massToGo: number;
-  /** Density from scale and volume against the wood's [kg/m3]; null when it was not weighed or they agree. */
-  densityClash: { weighed: number; expected: number } | null;
-}
 
 /** What belongs to the plate and not to the readings; made once. */
 export interface PlateContext {
@@ -45,6 +34,12 @@ export interface SurveyInput {
   /** How many stations are to be read. */
   wanted: number;
   target: TargetSpec;
+  /** What the leading rule says; null to go by the target alone. */
+  lead: Lead | null;
+  /** Why this construction is not judged by its thickness; null when it is. */
+  notJudged?: string | null;
+  /** Set when the readings are those of a survey before, moved to a few places or to the scale. */
+  look?: Look | null;
   tool: PassTool;
   wood: WoodEstimate;
   mass: number | null;
@@ -54,20 +49,17 @@ export interface SurveyInput {
 export interface Assessment {
   map: ThicknessMap;
   statistics: MapStatistics;
-  /** Wanted thickness and thickness less that, per cell [m]. */
+  /** Wanted thickness by the line that is followed, and thickness less that, per cell [m]. */
   target: Float64Array;
   deviation: Float64Array;
   mirror: Asymmetry;
+  followed: FollowedLine;
+  /** Takes nothing off where the verdict says that nothing may come off. */
   plan: PassPlan;
   forecast: PassForecast;
   verdict: ThicknessVerdict;
 }
 
-/** Below this share of the stations there is no verdict. */
-const ENOUGH_READ = 0.6;
-/** So little of the plate over its band is a plate within it. */
-const STRAY_SHARE = 0.02;
-const LIGHT_SHARE = 0.03;
 /** A density is doubted beyond this many standard deviations. */
 const DENSITY_DEVIATIONS = 3;
 /** A caliper's last digit: a reading this much under the limit is still at it [m]. */
@@ -80,63 +72,117 @@ export function plateContext(shape: PlateShape, grid: MapGrid, treble: TrebleSig
 /** @throws InvalidInput without readings, or for a tool or wood that can't be right */
 export function assessThickness(plate: PlateContext, input: SurveyInput): Assessment {
   const { grid } = plate;
-  const map = mapThickness(grid, input.readings);
-  const statistics = mapStatistics(map, input.readings);
-  const target = new Float64Array(map.thickness.length);
-  fillTarget(input.target, plate, target);
-  const plan = planPasses({
-    grid,
-    zones: plate.zones,
-    thickness: map.thickness,
-    target,
-    tolerance: input.target.tolerance,
-    limit: input.target.limit,
-    tool: input.tool,
+  const questioned = questionableReadings(input.readings);
+  const trusted = trustedReadings(input.readings, questioned);
+  const map = mapThickness(grid, trusted);
+  const statistics = withLook(mapStatistics(map, trusted), grid, input.look ?? null);
+  const { followed, wanted, levelOf } = followLead(plate, input.target, input.lead);
+  const advised = planTo(plate, input, map, wanted);
+  const facts = gatherFacts(plate, input, {
+    statistics,
+    followed,
+    level: levelOf(map.thickness),
+    deviation: map.thickness.map((h, cell) => h - wanted[cell]),
+    questioned,
+    advised,
   });
-  const forecast = forecastPasses({ ...input, grid, thickness: map.thickness, removal: plan.removal, statistics });
-  const deviation = map.thickness.map((h, cell) => h - target[cell]);
-  const partial = { map, statistics, target, deviation, mirror: asymmetry(map), plan, forecast };
-  return { ...partial, verdict: judge(grid, input, partial) };
+  const { tolerance: _t, massNow: _m, judged: _j, ...shown } = facts.verdict;
+  const given = judge(facts.verdict);
+  const offered = takesWoodOff(given.kind);
+  const plan = offered ? advised : withoutWork(advised, map);
+  const verdict = { ...shown, ...given, ...(!offered && { passes: 0, massToGo: 0 }) };
+  const forecast = forecastRemoval(input, { grid, statistics, thickness: map.thickness }, plan.removal);
+  return {
+    map,
+    statistics,
+    target: wanted,
+    deviation: facts.deviation,
+    mirror: asymmetry(map),
+    followed,
+    plan,
+    forecast,
+    verdict,
+  };
 }
 
-function judge(
-  grid: MapGrid,
+/** What would become of the plate if this much came off, per cell [m]; length nx * ny. */
+export function forecastRemoval(
+  input: Pick<SurveyInput, 'wood' | 'mass' | 'removalSpread'>,
+  plate: { grid: MapGrid; thickness: Float64Array; statistics: MapStatistics },
+  removal: Float64Array,
+): PassForecast {
+  const { wood, mass, removalSpread } = input;
+  return forecastPasses({ ...plate, wood, mass, removalSpread, removal });
+}
+
+/** What stands in doubt makes no map, unless nothing else was read. */
+function trustedReadings(readings: readonly StationReading[], questioned: readonly { reading: StationReading }[]) {
+  const doubted = new Set(questioned.map(({ reading }) => reading));
+  const trusted = readings.filter((reading) => !doubted.has(reading));
+  return trusted.length > 0 ? trusted : readings;
+}
+
+function withLook(statistics: MapStatistics, grid: MapGrid, look: Look | null): MapStatistics {
+  if (!look) return statistics;
+  return { ...statistics, volumeSd: Math.hypot(statistics.volumeSd, integrate(grid, () => 1) * look.lift.sd) };
+}
+
+function planTo({ grid, zones }: PlateContext, input: SurveyInput, map: ThicknessMap, target: Float64Array): PassPlan {
+  const { tolerance, limit } = input.target;
+  return planPasses({ grid, zones, thickness: map.thickness, target, tolerance, limit, tool: input.tool });
+}
+
+function withoutWork(plan: PassPlan, map: ThicknessMap): PassPlan {
+  return {
+    ...plan,
+    steps: [],
+    removal: new Float64Array(plan.removal.length),
+    after: Float64Array.from(map.thickness),
+  };
+}
+
+interface Found {
+  statistics: MapStatistics;
+  followed: FollowedLine;
+  level: number;
+  deviation: Float64Array;
+  questioned: { reading: StationReading; question: Question }[];
+  advised: PassPlan;
+}
+
+function gatherFacts(
+  { grid }: PlateContext,
   input: SurveyInput,
-  { deviation, plan, forecast, statistics }: Omit<Assessment, 'verdict'>,
-): ThicknessVerdict {
+  found: Found,
+): { verdict: VerdictFacts; deviation: Float64Array } {
+  const { statistics, followed, level, deviation, questioned, advised } = found;
   const { tolerance, limit } = input.target;
   const area = integrate(grid, () => 1);
   const over = integrate(grid, (cell) => Number(deviation[cell] > tolerance)) / area;
   const under = integrate(grid, (cell) => Number(deviation[cell] < -tolerance)) / area;
-  const facts = {
-    share: { over, within: 1 - over - under, under },
-    read: input.readings.length,
+  const { massNow, rho } = massAndDensity({ ...input, statistics });
+  const verdict: VerdictFacts = {
+    share: { over, within: Math.max(0, 1 - over - under), under },
+    read: input.look ? input.look.places : input.readings.length,
     wanted: Math.max(input.wanted, input.readings.length),
-    questioned: questionableReadings(input.readings).map(({ reading, question }) => ({
-      station: reading.station,
-      thickness: reading.thickness,
-      question,
-    })),
+    questioned: questioned.map(({ reading: { station, thickness }, question }) => ({ station, thickness, question })),
+    disputed: input.readings.filter(({ disputed }) => disputed).map(({ station }) => station),
     belowLimit: input.readings
-      .filter((reading) => reading.thickness < limit - LIMIT_SLACK)
+      .filter(({ thickness, count }) => count > 0 && thickness < limit - LIMIT_SLACK)
       .map(({ station, thickness }) => ({ station, thickness })),
-    passes: Math.max(0, ...plan.steps.map((step) => step.passes)),
-    massToGo: forecast.massNow.value - forecast.massAfter.value,
+    passes: Math.max(0, ...advised.steps.map((step) => step.passes)),
+    massToGo: rho.value * integrate(grid, (cell) => advised.removal[cell]),
     densityClash: densityClash(input, statistics),
+    followed,
+    level: { value: level, sd: statistics.volumeSd / area },
+    stiffness: (level / followed.line.value) ** 3,
+    doubt: input.notJudged ?? input.lead?.doubt ?? null,
+    look: input.look ?? null,
+    tolerance,
+    massNow: massNow.value,
+    judged: !input.notJudged,
   };
-  return { ...facts, ...rule(facts, forecast) };
-}
-
-type Facts = Omit<ThicknessVerdict, 'kind' | 'rule'>;
-
-function rule(facts: Facts, forecast: PassForecast): { kind: VerdictKind; rule: VerdictRule } {
-  const unconfirmedLow = facts.belowLimit.filter(({ station }) => !facts.questioned.some((q) => q.station === station));
-  if (unconfirmedLow.length > 0) return { kind: 'too-thin', rule: 'below-limit' };
-  if (facts.questioned.length > 0) return { kind: 'look-again', rule: 'reading-questioned' };
-  if (facts.read < ENOUGH_READ * facts.wanted) return { kind: 'look-again', rule: 'few-readings' };
-  if (facts.share.over < STRAY_SHARE || facts.passes === 0) return { kind: 'stop', rule: 'within-band' };
-  const isLight = facts.passes <= 1 || facts.massToGo < LIGHT_SHARE * forecast.massNow.value;
-  return isLight ? { kind: 'nearly', rule: 'one-light-pass' } : { kind: 'go-on', rule: 'over-band' };
+  return { verdict, deviation };
 }
 
 function densityClash({ mass, wood }: SurveyInput, statistics: MapStatistics): ThicknessVerdict['densityClash'] {

@@ -1,7 +1,13 @@
 export {
-  assessThickness, plateContext,
-  type Assessment, type PlateContext, type SurveyInput, type ThicknessVerdict, type VerdictKind, type VerdictRule,
-} from './assess-thickness'; // prettier-ignore
+  assessThickness,
+  forecastRemoval,
+  plateContext,
+  type Assessment,
+  type PlateContext,
+  type SurveyInput,
+} from './assess-thickness';
+export { ENOUGH_READ, takesWoodOff, type ThicknessVerdict, type VerdictKind, type VerdictRule } from './judge';
+export { followLead, type FollowedLine, type Lead } from './lead';
 export { DEFAULT_DEPTH, planPasses, type PassPlan, type PassTool, type PlanInput, type PlanStep } from './pass-plan';
 export {
   FIRST_REMOVAL_SPREAD,
@@ -10,7 +16,19 @@ export {
   type PassForecast,
   type WoodEstimate,
 } from './pass-forecast';
+export { takenRemoval, type PassTaken, type Taken } from './taken';
 export { judgeTearOut, type TearOut } from './tear-out';
-export { divideIntoZones, zoneOfPlace, type Region, type Zone, type ZoneMap } from './zones';
+export { divideIntoZones, zoneOfPlace, zoneWords, type Region, type Zone, type ZoneMap } from './zones';
 export { summarizeAssessment, type AssessmentSummary, type StepSummary } from './summary';
-export { evidence, flexChangeWords, headline, overUnderWords, ruleWords, stepWords, zoneWords } from './words';
+export {
+  evidence,
+  flexChangeWords,
+  followedSentence,
+  followedWords,
+  headline,
+  overUnderWords,
+  ruleWords,
+  stepWords,
+  takenWords,
+  THICKNESS_RULE_WORDS,
+} from './words';

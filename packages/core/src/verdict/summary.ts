@@ -1,10 +1,12 @@
 /** An assessment without its maps: what is stored with a survey and given through the API. SI, with the words in the maker's units. */
 import type { TargetSpec } from '../graduation';
 import type { UnitChoice } from '../units';
-import type { Assessment, PlateContext, ThicknessVerdict } from './assess-thickness';
+import type { Assessment, PlateContext } from './assess-thickness';
+import type { ThicknessVerdict } from './judge';
 import type { PassForecast } from './pass-forecast';
 import type { PlanStep } from './pass-plan';
-import { evidence, headline, ruleWords, stepWords, zoneWords } from './words';
+import { evidence, followedSentence, headline, ruleWords, stepWords } from './words';
+import { zoneWords } from './zones';
 
 export interface StepSummary extends Omit<PlanStep, 'zone'> {
   /** "Lower bout, bass side"; "The whole plate" for the sander. */
@@ -26,7 +28,13 @@ export interface AssessmentSummary {
   };
   /** Root mean square of left against right, and bass half less treble half [m]. */
   asymmetry: { rms: number; bassLessTreble: number };
-  verdict: ThicknessVerdict & { headline: string; ruleWords: string; evidence: string[] };
+  verdict: ThicknessVerdict & {
+    headline: string;
+    ruleWords: string;
+    evidence: string[];
+    /** Which of target and leading rule is followed, where they differ. */
+    followedSentence: string | null;
+  };
   steps: StepSummary[];
   nearLimit: { place: string; margin: number }[];
   forecast: PassForecast;
@@ -52,8 +60,9 @@ export function summarizeAssessment(
     asymmetry: { rms: mirror.rms, bassLessTreble: -plate.treble * mirror.halves },
     verdict: {
       ...verdict,
-      headline: headline(verdict),
-      ruleWords: ruleWords(verdict, target.tolerance, target.limit, units),
+      headline: headline(verdict, units),
+      ruleWords: ruleWords(verdict, target, units),
+      followedSentence: followedSentence(verdict, units),
       evidence: evidence(assessment, plate.zones, units),
     },
     steps: plan.steps.map(({ zone, ...step }) => ({

@@ -35,6 +35,7 @@ function input(thickness: (x: number, y: number) => number, change: Partial<Surv
     readings: readings(thickness),
     wanted: stations.length,
     target,
+    lead: null,
     tool: plane,
     wood,
     mass: null,
@@ -49,7 +50,8 @@ describe('verdict', () => {
   it.each([
     ['over everywhere', () => 2.9e-3, 'go-on', 'over-band'],
     ['a single pass over', () => 2.67e-3, 'nearly', 'one-light-pass'],
-    ['on target', () => 2.61e-3, 'stop', 'within-band'],
+    ['on target', () => 2.61e-3, 'there', 'within-band'],
+    ['thinner than the band all over', () => 2.45e-3, 'past', 'past-line'],
     ['below the limit at the tail', (x: number) => (x > 0.46 ? 2.2e-3 : 2.6e-3), 'too-thin', 'below-limit'],
   ])('%s', (_, thickness, kind, rule) => expect(verdictOf(input(thickness))).toMatchObject({ kind, rule }));
 
@@ -220,20 +222,22 @@ describe('words', () => {
     input((x) => 2.8e-3 + (x > 0.3 ? 5e-5 : 0)),
   );
   it('say what to do in the maker’s units', () => {
-    expect(headline(assessed.verdict)).toBe('Go on: five more passes');
+    expect(headline(assessed.verdict, METRIC)).toBe('Go on: five more passes');
     expect(stepWords(assessed.plan.steps[0], METRIC)).toMatch(/^5 shavings of 0\.05 mm$/);
     expect(stepWords(assessed.plan.steps[0], { ...METRIC, thickness: 'thou' })).toMatch(/of 2 thou$/);
     expect(evidence(assessed, plate.zones, METRIC).join(' ')).toMatch(
       /100 % of the plate is over its band, 0 % under it\. \d+ g to go\./,
     );
-    expect(ruleWords(assessed.verdict, 6e-5, 2.3e-3, METRIC)).toContain('0.06 mm over the target');
+    expect(ruleWords(assessed.verdict, target, METRIC)).toContain(
+      'more than 0.06 mm over the line of your target, 2.60 mm',
+    );
   });
   it('name the station that is too thin', () => {
     const thin = assessThickness(
       plate,
       input((x) => (x > 0.46 ? 2.2e-3 : 2.6e-3)),
     );
-    expect(headline(thin.verdict)).toMatch(/^Too thin at [A-Z]\d+$/);
+    expect(headline(thin.verdict, METRIC)).toMatch(/^Too thin at [A-Z]\d+$/);
   });
   it('round changes to what can be known', () => {
     expect(flexChangeWords({ value: 1.115, sd: 0.012 })).toBe('+12 % ± 2');

@@ -14,6 +14,18 @@ export interface Zone {
   rim: boolean;
 }
 
+const REGION_WORDS: Record<Zone['region'], string> = {
+  'upper-bout': 'upper bout',
+  waist: 'waist',
+  'lower-bout': 'lower bout',
+  'neck-part': 'neck end',
+  middle: 'middle',
+  'tail-part': 'tail end',
+  hole: 'round the soundhole',
+  'neck-rim': 'neck rim',
+  'tail-rim': 'tail rim',
+};
+
 export interface ZoneMap {
   zones: readonly Zone[];
   /** Index into `zones` per cell, -1 where there is no wood; length nx * ny. */
@@ -68,4 +80,12 @@ function regionAt(x: number, { waistAt, bounds, length }: PlateShape): Region {
   if (waistAt === null) return x < length / 3 ? 'neck-part' : x < (2 * length) / 3 ? 'middle' : 'tail-part';
   const fromWaist = (x - (waistAt - bounds.xMin)) / length;
   return fromWaist < -WAIST_REACH ? 'upper-bout' : fromWaist < WAIST_REACH ? 'waist' : 'lower-bout';
+}
+
+/** "Lower bout, bass side"; "Waist rim, treble side". */
+export function zoneWords(zone: Zone): string {
+  const endRim = zone.region === 'neck-rim' || zone.region === 'tail-rim';
+  const part = REGION_WORDS[zone.region] + (zone.rim && !endRim ? ' rim' : '');
+  const sided = zone.side === 'both' ? part : `${part}, ${zone.side} side`;
+  return sided[0].toUpperCase() + sided.slice(1);
 }

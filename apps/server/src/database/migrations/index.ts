@@ -7,6 +7,7 @@ import { knocks } from './0005-knocks';
 import { bracing } from './0006-bracing';
 import { explorations } from './0007-explorations';
 import { voicing } from './0008-voicing';
+import { trust } from './0009-trust';
 
 /** In the order they run. A migration that has shipped is never edited. */
 export const MIGRATIONS: readonly Migration[] = [
@@ -18,4 +19,5 @@ export const MIGRATIONS: readonly Migration[] = [
   bracing,
   explorations,
   voicing,
+  trust,
 ];

@@ -1,6 +1,7 @@
+import type { PassTool, Taken } from '@nimble/core';
 import { Type } from 'class-transformer';
 import {
-  ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsDateString, IsIn, IsNumber, IsObject, IsOptional, IsPositive, IsString, IsUUID, Max, MaxLength, Min,
+  ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsDateString, IsIn, IsInt, IsNumber, IsObject, IsOptional, IsPositive, IsString, IsUUID, Max, MaxLength, Min,
   ValidateIf, ValidateNested,
 } from 'class-validator'; // prettier-ignore
 
@@ -27,6 +28,7 @@ export class ConditionsDto {
 
 export class StartSurveyDto extends ConditionsDto {
   @IsUUID() id: string;
+  @IsOptional() @IsIn(['full', 'quick', 'weight']) kind?: 'full' | 'quick' | 'weight';
   @IsOptional() @IsDateString() startedAt?: string;
 }
 
@@ -62,12 +64,57 @@ export class AddReadingsDto {
   readings: ReadingDto[];
 }
 
+export class LineDecisionDto {
+  @IsInt() @Min(1) line: number;
+  @IsBoolean() keep: boolean;
+}
+
 export class ImportReadingsDto {
   @IsString() @MaxLength(2_000_000) text: string;
   @IsString() @MaxLength(80) person: string;
+  /** What the maker said of doubtful lines, by line; without it such a file is asked about and nothing is kept. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(5000)
+  @ValidateNested({ each: true })
+  @Type(() => LineDecisionDto)
+  decisions?: LineDecisionDto[];
 }
 
-export class KeepForecastDto {
+export class ToolDto {
+  @IsIn(['plane', 'scraper', 'sander']) kind: PassTool['kind'];
+  @IsPositive() @Max(0.01, { message: 'is more than 10 mm a pass: check the unit' }) depthPerPass: number;
+}
+
+export class TakenPartDto {
+  @IsString() @MaxLength(60) place: string;
+  @IsPositive() @Max(1000) passes: number;
+}
+
+export class TakenDto {
+  @IsIn(['plan', 'whole', 'parts']) kind: Taken['kind'];
+  @ValidateIf((dto: TakenDto) => dto.kind === 'whole')
+  @IsPositive({ message: 'must be above zero' })
+  @Max(1000)
+  passes?: number;
+  @ValidateIf((dto: TakenDto) => dto.kind === 'parts')
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(40)
+  @ValidateNested({ each: true })
+  @Type(() => TakenPartDto)
+  parts?: TakenPartDto[];
+}
+
+export class TakePassDto {
   @IsUUID() id: string;
   @IsString() @MaxLength(80) person: string;
+  @IsOptional() @IsDateString() at?: string;
+  @IsOptional() @ValidateNested() @Type(() => ToolDto) tool?: ToolDto;
+  @ValidateNested() @Type(() => TakenDto) taken: TakenDto;
+  @IsOptional() @IsUUID() supersedes?: string | null;
+}
+
+export class RetractDto {
+  @IsBoolean() retracted: boolean;
 }

@@ -15,4 +15,6 @@ export class ReadingRecord extends Model {
   @Column(DataType.UUID) declare supersedes: string | null;
   @Column(DataType.TEXT) declare person: string;
   @Column(DataType.DATE) declare at: Date;
+  /** Readings that came in from one file. */
+  @Column(DataType.UUID) declare batch: string | null;
 }

@@ -1,5 +1,5 @@
 import {
-  formatThickness, halfInterval, inWords,
+  followedWords, formatThickness, halfInterval, inWords, THICKNESS_RULE_WORDS,
   type RuleChoices, type TargetSpec, type ThicknessRule, type UnitChoice,
 } from '@nimble/core'; // prettier-ignore
 import { Link } from 'react-router';
@@ -9,9 +9,9 @@ import { PassRows } from './PassRows';
 import { PlateChecks } from './PlateChecks';
 import { RingChart } from './RingChart';
 import { RuleCard } from './RuleCard';
-import { RULE_WORDS, VERDICT_WORDS } from './how-thin-words';
 import { SandwichFigures } from './SandwichFigures';
 import type { HowThinView } from './use-how-thin';
+import { VERDICT_INK } from '../../verdict-looks';
 
 interface Props {
   build: Build;
@@ -25,6 +25,12 @@ interface Props {
 export function HowThinSlip({ build, view, target, onTarget, onChoices }: Props) {
   const { thin, table, models } = view;
   const { units, choices } = build;
+  if (!thin)
+    return (
+      <p role="status" className="pt-3 text-soft">
+        Working the rules out …
+      </p>
+    );
   const setRules = (change: Partial<RuleChoices>) => onChoices({ ...choices, rules: { ...choices.rules, ...change } });
   const use = (thickness: number) =>
     onTarget({ ...target, base: { kind: 'even', thickness: Math.round(thickness * 1e5) / 1e5 } });
@@ -37,6 +43,7 @@ export function HowThinSlip({ build, view, target, onTarget, onChoices }: Props)
             key={opinion.rule}
             {...{ build, opinion, models, units }}
             leads={opinion.rule === thin.leader}
+            byDefault={choices.rules.leader === null && view.followed?.by === 'target'}
             onLead={() => setRules({ leader: opinion.rule })}
             onUse={use}
             onRules={setRules}
@@ -66,36 +73,31 @@ export function HowThinSlip({ build, view, target, onTarget, onChoices }: Props)
   );
 }
 
-const INK = {
-  'go-on': 'text-spruce',
-  nearly: 'text-spruce',
-  stop: 'text-ink',
-  past: 'text-lake',
-  unknown: 'text-soft',
-} as const;
-
-function Lead({ view: { thin, mean, verdict }, units }: { view: HowThinView; units: UnitChoice }) {
-  const { stop, leader, limited } = thin;
+/** The line that is followed, whose it is, and the one verdict of the plate against it. */
+function Lead({ view: { thin, followed, summary }, units }: { view: HowThinView; units: UnitChoice }) {
+  if (!thin || !followed) return null;
+  const verdict = summary?.verdict;
+  if (verdict?.kind === 'none') return <p className="font-medium">{verdict.evidence[0]}</p>;
   return (
-    <section aria-label="The leading rule">
-      <p className="text-soft">Stop at, by {RULE_WORDS[leader].toLowerCase()}</p>
+    <section aria-label="The line that is followed">
+      <p className="text-soft">Stop at, by {followedWords(followed)}</p>
       <p className="flex items-baseline gap-2">
         <span data-testid="stop-at" className="figures text-[3.5rem] leading-none font-medium tracking-tight">
-          {stop ? formatThickness(stop.value, units).figure : '—'}
+          {formatThickness(followed.line.value, units).figure}
         </span>
-        {stop && (
-          <span className="figures text-[1.2rem] text-soft">
-            ± {inWords(formatThickness(halfInterval(stop), units))}
-          </span>
-        )}
+        <span className="figures text-[1.2rem] text-soft">
+          ± {inWords(formatThickness(halfInterval(followed.line), units))}
+        </span>
       </p>
-      {limited && <p className="font-medium text-lake">The rule would go thinner: your thinnest limit holds.</p>}
-      {verdict && mean && (
+      {verdict?.followedSentence && <p>{verdict.followedSentence}</p>}
+      {thin.limited && <p className="font-medium text-lake">The rule would go thinner: your thinnest limit holds.</p>}
+      {verdict && (
         <p>
-          <strong className={INK[verdict.kind]}>{VERDICT_WORDS[verdict.kind]}</strong>: the plate is{' '}
-          <span className="figures">{inWords(formatThickness(mean.value, units))}</span>
-          {verdict.words && `, ${verdict.words[0]!.toLowerCase()}${verdict.words.slice(1)}`}
-          {verdict.words.endsWith('.') ? '' : '.'}
+          <strong data-testid="how-thin-verdict" className={VERDICT_INK[verdict.kind]}>
+            {verdict.headline}
+          </strong>
+          , the plate is <span className="figures">{inWords(formatThickness(verdict.level.value, units))}</span> as this
+          rule sees it.
         </p>
       )}
     </section>
@@ -113,7 +115,7 @@ function Conflicts({
   if (!worst) return null;
   return (
     <p role="note" className="mt-2 border-l-4 border-brass bg-brass/10 px-3 py-1">
-      {RULE_WORDS[worst.a]} and {RULE_WORDS[worst.b].toLowerCase()} cannot both be right: they lie{' '}
+      {THICKNESS_RULE_WORDS[worst.a]} and {THICKNESS_RULE_WORDS[worst.b].toLowerCase()} cannot both be right: they lie{' '}
       <span className="figures">{inWords(formatThickness(worst.apart, units))}</span> apart, more than their doubts
       allow
       {conflicts.length > 1 ? `; so do ${conflicts.length - 1} other ${conflicts.length === 2 ? 'pair' : 'pairs'}` : ''}

@@ -1,56 +1,38 @@
-import {
-  defaultHoles,
-  defaultOutline,
-  layStations,
-  METRIC,
-  plateShape,
-  woodOfSpecies,
-  type StationReading,
-} from '@nimble/core';
+import { NO_BUILD_CHOICES, woodOfSpecies, type SurveyFacts } from '@nimble/core';
 import { fireEvent, render, screen, within } from '@testing-library/react';
-import type { Build, Ledger } from '../../api/types';
+import type { Build, Ledger, PassView } from '../../api/types';
+import { aBuild, readEvenly, surveyFacts } from '../../test-bench';
 import { PlateComputer } from '../../workers/plate-computer';
 import { PassSlip } from './PassSlip';
-import type { HowThinView } from './use-how-thin';
 
-const outline = defaultOutline('steel-string');
-const holes = defaultHoles('steel-string');
-const stations = layStations(plateShape(outline, holes));
-const build = {
-  number: 7, units: METRIC, wood: woodOfSpecies('western-redcedar'), tool: { kind: 'plane', depthPerPass: 5e-5 }, outline, holes, leftHanded: false,
-} as unknown as Build; // prettier-ignore
+const byNumber = { ...NO_BUILD_CHOICES, rules: { ...NO_BUILD_CHOICES.rules, leader: 'number' as const } };
+const build = aBuild({ wood: woodOfSpecies('western-redcedar'), choices: byNumber });
+const sander = aBuild({ choices: byNumber, tool: { kind: 'sander', depthPerPass: 1.5e-4 } });
 
-function summaryOf(thickness: (x: number) => number, mass: number | null = null) {
-  const readings = stations.map(({ name, x, y }): StationReading => ({
-    station: name,
-    x,
-    y,
-    thickness: thickness(x),
-    count: 1,
-    spread: 0,
-    kept: false,
-  }));
-  const { wood, tool, units } = build;
+function summaryOf(
+  thickness: (x: number) => number,
+  mass: number | null = null,
+  of: Build = build,
+  change: Partial<SurveyFacts> = {},
+) {
+  const { outline, holes, stations } = of;
+  const facts = surveyFacts(of, readEvenly(of, thickness), { mass, ...change });
   return new PlateComputer().picture({
-    plate: { outline, holes, leftHanded: false }, stations, readings, tool, wood, units, mass, removalSpread: 0.2, view: 'deviation', earlier: null, dragging: false,
-    target: { base: { kind: 'even', thickness: 2.75e-3 }, rim: null, tolerance: 6e-5, limit: 2.3e-3 },
+    plate: { outline, holes, leftHanded: false }, stations, facts, view: 'deviation', earlier: null, dragging: false,
   }).summary; // prettier-ignore
 }
 
-const SILENT: HowThinView = {
-  thin: { rules: [], leader: 'stiffness', stop: null, limit: 2.3e-3, limited: false, conflicts: [], ring: { state: 'too-few', peak: null, fit: null } },
-  mean: null, verdict: null, table: null, models: [],
-}; // prettier-ignore
-
 const show = (props: Partial<Parameters<typeof PassSlip>[0]>) => {
-  const spies = { onPlaned: jest.fn(), onDone: jest.fn() };
+  const spies = {
+    onTake: jest.fn(), onCorrect: jest.fn(), onRetract: jest.fn(), onLook: jest.fn(), onRetractSurvey: jest.fn(), onRead: jest.fn(), onDone: jest.fn(),
+  }; // prettier-ignore
   render(
     <PassSlip
       build={build}
       summary={null}
       ledger={undefined}
       past={false}
-      howThin={SILENT}
+      passes={[]}
       planing={null}
       judgeTear={() => Promise.resolve(null)}
       currentStation={null}
@@ -60,10 +42,14 @@ const show = (props: Partial<Parameters<typeof PassSlip>[0]>) => {
   );
   return spies;
 };
+const aPass = (summary: ReturnType<typeof summaryOf>): PassView => ({
+  id: 'p1', surveyId: 's1', at: '2026-11-02T10:00:00Z', person: '', tool: sander.tool, taken: { kind: 'whole', passes: 1 }, planned: summary!.steps,
+  forecast: { ...summary!.forecast, meanNow: 3.6e-3, meanAfter: { value: 3.45e-3, sd: 1e-5 } }, supersedes: null, stands: true,
+}); // prettier-ignore
 
 describe('what to take off', () => {
   it('says the verdict, the places in order, and what it will do, with units', () => {
-    const { onPlaned } = show({ summary: summaryOf(() => 2.9e-3, 0.14) });
+    const { onTake } = show({ summary: summaryOf(() => 2.9e-3, 0.14) });
     expect(screen.getByTestId('verdict')).toHaveTextContent('Go on: three more passes');
     const steps = within(screen.getByLabelText('What to take off')).getAllByRole('listitem');
     expect(steps[0]).toHaveTextContent(/1.*−0\.15.*3 shavings of 0\.05 mm, most 0\.15 over · \d+ cm² · \d+\.\d g/);
@@ -71,8 +57,46 @@ describe('what to take off', () => {
     expect(after).toHaveTextContent(/weight\s*13[23] ± \d+ g/); // 140 g x 2.75 / 2.90
     expect(after).toHaveTextContent(/flex along\s*\+17 % ± \d/); // (2.90 / 2.75)^3
     expect(screen.getByLabelText('The plate now')).toHaveTextContent(/weight, scale\s*140 g/);
-    fireEvent.click(screen.getByText('I’ve planed: read again'));
-    expect(onPlaned).toHaveBeenCalled();
+    fireEvent.click(screen.getByText('I took all of it off'));
+    expect(onTake).toHaveBeenCalledWith(build.tool, { kind: 'plan' });
+  });
+  it('a sander takes one pass by one tap, and anything else as it is typed', () => {
+    const { onTake } = show({ build: sander, summary: summaryOf(() => 3.6e-3, null, sander) });
+    fireEvent.click(screen.getByText('One sander pass, 0.15 mm'));
+    expect(onTake).toHaveBeenLastCalledWith(sander.tool, { kind: 'whole', passes: 1 });
+    fireEvent.click(screen.getByText('Keep what came off'));
+    expect(screen.getByRole('alert')).toHaveTextContent('Type how many passes you took');
+    fireEvent.change(screen.getByLabelText('Passes, whole plate'), { target: { value: '2' } });
+    fireEvent.click(screen.getByText('Keep what came off'));
+    expect(onTake).toHaveBeenLastCalledWith(sander.tool, { kind: 'whole', passes: 2 });
+  });
+  it('shows what came off since and what it should have done, and asks for a look before any more advice', () => {
+    const summary = summaryOf(() => 3.6e-3, null, sander);
+    const { onLook, onRetract } = show({ build: sander, summary, passes: [aPass(summary)] });
+    const since = within(screen.getByLabelText('Taken off since'));
+    expect(since.getByText('one pass of 0.15 mm over the whole plate')).toBeInTheDocument();
+    expect(since.getByText(/It should measure/)).toHaveTextContent('3.45 ± 0.02 mm');
+    expect(screen.queryByLabelText('What to take off')).toBeNull();
+    fireEvent.click(since.getByText('Quick look: five places'));
+    expect(onLook).toHaveBeenCalledWith('quick');
+    fireEvent.click(since.getByLabelText('Take this pass back'));
+    expect(onRetract).toHaveBeenCalled();
+  });
+  it.each([
+    ['past it', 2.5e-3, 'Past it: 0.25 mm thinner than your target asks'],
+    ['too thin', 2.2e-3, 'Too thin at'],
+  ])('of a plate that is %s offers no place to plane and nothing to press', (_, h, headline) => {
+    show({ summary: summaryOf(() => h) });
+    expect(screen.getByTestId('verdict')).toHaveTextContent(headline);
+    expect(screen.queryByLabelText('What to take off')).toBeNull();
+    expect(screen.queryByText(/took/)).toBeNull();
+    expect(screen.getByText(/Take nothing more off/)).toBeInTheDocument();
+  });
+  it('a sandwich is not judged, and offers nothing to take off', () => {
+    const sandwich = aBuild({ construction: 'sandwich' });
+    show({ build: sandwich, summary: summaryOf(() => 2.85e-3, null, sandwich) });
+    expect(screen.getByTestId('verdict')).toHaveTextContent('Not judged by thickness');
+    expect(screen.queryByLabelText('What to take off')).toBeNull();
   });
   it('offers the next stage when the plate is there', () => {
     const { onDone } = show({ summary: summaryOf(() => 2.76e-3) });
@@ -85,7 +109,7 @@ describe('what to take off', () => {
   });
   it('shows a plate of the past without asking for work on it', () => {
     show({ summary: summaryOf(() => 2.9e-3), past: true });
-    expect(screen.queryByText('I’ve planed: read again')).toBeNull();
+    expect(screen.queryByText('I took all of it off')).toBeNull();
   });
   it('puts what came beside what was said, and admits when that is too little to judge by', () => {
     const line = (held: boolean) => ({

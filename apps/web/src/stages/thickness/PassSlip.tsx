@@ -1,14 +1,15 @@
 import {
-  flexChangeWords, formatArea, formatMass, formatMassRemoved, formatSag, formatThickness, formatVolume, halfInterval, inWords,
-  type AssessmentSummary, type FlexForecast, type FormattedQuantity, type StepSummary, type UnitChoice,
+  flexChangeWords, formatArea, formatMass, formatMassRemoved, formatSag, formatThickness, formatVolume, halfInterval, inWords, takesWoodOff,
+  type AssessmentSummary, type FlexForecast, type FormattedQuantity, type StepSummary, type UnitChoice, type VerdictKind,
 } from '@nimble/core'; // prettier-ignore
-import type { Build, Ledger } from '../../api/types';
+import type { Build, Ledger, PassView, Survey } from '../../api/types';
 import { woodOrigin } from '../../rack/wood-origin';
 import type { ReactNode } from 'react';
 import { Button } from '../../ui';
 import { DustCaution } from './DustCaution';
-import { RULE_WORDS, thicknessWords, VERDICT_WORDS } from './how-thin-words';
-import type { HowThinView } from './use-how-thin';
+import { PassesSince } from './PassesSince';
+import { TakeOff, type OnTake } from './TakeOff';
+import { VERDICT_INK } from '../../verdict-looks';
 import { MARKED_STEPS } from './view-model';
 import { TearOutForm, type JudgeTear } from './TearOutForm';
 
@@ -16,136 +17,184 @@ interface Props {
   build: Build;
   summary: AssessmentSummary | null;
   ledger: Ledger | undefined;
-  howThin: HowThinView;
+  /** Taken off since this survey, oldest first. */
+  passes: readonly PassView[];
   /** Which way the plane goes, where the grain tells. */
   planing: ReactNode;
   /** The plate as it was: nothing to do there. */
   past: boolean;
-  onPlaned: () => void;
+  onTake: OnTake;
+  onCorrect: (pass: PassView, ...taken: Parameters<OnTake>) => void;
+  onRetract: (pass: PassView) => void;
+  onLook: (kind: Survey['kind']) => void;
+  /** An empty survey was begun by mistake. */
+  onRetractSurvey: () => void;
+  /** Back to reading: something is in doubt. */
+  onRead: () => void;
   /** The plate is there: the build goes on to the next stage. */
   onDone: () => void;
   judgeTear: JudgeTear;
   currentStation: { name: string; x: number; y: number } | null;
 }
 
-const VERDICT_INK = {
-  'go-on': 'text-spruce',
-  nearly: 'text-spruce',
-  stop: 'text-ink',
-  'too-thin': 'text-lake',
-  'look-again': 'text-ember-ink',
-} as const;
+/** Where nothing may come off, nothing is said of how it would. */
+const NOTHING_OFF: readonly VerdictKind[] = ['past', 'too-thin', 'none'];
 
 /** The verdict, what to take off where and in what order, and what that will do. */
-export function PassSlip({
-  build,
-  summary,
-  ledger,
-  howThin,
-  planing,
-  past,
-  onPlaned,
-  onDone,
-  judgeTear,
-  currentStation,
-}: Props) {
-  if (!summary) return <p className="pt-3">No verdict yet: read the plate first.</p>;
-  const { verdict, steps, forecast } = summary;
+export function PassSlip(props: Props) {
+  const { build, summary, ledger, passes, planing, past, onDone, judgeTear, currentStation } = props;
+  if (!summary) return <Unread onRead={props.onRead} onRetractSurvey={props.onRetractSurvey} />;
+  const { steps, forecast } = summary;
   const { units } = build;
+  const since = !past && passes.length > 0;
+  const mayComeOff = !NOTHING_OFF.includes(summary.verdict.kind);
   return (
     <div className="space-y-3 pt-1">
-      <section aria-label="Verdict">
-        <h2 data-testid="verdict" className={`text-[1.6rem] leading-tight font-bold ${VERDICT_INK[verdict.kind]}`}>
-          {verdict.headline}
-        </h2>
-        <ul className="mt-1 space-y-0.5">
-          {verdict.evidence.map((line) => (
-            <li key={line}>{line}</li>
-          ))}
-        </ul>
-        <LeadLine view={howThin} units={units} />
-        <details className="text-soft">
-          <summary className="min-h-9 cursor-pointer pt-1">Why?</summary>
-          {verdict.ruleWords}
-        </details>
-      </section>
-      {steps.length > 0 && (
-        <section aria-label="What to take off">
-          <StepList steps={steps.slice(0, MARKED_STEPS)} from={1} units={units} />
-          {steps.length > MARKED_STEPS && (
-            <details>
-              <summary className="min-h-11 cursor-pointer pt-2 text-soft">
-                then {steps.length - MARKED_STEPS} more {steps.length - MARKED_STEPS === 1 ? 'place' : 'places'}, the
-                nearest to its limit last
-              </summary>
-              <StepList steps={steps.slice(MARKED_STEPS)} from={MARKED_STEPS + 1} units={units} />
-            </details>
-          )}
-        </section>
+      {since && (
+        <PassesSince
+          {...{ passes, units }}
+          onCorrect={props.onCorrect}
+          onRetract={props.onRetract}
+          onLook={props.onLook}
+        />
       )}
-      {steps.length > 0 && (
-        <section aria-label="After these passes">
-          <h3 className="text-soft">After these passes</h3>
-          <dl className="space-y-0.5">
-            <Row
-              name="weight"
-              value={`${formatMass(forecast.massAfter.value, units).figure} ± ${Math.max(1, Number(formatMass(halfInterval(forecast.massAfter), units).figure))} ${units.mass}`}
-            />
-            <Row
-              name="mean"
-              value={`${formatThickness(forecast.meanAfter.value, units).figure} ± ${inWords(formatThickness(halfInterval(forecast.meanAfter), units))}`}
-            />
-            {forecast.flex.map((flex) => (
-              <Row
-                key={flex.direction}
-                name={`flex ${flex.direction}`}
-                value={flexChangeWords(flex.ratio)}
-                hint={sagWords(flex, units)}
-              />
-            ))}
-          </dl>
-          <p className="mt-1 text-[0.92rem] text-soft">
-            Nine in ten should fall within ±. The wood is {woodOrigin(build.wood)}.
-          </p>
-        </section>
-      )}
+      <Verdict summary={summary} before={since} />
+      {!since && <StepsToTake steps={steps} units={units} />}
+      {!since && steps.length > 0 && <AfterThese build={build} summary={summary} />}
       <Weights summary={summary} units={units} weighed={forecast.massNow.sd < 0.001} />
       {ledger && ledger.passes.length > 0 && <LastPass ledger={ledger} units={units} />}
       {!past && (
         <>
-          {planing}
-          <TearOutForm judge={judgeTear} station={currentStation} units={units} />
+          {mayComeOff && planing}
+          {mayComeOff && <TearOutForm judge={judgeTear} station={currentStation} units={units} />}
           <DustCaution build={build} />
-          <div className="sticky bottom-0 space-y-1 bg-slip pt-1">
-            {verdict.kind === 'stop' && (
-              <Button kind="main" className="w-full" onClick={onDone}>
-                Thickness is done: on to layout
-              </Button>
-            )}
-            <Button kind={verdict.kind === 'stop' ? 'plain' : 'main'} className="w-full" onClick={onPlaned}>
-              I’ve planed: read again
-            </Button>
-          </div>
+          <NextStep {...props} summary={summary} since={since} onDone={onDone} />
         </>
       )}
     </div>
   );
 }
 
-/** What the leading rule says of the plate, beside what its own target says. */
-function LeadLine({ view: { thin, verdict }, units }: { view: HowThinView; units: UnitChoice }) {
-  if (!verdict) return null;
-  const { stop, leader } = thin;
+function Unread({ onRead, onRetractSurvey }: Pick<Props, 'onRead' | 'onRetractSurvey'>) {
   return (
-    <p data-testid="lead-line">
-      {RULE_WORDS[leader]} leads: <strong>{VERDICT_WORDS[verdict.kind].toLowerCase()}</strong>
-      {stop && (
-        <>
-          , stop at <span className="figures whitespace-nowrap">{thicknessWords(stop, units)}</span>
-        </>
+    <div className="space-y-3 pt-3">
+      <p>No verdict yet: nothing was read in this survey.</p>
+      <Button kind="main" className="w-full" onClick={onRead}>
+        Read the plate
+      </Button>
+      <Button className="w-full" onClick={onRetractSurvey}>
+        Begun by mistake: take this survey back
+      </Button>
+    </div>
+  );
+}
+
+function Verdict({ summary: { verdict }, before }: { summary: AssessmentSummary; before: boolean }) {
+  return (
+    <section aria-label="Verdict">
+      {before && <p className="text-soft">As it stood before that:</p>}
+      <h2
+        data-testid="verdict"
+        className={`leading-tight font-bold ${before ? 'text-[1.15rem] text-soft' : `text-[1.6rem] ${VERDICT_INK[verdict.kind]}`}`}
+      >
+        {verdict.headline}
+      </h2>
+      <ul className="mt-1 space-y-0.5">
+        {verdict.evidence.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
+      <details className="text-soft">
+        <summary className="min-h-9 cursor-pointer pt-1">Why?</summary>
+        {verdict.ruleWords}
+      </details>
+    </section>
+  );
+}
+
+/** The one thing to do next; nothing may come off a plate that is past its line, and nothing while a reading is in doubt. */
+function NextStep({
+  build,
+  summary,
+  since,
+  onTake,
+  onRead,
+  onDone,
+}: Props & { summary: AssessmentSummary; since: boolean }) {
+  const { verdict, steps } = summary;
+  const take = <TakeOff tool={build.tool} steps={steps} units={build.units} onTake={onTake} />;
+  if (since)
+    return (
+      <details>
+        <summary className="min-h-11 cursor-pointer pt-2 text-soft">More came off before looking</summary>
+        <TakeOff tool={build.tool} steps={[]} units={build.units} onTake={onTake} />
+      </details>
+    );
+  if (takesWoodOff(verdict.kind)) return <div className="sticky bottom-0 bg-slip pt-1">{take}</div>;
+  if (verdict.kind === 'look-again')
+    return (
+      <Button kind="main" className="sticky bottom-0 w-full" onClick={onRead}>
+        Read again
+      </Button>
+    );
+  if (verdict.kind !== 'there') return null;
+  return (
+    <div className="space-y-1">
+      <Button kind="main" className="w-full" onClick={onDone}>
+        Thickness is done: on to layout
+      </Button>
+      <details>
+        <summary className="min-h-11 cursor-pointer pt-2 text-soft">I took some off all the same</summary>
+        {take}
+      </details>
+    </div>
+  );
+}
+
+function StepsToTake({ steps, units }: { steps: readonly StepSummary[]; units: UnitChoice }) {
+  if (steps.length === 0) return null;
+  return (
+    <section aria-label="What to take off">
+      <StepList steps={steps.slice(0, MARKED_STEPS)} from={1} units={units} />
+      {steps.length > MARKED_STEPS && (
+        <details>
+          <summary className="min-h-11 cursor-pointer pt-2 text-soft">
+            then {steps.length - MARKED_STEPS} more {steps.length - MARKED_STEPS === 1 ? 'place' : 'places'}, the
+            nearest to its limit last
+          </summary>
+          <StepList steps={steps.slice(MARKED_STEPS)} from={MARKED_STEPS + 1} units={units} />
+        </details>
       )}
-      .
-    </p>
+    </section>
+  );
+}
+
+function AfterThese({ build, summary: { forecast } }: { build: Build; summary: AssessmentSummary }) {
+  const { units, wood } = build;
+  const massDoubt = Math.max(1, Number(formatMass(halfInterval(forecast.massAfter), units).figure));
+  return (
+    <section aria-label="After these passes">
+      <h3 className="text-soft">After these passes</h3>
+      <dl className="space-y-0.5">
+        <Row
+          name="weight"
+          value={`${formatMass(forecast.massAfter.value, units).figure} ± ${massDoubt} ${units.mass}`}
+        />
+        <Row
+          name="mean"
+          value={`${formatThickness(forecast.meanAfter.value, units).figure} ± ${inWords(formatThickness(halfInterval(forecast.meanAfter), units))}`}
+        />
+        {forecast.flex.map((flex) => (
+          <Row
+            key={flex.direction}
+            name={`flex ${flex.direction}`}
+            value={flexChangeWords(flex.ratio)}
+            hint={sagWords(flex, units)}
+          />
+        ))}
+      </dl>
+      <p className="mt-1 text-[0.92rem] text-soft">Nine in ten should fall within ±. The wood is {woodOrigin(wood)}.</p>
+    </section>
   );
 }
 
@@ -178,12 +227,10 @@ function StepList({ steps, from, units }: { steps: readonly StepSummary[]; from:
 
 function Row({ name, value, hint }: { name: string; value: string; hint?: string }) {
   return (
-    <div>
-      <div className="flex items-baseline justify-between gap-3">
-        <dt>{name}</dt>
-        <dd className="figures">{value}</dd>
-      </div>
-      {hint && <dd className="text-right text-[0.92rem] text-soft">{hint}</dd>}
+    <div className="flex flex-wrap items-baseline justify-between gap-x-3">
+      <dt>{name}</dt>
+      <dd className="figures">{value}</dd>
+      {hint && <dd className="w-full text-right text-[0.92rem] text-soft">{hint}</dd>}
     </div>
   );
 }

@@ -7,7 +7,7 @@ import {
   plateShape,
   woodOfSpecies,
 } from '@nimble/core';
-import { act, fireEvent, render, screen } from '@testing-library/react';
+import { act, fireEvent, render, screen, within } from '@testing-library/react';
 import { useState } from 'react';
 import type { Build, SurveyReading } from '../../api/types';
 import { ShortcutsProvider } from '../../shell/shortcuts';
@@ -38,7 +38,15 @@ function Bench({ units = METRIC, onTakeOff = () => undefined }: { units?: Build[
   });
   return (
     <ShortcutsProvider>
-      <ReadSlip build={{ ...build, units }} entry={entry} averages={means} target={1.8e-3} onTakeOff={onTakeOff} />
+      <ReadSlip
+        build={{ ...build, units }}
+        entry={entry}
+        readings={readings}
+        averages={means}
+        target={1.8e-3}
+        quick={false}
+        onTakeOff={onTakeOff}
+      />
       <output data-testid="rows">
         {JSON.stringify(readings.map(({ station, thickness, kept }) => [station, thickness, kept]))}
       </output>
@@ -86,14 +94,56 @@ describe('reading with the caliper', () => {
     enter('19');
     expect(screen.getByRole('alertdialog')).toHaveTextContent('19.00 mm: did you mean 1.90 mm?');
     expect(rows()).toEqual([]);
-    fireEvent.click(screen.getByText('It is right'));
+    fireEvent.click(screen.getByText(/It is right/));
     expect(rows()).toEqual([[walk[0]!.name, 0.019, true]]);
   });
   it('drops a questioned figure when it is read again', () => {
     render(<Bench />);
     enter('19');
-    fireEvent.click(screen.getByText('Read again'));
+    fireEvent.click(screen.getByRole('button', { name: /^Read again/ }));
     expect(screen.queryByRole('alertdialog')).toBeNull();
+    expect(lit()).toBe(walk[0]!.name);
+  });
+  it('typing on in rhythm past a doubted figure stores no doubted figure and shifts none', () => {
+    render(<Bench />);
+    ['1.90', '19', '1.92', '1.93'].forEach(enter);
+    expect(rows().map(([station, h]) => [station, h])).toEqual([
+      [walk[0]!.name, expect.closeTo(0.0019, 9)],
+      [walk[1]!.name, expect.closeTo(0.00192, 9)],
+      [walk[2]!.name, expect.closeTo(0.00193, 9)],
+    ]);
+  });
+  it('Enter on a doubted figure does what the main button says, K keeps it, one tap takes what was meant', () => {
+    render(<Bench />);
+    enter('19');
+    fireEvent.submit(field());
+    expect(screen.queryByRole('alertdialog')).toBeNull();
+    expect(rows()).toEqual([]);
+    enter('19');
+    fireEvent.click(screen.getByText('1.90 mm was meant'));
+    expect(rows()).toEqual([[walk[0]!.name, expect.closeTo(0.0019, 9), false]]);
+    enter('0.4');
+    act(() => void fireEvent.keyDown(field(), { key: 'k' }));
+    expect(rows().at(-1)).toEqual([walk[1]!.name, expect.closeTo(0.0004, 9), true]);
+  });
+  it('asks which of two readings of a place holds, before the next place lights up', () => {
+    render(<Bench />);
+    enter('1.92');
+    fireEvent.click(screen.getByLabelText('Station before'));
+    enter('2.4');
+    expect(lit()).toBe(walk[0]!.name);
+    const dialog = screen.getByRole('alertdialog');
+    expect(dialog).toHaveTextContent('The readings here disagree. Which one holds?');
+    fireEvent.click(within(dialog).getByText('1.92 mm'));
+    expect(screen.queryByRole('alertdialog')).toBeNull();
+    expect(screen.getByTestId('live-figure')).toHaveTextContent('1.92');
+    expect(rows().at(-1)![1]).toBeNull();
+  });
+  it('takes any reading back from the list, whenever it was made', () => {
+    render(<Bench />);
+    ['1.90', '1.92', '1.93'].forEach(enter);
+    fireEvent.click(screen.getByLabelText(`Take this reading at ${walk[0]!.name} back`));
+    expect(rows().at(-1)).toEqual([walk[0]!.name, null, false]);
     expect(lit()).toBe(walk[0]!.name);
   });
   it('takes the last figure back without erasing it, and lights its station again', () => {

@@ -6,13 +6,17 @@ import type { Build, SurveyReading } from '../../api/types';
 import { setPreferences, usePreferences } from '../../shell/preferences';
 import { useShortcuts } from '../../shell/shortcuts';
 import { Button } from '../../ui';
+import { ReadingsList } from './ReadingsList';
 import { pressCaliper, useCaliper } from './use-caliper';
 import type { ReadingEntry } from './use-reading-entry';
 
 interface Props {
   build: Build;
   entry: ReadingEntry;
+  readings: readonly SurveyReading[];
   averages: readonly StationReading[];
+  /** A quick look: a few places do. */
+  quick: boolean;
   /** Target at the lit station [m]. */
   target: number | null;
   onTakeOff: () => void;
@@ -20,9 +24,11 @@ interface Props {
 
 const ORDER_WORDS = { serpentine: 'back and forth', lines: 'along the grain', free: 'as laid' } as const;
 const PRESS_EVERY_MS = 1400;
+/** Fewer places tell no lift worth the name. */
+const LEAST_PLACES = 3;
 
 /** The live reading: the lit station, a very large figure, and one field that takes any unit. */
-export function ReadSlip({ build, entry, averages, target, onTakeOff }: Props) {
+export function ReadSlip({ build, entry, readings, averages, target, quick, onTakeOff }: Props) {
   const [text, setText] = useState('');
   const [cabled, setCabled] = useState(false);
   const [walking, setWalking] = useState(false);
@@ -30,6 +36,11 @@ export function ReadSlip({ build, entry, averages, target, onTakeOff }: Props) {
   const { speech, order } = usePreferences();
   const { current, question } = entry;
   const caliper = useCaliper(build.id, cabled, (line) => entry.enter(line, 'caliper'));
+  const isEnough = entry.read === entry.walk.length || (quick && entry.read >= LEAST_PLACES);
+  const takeBack = (reading: SurveyReading) => {
+    entry.takeBack(reading);
+    toast(`Taken back: ${reading.station} ${reading.typed}`);
+  };
   const here = averages.find((reading) => reading.station === current?.name);
 
   useEffect(() => {
@@ -45,8 +56,10 @@ export function ReadSlip({ build, entry, averages, target, onTakeOff }: Props) {
     return () => window.removeEventListener('keydown', onKey);
   }, []);
 
+  // Enter on a doubted figure does what the main button says: it is dropped and read again; a figure typed meanwhile takes its place.
   const submit = (source: SurveyReading['source'] = 'typed') => {
-    if (text.trim() !== '' && entry.enter(text, source)) setText('');
+    if (text.trim() === '') entry.dropQuestion();
+    else if (entry.enter(text, source)) setText('');
   };
   const press = () => {
     if (!current) return;
@@ -58,7 +71,7 @@ export function ReadSlip({ build, entry, averages, target, onTakeOff }: Props) {
     if (undone) toast(`Taken back: ${undone.station} ${undone.typed}`);
   };
   useWalkingHand(
-    walking && caliper === 'on' && !question && entry.read < entry.walk.length,
+    walking && caliper === 'on' && !question && !here?.disputed && entry.read < entry.walk.length,
     current?.name ?? '',
     press,
   );
@@ -70,10 +83,15 @@ export function ReadSlip({ build, entry, averages, target, onTakeOff }: Props) {
     {
       key: 'Enter',
       shown: 'Enter',
-      label: question ? 'It is right: keep it' : 'Accept the reading',
-      run: () => (question ? entry.confirmQuestion() : submit()),
+      label: question ? 'Read it again' : 'Accept the reading',
+      run: () => submit(),
     },
-    ...(question ? [{ key: 'Escape', shown: 'Esc', label: 'Read it again', run: entry.dropQuestion }] : []),
+    ...(question
+      ? [
+          { key: 'k', shown: 'K', label: 'The doubted figure is right: keep it', run: entry.confirmQuestion },
+          { key: 'Escape', shown: 'Esc', label: 'Read it again', run: entry.dropQuestion },
+        ]
+      : []),
   ]);
   if (!current) return <p className="pt-2">No stations: lay some under Stations.</p>;
   return (
@@ -87,44 +105,46 @@ export function ReadSlip({ build, entry, averages, target, onTakeOff }: Props) {
         </span>
       </div>
       <LiveFigure reading={here} target={target} units={build.units} />
-      {question ? (
-        <QuestionBox entry={entry} build={build} />
-      ) : (
-        <form
-          onSubmit={(event) => {
-            event.preventDefault();
-            submit();
-          }}
-        >
-          <label htmlFor="reading" className="block text-soft">
-            {here ? 'Read it again (readings are averaged)' : 'Caliper reading'}
-          </label>
-          <div className="flex gap-2">
-            <input
-              id="reading"
-              ref={field}
-              data-keys="when-empty"
-              inputMode="decimal"
-              autoComplete="off"
-              placeholder={example(build)}
-              value={text}
-              aria-invalid={entry.error ? true : undefined}
-              aria-describedby="reading-error"
-              onChange={(event) => {
-                setText(event.target.value);
-                entry.clearError();
-              }}
-              className={`figures min-h-14 w-full min-w-0 rounded-md border bg-paper px-3 text-[1.6rem] ${entry.error ? 'border-ember' : 'border-line'}`}
-            />
-            <Button kind="main" type="submit" className="min-h-14 shrink-0">
-              Keep
-            </Button>
-          </div>
-          <p id="reading-error" role="alert" className="min-h-6 text-[0.97rem] font-medium text-ember-ink">
-            {entry.error}
-          </p>
-        </form>
-      )}
+      {question && <QuestionBox entry={entry} build={build} />}
+      {!question && here?.disputed && <DisputeBox entry={entry} build={build} />}
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          submit();
+        }}
+      >
+        <label htmlFor="reading" className="block text-soft">
+          {question
+            ? 'Read again, or type what was meant'
+            : here
+              ? 'Read it again (readings that agree are averaged)'
+              : 'Caliper reading'}
+        </label>
+        <div className="flex gap-2">
+          <input
+            id="reading"
+            ref={field}
+            data-keys="when-empty"
+            inputMode="decimal"
+            autoComplete="off"
+            placeholder={example(build)}
+            value={text}
+            aria-invalid={entry.error ? true : undefined}
+            aria-describedby="reading-error"
+            onChange={(event) => {
+              setText(event.target.value);
+              entry.clearError();
+            }}
+            className={`figures min-h-14 w-full min-w-0 rounded-md border bg-paper px-3 text-[1.6rem] ${entry.error ? 'border-ember' : 'border-line'}`}
+          />
+          <Button kind={question ? 'plain' : 'main'} type="submit" className="min-h-14 shrink-0">
+            Keep
+          </Button>
+        </div>
+        <p id="reading-error" role="alert" className="min-h-6 text-[0.97rem] font-medium text-ember-ink">
+          {entry.error}
+        </p>
+      </form>
       <div className="grid grid-cols-3 gap-2">
         <Button onClick={() => entry.step(-1)} aria-label="Station before">
           ←
@@ -134,11 +154,12 @@ export function ReadSlip({ build, entry, averages, target, onTakeOff }: Props) {
           →
         </Button>
       </div>
-      {entry.read === entry.walk.length && (
+      {isEnough && (
         <Button kind="main" className="w-full" onClick={onTakeOff}>
-          All read: see what to take off
+          {entry.read === entry.walk.length ? 'All read: see what to take off' : 'Enough read: see the verdict'}
         </Button>
       )}
+      <ReadingsList readings={readings} units={build.units} onTakeBack={takeBack} />
       <section aria-label="Caliper" className="border-t border-grain pt-2">
         <div className="flex items-center justify-between gap-2">
           <span>
@@ -217,7 +238,8 @@ function LiveFigure({
         )}{' '}
         {target !== null && <span className="text-soft">target {inWords(formatThickness(target, units))}</span>}
       </p>
-      {reading.count > 1 && (
+      {reading.disputed && <p className="font-medium text-ember-ink">in doubt: {reading.count} readings disagree</p>}
+      {!reading.disputed && reading.count > 1 && (
         <p className="text-soft">
           mean of {reading.count}, spread {inWords(formatThickness(reading.spread, units))}
         </p>
@@ -230,20 +252,49 @@ function QuestionBox({ entry, build }: { entry: ReadingEntry; build: Build }) {
   const { question } = entry;
   if (!question) return null;
   const words = (value: number) => inWords(formatThickness(value, build.units));
+  const { expected, reason } = question.question;
   const why = {
-    neighbours: `${words(question.thickness)} where about ${words(question.question.expected)} would fit. Read it again?`,
+    neighbours: `${words(question.thickness)} where about ${words(expected)} would fit. Read it again?`,
     size: `${words(question.thickness)} is unlike the rest of this plate. Read it again?`,
-    slip: `${words(question.thickness)}: did you mean ${words(question.question.expected)}?`,
-  }[question.question.reason];
+    slip: `${words(question.thickness)}: did you mean ${words(expected)}?`,
+  }[reason];
   return (
     <div role="alertdialog" aria-label="Is this reading right?" className="border-l-4 border-brass bg-brass/10 p-3">
       <p className="mb-2 text-[1.1rem]">{why}</p>
       <div className="grid grid-cols-2 gap-2">
         <Button kind="main" onClick={entry.dropQuestion}>
-          Read again
+          Read again <Key>Enter</Key>
         </Button>
-        <Button onClick={entry.confirmQuestion}>It is right</Button>
+        <Button onClick={entry.confirmQuestion}>
+          It is right <Key>K</Key>
+        </Button>
+        {reason === 'slip' && (
+          <Button className="col-span-2" onClick={entry.takeMeant}>
+            {words(expected)} was meant
+          </Button>
+        )}
       </div>
+    </div>
+  );
+}
+
+const Key = ({ children }: { children: string }) => (
+  <kbd className="figures rounded border border-current/40 px-1 text-[0.8rem] font-normal">{children}</kbd>
+);
+
+/** Readings of one place that no caliper makes of one piece of wood: the maker says which holds. */
+function DisputeBox({ entry, build }: { entry: ReadingEntry; build: Build }) {
+  return (
+    <div role="alertdialog" aria-label="Which reading holds?" className="border-l-4 border-brass bg-brass/10 p-3">
+      <p className="mb-2 text-[1.1rem]">The readings here disagree. Which one holds?</p>
+      <div className="grid grid-cols-2 gap-2">
+        {entry.here.map((reading) => (
+          <Button key={reading.id} onClick={() => entry.hold(reading)}>
+            {inWords(formatThickness(reading.thickness, build.units))}
+          </Button>
+        ))}
+      </div>
+      <p className="mt-2 text-soft">Or read it once more: two of three settle it.</p>
     </div>
   );
 }

@@ -1,6 +1,7 @@
 import {
   formatThickness,
   inWords,
+  THICKNESS_RULE_WORDS,
   type ModelPlate,
   type RuleChoices,
   type RuleOpinion,
@@ -8,7 +9,7 @@ import {
 } from '@nimble/core';
 import type { Build } from '../../api/types';
 import { Button } from '../../ui';
-import { massWords, RULE_WORDS, thicknessWords } from './how-thin-words';
+import { massWords, thicknessWords } from './how-thin-words';
 import { RuleSettings } from './RuleSettings';
 
 interface Props {
@@ -17,14 +18,16 @@ interface Props {
   models: readonly ModelPlate[];
   units: UnitChoice;
   leads: boolean;
+  /** It leads because nobody chose another: the maker's own target may stand before it. */
+  byDefault: boolean;
   onLead: () => void;
   onUse: (thickness: number) => void;
   onRules: (change: Partial<RuleChoices>) => void;
 }
 
 /** One school's word: its thickness, why, what is missing, and what it aims at. */
-export function RuleCard({ build, opinion, models, units, leads, onLead, onUse, onRules }: Props) {
-  const { rule, thickness, mass, reason, missing } = opinion;
+export function RuleCard({ build, opinion, models, units, leads, byDefault, onLead, onUse, onRules }: Props) {
+  const { rule, thickness, mass, reason, missing, applies } = opinion;
   return (
     <details
       className={`border-b border-grain ${leads ? 'border-l-4 border-l-brass bg-brass/10 pl-2' : ''}`}
@@ -32,10 +35,12 @@ export function RuleCard({ build, opinion, models, units, leads, onLead, onUse, 
     >
       <summary className="flex min-h-12 cursor-pointer items-center justify-between gap-2">
         <span className={leads ? 'font-bold' : ''}>
-          {RULE_WORDS[rule]}
+          {THICKNESS_RULE_WORDS[rule]}
           {leads && <span className="ml-2 text-[0.9rem] font-normal text-soft">leads</span>}
         </span>
-        <span className="figures shrink-0">{thickness ? thicknessWords(thickness, units) : '—'}</span>
+        <span className="figures shrink-0">
+          {thickness ? thicknessWords(thickness, units) : applies ? '—' : 'does not apply'}
+        </span>
       </summary>
       <div className="space-y-2 pb-3">
         <p className="text-soft">{reason}</p>
@@ -45,9 +50,10 @@ export function RuleCard({ build, opinion, models, units, leads, onLead, onUse, 
             The plate would weigh <span className="figures">{massWords(mass, units)}</span>.
           </p>
         )}
-        <RuleSettings {...{ build, rule, models, units, onRules }} />
+        {applies && <RuleSettings {...{ build, rule, models, units, onRules }} />}
         <div className="flex flex-wrap gap-2">
-          {!leads && <Button onClick={onLead}>Let it lead</Button>}
+          {!leads && applies && <Button onClick={onLead}>Let it lead</Button>}
+          {leads && byDefault && <Button onClick={onLead}>Follow it, not my target</Button>}
           {thickness && (
             <Button kind="quiet" onClick={() => onUse(thickness.value)}>
               Make {inWords(formatThickness(thickness.value, units))} the target

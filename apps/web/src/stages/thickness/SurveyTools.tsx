@@ -1,13 +1,8 @@
 import { formatQuantity } from '@nimble/core';
-import { useQueryClient } from '@tanstack/react-query';
 import { format } from 'date-fns';
-import { useRef, useState } from 'react';
-import { toast } from 'sonner';
-import { Refused, request } from '../../api/client';
-import { keys } from '../../api/keys';
-import type { Build, Survey, SurveyWithReadings } from '../../api/types';
-import { usePreferences } from '../../shell/preferences';
-import { Button, Dialog, TextField } from '../../ui';
+import type { Build, Survey } from '../../api/types';
+import { Button, TextField } from '../../ui';
+import { ImportButton } from './ImportButton';
 import { positiveBelow, QuantityField } from '../../units-and-forms';
 
 interface Props {
@@ -15,12 +10,11 @@ interface Props {
   survey: Survey;
   past: boolean;
   onChange: (change: Partial<Survey>) => void;
+  onRetract: () => void;
 }
 
-const LARGEST_FILE = 2_000_000;
-
 /** What goes with the readings: weight, humidity, temperature, note; and readings in and out as CSV. */
-export function SurveyTools({ build, survey, past, onChange }: Props) {
+export function SurveyTools({ build, survey, past, onChange, onRetract }: Props) {
   const typed = (field: string, text: string) => ({ typed: { ...survey.typed, [field]: text } });
   const rh =
     survey.relativeHumidity === null ? '' : `, ${formatQuantity(survey.relativeHumidity, 'ratio', '%').figure} % RH`;
@@ -72,7 +66,7 @@ export function SurveyTools({ build, survey, past, onChange }: Props) {
           onBlur={(e) => e.target.value !== survey.note && onChange({ note: e.target.value })}
         />
         <div className="grid grid-cols-2 gap-2">
-          {!past && <ImportButton build={build} survey={survey} />}
+          {!past && survey.kind !== 'weight' && <ImportButton build={build} survey={survey} />}
           <a
             className="inline-flex min-h-12 items-center justify-center border border-line px-3"
             href={`/api/v1/surveys/${survey.id}/readings.csv`}
@@ -81,76 +75,15 @@ export function SurveyTools({ build, survey, past, onChange }: Props) {
             Readings out (CSV)
           </a>
         </div>
-        <Button kind="quiet" onClick={() => window.print()}>
-          Print this sheet
-        </Button>
+        <div className="flex flex-wrap gap-2">
+          <Button kind="quiet" onClick={() => window.print()}>
+            Print this sheet
+          </Button>
+          <Button kind="quiet" onClick={onRetract}>
+            Take this whole survey back
+          </Button>
+        </div>
       </div>
     </details>
-  );
-}
-
-function ImportButton({ build, survey }: { build: Build; survey: Survey }) {
-  const file = useRef<HTMLInputElement>(null);
-  const client = useQueryClient();
-  const { person } = usePreferences();
-  const [refusal, setRefusal] = useState<{ title: string; lines: string[] } | null>(null);
-  const [busy, setBusy] = useState(false);
-  const take = async (chosen: File) => {
-    if (chosen.size > LARGEST_FILE) {
-      return setRefusal({
-        title: 'The file is too large',
-        lines: [`${chosen.name} has ${(chosen.size / 1e6).toFixed(0)} MB; a list of readings has well under 2 MB.`],
-      });
-    }
-    setBusy(true);
-    try {
-      const text = await chosen.text();
-      const done = await request<SurveyWithReadings & { imported: number }>('POST', `/surveys/${survey.id}/import`, {
-        text,
-        person,
-      });
-      await client.invalidateQueries({ queryKey: keys.build(build.id) });
-      toast(`${done.imported} readings brought in from ${chosen.name}`);
-    } catch (failure) {
-      const lines =
-        failure instanceof Refused ? failure.errors.map(({ field, message }) => `${field}: ${message}`) : [];
-      setRefusal({ title: (failure as Error).message, lines });
-    } finally {
-      setBusy(false);
-    }
-  };
-  return (
-    <>
-      <input
-        ref={file}
-        type="file"
-        accept=".csv,.txt,text/csv"
-        className="sr-only"
-        aria-label="CSV file of readings"
-        tabIndex={-1}
-        onChange={(event) => {
-          const chosen = event.target.files?.[0];
-          event.target.value = '';
-          if (chosen) void take(chosen);
-        }}
-      />
-      <Button onClick={() => file.current?.click()} disabled={busy}>
-        {busy ? 'Reading …' : 'Readings in (CSV)'}
-      </Button>
-      <Dialog title={refusal?.title ?? ''} open={refusal !== null} onClose={() => setRefusal(null)}>
-        <p className="mb-2">Mend the file and choose it again; nothing of it was kept.</p>
-        <ul className="figures max-h-72 overflow-auto text-[0.95rem]">
-          {refusal?.lines.map((line) => (
-            <li key={line} className="border-b border-grain py-1">
-              {line}
-            </li>
-          ))}
-        </ul>
-        <p className="mt-3 text-soft">
-          Expected: <code className="figures">station,thickness</code> or <code className="figures">x,y,thickness</code>
-          , with any unit; x from the neck end, y from the centre line towards the bass side.
-        </p>
-      </Dialog>
-    </>
   );
 }

@@ -1,7 +1,7 @@
 import { isWood, ownStationName, plateShape, type TargetSpec } from '@nimble/core';
 import { useMemo, useState } from 'react';
-import { useNavigate, useParams } from 'react-router';
-import { useBuild, useForecasts, useSurveys, useSurveyWrites, useTarget } from '../../api/hooks';
+import { useParams } from 'react-router';
+import { useBuild, useSurveys, useSurveyWrites, useTarget } from '../../api/hooks';
 import type { Build, Survey } from '../../api/types';
 import { MapLayer, MapLegend, PlateDrawing, StationLayer, StepMarks } from '../../plate';
 import { Loading } from '../../shell/Loading';
@@ -17,7 +17,9 @@ import { PlaningArrows } from './PlaningArrows';
 import { PlaningControl, usePlaning } from './PlaningControl';
 import { useHowThin } from './use-how-thin';
 import { usePageParams } from './use-page-params';
+import { usePlateWork } from './use-plate-work';
 import { useReadingEntry } from './use-reading-entry';
+import { useRuleFacts } from './use-rule-facts';
 import { useTargetDraft } from './use-target-draft';
 import { useThicknessPlate } from './use-thickness-plate';
 import { clearOfMarks, ribbonItems, stationViews, stepMarks } from './view-model';
@@ -43,17 +45,16 @@ const NEXT_NUMBERS = { all: 'out-of-band', 'out-of-band': 'none', none: 'all' } 
 
 function Thickness({ build, keptTarget, surveys }: Records) {
   const page = usePageParams();
-  const navigate = useNavigate();
   const { person, numbers } = usePreferences();
   const writes = useSurveyWrites(build.id);
-  const forecasts = useForecasts(build.id);
+  const rules = useRuleFacts(build);
   const draft = useTargetDraft(keptTarget, (target) => writes.setTarget(target, person));
   const [point, setPoint] = useState<number | null>(null);
   const [adding, setAdding] = useState(false);
   const shape = useMemo(() => plateShape(build.outline, build.holes), [build.outline, build.holes]);
-  const plate = useThicknessPlate({ ...page, ...draft, build, surveys });
+  const plate = useThicknessPlate({ ...page, ...draft, build, rules, surveys });
   const { newest, survey, past, picture, summary } = plate;
-  const howThin = useHowThin({ build, shape, target: draft.target, summary, removalSpread: plate.removalSpread });
+  const howThin = useHowThin({ build, shape, rules, picture, removalSpread: plate.removalSpread });
   const planing = usePlaning(build, page.face);
   const tab = page.tab ?? (past || plate.isAllRead ? 'pass' : 'read');
   const entry = useReadingEntry({
@@ -63,23 +64,12 @@ function Thickness({ build, keptTarget, surveys }: Records) {
     averages: plate.means,
     units: build.units,
     guide: plate.guide,
+    places: plate.places,
+    expected: plate.expected,
     add: writes.addReadings,
   });
 
-  const startSurvey = () => {
-    const { relativeHumidity = null, temperatureC = null } = newest ?? {};
-    writes.startSurvey({ person, relativeHumidity, temperatureC, startedAt: new Date().toISOString() });
-    page.set({ survey: null, against: null, slip: 'read' });
-  };
-  const planed = () => {
-    if (survey) writes.keepForecast(survey.id, person);
-    startSurvey();
-  };
-  const done = () => {
-    const stagesDone = [...new Set([...build.stagesDone, 'thickness' as const])];
-    writes.changeBuild({ stagesDone, ...(build.stage === 'thickness' && { stage: 'layout' }) });
-    void navigate(`/builds/${build.id}/layout`);
-  };
+  const work = usePlateWork({ build, newest, survey, writes, page });
   const addStation = (place: { x: number; y: number }) => {
     if (!isWood(shape, place.x, place.y)) return;
     const name = ownStationName(build.stations);
@@ -112,7 +102,7 @@ function Thickness({ build, keptTarget, surveys }: Records) {
 
   const views = stationViews({
     stations: build.stations,
-    readings: plate.means,
+    readings: plate.standing,
     targetAt: build.stations.map((station) => plate.targetOf(station) ?? NaN),
     shownAt: plate.shownOf ? build.stations.map(plate.shownOf) : undefined,
     signed: page.view === 'mirror',
@@ -121,7 +111,7 @@ function Thickness({ build, keptTarget, surveys }: Records) {
     numbers,
     units: build.units,
   });
-  const marks = tab === 'pass' && !plate.shownOf ? stepMarks(summary) : [];
+  const marks = tab === 'pass' && !plate.shownOf && work.since.length === 0 ? stepMarks(summary) : [];
   const covers = tab === 'target' ? controlPlaces(draft.target, shape, build.leftHanded) : marks;
   const isLit = !past && (tab === 'read' || tab === 'stations' || (tab === 'pass' && entry.isPicked));
 
@@ -132,7 +122,7 @@ function Thickness({ build, keptTarget, surveys }: Records) {
       onUnits={(units) => writes.changeBuild({ units })}
       ribbon={
         <Ribbon
-          items={ribbonItems(surveys, forecasts.data ?? [], build.units)}
+          items={ribbonItems(surveys, work.passes, build.units)}
           selected={survey?.id ?? null}
           onSelect={(id) => page.set({ survey: id === newest?.id ? null : id, against: null })}
           empty="Nothing yet: what you measure and plane is kept here."
@@ -152,9 +142,14 @@ function Thickness({ build, keptTarget, surveys }: Records) {
           }
           onTab={(slip) => page.set({ slip })}
           onNow={() => page.set({ survey: null })}
-          onStartSurvey={startSurvey}
-          onPlaned={planed}
-          onDone={done}
+          onStartSurvey={() => work.startSurvey()}
+          passes={work.since}
+          onTake={work.take}
+          onCorrect={work.correct}
+          onRetract={work.retractPass}
+          onLook={work.startSurvey}
+          onRetractSurvey={work.retractSurvey}
+          onDone={work.done}
           onPoint={setPoint}
           onAdding={setAdding}
         />

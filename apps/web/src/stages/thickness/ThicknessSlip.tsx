@@ -1,6 +1,6 @@
 import type { PlateShape } from '@nimble/core';
 import type { useSurveyWrites } from '../../api/hooks';
-import type { Build, Survey } from '../../api/types';
+import type { Build, PassView, Survey } from '../../api/types';
 import type { ReactNode } from 'react';
 import { Button, SlipPages } from '../../ui';
 import { HowThinSlip } from './HowThinSlip';
@@ -8,8 +8,10 @@ import { PassSlip } from './PassSlip';
 import { ReadSlip } from './ReadSlip';
 import { StationsSlip } from './StationsSlip';
 import { SurveyTools } from './SurveyTools';
+import type { OnTake } from './TakeOff';
 import { TargetSlip } from './TargetSlip';
 import { TABS, type Tab } from './use-page-params';
+import { WeighSlip } from './WeighSlip';
 import type { ReadingEntry } from './use-reading-entry';
 import type { TargetDraft } from './use-target-draft';
 import type { HowThinView } from './use-how-thin';
@@ -26,7 +28,12 @@ interface Props {
   onTab: (tab: Tab) => void;
   onNow: () => void;
   onStartSurvey: () => void;
-  onPlaned: () => void;
+  passes: readonly PassView[];
+  onTake: OnTake;
+  onCorrect: (pass: PassView, ...taken: Parameters<OnTake>) => void;
+  onRetract: (pass: PassView) => void;
+  onLook: (kind: Survey['kind']) => void;
+  onRetractSurvey: () => void;
   onDone: () => void;
   point: number | null;
   onPoint: (index: number | null) => void;
@@ -60,11 +67,20 @@ export function ThicknessSlip(props: Props) {
       {isOfSurvey && !survey && <FirstSurvey onStart={props.onStartSurvey} />}
       {isOfSurvey && survey && (
         <>
-          {tab === 'read' && !past ? (
+          {tab === 'read' && !past && survey.kind === 'weight' ? (
+            <WeighSlip
+              build={build}
+              survey={survey}
+              onChange={(change) => writes.changeSurvey(survey.id, change)}
+              onTakeOff={() => onTab('pass')}
+            />
+          ) : tab === 'read' && !past ? (
             <ReadSlip
               build={build}
               entry={entry}
+              readings={plate.readings}
               averages={plate.means}
+              quick={survey.kind === 'quick'}
               target={entry.current && plate.targetOf(entry.current)}
               onTakeOff={() => onTab('pass')}
             />
@@ -73,10 +89,15 @@ export function ThicknessSlip(props: Props) {
               build={build}
               summary={plate.summary}
               ledger={plate.ledger}
-              howThin={props.howThin}
+              passes={props.passes}
               planing={props.planing}
               past={past}
-              onPlaned={props.onPlaned}
+              onTake={props.onTake}
+              onCorrect={props.onCorrect}
+              onRetract={props.onRetract}
+              onLook={props.onLook}
+              onRetractSurvey={props.onRetractSurvey}
+              onRead={() => onTab('read')}
               onDone={props.onDone}
               judgeTear={(place) => (plate.computer ? plate.computer.tearOut(place) : Promise.resolve(null))}
               currentStation={entry.current}
@@ -87,6 +108,7 @@ export function ThicknessSlip(props: Props) {
             survey={survey}
             past={past}
             onChange={(change) => writes.changeSurvey(survey.id, change)}
+            onRetract={props.onRetractSurvey}
           />
         </>
       )}

@@ -1,18 +1,25 @@
-/** Everything that bears on how thin this plate should be: its own checks, other plates of the family, the maker's choices. */
+/** The schools side by side, and the next passes over the whole plate with the line that is followed. */
 import {
-  followedBy, genericStringSet, howThin, leadVerdict, passTable, plateArea, plateShape, totalTension,
-  type AssessmentSummary, type Estimate, type HowThin, type LeadVerdict, type ModelPlate, type PassTable, type PlateShape, type TargetSpec,
-} from '@nimble/core'; // prettier-ignore
+  followedBy,
+  passTable,
+  plateArea,
+  type AssessmentSummary,
+  type Estimate,
+  type FollowedLine,
+  type HowThin,
+  type ModelPlate,
+  type PassTable,
+  type PlateShape,
+} from '@nimble/core';
 import { useMemo } from 'react';
-import { toPlateCheck, useChecks } from '../../api/flex';
-import { useBuilds } from '../../api/hooks';
-import type { Build, BuildSummary } from '../../api/types';
+import type { Build } from '../../api/types';
+import type { RuleFacts } from './use-rule-facts';
 
 export interface HowThinView {
-  thin: HowThin;
-  /** Null until the plate was read. */
-  mean: Estimate | null;
-  verdict: LeadVerdict | null;
+  /** Null until it was worked out. */
+  thin: HowThin | null;
+  followed: FollowedLine | null;
+  summary: AssessmentSummary | null;
   table: PassTable | null;
   models: readonly ModelPlate[];
 }
@@ -20,59 +27,39 @@ export interface HowThinView {
 interface Asked {
   build: Build;
   shape: PlateShape;
-  target: TargetSpec;
-  summary: AssessmentSummary | null;
+  rules: RuleFacts;
+  picture: { thin: HowThin; followed: FollowedLine; summary: AssessmentSummary | null } | null;
   removalSpread: number;
 }
 
-export function useHowThin({ build, shape, target, summary, removalSpread }: Asked): HowThinView {
-  const builds = useBuilds();
-  const checks = useChecks(build.id);
-  const models = useMemo(() => modelsFor(build, builds.data ?? []), [build, builds.data]);
-  const counted = useMemo(
-    () => (checks.data ?? []).filter(({ retracted }) => !retracted).map(toPlateCheck),
-    [checks.data],
-  );
+export function useHowThin({ build, shape, rules, picture, removalSpread }: Asked): HowThinView {
+  const { checks, models } = rules;
   return useMemo(() => {
-    const { family, plate, wood, scaleLength, choices, units, tool } = build;
-    const thin = howThin({
-      family, plate, wood, shape, scaleLength, limit: target.limit, choices: choices.rules, checks: counted, models, units,
-    }); // prettier-ignore
-    const mean = summary && meanOf(summary);
+    const { thin = null, followed = null, summary = null } = picture ?? {};
     const table =
       summary &&
-      mean &&
       passTable({
-        thickness: mean,
+        thickness: meanOf(summary),
         mass: summary.forecast.massNow,
         rho: densityNow(summary, build),
         area: plateArea(shape),
-        depth: tool.depthPerPass,
+        depth: build.tool.depthPerPass,
         removalSpread,
-        checks: counted,
-        stop: thin.stop,
-        followed: followedBy(choices.rules),
+        checks,
+        stop: summary.verdict.kind === 'none' ? null : stopMean(summary),
+        followed: followedBy(build.choices.rules),
       });
-    return { thin, mean, table, models, verdict: mean && leadVerdict(thin, mean, target.tolerance) };
-  }, [build, shape, target.limit, target.tolerance, counted, models, summary, removalSpread]);
-}
-
-/** Other plates of the family that were read: models to follow, or warnings. */
-export function modelsFor(build: Build, builds: readonly BuildSummary[]): ModelPlate[] {
-  return builds
-    .filter(({ id, family, plate }) => id !== build.id && family === build.family && plate === build.plate)
-    .flatMap(({ id, number, wood, newestSurvey, outline, holes, scaleLength, choices, family }) => {
-      const thickness = newestSurvey?.mean;
-      if (!thickness) return [];
-      const strings = genericStringSet(family);
-      const tension = choices.rules.tension ?? totalTension(strings, scaleLength ?? strings.scale);
-      const shape = plateShape(outline, holes);
-      return [{ id, name: `No. ${number}`, wood, thickness, shape, tension, outcome: choices.outcome }];
-    });
+    return { thin, followed, summary, table, models };
+  }, [build, shape, checks, models, picture, removalSpread]);
 }
 
 function meanOf({ statistics: { mean, volume, volumeSd } }: AssessmentSummary): Estimate {
   return { value: mean, sd: (mean * volumeSd) / volume };
+}
+
+/** The mean at which the plate, planed evenly, meets the line as the leading rule sees it. */
+function stopMean({ statistics, verdict: { level, followed } }: AssessmentSummary): Estimate {
+  return { value: statistics.mean - (level.value - followed.line.value), sd: followed.line.sd };
 }
 
 /** By scale and volume where it was weighed, else as its wood is known. */

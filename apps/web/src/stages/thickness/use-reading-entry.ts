@@ -1,6 +1,6 @@
 /** The flow of taking readings: a lit station, a figure, a question if it doesn't fit, the next station. */
 import {
-  checkThickness, formatThickness, InvalidInput, nextUnread, orderStations, parseQuantity, questionReading,
+  checkThickness, disagree, formatThickness, InvalidInput, nextUnread, orderStations, parseQuantity, questionReading, standingReadings,
   type Question, type Station, type StationReading, type UnitChoice, DEFAULT_LAYOUT,
 } from '@nimble/core'; // prettier-ignore
 import { useCallback, useMemo, useState } from 'react';
@@ -25,12 +25,29 @@ interface Context {
   units: UnitChoice;
   /** Thickness to compare a first reading with [m]. */
   guide: number | null;
+  /** Where a quick look reads; null to walk all stations. */
+  places?: readonly Station[] | null;
+  /** What every station should measure after a pass, for a quick look. */
+  expected?: readonly StationReading[] | null;
   add: (surveyId: string, readings: SurveyReading[]) => void;
 }
 
-export function useReadingEntry({ surveyId, stations, readings, averages, units, guide, add }: Context) {
+export function useReadingEntry({
+  surveyId,
+  stations,
+  readings,
+  averages,
+  units,
+  guide,
+  places = null,
+  expected = null,
+  add,
+}: Context) {
   const { person, speech, order } = usePreferences();
-  const walk = useMemo(() => orderStations(stations, order, DEFAULT_LAYOUT.pitch), [stations, order]);
+  const walk = useMemo(
+    () => (places ? [...places] : orderStations(stations, order, DEFAULT_LAYOUT.pitch)),
+    [places, stations, order],
+  );
   const readNames = useMemo(() => new Set(averages.map((reading) => reading.station)), [averages]);
   const [picked, setPicked] = useState<{ surveyId: string | null; name: string } | null>(null);
   const [question, setQuestion] = useState<PendingQuestion | null>(null);
@@ -70,6 +87,13 @@ export function useReadingEntry({ surveyId, stations, readings, averages, units,
     ]);
     setQuestion(null);
     setError(null);
+    // A second reading that the first contradicts is settled before the next place lights up.
+    const before = standingReadings(readings).filter((reading) => reading.station === station.name);
+    if (before.length > 0 && disagree([...before.map((reading) => reading.thickness), thickness])) {
+      setPicked({ surveyId, name: station.name });
+      if (speech) say(`${spokenName(station.name)}: the readings disagree. Which one holds?`);
+      return;
+    }
     const next = nextUnread(walk, station.name, (name) => readNames.has(name) || name === station.name);
     setPicked({ surveyId, name: (next ?? station).name });
     if (speech) say(`${formatThickness(thickness, units).figure}. ${next ? spokenName(next.name) : 'All read'}`);
@@ -86,11 +110,16 @@ export function useReadingEntry({ surveyId, stations, readings, averages, units,
         units.thickness === 'in-fraction' ? 'in' : units.thickness,
       );
       checkThickness('thickness', value);
-      const others = averages.filter((reading) => reading.station !== current.name);
+      const others = othersThan(current.name, averages, expected);
       const doubt = questionReading({ x: current.x, y: current.y, value }, others, guide);
       const taken = { station: current, thickness: value, typed, source };
-      if (doubt) setQuestion({ ...taken, question: doubt });
-      else store(taken, false);
+      if (doubt) {
+        setQuestion({ ...taken, question: doubt });
+        if (speech)
+          say(
+            `${formatThickness(value, units).figure}? ${doubt.reason === 'slip' ? `Or ${formatThickness(doubt.expected, units).figure}?` : 'Read it again.'}`,
+          );
+      } else store(taken, false);
       setError(null);
       return true;
     } catch (failure) {
@@ -105,24 +134,33 @@ export function useReadingEntry({ surveyId, stations, readings, averages, units,
     light(walk[(at + by + walk.length) % walk.length]!.name);
   };
 
-  /** Takes the last reading back (kept, but no longer counted) and lights its station. */
+  /** Takes a reading back (kept, but no longer counted) and lights its station. */
+  const takeBack = (reading: SurveyReading): void => {
+    if (surveyId === null) return;
+    add(surveyId, [retractionOf(reading, person)]);
+    light(reading.station);
+  };
   const undoLast = (): SurveyReading | null => {
     const last = lastStanding(readings);
-    if (!last || surveyId === null) return null;
-    add(surveyId, [
-      {
-        ...last,
-        id: crypto.randomUUID(),
-        thickness: null,
-        typed: '',
-        kept: false,
-        supersedes: last.id,
-        person,
-        at: new Date().toISOString(),
-      },
-    ]);
-    light(last.station);
+    if (last) takeBack(last);
     return last;
+  };
+  /** Of readings that disagree one holds: the others are taken back. */
+  const hold = (holding: SurveyReading): void => {
+    const others = standingReadings(readings).filter(
+      ({ station, id }) => station === holding.station && id !== holding.id,
+    );
+    if (surveyId !== null && others.length > 0)
+      add(
+        surveyId,
+        others.map((other) => retractionOf(other, person)),
+      );
+  };
+  /** The likely figure instead of a slip of the decimal point. */
+  const takeMeant = (): void => {
+    if (!question) return;
+    const meant = question.question.expected;
+    store({ ...question, thickness: meant, typed: formatThickness(meant, units).figure }, false);
   };
 
   return {
@@ -137,9 +175,37 @@ export function useReadingEntry({ surveyId, stations, readings, averages, units,
     enter,
     step,
     undoLast,
+    takeBack,
+    hold,
+    takeMeant,
+    /** All readings that stand at the lit station. */
+    here: standingReadings(readings).filter(({ station }) => station === current?.name),
     confirmQuestion: () => question && store(question, true),
     dropQuestion: () => setQuestion(null),
     clearError: () => setError(null),
+  };
+}
+
+/** What stands at other stations; in a quick look also what is expected where nothing was read. */
+function othersThan(station: string, averages: readonly StationReading[], expected: readonly StationReading[] | null) {
+  const read = new Map((expected ?? []).map((reading) => [reading.station, reading]));
+  for (const reading of averages) read.set(reading.station, reading);
+  read.delete(station);
+  return [...read.values()];
+}
+
+function retractionOf(reading: SurveyReading, person: string): SurveyReading {
+  const at = new Date().toISOString();
+  return {
+    ...reading,
+    id: crypto.randomUUID(),
+    thickness: null,
+    typed: '',
+    kept: false,
+    supersedes: reading.id,
+    person,
+    at,
+    batch: undefined,
   };
 }
 

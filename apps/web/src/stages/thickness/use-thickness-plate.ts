@@ -1,14 +1,16 @@
 /** Everything the thickness screen knows of a plate: its surveys, the one looked at, the one compared with, and the computed picture. */
-import { FIRST_REMOVAL_SPREAD, type Station, type TargetSpec } from '@nimble/core';
+import { FIRST_REMOVAL_SPREAD, quickPlaces, type Station, type SurveyFacts, type TargetSpec } from '@nimble/core';
 import { useMemo } from 'react';
 import { useLedger, useSurvey } from '../../api/hooks';
 import type { Build, Survey } from '../../api/types';
 import type { MapView, PictureRequest } from '../../workers/plate-computer';
 import { usePlatePicture } from '../../workers/use-plate-picture';
+import type { RuleFacts } from './use-rule-facts';
 import { averages } from './view-model';
 
 interface Looking {
   build: Build;
+  rules: RuleFacts;
   surveys: readonly Survey[];
   target: TargetSpec;
   dragging: boolean;
@@ -18,7 +20,7 @@ interface Looking {
   againstId: string | null;
 }
 
-export function useThicknessPlate({ build, surveys, target, dragging, view, surveyId, againstId }: Looking) {
+export function useThicknessPlate({ build, rules, surveys, target, dragging, view, surveyId, againstId }: Looking) {
   const newest = surveys.at(-1) ?? null;
   const survey = surveys.find(({ id }) => id === surveyId) ?? newest;
   const others = surveys.filter((other) => other !== survey);
@@ -34,24 +36,37 @@ export function useThicknessPlate({ build, surveys, target, dragging, view, surv
   const removalSpread = ledger.data?.removalSpread ?? FIRST_REMOVAL_SPREAD;
   const open = useMemo(() => build.stations.filter((station) => !station.skipped), [build.stations]);
 
+  const places = useMemo(() => quickPlaces(open), [open]);
+  const mass = survey?.mass ?? null;
+  const expected = shown.data?.expected ?? null;
+  const facts = useMemo((): SurveyFacts => {
+    const { family, plate, construction, wood, scaleLength, units, tool, choices } = build;
+    const { checks, models } = rules;
+    return {
+      build: { family, plate, construction, wood, scaleLength, units, tool, rules: choices.rules },
+      readings: means,
+      wanted: open.length,
+      target,
+      mass,
+      removalSpread,
+      checks,
+      models,
+      expected,
+    };
+  }, [build, rules, means, open, target, mass, removalSpread, expected]);
   const request = useMemo(
     (): PictureRequest => ({
       plate: { outline: build.outline, holes: build.holes, leftHanded: build.leftHanded },
-      readings: means,
+      facts,
       stations: open,
-      target,
-      tool: build.tool,
-      wood: build.wood,
-      mass: survey?.mass ?? null,
-      removalSpread,
-      units: build.units,
       view,
       dragging,
       earlier: earlierMeans && { readings: earlierMeans, mass: earlierMass },
     }),
-    [build, means, open, target, survey?.mass, removalSpread, view, dragging, earlierMeans, earlierMass],
+    [build, facts, open, view, dragging, earlierMeans, earlierMass],
   );
-  const { picture, error, computer } = usePlatePicture(request);
+  const isKnown = rules.ready && (survey === null || shown.data !== undefined);
+  const { picture, error, computer } = usePlatePicture(isKnown ? request : null);
   const shownOf = (station: Pick<Station, 'name'>): number | null => {
     const index = open.findIndex(({ name }) => name === station.name);
     return picture?.shownAt?.[index] ?? null;
@@ -70,6 +85,10 @@ export function useThicknessPlate({ build, surveys, target, dragging, view, surv
     against,
     readings,
     means,
+    /** Where a quick look reads; null in a whole survey, which walks all. */
+    places: survey?.kind === 'quick' ? places : null,
+    standing: picture?.standing ?? means,
+    expected: expected?.readings ?? null,
     guide: earlierMeans?.[0]?.thickness ?? null,
     ledger: ledger.data,
     removalSpread,
@@ -80,6 +99,8 @@ export function useThicknessPlate({ build, surveys, target, dragging, view, surv
     targetOf,
     /** What the map shows at a station, where that is a difference and not the reading. */
     shownOf: picture?.shownAt ? shownOf : null,
-    isAllRead: means.length > 0 && open.every(({ name }) => means.some((mean) => mean.station === name)),
+    isAllRead:
+      means.length > 0 &&
+      (survey?.kind === 'quick' ? places : open).every(({ name }) => means.some((mean) => mean.station === name)),
   };
 }

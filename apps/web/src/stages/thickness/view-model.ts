@@ -3,7 +3,7 @@ import {
   averageByStation, formatMass, formatThickness, formatThicknessChange, inWords, overUnderWords,
   type AssessmentSummary, type Station, type StationReading, type UnitChoice,
 } from '@nimble/core'; // prettier-ignore
-import type { PassForecastView, Survey, SurveyReading } from '../../api/types';
+import type { PassView, Survey, SurveyReading } from '../../api/types';
 import { MM, type StationView } from '../../plate';
 import type { Preferences } from '../../shell/preferences';
 import type { RibbonItem } from '../../shell/Ribbon';
@@ -40,7 +40,9 @@ export function stationViews(facts: StationFacts): StationView[] {
       skipped: station.skipped,
       figure,
       band: facts.shownAt ? 'within' : band,
-      shown: facts.numbers === 'all' || (facts.numbers === 'out-of-band' && band !== 'within'),
+      // What was only moved by a look is no reading and never written like one.
+      shown:
+        reading?.count !== 0 && (facts.numbers === 'all' || (facts.numbers === 'out-of-band' && band !== 'within')),
       questioned: facts.questioned.includes(station.name),
       spoken: spokenStation(station, reading, target, facts.units),
     };
@@ -60,7 +62,7 @@ function spokenStation(
   units: UnitChoice,
 ): string {
   if (station.skipped) return `Station ${station.name}, skipped`;
-  if (!reading) return `Station ${station.name}, not read`;
+  if (!reading || reading.count === 0) return `Station ${station.name}, not read`;
   const off = target === undefined ? '' : `, ${overUnderWords(reading.thickness - target, units)}`;
   return `Station ${station.name}: ${inWords(formatThickness(reading.thickness, units))}${off}`;
 }
@@ -78,29 +80,27 @@ export function stoppedAt(readings: readonly SurveyReading[]): string | null {
 
 export const averages = (readings: readonly SurveyReading[]): StationReading[] => averageByStation(readings);
 
+const LOOK_WORDS = { full: 'Survey', quick: 'Quick look', weight: 'Weighing' } as const;
+
 /** The build's history in time order: surveys, and between them what came off. */
-export function ribbonItems(
-  surveys: readonly Survey[],
-  forecasts: readonly PassForecastView[],
-  units: UnitChoice,
-): RibbonItem[] {
+export function ribbonItems(surveys: readonly Survey[], passes: readonly PassView[], units: UnitChoice): RibbonItem[] {
   return surveys.flatMap((survey, i): RibbonItem[] => {
     const mean = survey.assessment?.statistics.mean;
     const node: RibbonItem = {
       kind: 'survey',
       id: survey.id,
-      title: `Survey ${survey.number}`,
+      title: `${LOOK_WORDS[survey.kind]} ${survey.number}`,
       figure: mean === undefined ? 'no readings' : inWords(formatThickness(mean, units)),
       at: survey.startedAt,
     };
     const next = surveys[i + 1];
-    return next ? [node, shaving(survey, next, forecasts, units)] : [node];
+    return next ? [node, shaving(survey, next, passes, units)] : [node];
   });
 }
 
 /** By the scale where both surveys were weighed, else by the mean thickness. */
-function shaving(before: Survey, after: Survey, forecasts: readonly PassForecastView[], units: UnitChoice): RibbonItem {
-  const planned = forecasts.some((forecast) => forecast.surveyId === before.id);
+function shaving(before: Survey, after: Survey, passes: readonly PassView[], units: UnitChoice): RibbonItem {
+  const planned = passes.some(({ surveyId, stands }) => stands && surveyId === before.id);
   const title = planned ? 'Planed' : 'Wood off';
   const [thick, thin] = [before.assessment?.statistics.mean, after.assessment?.statistics.mean];
   const share = thick && thin ? (thick - thin) / thick : 0;

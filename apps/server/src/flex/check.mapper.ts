@@ -1,0 +1,21 @@
+import type { Estimate, PlateCheck } from '@nimble/core';
+import type { PlateCheckRecord } from './models/plate-check.model';
+
+/** What the core takes of a check, stored or just simulated. */
+export function plateCheckOf({
+  jigId,
+  thickness,
+  input,
+  result,
+}: Pick<PlateCheckRecord, 'jigId' | 'input' | 'result'> & { thickness: Estimate }): PlateCheck {
+  return {
+    thickness,
+    ...(jigId && result.compliance && { flex: { jigId, compliance: result.compliance } }),
+    ...(input.notes && { notes: input.notes }),
+    ...(input.ring && { ring: input.ring }),
+  };
+}
+
+export function toPlateCheck({ jigId, thickness, thicknessSd, input, result }: PlateCheckRecord): PlateCheck {
+  return plateCheckOf({ jigId, input, result, thickness: { value: thickness, sd: thicknessSd } });
+}

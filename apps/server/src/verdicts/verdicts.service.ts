@@ -1,0 +1,194 @@
+import { Injectable } from '@nestjs/common';
+import {
+  InvalidInput,
+  modelPlates,
+  NO_BUILD_CHOICES,
+  type AssessmentSummary,
+  type Construction,
+  type Family,
+  type OtherBuild,
+  type PassTaken,
+  type PlateRole,
+} from '@nimble/core';
+import { Op, QueryTypes, type Transaction } from 'sequelize';
+import { Sequelize } from 'sequelize-typescript';
+import { trebleSign } from '../builds/build.mapper';
+import { Build } from '../builds/models/build.model';
+import { WorkerPool } from '../compute/worker-pool';
+import { toPlateCheck } from '../flex/check.mapper';
+import { PlateCheckRecord } from '../flex/models/plate-check.model';
+import { GraduationService } from '../graduation/graduation.service';
+import { ProblemException } from '../problem';
+import { Survey } from '../surveys/models/survey.model';
+import { expectedFor, judgedBuild, readingsOf } from '../surveys/plate-state';
+import type { AssessAnswer, AssessTask } from './assess-task';
+import { LedgerService } from './ledger.service';
+
+const TIME_BUDGET_MS = 20_000;
+const AT_ONCE = 2;
+
+/**
+ * The stored verdict of each survey is a copy of what its records say. A write only marks it as old; whoever reads it next has it worked out
+ * by a worker first, once for all who ask at that moment, and what was written meanwhile is worked out again at the next reading.
+ */
+@Injectable()
+export class VerdictsService {
+  private readonly pool = new WorkerPool<AssessTask, AssessAnswer>({
+    file: '../verdicts/assess.worker',
+    atOnce: AT_ONCE,
+    timeBudget: TIME_BUDGET_MS,
+    tooLate: () => new ProblemException({ type: 'about:blank', title: 'The verdict took too long', status: 503 }),
+  });
+  private readonly underWay = new Map<string, Promise<void>>();
+
+  constructor(
+    private readonly sequelize: Sequelize,
+    private readonly graduation: GraduationService,
+    private readonly ledger: LedgerService,
+  ) {}
+
+  /** What the survey says is to be worked out anew. With a build also what others of its family may learn from it. */
+  async markSurvey(surveyId: string, transaction?: Transaction): Promise<void> {
+    await this.sequelize.query(
+      `update surveys set revision = surveys.revision + 1
+         where id = $1 or id in (select newest.id from surveys read_now
+           join builds own on own.id = read_now.build_id
+           join builds other on other.family = own.family and other.plate = own.plate and other.id <> own.id
+           join lateral (select id from surveys where build_id = other.id and retracted_at is null order by number desc limit 1) newest on true
+          where read_now.id = $1 and (own.choices ->> 'outcome' is not null or other.choices -> 'rules' ->> 'likeBuildId' = own.id::text))`,
+      { bind: [surveyId], transaction },
+    );
+  }
+
+  /** After a change of target, plate, wood, rules, tool or units: the newest survey that was read and what was begun since, here and of each plate of the family. */
+  async markBuild(buildId: string, transaction?: Transaction): Promise<void> {
+    await this.sequelize.query(
+      `update surveys set revision = surveys.revision + 1
+         from builds own join builds other on other.family = own.family and other.plate = own.plate
+        where own.id = $1 and surveys.build_id = other.id and surveys.retracted_at is null
+          and surveys.number >= coalesce((select max(read_now.number) from surveys read_now
+                where read_now.build_id = other.id and read_now.retracted_at is null and read_now.assessment is not null), 0)`,
+      { bind: [buildId], transaction },
+    );
+  }
+
+  /** Brings stored verdicts up to date, of one build or of all; oldest first, since each learns from those before. */
+  async refresh(buildId?: string): Promise<void> {
+    if (buildId) return this.refreshBuild(buildId);
+    const stale = await this.sequelize.query<{ buildId: string }>(
+      `select distinct build_id as "buildId" from surveys where retracted_at is null and assessed_revision < revision`,
+      { type: QueryTypes.SELECT },
+    );
+    await Promise.all(stale.map((build) => this.refreshBuild(build.buildId)));
+  }
+
+  private async refreshBuild(buildId: string): Promise<void> {
+    const stale = await this.sequelize.query<{ id: string }>(
+      `select id from surveys where build_id = $1 and retracted_at is null and assessed_revision < revision order by number`,
+      { type: QueryTypes.SELECT, bind: [buildId] },
+    );
+    for (const { id } of stale) await this.refreshSurvey(id);
+  }
+
+  /** What becomes of the plate if this is taken off after the survey. @throws ProblemException where that can't be */
+  async foretell(survey: Survey, taken: PassTaken[]): Promise<AssessAnswer & { summary: AssessmentSummary | null }> {
+    const answer = await this.pool.run(await this.taskOf(survey, taken));
+    if (answer.refused) {
+      const { field, received, reason } = answer.refused;
+      throw new InvalidInput(field, received, reason);
+    }
+    return answer;
+  }
+
+  private refreshSurvey(id: string): Promise<void> {
+    const running = this.underWay.get(id);
+    if (running) return running;
+    const work = this.assess(id).finally(() => this.underWay.delete(id));
+    this.underWay.set(id, work);
+    return work;
+  }
+
+  /** The revision is read before the records: what is written in between leaves it old. */
+  private async assess(id: string): Promise<void> {
+    const survey = await Survey.findByPk(id);
+    if (!survey) return;
+    const { summary } = await this.pool.run(await this.taskOf(survey, null));
+    await this.sequelize.query(
+      `update surveys set assessment = $2, assessed_revision = $3 where id = $1 and assessed_revision < $3`,
+      { bind: [id, summary && JSON.stringify(summary), survey.revision] },
+    );
+  }
+
+  private async taskOf(survey: Survey, taken: PassTaken[] | null): Promise<AssessTask> {
+    const build = await Build.findByPk(survey.buildId, { rejectOnEmpty: true });
+    const [target, removalSpread, checks, models, readings, expected] = await Promise.all([
+      this.graduation.targetOf(build),
+      this.ledger.removalSpread(build.id),
+      PlateCheckRecord.findAll({ where: { buildId: build.id, retractedAt: null }, order: [['at', 'ASC']] }),
+      this.modelsFor(build),
+      readingsOf(survey.id),
+      expectedFor(survey, build),
+    ]);
+    return {
+      plate: { outline: build.outline, holes: build.holes, treble: trebleSign(build) },
+      facts: {
+        build: judgedBuild(build),
+        wanted: build.stations.filter((station) => !station.skipped).length,
+        checks: checks.map(toPlateCheck),
+        mass: survey.mass,
+        target,
+        removalSpread,
+        models,
+        readings,
+        expected,
+      },
+      taken,
+    };
+  }
+
+  private async modelsFor(build: Build) {
+    const { family, plate, construction } = build;
+    const others = await Build.findAll({
+      where: { family, plate, id: { [Op.ne]: build.id }, archivedAt: null },
+      attributes: { exclude: ['stations'] },
+    });
+    const means = await this.sequelize.query<{ buildId: string; mean: number | null }>(
+      `select distinct on (build_id) build_id as "buildId", mean from surveys
+         where retracted_at is null order by build_id, assessment is not null desc, number desc`,
+      { type: QueryTypes.SELECT },
+    );
+    const meanOf = new Map(means.map(({ buildId, mean }) => [buildId, mean]));
+    const own = {
+      id: build.id,
+      family: family as Family,
+      plate: plate as PlateRole,
+      construction: construction as Construction,
+    };
+    return modelPlates(
+      own,
+      others.map((other) => otherBuild(other, meanOf.get(other.id) ?? null)),
+    );
+  }
+}
+
+function otherBuild(build: Build, mean: number | null): OtherBuild {
+  const { id, number, wood, outline, holes, scaleLength } = build;
+  const [family, plate, construction] = [
+    build.family as Family,
+    build.plate as PlateRole,
+    build.construction as Construction,
+  ];
+  return {
+    id,
+    number,
+    family,
+    plate,
+    construction,
+    wood,
+    outline,
+    holes,
+    scaleLength,
+    choices: { ...NO_BUILD_CHOICES, ...build.choices },
+    mean,
+  };
+}

@@ -1,0 +1,134 @@
+/** Passes as they were taken, looks after them, and the ledger that rests on both. */
+import { randomUUID } from 'node:crypto';
+import { aBuild, aReading, STATIONS } from './a-build';
+import { openApplication, type Application } from './application';
+
+describe('passes', () => {
+  let api: Application;
+  let buildId: string;
+  let first: string;
+  beforeAll(async () => {
+    api = await openApplication();
+  });
+  afterAll(() => api.close());
+  beforeEach(async () => {
+    const build = aBuild({ tool: { kind: 'sander', depthPerPass: 1.5e-4 } });
+    buildId = build.id;
+    await api.http.post('/api/v1/builds').send(build).expect(201);
+    first = await survey();
+    await read(first, 3.6e-3);
+  });
+
+  const survey = async (kind = 'full', change: Record<string, unknown> = {}) => {
+    const id = randomUUID();
+    await api.http
+      .post(`/api/v1/builds/${buildId}/surveys`)
+      .send({ id, kind, ...change })
+      .expect(201);
+    return id;
+  };
+  const read = (id: string, thickness: number, stations = STATIONS) =>
+    api.http
+      .post(`/api/v1/surveys/${id}/readings`)
+      .send({ readings: stations.map((s) => aReading(s, thickness)) })
+      .expect(201);
+  const take = (taken: unknown, change: Record<string, unknown> = {}, surveyId = first) =>
+    api.http
+      .post(`/api/v1/surveys/${surveyId}/passes`)
+      .send({ id: randomUUID(), person: 'Wren Halloran', taken, ...change });
+  const ledger = async () => (await api.http.get(`/api/v1/builds/${buildId}/ledger`).expect(200)).body;
+  const QUICK = [STATIONS[10]!, STATIONS[40]!, STATIONS[70]!, STATIONS[90]!];
+
+  it('one pass of the sander of five advised, exactly as set, is foretold and scored as one', async () => {
+    const { body } = await take({ kind: 'whole', passes: 1 }).expect(201);
+    expect(body[0].planned[0].passes).toBeGreaterThan(3);
+    expect(body[0].forecast.meanAfter.value).toBeCloseTo(3.45e-3, 9);
+    await read(await survey(), 3.45e-3);
+    const { passes, removalSpread } = await ledger();
+    expect(passes).toHaveLength(1);
+    expect(passes[0].lines[0]).toMatchObject({ quantity: 'mean-thickness', held: true });
+    expect(passes[0].lines[0].miss).toBeCloseTo(0, 7);
+    expect(removalSpread).toBeLessThan(0.2); // it went as set: surer than the first guess, not less sure
+  });
+  it('two passes without a look between them are foretold together, and scored once', async () => {
+    await take({ kind: 'whole', passes: 1 }).expect(201);
+    const { body } = await take({ kind: 'whole', passes: 1 }).expect(201);
+    expect(body[1].forecast.meanAfter.value).toBeCloseTo(3.3e-3, 9);
+    await read(await survey(), 3.3e-3);
+    expect((await ledger()).passes.map((pass: { passId: string }) => pass.passId)).toEqual([body[1].id]);
+  });
+  it('a correction replaces the pass, and the forecast with it', async () => {
+    const { body } = await take({ kind: 'whole', passes: 1 }).expect(201);
+    const mended = await take({ kind: 'whole', passes: 3 }, { supersedes: body[0].id }).expect(201);
+    expect(mended.body.map((pass: { stands: boolean }) => pass.stands)).toEqual([false, true]);
+    expect(mended.body[1].forecast.meanAfter.value).toBeCloseTo(3.15e-3, 9);
+    await take({ kind: 'whole', passes: 3 }, { supersedes: randomUUID() }).expect(400);
+  });
+  it('the same pass sent twice is kept once; one taken back counts no longer', async () => {
+    const id = randomUUID();
+    await take({ kind: 'whole', passes: 1 }, { id }).expect(201);
+    expect((await take({ kind: 'whole', passes: 1 }, { id }).expect(201)).body).toHaveLength(1);
+    const { body } = await api.http.post(`/api/v1/passes/${id}/retract`).send({ retracted: true }).expect(200);
+    expect(body[0].stands).toBe(false);
+    await read(await survey(), 3.45e-3);
+    expect((await ledger()).passes).toEqual([]);
+  });
+  it('a quick look at four places moves the whole map, gives a verdict, and settles the pass', async () => {
+    await take({ kind: 'whole', passes: 1 }).expect(201);
+    const look = await survey('quick');
+    await read(look, 3.47e-3, QUICK);
+    const { body } = await api.http.get(`/api/v1/surveys/${look}`).expect(200);
+    expect(body.assessment.verdict).toMatchObject({ kind: 'go-on', read: 4, look: { places: 4 } });
+    expect(body.assessment.verdict.look.lift.value).toBeCloseTo(2e-5, 9); // 3.47 read, 3.45 foretold
+    expect(body.assessment.statistics.mean).toBeCloseTo(3.47e-3, 6);
+    expect((await ledger()).passes[0].lines[0]).toMatchObject({ held: true });
+  });
+  it('a second quick look stands upon the first', async () => {
+    await take({ kind: 'whole', passes: 1 }).expect(201);
+    const look = await survey('quick');
+    await read(look, 3.47e-3, QUICK);
+    await take({ kind: 'whole', passes: 1 }, {}, look).expect(201);
+    const second = await survey('quick');
+    await read(second, 3.31e-3, QUICK.slice(0, 3));
+    const { body } = await api.http.get(`/api/v1/surveys/${second}/assessment`).expect(200);
+    expect(body.verdict.look.lift.value).toBeCloseTo(-1e-5, 9); // 3.32 foretold
+  });
+  it('the scale alone tells how much came off: 245 of 260 g are left, so 3.60 became 3.392', async () => {
+    await api.http.patch(`/api/v1/surveys/${first}`).send({ mass: 0.26 }).expect(200);
+    await take({ kind: 'whole', passes: 1 }).expect(201);
+    const weighed = await survey('weight', { mass: 0.245 });
+    const { body } = await api.http.get(`/api/v1/surveys/${weighed}/assessment`).expect(200);
+    expect(body.statistics.mean).toBeCloseTo((3.6e-3 * 0.245) / 0.26, 6);
+    expect(body.verdict.look.places).toBe(0);
+  });
+  it.each([
+    [{ kind: 'whole' }, 'taken.passes'],
+    [{ kind: 'whole', passes: -1 }, 'taken.passes'],
+    [{ kind: 'parts', parts: [] }, 'taken.parts'],
+    [{ kind: 'parts', parts: [{ place: 'The handle', passes: 1 }] }, 'taken.parts[0].place'],
+    [{ kind: 'some' }, 'taken.kind'],
+  ])('refuses %j at its field', async (taken, field) => {
+    const { body } = await take(taken).expect(400);
+    expect(body.errors[0].field).toBe(field);
+  });
+});
+
+describe('writes at once', () => {
+  it('forty readings at one instant: none fails, none is lost, and the verdict knows them all', async () => {
+    const api = await openApplication();
+    const build = aBuild();
+    const id = randomUUID();
+    await api.http.post('/api/v1/builds').send(build).expect(201);
+    await api.http.post(`/api/v1/builds/${build.id}/surveys`).send({ id }).expect(201);
+    const answers = await Promise.all(
+      STATIONS.slice(0, 40).map((station) =>
+        api.http.post(`/api/v1/surveys/${id}/readings`).send({ readings: [aReading(station, 2.9e-3)] }),
+      ),
+    );
+    expect(answers.map(({ status }) => status)).toEqual(Array.from({ length: 40 }, () => 201));
+    const { body } = await api.http.get(`/api/v1/surveys/${id}`).expect(200);
+    expect(body.readings).toHaveLength(40);
+    expect(body.assessment.verdict.read).toBe(40);
+    await api.close();
+  });
+});

@@ -1,0 +1,31 @@
+/** What bears on how thin a plate should be beside its own readings: its checks and other plates of the family. */
+import { modelPlates, type ModelPlate, type PlateCheck } from '@nimble/core';
+import { useMemo } from 'react';
+import { toPlateCheck, useChecks } from '../../api/flex';
+import { useBuilds } from '../../api/hooks';
+import type { Build } from '../../api/types';
+
+export interface RuleFacts {
+  checks: readonly PlateCheck[];
+  models: readonly ModelPlate[];
+  /** Nothing is judged before both are here, or known not to come. */
+  ready: boolean;
+}
+
+export function useRuleFacts(build: Build): RuleFacts {
+  const builds = useBuilds();
+  const checks = useChecks(build.id);
+  const models = useMemo(
+    () =>
+      modelPlates(
+        build,
+        (builds.data ?? []).map(({ newestSurvey, ...other }) => ({ ...other, mean: newestSurvey?.mean ?? null })),
+      ),
+    [build, builds.data],
+  );
+  const counted = useMemo(
+    () => (checks.data ?? []).filter(({ retracted }) => !retracted).map(toPlateCheck),
+    [checks.data],
+  );
+  return { checks: counted, models, ready: !builds.isLoading && !checks.isLoading };
+}
