@@ -79,7 +79,7 @@ export function voice(seed: number, rounds: number, goal = aGoal(seed)): VoicedR
     const settled = values.flatMap(({ key, value }) => (foretold[key] ? [{ key, held: holds(foretold[key], value) }] : []));
     const standing = standingOf(values, foretold);
     const proposal = propose({ model, standing, goal, learned: UNLEARNED, thinnest: 2.8e-3 });
-    const verdict = stopOrGo({ proposal, ring: null, reserve: goal.reserve });
+    const verdict = stopOrGo({ misfit: null, proposal, ring: null, reserve: goal.reserve });
     const reserve = floorOf({ top: asShaved(truth, done), factors: AS_TAKEN }, [], TRUE_MESH).reserve;
     history.push({ proposal, verdict, settled, reserve, floor: goal.reserve, notes: read.true });
     const next = proposal.candidates[0];

@@ -1,9 +1,10 @@
 import { aGoal, calibrated, TAKEN, voice } from './voiced-top';
 import type { MirrorPair } from '../src/knock-map';
 import { factorTop, underForces } from '../src/top';
+import { UNLEARNED } from '../src/ledger';
 import {
   alongGrain, asShaved, AS_TAKEN, assessVoicing, barEffects, calibrate, checkGoal, effectOf, figuresOnBench, flexSetups, foretell, forcesOf, goalLines, goalStanding, leftOpen, matchModes, mirrorOf, NO_GOAL, openVoicingModel,
-  priorSpread, questionVoiced, quantityOf, ringTrend, safeReductions, standingOf, stopOrGo, strokesOf, strokeShape, UNLEARNED, voicingFindings, withFactors, worthReading, type Proposal, type ShavedPlace, type VoicedMode, type VoicingGoal,
+  priorSpread, questionVoiced, quantityOf, ringTrend, safeReductions, standingOf, stopOrGo, strokesOf, strokeShape, voicingFindings, withFactors, worthReading, type Proposal, type ShavedPlace, type VoicedMode, type VoicingGoal,
 } from '../src/voicing'; // prettier-ignore
 
 const BENCH = { closed: false, meshSize: 0.026 };
@@ -189,6 +190,7 @@ describe('when to stop', () => {
       proposal: proposal(change),
       ring: wantsRing ? ringTrend(rings.map((ring, i) => ({ round: i + 1, ring, mass: null }))) : null,
       reserve: 1.1,
+      misfit: null,
     });
   it.each<[string, ReturnType<typeof say>, unknown]>([
     ['a stroke that helps', say({}), { say: 'go-on', rule: null }],

@@ -30,7 +30,7 @@ export class VoicingComputer {
   assess({ walk, bars, ...input }: VoicingRequest, onProgress: (share: number) => void): VoicingPicture {
     const assessed = assessVoicing(input, onProgress);
     this.assessed = assessed;
-    this.learned = assessed.record.count === 0 ? UNLEARNED : assessed.record;
+    this.learned = assessed.learned;
     const { calibration, ...told } = assessed;
     const { rounds, proposal } = told;
     const map = knockMap(walk.length >= WALKED ? walk : []);

@@ -1,4 +1,14 @@
-export { learnShavings, type ShavingOutcome, type ShavingRecord } from './shaving-record';
+export {
+  kindOf,
+  learnApart,
+  learnShavings,
+  teaches,
+  UNLEARNED,
+  type Hand,
+  type Learned,
+  type ShavingOutcome,
+  type ShavingRecord,
+} from './shaving-record';
 export {
   learnRemovalSpread,
   settle,

@@ -1,5 +1,5 @@
 import { seededRandom } from '../simulate';
-import { learnShavings, type ShavingOutcome } from './shaving-record';
+import { learnApart, learnShavings, UNLEARNED, type ShavingOutcome } from './shaving-record';
 
 const random = seededRandom(4);
 /** Changes of two to six per cent foretold; what comes is a factor of them with a hand's scatter, read to half a per cent. */
@@ -15,7 +15,15 @@ const outcomes = (count: number, factor: number, scatter: number): ShavingOutcom
 
 describe('the record of shavings', () => {
   it('says that it knows nothing yet, and corrects nothing', () => {
-    expect(learnShavings([])).toEqual({ count: 0, enough: false, held: 0, gain: 1, spread: 0.25, bias: null });
+    expect(learnShavings([])).toEqual({
+      count: 0,
+      taught: 0,
+      enough: false,
+      held: 0,
+      gain: 1,
+      spread: 0.25,
+      bias: null,
+    });
   });
   it('finds the factor by which a hand takes less than it means to, and its scatter', () => {
     const record = learnShavings(outcomes(200, 0.75, 0.1));
@@ -31,6 +39,29 @@ describe('the record of shavings', () => {
   });
   it('widens for a hand that scatters', () => {
     expect(learnShavings(outcomes(100, 1, 0.45)).spread).toBeGreaterThan(0.35);
+  });
+  it('is not ruined by one note taken for its neighbour: it is counted, and teaches nothing', () => {
+    const good = outcomes(8, 1, 0.1);
+    const misnamed: ShavingOutcome = {
+      quantity: 'mode:2', where: 'brace', before: { value: 243, sd: 0.5 }, forecast: { value: 238, sd: 1 }, outcome: { value: 283, sd: 0.5 },
+    }; // prettier-ignore
+    const [before, after] = [learnShavings(good), learnShavings([...good, misnamed])];
+    expect([after.gain, after.spread]).toEqual([before.gain, before.spread]);
+    expect(after).toMatchObject({ count: 9, taught: 8 });
+  });
+  it('learns nothing of notes that were named by their pitch alone', () => {
+    const notes = outcomes(20, 0.6, 0).map((one) => ({ ...one, quantity: 'mode:1', unsure: true }));
+    expect(learnShavings(notes)).toMatchObject({ taught: 0, gain: 1 });
+  });
+  it('learns brace and plate, bend and note apart', () => {
+    const bends = outcomes(60, 0.7, 0.05);
+    const { brace, plate } = learnApart(bends);
+    expect(brace.bend.gain).toBeCloseTo(0.7, 1);
+    expect([brace.note, plate.bend, plate.note]).toEqual([
+      UNLEARNED.brace.note,
+      UNLEARNED.plate.bend,
+      UNLEARNED.plate.note,
+    ]);
   });
   it('counts about nine of ten where intervals are honest', () => {
     const { held, count } = learnShavings(outcomes(1000, 1, 0.25));

@@ -1,7 +1,7 @@
 /**
  * Which line the plate is brought down to. The leading rule says where to stop; the maker's target says how thickness is spread over the plate.
- * Where the two differ by more than the target's band, the rule is followed: the whole target is lifted or lowered to the rule's line. Only a leader
- * that nobody chose yields to a target that the maker set, while that lies within the rule's own doubt.
+ * Where the rule is followed, the whole target is lifted or lowered to its line. A leader that nobody chose yields to a target that the maker set,
+ * while that lies within the rule's own doubt.
  * A rule that is silent, or that does not hold for the construction, leaves the target as it stands. SI.
  */
 import { halfInterval, type Estimate } from '../estimate';
@@ -80,14 +80,13 @@ export function followLead(plate: Plate, target: TargetSpec, lead: Lead | null) 
   return { followed: { ...followed, shift }, wanted, levelOf };
 }
 
-/** A target that the maker set stands as it was typed while the rule agrees within its band; beyond that one of them is followed. */
+/** A rule that the maker chose is followed; one that nobody chose only beyond its own doubt, or where there is no other target than the ordinary band. */
 function followLine(lead: Lead, says: Estimate, atTarget: FollowedLine, tolerance: number): FollowedLine {
-  if (!lead.ownTarget) return { ...atTarget, by: lead.rule, says, line: says };
   const apart = Math.abs(says.value - atTarget.targetLevel);
-  const differs = apart > tolerance;
-  if (!lead.chosen && apart <= Math.max(tolerance, halfInterval(says))) return { ...atTarget, says, differs };
-  const line = differs ? says : { value: atTarget.targetLevel, sd: says.sd };
-  return { ...atTarget, by: lead.rule, says, differs, line };
+  const differs = lead.ownTarget && apart > tolerance;
+  const stands = lead.ownTarget && !lead.chosen && apart <= Math.max(tolerance, halfInterval(says));
+  if (stands) return { ...atTarget, says, differs };
+  return { ...atTarget, by: lead.rule, says, differs, line: says };
 }
 
 /** How a rule sees a field of thickness: by its mean over the wood, or by the even plate that is as stiff. */

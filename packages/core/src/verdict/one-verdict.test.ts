@@ -135,10 +135,11 @@ describe('target and leading rule', () => {
       'Your target is 2.75 mm, target stiffness says 3.24 ± 0.59 mm: the rule leads and is followed, so all places are wanted 0.49 mm thicker.',
     );
   });
-  it('agree within the band: the target stands as the maker typed it', () => {
-    const { followed, wanted } = followLead(plate, target, stiffness(2.78e-3));
-    expect(followed).toMatchObject({ by: 'stiffness', shift: 0, line: { value: expect.closeTo(2.75e-3, 9) } });
-    expect(Math.max(...wanted)).toBe(2.75e-3);
+  it('agree within the band: nothing is said, and a target that was typed stands unless the rule was chosen', () => {
+    const follow = (chosen: boolean) => followLead(plate, target, { ...stiffness(2.78e-3), chosen });
+    expect(follow(false).followed).toMatchObject({ by: 'target', shift: 0, differs: false });
+    expect(Math.max(...follow(false).wanted)).toBe(2.75e-3);
+    expect(follow(true).followed).toMatchObject({ by: 'stiffness', differs: false, line: { value: 2.78e-3 } });
   });
   it('a leader that nobody chose yields to the maker’s target within its own doubt, and no further', () => {
     const follow = (line: number) => followLead(plate, target, { ...stiffness(line, 0.2e-3), chosen: false }).followed;

@@ -1,5 +1,5 @@
 /** A voicing from its record: the fitted model, where everything stands, the next shaving, and whether to stop. Reckoned anew from what was read; nothing is kept but readings. SI. */
-import { learnShavings, type ShavingOutcome, type ShavingRecord } from '../ledger';
+import { learnApart, learnShavings, UNLEARNED, type Learned, type ShavingOutcome, type ShavingRecord } from '../ledger';
 import type { TopPlan } from '../whole-top';
 import {
   calibrate,
@@ -14,7 +14,7 @@ import {
 import type { VoicingGoal } from './goal';
 import { matchModes, type HeardMode, type MatchedMode } from './match-modes';
 import { nextReadings, readingError, type NextReading } from './next-readings';
-import { propose, UNLEARNED, type Proposal } from './propose';
+import { propose, type Proposal } from './propose';
 import { ringIsOver, ringTrend, withRing, type RingRound, type RingTrend } from './ring';
 import { asShaved, type Shaving } from './shaving';
 import { readTogether, standingOf, withModel, type Foretold, type Standing } from './standing';
@@ -65,6 +65,8 @@ export interface VoicingAssessment {
   /** Where everything stands now, with the model's figure where nothing was read. */
   standing: Standing;
   record: ShavingRecord;
+  /** The same, apart for brace and plate, bend and note: what forecasts are corrected by. */
+  learned: Learned;
   proposal: Proposal;
   verdict: Verdict;
   next: NextReading[];
@@ -91,7 +93,7 @@ export function assessVoicing(input: VoicingInput, onProgress: (done: number) =>
   const known = roundStandings(rounds, fitted.model.modes);
   const outcomes = known.flatMap((round) => round.outcomes);
   const record = learnShavings([...input.record, ...outcomes]);
-  const learned = record.count === 0 ? UNLEARNED : { gain: record.gain, spread: record.spread };
+  const learned = learnApart([...input.record, ...outcomes]);
   const now = since.length > 0 ? afterShaving(rounds, known) : (known.at(-1)?.standing ?? {});
   const standing = withModel(now, fitted.model, modelSd(fitted));
   const ringing = goal.ring && standing.ring ? withRing(fitted.model, standing.ring.value) : fitted.model;
@@ -99,17 +101,23 @@ export function assessVoicing(input: VoicingInput, onProgress: (done: number) =>
   const rings = ringRounds(rounds, known);
   const trend = ringTrend(rings);
   const proposal = propose({ model: calibration.model, standing, goal, learned, thinnest, ringOver: ringIsOver(trend), ...(input.meshSize !== undefined && { meshSize: input.meshSize }) });
+  const verdict = stopOrGo({ proposal, ring: goal.ring ? trend : null, reserve: goal.reserve, misfit: fitted.misfit });
   onProgress(1);
   return {
-    calibration, rounds: known, standing, record, proposal, foretold: since.length > 0,
-    verdict: stopOrGo({ proposal, ring: goal.ring ? trend : null, reserve: goal.reserve }),
+    calibration, rounds: known, standing, record, learned,
+    proposal: verdict.say === 'look-again' ? { ...proposal, candidates: [], refusedForFloor: 0 } : proposal, foretold: since.length > 0,
+    verdict,
     next: nextReadings({ goal, model: calibration.model, since: (key) => shavedSince(rounds, known, key) }),
     worth: worthReading(fitted, readingError), ring: { ...trend, rounds: rings },
   };
 } // prettier-ignore
 
+/** A note whose name is unsure is no standing and proves no goal. */
+const surelyNamed = (modes: readonly VoicedMode[], heard: VoicingRound['heard']) =>
+  matchModes(modes, heard).filter(({ sure }) => sure);
+
 const readingsOf = ({ readings, heard }: VoicingRound, modes: readonly VoicedMode[]): VoicingReading[] =>
-  [...readTogether([...matchModes(modes, heard).map(({ key, frequency }) => ({ key, value: frequency })), ...readings])].map(([key, value]) => ({ key, value })); // prettier-ignore
+  [...readTogether([...surelyNamed(modes, heard).map(({ key, frequency }) => ({ key, value: frequency })), ...readings])].map(([key, value]) => ({ key, value })); // prettier-ignore
 
 /** What the last round read, and what only earlier ones did, brought on by what the model says that was shaved since. */
 function readingsUpTo(rounds: readonly VoicingRound[], last: VoicingRound, model: VoicingModel): VoicingReading[] {
@@ -129,7 +137,7 @@ function readingsUpTo(rounds: readonly VoicingRound[], last: VoicingRound, model
 function broughtOn({ key, value: { value, sd } }: VoicingReading, since: readonly Shaving[], model: VoicingModel): VoicingReading {
   const change = since.reduce((sum, { place, depth }) => sum + depth * effectOf(quantityOf(model, key), model, [place]), 0);
   const now = value * Math.exp(change);
-  return { key, value: { value: now, sd: now * Math.hypot(sd / value, UNLEARNED.spread * change) } };
+  return { key, value: { value: now, sd: now * Math.hypot(sd / value, UNLEARNED.brace.bend.spread * change) } };
 } // prettier-ignore
 
 /** Round by round: what was read is put together with what had been foretold of it, and settles that. */
@@ -138,10 +146,11 @@ function roundStandings(rounds: readonly VoicingRound[], modes: readonly VoicedM
   let where: ShavingOutcome['where'] = 'brace';
   return rounds.map((round) => {
     const matched = matchModes(modes, round.heard);
-    const readings = [...matched.map(({ key, frequency }): VoicingReading => ({ key, value: frequency })), ...ringOf(round), ...round.readings];
+    const readings = [...matched.filter(({ sure }) => sure).map(({ key, frequency }): VoicingReading => ({ key, value: frequency })), ...ringOf(round), ...round.readings];
     const outcomes = [...readTogether(readings)].flatMap(([key, value]): ShavingOutcome[] => {
       const [said, was] = [foretold[key], before[key]];
-      return said && was ? [{ quantity: key, where, before: was, forecast: said, outcome: value }] : [];
+      const unsure = matched.some((one) => one.key === key && one.alike === null);
+      return said && was ? [{ quantity: key, where, before: was, forecast: said, outcome: value, ...(unsure && { unsure }) }] : [];
     });
     const standing = standingOf(readings, foretold);
     if (round.shavings.length > 0) {

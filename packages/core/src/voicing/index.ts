@@ -14,11 +14,11 @@ export {
 export { goalStanding, standingOf, withModel, type Foretold, type GoalStanding, type Standing } from './standing';
 export { mirrorOf, strokesOf, type Stroke } from './strokes';
 export {
-  floorOf, foretell, propose, UNLEARNED, type ShavingCandidate, type Floor, type Learned, type Proposal, type ProposeInput,
+  floorOf, foretell, propose, type ShavingCandidate, type Floor, type Proposal, type ProposeInput,
 } from './propose'; // prettier-ignore
 export { distinctLines, ringLine, type Reach } from './open-wishes';
 export { ringIsOver, ringTrend, withRing, type RingRound, type RingTrend } from './ring';
-export { stopOrGo, type StopInput, type StopRule, type Verdict } from './stop';
+export { BAD_FIT, stopOrGo, type StopInput, type StopRule, type Verdict } from './stop';
 export { barEffects, type BarEffects } from './bar-effects';
 export { tuneBars, type BarNow, type BarsInput, type BarStrokes } from './tune-bars';
 export { nextReadings, readingError, type NextReading, type WantedReading } from './next-readings';

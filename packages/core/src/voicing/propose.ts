@@ -1,5 +1,6 @@
 /** The next shaving: a few strokes that bring the top nearest to its goals under its limits, each with what it is likely to do; or none. SI. */
 import type { Estimate } from '../estimate';
+import { kindOf, UNLEARNED, type Hand, type Learned } from '../ledger';
 import { sizeUpTop, type TopPlan } from '../whole-top';
 import { goalLines, type GoalLine, type VoicingGoal } from './goal';
 import { distinctLines, ringLine, type Reach } from './open-wishes';
@@ -8,16 +9,6 @@ import { asShaved, type Shaving } from './shaving';
 import { strokesOf, type Stroke } from './strokes';
 import { effectOf, type QuantityKey, type VoicingModel } from './voicing-model';
 import { withFactors } from './wood-factors';
-
-export interface Learned {
-  /** What a forecast change is multiplied by, from this maker's record (1). */
-  gain: number;
-  /** Spread of outcomes about forecast changes, as a share of the change (1). */
-  spread: number;
-}
-
-/** Until there is a record: hands plane a stroke so evenly, and models know its effect so well. */
-export const UNLEARNED: Learned = { gain: 1, spread: 0.25 };
 
 /** Shop air and the next bench's rests move figures that nobody touched by so much [log]. */
 const DRIFT: Record<string, number> = { mode: 0.002, flex: 0.008, mass: 0.002, ring: 0.05 };
@@ -101,7 +92,7 @@ export function propose(input: ProposeInput): Proposal {
   const misses = now.map((one) => one?.miss ?? null);
   const amiss = amissOf(lines, misses);
   const strokes = allowed.map((stroke) => ({
-    stroke, effects: lines.map(({ terms }) => terms.reduce((sum, { key, share }) => sum + share * learned.gain * effectOn(model, key, stroke), 0)),
+    stroke, effects: lines.map(({ terms }) => terms.reduce((sum, { key, share }) => sum + share * handOn(learned, key, stroke.places[0]).gain * effectOn(model, key, stroke), 0)),
   }));
   const singles = strokes.flatMap((one) => bestDepth(lines, misses, one) ?? []).sort((a, b) => a.amiss - b.amiss);
   const sets = [strokes.filter(({ stroke }) => !stroke.last), strokes];
@@ -233,18 +224,37 @@ function candidateOf(shavings: Shaving[], move: Move, floor: Floor, { model, sta
   };
 } // prettier-ignore
 
+/** The model's word stands where no hand moves a quantity: weight and ring. */
+function handOn(learned: Learned, key: QuantityKey, place: Shaving['place']): Hand {
+  const kind = kindOf(key);
+  return kind === null ? MODEL_ALONE : learned[place.kind === 'brace' ? 'brace' : 'plate'][kind];
+}
+
+const MODEL_ALONE: Hand = { gain: 1, spread: UNLEARNED.brace.bend.spread };
+
 /** Each quantity after shavings of any kind, from where it stands now. */
-export function foretell(model: VoicingModel, standing: Standing, shavings: readonly Shaving[], { gain, spread }: Learned): Partial<Record<QuantityKey, Estimate>> {
-  return Object.fromEntries(model.quantities.flatMap((quantity) => {
+export function foretell(
+  model: VoicingModel,
+  standing: Standing,
+  shavings: readonly Shaving[],
+  learned: Learned,
+): Partial<Record<QuantityKey, Estimate>> {
+  const after = model.quantities.flatMap((quantity): [QuantityKey, Estimate][] => {
     const now = standing[quantity.key];
     if (!now) return [];
-    const change = shavings.reduce((sum, { place, depth }) => sum + depth * effectOf(quantity, model, [place]), 0);
-    const learned = quantity.key === 'mass' || quantity.key === 'ring' ? change : gain * change;
-    const value = now.value * Math.exp(learned);
-    const sd = value * Math.hypot(now.sd / now.value, spread * learned, DRIFT[quantity.key.split(':')[0]]);
+    let [change, doubt] = [0, 0];
+    for (const { place, depth } of shavings) {
+      const { gain, spread } = handOn(learned, quantity.key, place);
+      const own = gain * depth * effectOf(quantity, model, [place]);
+      change += own;
+      doubt += spread * own;
+    }
+    const value = now.value * Math.exp(change);
+    const sd = value * Math.hypot(now.sd / now.value, doubt, DRIFT[quantity.key.split(':')[0]]);
     return [[quantity.key, { value, sd }]];
-  }));
-} // prettier-ignore
+  });
+  return Object.fromEntries(after);
+}
 
 /** A back carries no strings: nothing limits it but the least thickness. */
 const UNSTRUNG: Floor = { reserve: Infinity, low: Infinity, movement: 0 };

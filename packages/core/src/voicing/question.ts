@@ -13,9 +13,9 @@ export type ReadingQuestion =
   | { kind: 'broken' }
   | { kind: 'far' };
 
-/** Slips of unit, and what they are mended by: grams for ounces, inches for millimetres, thousandths of an inch, pounds for newtons, kilograms for newtons, and the other way about. */
-const SLIPS = [1000, 25.4, 28.3495, 39.37, 4.44822, 9.80665].flatMap((f) => [f, 1 / f]);
-const SLIP_WITHIN = 0.15;
+/** Slips of a decimal place or a unit, and what they are mended by: grams for ounces, inches for millimetres, thousandths of an inch, pounds for newtons, kilograms for newtons, and the other way about. */
+const SLIPS = [10, 100, 1000, 25.4, 28.3495, 39.37, 4.44822, 9.80665].flatMap((f) => [f, 1 / f]);
+const SLIP_WITHIN = 0.2;
 const FAR = 4;
 const BROKEN = 0.25;
 /** A balance in steady air [log]. */
@@ -25,8 +25,9 @@ const HEAVIER = 0.003;
 export function questionVoiced(key: QuantityKey, value: number, expected: Estimate): ReadingQuestion | null {
   const log = Math.log(value / expected.value);
   if (Math.abs(log) > Math.log(2)) {
-    const slip = SLIPS.find((factor) => Math.abs(log + Math.log(factor)) < SLIP_WITHIN);
-    if (slip) return { kind: 'unit', factor: slip };
+    const off = (factor: number) => Math.abs(log + Math.log(factor));
+    const slip = SLIPS.reduce((best, factor) => (off(factor) < off(best) ? factor : best));
+    if (off(slip) < SLIP_WITHIN) return { kind: 'unit', factor: slip };
   }
   if (key === 'mass') return log > HEAVIER ? { kind: 'heavier', by: value - expected.value } : log < -0.2 ? { kind: 'far' } : null;
   if (Math.abs(log) < FAR * Math.max(expected.sd / expected.value, 0.01)) return null;

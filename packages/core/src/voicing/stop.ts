@@ -17,21 +17,29 @@ export type StopRule =
   /** No goal has a name: what is left is the ear. */
   | 'by-ear'
   /** Under the floor already. */
-  | 'too-light';
+  | 'too-light'
+  /** The model and what was read are of two different tops: no advice can rest on it. */
+  | 'bad-fit';
 
 export interface Verdict {
-  say: 'go-on' | 'nearly' | 'stop';
+  say: 'go-on' | 'nearly' | 'stop' | 'look-again';
   rule: StopRule | null;
 }
 
+/** Readings that lie off the model by more than this many of their doubts on average speak of another top, a slip or a loose joint. */
+export const BAD_FIT = 2.2;
+
 export interface StopInput {
+  /** How far readings lie off the fitted model, in their doubts; null while nothing is read. */
+  misfit: number | null;
   proposal: Proposal;
   /** Null where nobody wishes for a long ring. */
   ring: RingTrend | null;
   reserve: number;
 }
 
-export function stopOrGo({ proposal, ring, reserve }: StopInput): Verdict {
+export function stopOrGo({ proposal, ring, reserve, misfit }: StopInput): Verdict {
+  if (misfit !== null && misfit >= BAD_FIT) return { say: 'look-again', rule: 'bad-fit' };
   const { now, candidates, refusedForFloor, floorNow, lines } = proposal;
   if (floorNow.low < reserve) return { say: 'stop', rule: 'too-light' };
   const known = now.filter((one) => one !== null);

@@ -1,4 +1,4 @@
-import { halfInterval, holds, type BracingPlan, type UnitChoice, type WoodFactor } from '@nimble/core';
+import { BAD_FIT, halfInterval, holds, type BracingPlan, type UnitChoice, type WoodFactor } from '@nimble/core';
 import { Row } from '../../bracing/Row';
 import { usePreferences } from '../../shell/preferences';
 import type { VoicingPicture } from '../../workers/voicing-computer';
@@ -72,7 +72,7 @@ export function LookSlip({ picture, plan, units, person, open, onOpen }: Props) 
         {record.count > 0 && (
           <dl>
             {(['brace', 'plate'] as const).filter((place) => picture.byPlace[place].count > 0).map((place) => (
-              <Row key={place} name={place === 'brace' ? 'wood off braces' : 'wood off the plate'} value={`${picture.byPlace[place].held} of ${picture.byPlace[place].count} held`} hint={picture.byPlace[place].enough ? `does ${Math.round(100 * picture.byPlace[place].gain)} % of what is said` : 'too few to judge'} />
+              <Row key={place} name={place === 'brace' ? 'wood off braces' : 'wood off the plate'} value={`${picture.byPlace[place].held} of ${picture.byPlace[place].count} held`} hint={picture.byPlace[place].enough ? `${picture.byPlace[place].taught} of them teach: bends do ${Math.round(100 * picture.learned[place].bend.gain)} %, notes ${Math.round(100 * picture.learned[place].note.gain)} % of what the model says` : 'too few to judge'} />
             ))}
           </dl>
         )}
@@ -99,15 +99,16 @@ const signedShare = (factor: number) => `${factor >= 1 ? '+' : '−'}${Math.abs(
 
 function fitWords(misfit: number | null, count: number): string {
   if (misfit === null) return 'Nothing is read yet: the model stands on the wood’s constants and the plan alone.';
-  const words = misfit < 1.2 ? 'It agrees with what was read as well as it should' : misfit < 2.2 ? 'It agrees middling: read the odd one again' : 'It agrees badly: another plate, a loose brace, or a plan that is not what was glued';
+  const words = misfit < 1.2 ? 'It agrees with what was read as well as it should' : misfit < BAD_FIT ? 'It agrees middling: read the odd one again' : 'It agrees badly: another plate, a loose brace, or a plan that is not what was glued';
   return `${words} (${count} readings, ${misfit.toFixed(1)} of their doubt on average).`;
 } // prettier-ignore
 
-function recordWords({ count, enough, held, gain, bias }: VoicingPicture['record'], person: string): string {
+function recordWords({ count, taught, enough, held, gain, bias }: VoicingPicture['record'], person: string): string {
   if (count === 0) return 'No shaving has been read again yet: forecasts stand on the model alone.';
   const base = `${held} of ${count} outcomes of ${person || 'this bench'} fell into their nine-of-ten intervals.`;
-  if (!enough) return `${base} Too few to judge the forecasts by.`;
-  return `${base} Shavings do ${Math.round(100 * gain)} % of what the model says; outcomes lie ${biasWords(bias ?? 0)} on average. Later forecasts are set by it.`;
+  const left = count > taught ? ` ${count - taught} of them teach nothing: too far off, too small a change, or a note named by its pitch alone.` : '';
+  if (!enough) return `${base}${left} Too few to judge the forecasts by.`;
+  return `${base}${left} Shavings do ${Math.round(100 * gain)} % of what the model says; outcomes lie ${biasWords(bias ?? 0)} on average. Later forecasts are set by it.`;
 } // prettier-ignore
 
 const biasWords = (bias: number) =>

@@ -43,7 +43,8 @@ export function NextSlip({ picture, plan, units, open, floor, bars, wishes, wait
         {waiting && <p className="mt-1 border-l-4 border-brass bg-brass/10 px-3 py-1">Something was shaved since the last reading: these figures are foretold. Measure before you take more off.</p>}
       </section>
       <GoalStandings picture={picture} wishes={wishes} onGoal={onGoal} />
-      <BarsTuning {...bars} units={units} onShaved={onShaved} />
+      {verdict.say !== 'stop' && verdict.say !== 'look-again' && <BarsTuning {...bars} units={units} onShaved={onShaved} />}
+      {verdict.say === 'stop' && verdict.rule !== 'goals-met' && bars.pairs.length > 0 && <p>The bars are left as they are, since nothing more may come off.</p>}
       {candidates.length > 0 && (
         <div role="group" aria-label="Next shavings" className="flex flex-wrap gap-2">
           {candidates.map((_, i) => (

@@ -1,4 +1,4 @@
-import { bendByHand, ENOUGH_MARKS, parseLoad, parseQuantity, InvalidInput, questionVoiced, type MarkedBend, type Estimate, type FlexPlace, type NextReading, type QuantityKey, type ReadingQuestion, type UnitChoice, type VoicingBodies } from '@nimble/core'; // prettier-ignore
+import { bendByHand, ENOUGH_MARKS, parseLoad, parseQuantity, InvalidInput, type MarkedBend, type Estimate, type FlexPlace, type NextReading, type QuantityKey, type UnitChoice, type VoicingBodies } from '@nimble/core'; // prettier-ignore
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { Caution } from '../../bracing/Row';
@@ -8,9 +8,11 @@ import { EarPanel } from '../../sound/EarPanel';
 import { KnockFigures } from '../../sound/KnockFigures';
 import type { EarControl } from '../../sound/use-ear';
 import { Button, CheckField, SelectField, TextField } from '../../ui';
+import { useShortcuts } from '../../shell/shortcuts';
 import { say } from '../thickness/speech';
 import {
   estimateWords,
+  PLAIN_QUESTIONS,
   PLACE_HINTS,
   PLACE_WORDS,
   valueWords,
@@ -18,6 +20,8 @@ import {
   WHY_WORDS,
   type NowKey,
 } from './round-words';
+
+import type { DoubtedReading } from './use-doubted-reading';
 
 interface Props {
   buildId: string;
@@ -42,23 +46,10 @@ interface Props {
   /** The ear, for one knock of the whole plate without leaving the page. */
   ear: EarControl;
   heard: { now: KnockView | null; before: KnockView | null; nothing: boolean };
-  /** Something was repaired in this round: readings may be stiffer than before. */
-  repaired: boolean;
+  /** A reading that waits to be answered for, and the answers. */
+  doubt: DoubtedReading;
   onUndo: (() => void) | null;
 } // prettier-ignore
-
-const QUESTIONS: Record<ReadingQuestion['kind'], string> = {
-  unit: 'This is off by as much as another unit would be. Was it typed in the unit that you meant?',
-  heavier:
-    'It weighs more than before though wood came off. Damp air does that: let plate and scale stand in the shop, or tell what was glued on.',
-  'other-way':
-    'It is stiffer than it was. Another jig, another plate, or something glued on? If it was repaired, say so under Record.',
-  broken: 'It is far softer than foretold. Look for a brace or a joint that let go before you take anything off.',
-  far: 'This is far from what was foretold. Read it once more.',
-};
-
-/** What nobody shaved reads again within this (1). */
-const SAME = 0.02;
 
 /** What to measure now, the shortest list first; each figure very large beside the last round's and the goal's. */
 export function NowSlip(props: Props) {
@@ -72,8 +63,6 @@ export function NowSlip(props: Props) {
   }, [choice.speech, prompt]);
   const { now, before, foretold, goal } = figures(isKnock ? 'mass' : key);
   const show = (value: number) => valueWords(key, value, units, choice);
-  const expected = foretold ?? (before === null ? null : { value: before, sd: SAME * before });
-  const question = now !== null && expected && !isKnock && !props.repaired ? questionVoiced(key, now, expected) : null;
   const keys: NowKey[] = ['mass', ...places.map((place): QuantityKey => `flex:${place}`), 'knock'];
   return (
     <div className="space-y-3 pt-1">
@@ -113,15 +102,45 @@ export function NowSlip(props: Props) {
           {goal !== null && <span>goal <b className="figures text-ink">{show(goal)}</b></span>}
         </p>
         {key.startsWith('flex') && <p className="text-[0.95rem] text-soft">Bends are said as what one kilogram does.</p>}
-        {question && <p role="alert" className="mt-1 font-medium text-ember-ink">{QUESTIONS[question.kind]}</p>}
       </div>
       )}
+      {props.doubt.doubted && <DoubtBox doubt={props.doubt} units={units} />}
       {isKnock ? <KnockEntry {...props} /> : key === 'mass' ? <MassEntry key={round} {...props} /> : <BendEntry key={`${key} ${round}`} {...props} place={key.slice(5) as FlexPlace} />}
       {onUndo && <Button kind="quiet" onClick={onUndo}>Take the last entry back</Button>}
       <CheckField label="Say aloud what comes next" checked={choice.speech} onChange={(event) => setPreferences({ speech: event.target.checked })} />
     </div>
   );
 } // prettier-ignore
+
+/** Nothing moves on before it is answered; Enter does what the main button says, K keeps the figure. */
+function DoubtBox({ doubt, units }: { doubt: DoubtedReading; units: UnitChoice }) {
+  const choice = usePreferences();
+  useShortcuts([
+    { key: 'k', shown: 'K', label: 'The doubted figure is right: keep it', run: () => void doubt.keep() },
+    { key: 'Escape', shown: 'Esc', label: 'Read it again', run: doubt.drop },
+  ]);
+  const { doubted } = doubt;
+  if (!doubted) return null;
+  const { key, value, question } = doubted;
+  return (
+    <div role="alertdialog" aria-label="Is this reading right?" className="border-l-4 border-brass bg-brass/10 p-3">
+      <p className="mb-2 text-[1.05rem]">
+        <span className="figures">{valueWords(key, value, units, choice)}</span>: {PLAIN_QUESTIONS[question.kind]}
+      </p>
+      <div className="grid grid-cols-2 gap-2">
+        <Button kind="main" onClick={doubt.drop}>
+          Read again
+        </Button>
+        <Button onClick={() => void doubt.keep()}>It is right (K)</Button>
+        {question.kind === 'unit' && (
+          <Button className="col-span-2" onClick={() => void doubt.mend()}>
+            {valueWords(key, value * question.factor, units, choice)} was meant
+          </Button>
+        )}
+      </div>
+    </div>
+  );
+}
 
 /** One knock of the whole plate, hands-free: it keeps itself. */
 function KnockEntry({ ear, heard }: Props) {
@@ -141,7 +160,7 @@ function KnockEntry({ ear, heard }: Props) {
   );
 }
 
-function MassEntry({ units, onMass, onStandIn }: Props) {
+function MassEntry({ units, doubt, onMass, onStandIn }: Props) {
   const [text, setText] = useState('');
   const [error, setError] = useState<string | null>(null);
   const [weighing, setWeighing] = useState(false);
@@ -151,6 +170,7 @@ function MassEntry({ units, onMass, onStandIn }: Props) {
     setWeighing(false);
   };
   const keep = () => {
+    if (doubt.doubted && text.trim() === '') return doubt.drop();
     try {
       const { value } = parseQuantity('mass', text, 'mass', units.mass);
       if (!(value > 0 && value <= 5)) throw new InvalidInput('mass', text, 'must lie between nothing and 5 kg');
@@ -174,7 +194,7 @@ function MassEntry({ units, onMass, onStandIn }: Props) {
 
 type BendEntryProps = Props & { place: FlexPlace };
 
-function BendEntry({ place, units, lastLoad, marks, felt, onBend, onStandIn }: BendEntryProps) {
+function BendEntry({ place, units, lastLoad, marks, felt, doubt, onBend, onStandIn }: BendEntryProps) {
   const [load, setLoad] = useState(lastLoad);
   const [dial, setDial] = useState('');
   const [errors, setErrors] = useState<{ load?: string; dial?: string }>({});
@@ -189,6 +209,7 @@ function BendEntry({ place, units, lastLoad, marks, felt, onBend, onStandIn }: B
     }
   };
   const keep = () => {
+    if (doubt.doubted && dial.trim() === '') return doubt.drop();
     setErrors({});
     const force = attempt('load', () => within(parseLoad('load', load).value, load, 200, 'must be more than nothing and at most 200 N'));
     const way = attempt('dial', () => within(parseQuantity('dial', dial, 'length', unit).value, dial, 0.05, 'must be more than nothing and at most 50 mm'));

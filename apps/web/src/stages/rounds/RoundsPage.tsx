@@ -33,6 +33,7 @@ import { SecondLook } from './SecondLook';
 import { StrokeLayer } from './StrokeLayer';
 import { useRoundReading } from './use-round-reading';
 import { useClock, useRounds } from './use-rounds';
+import { useUndoLast } from './use-undo-last';
 
 const TABS = [['now', 'Measure'], ['next', 'Shave'], ['record', 'Record'], ['goal', 'Goal'], ['look', 'Look'], ['rest', 'Rest']] as const; // prettier-ignore
 type Tab = (typeof TABS)[number][0];
@@ -69,13 +70,12 @@ function RoundsOf({ build, plan, readings, sounds, events, record }: RoundsProps
   const clock = useClock();
   const set = (slip: Tab) => setParams((old) => (old.set('slip', slip), old), { replace: true });
   const tab: Tab = TABS.find(([key]) => key === params.get('slip'))?.[0] ?? 'now';
-  const reading = useRoundReading({ build, shape: ground.shape, round: now.reading, next: picture?.next ?? NOTHING_NEXT, knocks, events, writes, person });
+  const reading = useRoundReading({ build, shape: ground.shape, round: now.reading, next: picture?.next ?? NOTHING_NEXT, knocks, events, writes, person, expected: rounds.figures, repaired: standingEvents(events, 'repair').some(({ round }) => round === now.reading) });
   const { key } = reading;
   const strokes = useMemo(() => barStrokes(bars, goal.interval, { knocks, events, effects: picture?.bars ?? null }), [bars, goal, knocks, events, picture]);
   const shown = tab === 'next' ? (picture?.proposal.candidates[candidate]?.shavings ?? []) : tab === 'record' ? chosenOr(place, lastShaved(events)) : [];
   const setup = tab === 'now' && key.startsWith('flex:') ? setups.find((one) => `flex:${one.place}` === key) : undefined;
-  const standing = events.filter(({ kind, retracted }) => !retracted && (kind === 'flex' || kind === 'mass'));
-  const undo = standing.at(-1);
+  const onUndo = useUndoLast({ events, knocks, writes, buildId: build.id });
   const marks = useMemo(() => markedBends(events, person), [events, person]);
 
   const onShaved = async (shavings: Shaving[], said: string, tool = 'finger plane') => {
@@ -89,7 +89,6 @@ function RoundsOf({ build, plan, readings, sounds, events, record }: RoundsProps
     toast(`Shaved in round ${now.shaving}. Measure again next.`, { action: { label: 'Undo', onClick: () => writes.turn(id, true) } });
     set('now');
   };
-  const onUndo = undo ? () => writes.turn(undo.id, true) : null;
   useShortcuts([
     ...TABS.map(([name, words], i) => ({ key: String(i + 1), label: `Open: ${words}`, run: () => set(name) })),
     { key: ' ', shown: 'Space', label: 'Take the reading', run: () => tab === 'now' && void reading.take() },
@@ -129,10 +128,10 @@ function RoundsOf({ build, plan, readings, sounds, events, record }: RoundsProps
                   <NowSlip
                     buildId={build.id} round={now.reading} units={build.units} next={reading.open} places={setups.map((one) => one.place)} figures={rounds.figures} lastLoad={lastLoad(events)}
                     picked={key} onPicked={reading.pick} onUndo={onUndo} ear={reading.ear} heard={reading.heard} onStandIn={reading.take}
-                    repaired={standingEvents(events, 'repair').some(({ round }) => round === now.reading)}
+                    doubt={reading.doubt}
                     marks={marks} felt={(at) => standingEvents(events, 'flex').findLast(({ round, body }) => round === now.reading && body.place === at && body.feel !== null)?.body.feel ?? null}
-                    onBend={(body) => (writes.add('flex', now.reading, body), reading.pick(null))}
-                    onMass={(body) => (writes.add('mass', now.reading, body), reading.pick(null))}
+                    onBend={(body) => reading.doubt.offer({ kind: 'flex', body })}
+                    onMass={(body) => reading.doubt.offer({ kind: 'mass', body })}
                   />
                 )}
                 {tab === 'next' && picture && (

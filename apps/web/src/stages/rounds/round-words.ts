@@ -1,7 +1,7 @@
 /** Quantities, places and verdicts of a voicing in a maker's words. */
 import {
   formatMassRemoved, formatThickness, halfInterval, inWords,
-  type Brace, type BracingPlan, type Estimate, type FlexPlace, type GoalLine, type GoalStanding, type NextReading, type QuantityKey, type ShavedPlace, type Shaving, type StopRule, type TopPart, type UnitChoice, type Verdict, type WantedReading,
+  type Brace, type BracingPlan, type Estimate, type FlexPlace, type GoalLine, type GoalStanding, type NextReading, type QuantityKey, type ReadingQuestion, type ShavedPlace, type Shaving, type StopRule, type TopPart, type UnitChoice, type Verdict, type WantedReading,
 } from '@nimble/core'; // prettier-ignore
 import type { Preferences } from '../../shell/preferences';
 import { shortPitch } from '../../sound/pitch-words';
@@ -131,12 +131,26 @@ export const RULE_WORDS: Record<StopRule, string> = {
   'by-ear': 'No goal has a name: shave by ear, and each shaving’s forecast is kept all the same.',
   'too-light':
     'By estimate this top bears less than your limit already. Take nothing more off; ask someone who has strung such tops.',
+  'bad-fit':
+    'What was read does not belong to one top: a slip, another plate, a loose joint, or a plan that is not what was glued. Read the odd one again, under Look; until then nothing is advised.',
 };
 
 export const SAY_WORDS: Record<Verdict['say'], string> = {
   'go-on': 'Go on',
   nearly: 'Nearly there',
   stop: 'Stop here',
+  'look-again': 'Look again',
 };
 
 export const PART_NAMES: readonly TopPart[] = ['upper', 'bass', 'treble', 'rim'];
+
+/** What is asked about a reading that can hardly be. */
+export const PLAIN_QUESTIONS: Record<ReadingQuestion['kind'], string> = {
+  unit: 'This is off by as much as a decimal place or another unit would be. Was it typed as you meant it?',
+  heavier:
+    'It weighs more than before though wood came off. Damp air does that: let plate and scale stand in the shop, or tell what was glued on.',
+  'other-way':
+    'It is stiffer than it was. Another jig, another plate, or something glued on? If it was repaired, say so under Record.',
+  broken: 'It is far softer than expected. Look for a brace or a joint that let go before you take anything off.',
+  far: 'This is far from what was expected. Read it once more.',
+};

@@ -1,4 +1,12 @@
-import { METRIC, NO_GOAL, type GoalLine, type Proposal, type ShavingCandidate, type VoicingEvent } from '@nimble/core';
+import {
+  UNLEARNED,
+  METRIC,
+  NO_GOAL,
+  type GoalLine,
+  type Proposal,
+  type ShavingCandidate,
+  type VoicingEvent,
+} from '@nimble/core';
 import { fireEvent, screen, within } from '@testing-library/react';
 import type { ComparedView } from '../../api/voicing';
 import { aPlan, open, serve, typeInto } from '../../test-bench';
@@ -29,10 +37,10 @@ const aProposal = (change: Partial<Proposal> = {}): Proposal => ({
 }); // prettier-ignore
 const factor = { value: 1.05, sd: 0.02 };
 const aPicture = (change: Partial<VoicingPicture> = {}): VoicingPicture => {
-  const record = { count: 4, enough: false, held: 3, gain: 1, spread: 0.25, bias: 0.2 };
+  const record = { count: 4, taught: 4, enough: false, held: 3, gain: 1, spread: 0.25, bias: 0.2 };
   const factors = { along: factor, across: factor, shear: factor, density: factor, braces: factor, braceDensity: factor };
   return {
-    rounds: [], standing: {}, record, proposal: aProposal(), verdict: { say: 'go-on', rule: null }, next: [], worth: [{ key: 'flex:along', narrows: 0.4 }], ring: { state: 'too-few', peak: null, rounds: [] }, findings: [], foretold: false, modes: [],
+    rounds: [], standing: {}, record, learned: UNLEARNED, proposal: aProposal(), verdict: { say: 'go-on', rule: null }, next: [], worth: [{ key: 'flex:along', narrows: 0.4 }], ring: { state: 'too-few', peak: null, rounds: [] }, findings: [], foretold: false, modes: [],
     fit: { readings: [], misfit: 0.9, factors, prior: { along: 0.04, across: 0.06, shear: 0.06, density: 0.02, braces: 0.1, braceDensity: 0.05 } }, bars: null, byPlace: { brace: record, plate: { ...record, count: 0 } }, ...change,
   };
 }; // prettier-ignore

@@ -7,6 +7,7 @@ import type { Build } from '../../api/types';
 import { standInBend, standInWeigh, type VoicingWrites } from '../../api/voicing';
 import { useEar } from '../../sound/use-ear';
 import type { NowKey } from './round-words';
+import { useDoubtedReading, type Expected } from './use-doubted-reading';
 
 interface Props {
   build: Build;
@@ -17,13 +18,27 @@ interface Props {
   events: readonly VoicingEvent[];
   writes: VoicingWrites;
   person: string;
+  expected: (key: QuantityKey) => Expected;
+  repaired: boolean;
 }
 
-export function useRoundReading({ build, shape, round, next, knocks, events, writes, person }: Props) {
+export function useRoundReading({
+  build,
+  shape,
+  round,
+  next,
+  knocks,
+  events,
+  writes,
+  person,
+  expected,
+  repaired,
+}: Props) {
   const [picked, pick] = useState<NowKey | null>(null);
   const [nothing, setNothing] = useState(false);
   const keep = useKnockWrites(build.id);
   const stop = useRef<() => void>(() => undefined);
+  const doubt = useDoubtedReading({ round, units: build.units, writes, repaired, expected, onKept: () => pick(null) });
   const ofRound = knocks.filter((knock) => knock.about === 'plate' && knock.round === round && !knock.retracted);
   const open = next.filter(({ what }) => !isRead(what));
   const ear = useEar(
@@ -40,7 +55,8 @@ export function useRoundReading({ build, shape, round, next, knocks, events, wri
   });
   const hearing = ear.state === 'listening' || ear.state === 'practising';
   const first = open.find(({ what }) => what !== 'walk')?.what as NowKey | undefined;
-  const key: NowKey = hearing ? 'knock' : (picked ?? first ?? 'mass');
+  // What is doubted stays lit until it is answered for.
+  const key: NowKey = doubt.doubted ? (doubt.doubted.key as NowKey) : hearing ? 'knock' : (picked ?? first ?? 'mass');
   const before = knocks.findLast((knock) => knock.about !== 'bar' && knock.round < round && !knock.retracted) ?? null;
 
   function isRead(what: NextReading['what']): boolean {
@@ -52,14 +68,14 @@ export function useRoundReading({ build, shape, round, next, knocks, events, wri
   async function take(): Promise<void> {
     try {
       if (key === 'knock') return ear.state === 'listening' ? ear.take() : void ear.listen();
-      if (key === 'mass') writes.add('mass', round, { ...(await standInWeigh(build.id)), said: 'stand-in balance' });
-      else writes.add('flex', round, await bendOf(build.id, key));
-      pick(null);
+      if (key === 'mass')
+        doubt.offer({ kind: 'mass', body: { ...(await standInWeigh(build.id)), said: 'stand-in balance' } });
+      else doubt.offer({ kind: 'flex', body: await bendOf(build.id, key) });
     } catch (failure) {
       toast.error((failure as Error).message);
     }
   }
-  return { key, pick, open, ear, take, heard: { now: ofRound.at(-1) ?? null, before, nothing } };
+  return { key, pick, open, ear, take, doubt, heard: { now: ofRound.at(-1) ?? null, before, nothing } };
 }
 
 async function bendOf(buildId: string, key: QuantityKey) {

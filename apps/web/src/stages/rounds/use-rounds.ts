@@ -51,6 +51,8 @@ export function useRounds({ build, plan, readings, knocks, events, record }: Pro
   const figures = (key: QuantityKey) => ({
     now: readIn(events, now.reading, key),
     before: earlier(now.reading, (round) => readIn(events, round, key)),
+    /** What the model makes of it where nothing was read or foretold. */
+    model: picture?.standing[key] ?? null,
     foretold: picture?.foretold ? (picture.standing[key] ?? null) : (foretoldFor(events, now.reading)[key] ?? null),
     goal: key === 'mass' ? goal.weight : (goal.flex.find(({ place }) => key === `flex:${place}`)?.compliance ?? null),
   });

@@ -1,10 +1,11 @@
-import { compareHearings, isWood, plateShape } from '@nimble/core';
+import { compareHearings, isWood, plateShape, roundNow } from '@nimble/core';
 import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import { usePlan } from '../../api/bracing';
 import { useBuild, useSurveyWrites } from '../../api/hooks';
-import { isKnock, simulatedKnock, useKnockWrites, useSounds, type KnockView } from '../../api/knocks';
+import { isKnock, roundKnocks, simulatedKnock, useKnockWrites, useSounds, type KnockView } from '../../api/knocks';
 import type { Build } from '../../api/types';
+import { useVoicingEvents } from '../../api/voicing';
 import { ToWholeTop } from '../../bracing/Row';
 import { PlateDrawing, StationLayer } from '../../plate';
 import { Loading } from '../../shell/Loading';
@@ -46,7 +47,11 @@ function Voice({ build, knocks }: { build: Build; knocks: readonly KnockView[] }
   const writes = useSurveyWrites(build.id);
   const keep = useKnockWrites(build.id);
   const shape = useMemo(() => plateShape(build.outline, build.holes), [build.outline, build.holes]);
-  const walk = useWalk({ build, shape, knocks, wantedRound: page.round });
+  const events = useVoicingEvents(build.id).data;
+  const now = useMemo(() => roundNow(events ?? [], roundKnocks(knocks)).reading, [events, knocks]);
+  const walk = useWalk({ build, shape, knocks, wantedRound: page.round, roundNow: now });
+  // Looking at an older round does not make what is heard now a part of it.
+  const heardIn = Math.max(walk.round, now);
   const [last, setLast] = useState<LastHeard | null>(null);
   const [bar, setBar] = useState<string | null>(null);
   const [hold, setHold] = useState<{ x: number; y: number } | null>(null);
@@ -71,7 +76,7 @@ function Voice({ build, knocks }: { build: Build; knocks: readonly KnockView[] }
     if (about === 'station' && !walk.lit) return setLast({ heard, kept: null });
     const place = about === 'station' ? { ...walk.lit! } : about === 'bar' ? { name: litBar.name } : {};
     const knock = {
-      about, round: walk.round, person: choice.person, source, analysis: heard.analysis, place: { ...place, ...(hold && { held: hold }) },
+      about, round: heardIn, person: choice.person, source, analysis: heard.analysis, place: { ...place, ...(hold && { held: hold }) },
     } as const; // prettier-ignore
     setLast({ heard, kept: keep.keep(knock, heard.wav) });
     if (about !== 'station') return;

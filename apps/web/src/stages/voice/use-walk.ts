@@ -11,16 +11,18 @@ interface Props {
   shape: PlateShape;
   knocks: readonly KnockView[];
   wantedRound: number | null;
+  /** The round that a reading belongs to now: what is heard goes there, whichever page heard it. */
+  roundNow: number;
 }
 
 /** One walk round the plate: its places, which is lit, what they say together, and the walk before it. */
-export function useWalk({ build, shape, knocks, wantedRound }: Props) {
+export function useWalk({ build, shape, knocks, wantedRound, roundNow }: Props) {
   const { a4, beatRange } = usePreferences();
   const [wanted, setSet] = useState<PlaceSet>('few');
   const [picked, setPicked] = useState<string | null>(null);
   const stations = useMemo(() => knocks.filter(({ about, retracted }) => about === 'station' && !retracted), [knocks]);
   const rounds = useMemo(() => roundsOf(stations), [stations]);
-  const round = wantedRound ?? rounds.at(-1) ?? 1;
+  const round = wantedRound ?? roundNow;
   const ofRound = useMemo(() => stations.filter((knock) => knock.round === round), [stations, round]);
   const before = rounds.filter((r) => r < round).at(-1) ?? null;
   const placed = useMemo(() => placedOf(ofRound), [ofRound]);
