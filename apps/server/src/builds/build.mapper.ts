@@ -3,8 +3,8 @@ import {
   plateContext,
   createMapGrid,
   plateShape,
+  trebleSignOf,
   type PlateContext,
-  type TrebleSign,
 } from '@nimble/core';
 import type { Build } from './models/build.model';
 
@@ -42,8 +42,8 @@ const KEPT_CONTEXTS = 64;
 const contexts = new Map<string, PlateContext>();
 
 /** The plate's grid and zones, kept for the shapes used last: they cost more than the verdict itself. */
-export function contextOf(build: Pick<Build, 'outline' | 'holes' | 'leftHanded'>): PlateContext {
-  const key = JSON.stringify([build.outline, build.holes, build.leftHanded]);
+export function contextOf(build: Pick<Build, 'outline' | 'holes' | 'leftHanded' | 'plate'>): PlateContext {
+  const key = JSON.stringify([build.outline, build.holes, trebleSignOf(build)]);
   const kept = contexts.get(key);
   if (kept) {
     contexts.delete(key);
@@ -51,12 +51,8 @@ export function contextOf(build: Pick<Build, 'outline' | 'holes' | 'leftHanded'>
     return kept;
   }
   const shape = plateShape(build.outline, build.holes);
-  const context = plateContext(shape, createMapGrid(shape), trebleSign(build));
+  const context = plateContext(shape, createMapGrid(shape), trebleSignOf(build));
   contexts.set(key, context);
   if (contexts.size > KEPT_CONTEXTS) contexts.delete(contexts.keys().next().value!);
   return context;
-}
-
-export function trebleSign({ leftHanded }: Pick<Build, 'leftHanded'>): TrebleSign {
-  return leftHanded ? 1 : -1;
 }

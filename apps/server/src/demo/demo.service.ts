@@ -126,7 +126,7 @@ export class DemoService {
       weight: _g,
       ...plan
     } = demo;
-    const context = contextOf({ ...plan, leftHanded: false });
+    const context = contextOf({ ...plan, plate: 'top', leftHanded: false });
     const stations = layStations(context.shape);
     const ago = (days: number) => new Date(now.getTime() - days * DAY);
     await Build.create(

@@ -1,6 +1,7 @@
 import {
   emptyPlan,
   groundOf,
+  isMirrored,
   NO_BUILD_CHOICES,
   plateKnown,
   topOfBuild,
@@ -18,7 +19,8 @@ export async function topOfRecord(build: Build): Promise<TopPlan> {
   const [family, construction] = [build.family as Family, build.construction as Construction];
   const plan = (await BracingPlanRecord.findByPk(build.id))?.plan ?? emptyPlan(family, construction);
   const stations = (await stationsNow(build))?.stations ?? [];
-  const { outline, holes, scaleLength, leftHanded, wood } = build;
+  const { outline, holes, scaleLength, wood } = build;
+  const leftHanded = isMirrored(build);
   const choices = { ...NO_BUILD_CHOICES, ...build.choices };
   const known = plateKnown({ construction, choices }, stations);
   return topOfBuild({ family, construction, choices, wood, plate: build.plate as PlateRole }, plan, groundOf({ family, outline, holes, scaleLength, leftHanded }), known);

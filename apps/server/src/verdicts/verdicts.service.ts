@@ -3,6 +3,7 @@ import {
   InvalidInput,
   modelPlates,
   NO_BUILD_CHOICES,
+  trebleSignOf,
   type AssessmentSummary,
   type Construction,
   type Family,
@@ -12,7 +13,6 @@ import {
 } from '@nimble/core';
 import { Op, QueryTypes, type Transaction } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
-import { trebleSign } from '../builds/build.mapper';
 import { Build } from '../builds/models/build.model';
 import { WorkerPool } from '../compute/worker-pool';
 import { toPlateCheck } from '../flex/check.mapper';
@@ -130,7 +130,7 @@ export class VerdictsService {
       expectedFor(survey, build),
     ]);
     return {
-      plate: { outline: build.outline, holes: build.holes, treble: trebleSign(build) },
+      plate: { outline: build.outline, holes: build.holes, treble: trebleSignOf(build) },
       facts: {
         build: judgedBuild(build),
         wanted: build.stations.filter((station) => !station.skipped).length,

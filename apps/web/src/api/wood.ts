@@ -1,5 +1,14 @@
 /** The rack: sets of wood as the API sends them, and what is asked and told about them. */
-import type { BraceFigures, DryingCurve, End, Estimate, NoteKind, Objection, SetProperties } from '@nimble/core';
+import type {
+  BraceFigures,
+  DryingCurve,
+  End,
+  Estimate,
+  FlexPoint,
+  NoteKind,
+  Objection,
+  SetProperties,
+} from '@nimble/core';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { get, request, upload } from './client';
 import { keys } from './keys';
@@ -34,6 +43,7 @@ export interface WoodTestView {
   input: {
     direction?: 'along' | 'across';
     span?: number;
+    points?: FlexPoint[];
     twist?: number;
     across?: number;
     along?: number;

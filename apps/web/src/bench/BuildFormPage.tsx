@@ -1,4 +1,4 @@
-import {
+import { isMirrored,
   CONSTRUCTIONS, defaultHoles, defaultOutline, enteredWood, FAMILIES, InvalidInput, METRIC, plateShape, SPECIES_PRIORS, woodOfSpecies,
   type BuildWood, type Construction, type Family, type HoleSpec, type OutlineSpec, type PlateRole, type PlateShape, type UnitChoice,
 } from '@nimble/core'; // prettier-ignore
@@ -117,7 +117,7 @@ function BuildForm({ first, id }: { first: Draft; id: string | null }) {
           {shape && (
             <PlateDrawing
               shape={shape}
-              leftHanded={draft.leftHanded}
+              leftHanded={isMirrored(draft)}
               label="The plate as described, seen from outside, neck end to the left"
             >
               {(pixelsPerMm) => <OutlineDragging draft={draft} pixelsPerMm={pixelsPerMm} set={set} />}
@@ -232,7 +232,11 @@ function WhatFields({ draft, set, errorAt, isNew }: PartProps) {
         value={draft.family}
         onChange={(e) => {
           const family = e.target.value as Family;
-          set(isNew ? { family, outline: defaultOutline(family), holes: defaultHoles(family) } : { family });
+          set(
+            isNew
+              ? { family, outline: defaultOutline(family), holes: draft.plate === 'back' ? [] : defaultHoles(family) }
+              : { family },
+          );
         }}
       >
         {FAMILIES.map((family) => (
@@ -253,7 +257,15 @@ function WhatFields({ draft, set, errorAt, isNew }: PartProps) {
             </option>
           ))}
         </SelectField>
-        <SelectField label="Plate" value={draft.plate} onChange={(e) => set({ plate: e.target.value as PlateRole })}>
+        <SelectField
+          label="Plate"
+          value={draft.plate}
+          onChange={(e) => {
+            const plate = e.target.value as PlateRole;
+            // A back has no soundhole unless one is drawn.
+            set(isNew ? { plate, holes: plate === 'back' ? [] : defaultHoles(draft.family) } : { plate });
+          }}
+        >
           <option value="top">Top</option>
           <option value="back">Back</option>
         </SelectField>

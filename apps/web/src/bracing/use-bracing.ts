@@ -1,5 +1,5 @@
 /** The plan of a build's braces under the hand: what is kept, what is being dragged, and the way back and forth. */
-import { bridgeAt, groundOf, type BracingPlan, type GluedPlate, type Ground } from '@nimble/core';
+import { isMirrored, bridgeAt, groundOf, type BracingPlan, type GluedPlate, type Ground } from '@nimble/core';
 import { useCallback, useMemo, useState } from 'react';
 import { useBracingWrites } from '../api/bracing';
 import type { Build, Survey } from '../api/types';
@@ -50,7 +50,9 @@ export function useBracing(buildId: string, kept: BracingPlan): Bracing {
 
 export type { Ground };
 
-export function useGround({ outline, holes, scaleLength, family, leftHanded }: Build): Ground {
+export function useGround(build: Build): Ground {
+  const { outline, holes, scaleLength, family } = build;
+  const leftHanded = isMirrored(build);
   return useMemo(
     () => groundOf({ outline, holes, scaleLength, family, leftHanded }),
     [outline, holes, scaleLength, family, leftHanded],

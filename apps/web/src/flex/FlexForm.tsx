@@ -1,6 +1,15 @@
-import { InvalidInput, parseLoad, parseQuantity, type FlexPoint, type UnitChoice } from '@nimble/core';
+import {
+  InvalidInput,
+  LOAD_UNITS,
+  parseLoad,
+  parseQuantity,
+  type FlexPoint,
+  type LoadUnit,
+  type UnitChoice,
+} from '@nimble/core';
 import { useState, type ReactNode } from 'react';
 import { useJigs } from '../api/flex';
+import { setPreferences, usePreferences } from '../shell/preferences';
 import { Button, SelectField, TextField } from '../ui';
 import { useSending } from '../units-and-forms';
 import { jigWords } from './jig-words';
@@ -35,6 +44,7 @@ export function FlexForm({ pieceId, units, plain, onJig, children, onSend }: Pro
   const [span, setSpan] = useState('');
   const [direction, setDirection] = useState<'along' | 'across'>('along');
   const [feel, setFeel] = useState('');
+  const { loadUnit } = usePreferences();
   const { send, busy, at } = useSending(() => {
     setRows(blank());
     setFeel('');
@@ -48,7 +58,7 @@ export function FlexForm({ pieceId, units, plain, onJig, children, onSend }: Pro
   const submit = () =>
     send(async () => {
       if (!plain && !jigId) throw new InvalidInput('jigId', '', 'Describe your jig first');
-      const points = readRows(rows, units);
+      const points = readRows(rows, units, loadUnit);
       await onSend({ id: crypto.randomUUID(), ...place(), points, feel: feel === '' ? null : Number(feel) });
     });
   /** What the instruments tell goes into the first empty row. */
@@ -103,7 +113,18 @@ export function FlexForm({ pieceId, units, plain, onJig, children, onSend }: Pro
           />
         </div>
       )}
-      <LoadRows rows={rows} units={units} at={at} onChange={setRows} />
+      <SelectField
+        label="Loads without a unit are"
+        value={loadUnit}
+        onChange={(event) => setPreferences({ loadUnit: event.target.value as LoadUnit })}
+      >
+        {LOAD_UNITS.map((unit) => (
+          <option key={unit} value={unit}>
+            {LOAD_WORDS[unit]}
+          </option>
+        ))}
+      </SelectField>
+      <LoadRows rows={rows} units={units} loadUnit={loadUnit} at={at} onChange={setRows} />
       {at('points') && (
         <p role="alert" className="font-medium text-ember-ink">
           The test {at('points')}
@@ -133,16 +154,18 @@ export function FlexForm({ pieceId, units, plain, onJig, children, onSend }: Pro
   );
 }
 
+const LOAD_WORDS: Record<LoadUnit, string> = { kg: 'kilograms', g: 'grams', N: 'newtons', lb: 'pounds', oz: 'ounces' };
+
 interface Row {
   load: string;
   dial: string;
 }
 
 /** Empty rows are passed over. @throws InvalidInput at the row */
-function readRows(rows: readonly Row[], units: UnitChoice): FlexPoint[] {
+function readRows(rows: readonly Row[], units: UnitChoice, loadUnit: LoadUnit): FlexPoint[] {
   const used = rows.filter(({ load, dial }) => load.trim() !== '' || dial.trim() !== '');
   const points = used.map(({ load, dial }, i) => ({
-    load: parseLoad(`points[${i}].load`, load).value,
+    load: parseLoad(`points[${i}].load`, load, loadUnit).value,
     deflection: parseQuantity(`points[${i}].deflection`, dial, 'length', units.length).value,
   }));
   if (points.length < 2) throw new InvalidInput('points', points.length, 'needs two loads or more');
@@ -152,11 +175,13 @@ function readRows(rows: readonly Row[], units: UnitChoice): FlexPoint[] {
 function LoadRows({
   rows,
   units,
+  loadUnit,
   at,
   onChange,
 }: {
   rows: readonly Row[];
   units: UnitChoice;
+  loadUnit: LoadUnit;
   at: (field: string) => string | null;
   onChange: (rows: Row[]) => void;
 }) {
@@ -165,7 +190,8 @@ function LoadRows({
   return rows.map((row, i) => (
     <div key={i} className="grid grid-cols-2 gap-3">
       <TextField
-        label={i === 0 ? 'Load (kg, g, N, lb)' : ''}
+        label={i === 0 ? 'Load' : ''}
+        suffix={loadUnit}
         aria-label={`Load ${i + 1}`}
         value={row.load}
         error={at(`points[${i}].load`)}

@@ -68,7 +68,7 @@ const NOTES = ['twist', 'across', 'along'] as const;
 
 /** What limits a flex, its rigidity per width; how well a knock fits one plate, and its Q. */
 function moreWords({ result }: WoodTestView): string {
-  const { limitedBy, rigidityPerWidth, residuals, quality } = result;
+  const { limitedBy, rigidityPerWidth, residuals, quality, warnings } = result;
   const off = (residuals ?? []).flatMap((residual, i) =>
     Math.abs(residual) > WORTH_SAYING ? [`${NOTES[i]} ${(100 * residual).toFixed(1)} %`] : [],
   );
@@ -77,7 +77,7 @@ function moreWords({ result }: WoodTestView): string {
     rigidityPerWidth && `Rigidity per width ${rigidityPerWidth.value.toFixed(1)} N m.`,
     limitedBy && `Its doubt comes mostly from the ${limitedBy}.`,
     off.length > 0 && `Heard less fitted: ${off.join(', ')}.`,
-    residuals && off.length === 0 && 'The three notes fit one plate.',
+    residuals && off.length === 0 && warnings.length === 0 && 'The three notes fit one plate.',
     timed.length > 0 && `Q ${timed.join(', ')}.`,
   ]
     .filter(Boolean)

@@ -1,13 +1,16 @@
-import { formatQuantity, strengthAtSlope, type UnitChoice } from '@nimble/core';
+import { formatQuantity, halfInterval, strengthAtSlope, type UnitChoice, type WoodDoubt } from '@nimble/core';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { useRackWrite, type WoodSet } from '../api/wood';
+import { usePreferences } from '../shell/preferences';
 import { Button, TextField } from '../ui';
+import { mendings } from './mend-slip';
 import { byWords, CLASH_CAUSES, comparison, estimateWords, speciesName } from './rack-words';
 
 /** What is known of a set, how surely, and what speaks against it. */
 export function Known({ set, units }: { set: WoodSet; units: UnitChoice }) {
-  const { modulusAlong, density, clash } = set.properties;
+  const { modulusAlong, density, clash, doubts } = set.properties;
+  const inDoubt = doubts.length > 0;
   return (
     <section aria-label="What is known">
       <p className="text-soft">
@@ -15,12 +18,26 @@ export function Known({ set, units }: { set: WoodSet; units: UnitChoice }) {
         {set.figure && `, ${set.figure}`}
         {set.place && ` · ${set.place}`}
       </p>
-      <p className="flex items-baseline gap-3">
-        <span data-testid="stiffness-along" className="figures text-[3.6rem] leading-none font-medium tracking-tight">
-          {formatQuantity(modulusAlong.value, 'modulus', 'GPa', 1).figure}
-        </span>
-        <span className="text-[1.2rem] text-soft">GPa along, {byWords(modulusAlong.by)}</span>
-      </p>
+      {inDoubt && (
+        <p data-testid="stiffness-along" className="text-[1.6rem] font-medium text-ember-ink">
+          In doubt
+          <span className="ml-3 text-[1rem] font-normal text-soft">not used, not ranked</span>
+        </p>
+      )}
+      {!inDoubt && (
+        <p className="flex items-baseline gap-3">
+          <span data-testid="stiffness-along" className="figures text-[3.6rem] leading-none font-medium tracking-tight">
+            {formatQuantity(modulusAlong.value, 'modulus', 'GPa', 1).figure}
+          </span>
+          <span className="text-[1.2rem] text-soft">
+            ± {formatQuantity(halfInterval(modulusAlong), 'modulus', 'GPa', 1).figure} GPa along,{' '}
+            {byWords(modulusAlong.by)}
+          </span>
+        </p>
+      )}
+      {doubts.map((doubt) => (
+        <Doubted key={doubt.quantity} set={set} doubt={doubt} />
+      ))}
       <dl className="mt-2">
         {comparison(set, units).map(({ name, value, unit }) => (
           <div key={name} className="flex items-baseline justify-between gap-3">
@@ -32,8 +49,8 @@ export function Known({ set, units }: { set: WoodSet; units: UnitChoice }) {
         ))}
       </dl>
       <p className="mt-1 text-[0.95rem] text-soft">
-        {density.by === 'prior' ? 'Not weighed yet: density is its species’ mean. ' : ''}Strength left by the runout:{' '}
-        {Math.round(100 * strengthAtSlope(set.runout))} %.
+        {density.by === 'prior' ? 'Not weighed yet: density is its species’ mean. ' : ''}
+        {runoutWords(set)}
       </p>
       {clash.map(({ quantity, flex, knock }) => (
         <p key={quantity} role="alert" className="mt-1 border-l-4 border-brass pl-3">
@@ -48,6 +65,37 @@ export function Known({ set, units }: { set: WoodSet; units: UnitChoice }) {
       ))}
       <Rejecting set={set} />
     </section>
+  );
+}
+
+/** Straight grain that nobody looked at is no straight grain. */
+function runoutWords({ runout, risesBass, risesTreble }: WoodSet): string {
+  const looked = runout > 0 || risesBass !== null || risesTreble !== null;
+  if (!looked) return 'Runout was not looked at: no word on its strength.';
+  return `Strength left by the runout: ${Math.round(100 * strengthAtSlope(runout))} %.`;
+}
+
+/** What is doubted, and one tap to mend the slip that would explain it: the wrong record is taken back, the mended one kept. */
+function Doubted({ set, doubt: { message, slip } }: { set: WoodSet; doubt: WoodDoubt }) {
+  const write = useRackWrite();
+  const { person } = usePreferences();
+  const mend = async () => {
+    if (!slip) return;
+    try {
+      for (const { path, body, wrong } of mendings(set, slip, person)) {
+        await write('POST', path, body);
+        await write('POST', wrong);
+      }
+      toast('Mended; the record as it was typed is taken back and stays in the list');
+    } catch (failure) {
+      toast.error((failure as Error).message);
+    }
+  };
+  return (
+    <div role="alert" className="mt-1 border-l-4 border-ember pl-3">
+      <p className="font-medium text-ember-ink">{message}</p>
+      {slip && <Button onClick={() => void mend()}>Yes: {slip.words}</Button>}
+    </div>
   );
 }
 

@@ -29,7 +29,12 @@ export const STICKS: Guides = { merits: [18, 21, 24, 27, 30, 33], stiffness: (me
  * Density against stiffness along. For plates the curves are lines of equal radiation ratio sqrt(E / rho^3), which are also those of equal
  * weight at equal stiffness: for a given stiffness h ~ E^(-1/3), so the weight goes as rho / E^(1/3), a function of that ratio alone.
  */
-export function RackChart({ sets, chosen, onToggle, guides }: Props) {
+export function RackChart(props: Props) {
+  if (props.sets.length === 0) return <p className="text-soft">No set whose figures are sure enough to draw.</p>;
+  return <Chart {...props} />;
+}
+
+function Chart({ sets, chosen, onToggle, guides }: Props) {
   const densities = sets.map((set) => set.properties.density.value);
   const stiffnesses = sets.map((set) => set.properties.modulusAlong.value / GIGA);
   const x = scaleLinear([Math.min(...densities) - 40, Math.max(...densities) + 40], [BOX.left, BOX.width - BOX.right]);

@@ -72,7 +72,12 @@ export function RackPage() {
                 {archived ? 'Nothing of this kind is put away.' : 'Nothing of this kind in the rack yet.'}
               </p>
             ) : (
-              <RackChart sets={sets} chosen={chosen} onToggle={toggle} guides={use === 'brace' ? STICKS : PLATES} />
+              <RackChart
+                sets={sets.filter(({ properties }) => properties.doubts.length === 0)}
+                chosen={chosen}
+                onToggle={toggle}
+                guides={use === 'brace' ? STICKS : PLATES}
+              />
             )}
             <p className="pb-3 text-soft">
               {use === 'brace'
@@ -182,12 +187,18 @@ function Ranking({ build, sets }: { build: BuildSummary; sets: readonly WoodSet[
     [build, sets, target.data],
   );
   if (!ranked) return null;
+  const doubted = sets.filter(({ use, properties }) => use === build.plate && properties.doubts.length > 0);
   return (
     <>
       <p className="mt-1 text-[0.95rem] text-soft">
         As stiff against pumping as {inWords(formatThickness(middleThickness(target.data!.base), build.units))} of the
         build’s own {speciesPrior(build.wood.species ?? '')?.name.toLowerCase() ?? 'wood'}, lightest first.
       </p>
+      {doubted.length > 0 && (
+        <p className="text-[0.95rem] text-ember-ink">
+          Left out, since figures of theirs are in doubt: {doubted.map(({ name }) => name).join(', ')}.
+        </p>
+      )}
       <ol>
         {ranked.map(({ id, thickness, mass, enough, objections }, i) => (
           <li key={id} className="border-t border-grain py-1.5">

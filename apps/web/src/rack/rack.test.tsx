@@ -90,8 +90,44 @@ describe('a set', () => {
     serve({ 'GET /wood-sets/w': set('w', 'Sitka 3', 12e9, 0.1746) });
     page();
     expect(await screen.findByTestId('stiffness-along')).toHaveTextContent('12.0');
-    expect(screen.getByText('GPa along, by knock')).toBeInTheDocument();
+    expect(screen.getByText(/± 0\.4 GPa along, by knock/)).toBeInTheDocument(); // 2 % of 12.0, nine of ten
     expect(screen.getByLabelText('Tests')).toHaveTextContent('44 / 116 / 65 Hz: along 12.0 ± 0.4 GPa');
+  });
+  it('shows no figure large that no such wood has, names the slip, and mends it by one tap', async () => {
+    const both = {
+      id: 'x',
+      at: '2026-11-02T10:00:00Z',
+      person: '',
+      mass: 0.35,
+      relativeHumidity: null,
+      temperatureC: null,
+      moisture: null,
+      retracted: false,
+    };
+    const facts = {
+      species: 'sitka-spruce',
+      length: 0.55,
+      width: 0.21,
+      thickness: 3.6e-3,
+      runout: 0,
+      offQuarter: 0,
+      mass: 0.35,
+      findings: [],
+    };
+    const asked = serve({
+      'GET /wood-sets/w': aSet({ runout: 0, weighings: [both], properties: setProperties(facts) }),
+      'POST /wood-sets/w/weighings': aSet(),
+      'POST /wood-sets/w/weighings/x/retract': aSet(),
+    });
+    page();
+    expect(await screen.findByTestId('stiffness-along')).toHaveTextContent('In doubt');
+    expect(screen.getByText(/Density is in doubt.*both halves were weighed/)).toBeInTheDocument(); // 842 kg/m3 for 448
+    expect(screen.getByText(/Runout was not looked at/)).toBeInTheDocument();
+    fireEvent.click(screen.getByText('Yes: both halves were weighed, not one'));
+    await waitFor(() => expect(asked.some(({ path }) => path.endsWith('/x/retract'))).toBe(true));
+    expect(asked.find(({ path, method }) => method === 'POST' && path.endsWith('/weighings'))!.body).toMatchObject({
+      mass: 0.175,
+    });
   });
   it('weighs in any unit, with the air if it is known', async () => {
     const asked = serve({ 'GET /wood-sets/w': aSet(), 'POST /wood-sets/w/weighings': aSet() });

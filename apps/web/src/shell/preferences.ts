@@ -1,5 +1,5 @@
 /** What this device prefers: who stands at it, light or dark, how much is written on the plate, spoken prompts. */
-import { METRIC, STANDARD_A4, type UnitChoice } from '@nimble/core';
+import { METRIC, STANDARD_A4, type LoadUnit, type UnitChoice } from '@nimble/core';
 import { useSyncExternalStore } from 'react';
 
 export interface Preferences {
@@ -10,6 +10,8 @@ export interface Preferences {
   order: 'serpentine' | 'lines' | 'free';
   /** For pages that belong to no build. */
   units: UnitChoice;
+  /** What a bare figure of a load means. */
+  loadUnit: LoadUnit;
   /** Reference pitch [Hz], spelling, and whether pitches are said as notes, as frequencies or not at all. */
   a4: number;
   spelling: 'sharp' | 'flat';
@@ -28,6 +30,7 @@ const FIRST: Preferences = {
   speech: false,
   order: 'serpentine',
   units: METRIC,
+  loadUnit: 'kg',
   a4: STANDARD_A4,
   spelling: 'sharp',
   pitch: 'note',

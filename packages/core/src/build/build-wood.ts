@@ -63,7 +63,7 @@ export function woodEstimate({ rho, E_L, E_C, spread }: BuildWood): WoodEstimate
 
 /** The wood of a set of the rack as it was measured, with the doubts of its tests. */
 export function woodOfSet(set: { id: string; name: string; species: string }, properties: SetProperties): BuildWood {
-  const { density, modulusAlong, modulusAcross, shearModulus } = properties;
+  const { density, modulusAlong, modulusAcross, shearModulus, doubts } = properties;
   return {
     species: set.species,
     source: 'measured',
@@ -74,5 +74,6 @@ export function woodOfSet(set: { id: string; name: string; species: string }, pr
     G_LC: shearModulus.value,
     nu_LC: speciesPrior(set.species)?.constants.nu_LC ?? DEFAULT_POISSON,
     spread: { rho: density.sd / density.value, E: modulusAlong.sd / modulusAlong.value },
+    doubt: doubts[0]?.message ?? null,
   };
 }

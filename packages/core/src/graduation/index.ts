@@ -1,5 +1,6 @@
 export {
-  checkTarget, fillTarget, middleThickness, type ControlPoint, type DrawnBase, type EvenBase, type GradedBase, type TargetSpec, type ThinRim, type TrebleSign,
+  isMirrored, trebleSignOf,
+  checkTarget, fillTarget, middleThickness, type ControlPoint, type DrawnBase, type EvenBase, type GradedBase, type TargetSpec, type ThinRim,   type TrebleSign,
 } from './target'; // prettier-ignore
 export { defaultTarget, numberBand } from './number-bands';
 export {

@@ -17,13 +17,14 @@ const GOAL_DOUBT = 0.1;
 /** What joining and levelling take off a board before it is a plate [m]. */
 const ALLOWANCE = 3e-4;
 
-/** Lightest first at the same stiffness; too thin boards and rejected ones last. @param plateArea of the wood of the plate [m2] */
+/** Lightest first at the same stiffness; too thin boards and rejected ones last; sets whose figures are in doubt are left out. @param plateArea of the wood of the plate [m2] */
 export function rankSets(
   sets: readonly (SetFacts & { id: string })[],
   build: { goal: StiffnessGoal; area: PumpingArea; plateArea: number },
 ): RankedSet[] {
-  const ranked = sets.map((set): RankedSet => {
+  const ranked = sets.flatMap((set): RankedSet[] => {
     const found = setProperties(set);
+    if (found.doubts.length > 0) return [];
     const { density, modulusAlong, modulusAcross, shearModulus } = found;
     const wood = {
       rho: density.value,
@@ -38,13 +39,15 @@ export function rankSets(
     });
     const mass = density.value * thickness.value * build.plateArea;
     const relative = Math.hypot(density.sd / density.value, thickness.sd / thickness.value);
-    return {
-      id: set.id,
-      thickness,
-      mass: { value: mass, sd: mass * relative },
-      enough: set.thickness > thickness.value + ALLOWANCE,
-      objections: objections(set, found),
-    };
+    return [
+      {
+        id: set.id,
+        thickness,
+        mass: { value: mass, sd: mass * relative },
+        enough: set.thickness > thickness.value + ALLOWANCE,
+        objections: objections(set, found),
+      },
+    ];
   });
   const penalty = ({ enough, objections: against }: RankedSet) =>
     Number(!enough) + 2 * Number(against.some((o) => o.reject));

@@ -92,6 +92,16 @@ function checkPoints({ points }: DrawnBase): void {
 /** Which way treble lies on this plate: -1 for y < 0 (right-handed), +1 for a left-handed one. */
 export type TrebleSign = -1 | 1;
 
+/**
+ * Does the treble side of the drawing lie where it does on a left-handed top? Plates are seen from outside with the neck end to the left,
+ * so a right-handed back shows its treble side below, and a left-handed back above.
+ */
+export function isMirrored({ leftHanded, plate }: { leftHanded: boolean; plate: string }): boolean {
+  return leftHanded !== (plate === 'back');
+}
+
+export const trebleSignOf = (build: { leftHanded: boolean; plate: string }): TrebleSign => (isMirrored(build) ? 1 : -1);
+
 /** Writes the wanted thickness [m] of every cell. @param out length nx * ny */
 export function fillTarget(
   target: TargetSpec,

@@ -1,4 +1,4 @@
-export { parseLoad } from './parse-load';
+export { LOAD_UNITS, parseLoad, type LoadUnit } from './parse-load';
 export { parseQuantity, unitOf, type ParsedQuantity } from './parse-quantity';
 export {
   formatArea, formatMass, formatMassRemoved, formatPlanLength, formatQuantity, formatRadius, formatSag, formatThickness, formatThicknessChange, formatVolume, inWords, METRIC,

@@ -60,5 +60,10 @@ describe('parseLoad', () => {
     'reads %s as a force',
     (text, newtons) => expect(parseLoad('load', text).value).toBeCloseTo(newtons, 9),
   );
+  it('takes a bare figure in the unit that was chosen, a written one as it is', () => {
+    expect(parseLoad('load', '300', 'g').value).toBeCloseTo(0.3 * 9.80665, 9);
+    expect(parseLoad('load', '300', 'N').value).toBe(300);
+    expect(parseLoad('load', '1 kg', 'g').value).toBeCloseTo(9.80665, 9);
+  });
   it.each(['-1', 'heavy', '', '3 mm'])('refuses %j', (text) => expect(() => parseLoad('load', text)).toThrow(/load/));
 }); // prettier-ignore

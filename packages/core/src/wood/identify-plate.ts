@@ -327,18 +327,48 @@ function warningsOf(test: KnockTest, fit: Fit, doubt: KnockDoubt, model: PlateMo
   return warnings;
 }
 
-const SWAPS = [
-  ['twist', 'across'],
-  ['twist', 'along'],
-  ['across', 'along'],
+/** What the three notes may be besides what they were called: higher notes of the plate, each told in words. */
+const OTHER_NAMES: readonly { name: ModeName; words: string }[] = [
+  { name: [3, 0], words: 'the second note along' },
+  { name: [0, 3], words: 'the second note across' },
+  { name: [1, 2], words: 'a note of twist and across together' },
+  { name: [2, 1], words: 'a note of along and twist together' },
+];
+const AS_TYPED: readonly ModeName[] = [TWIST, ACROSS, ALONG];
+/** Other orders of the three names, each by where the names went. */
+const ORDERS = [
+  [[1, 0, 2], 'your twist and across look swapped'],
+  [[2, 1, 0], 'your twist and along look swapped'],
+  [[0, 2, 1], 'your across and along look swapped'],
+  [[1, 2, 0], 'your three notes look named in another order'],
+  [[2, 0, 1], 'your three notes look named in another order'],
 ] as const;
 
-/** The swap of two names, if any, that would make an ordinary wood of it. */
+/** Another naming, if any, that makes an ordinary wood of it: the one that mends the fit best, and only if it does. */
 function betterNaming(test: KnockTest, strange: number, model: PlateModel): string | null {
-  for (const [a, b] of SWAPS) {
-    const swapped = { ...test, [a]: test[b], [b]: test[a], more: [] };
-    if (strangeness(fitConstants(swapped, partialsOf(swapped), model).logs) < strange - CLEARLY_BETTER)
-      return `your ${a} and ${b} look swapped`;
+  const notes = NAMES.map((name) => test[name]);
+  const orders = ORDERS.map(([order, words]) => ({ names: order.map((k) => AS_TYPED[k]), words }));
+  const higher = NAMES.flatMap((typed, k) =>
+    OTHER_NAMES.map(({ name, words }) => ({
+      names: AS_TYPED.map((own, i) => (i === k ? name : own)),
+      words: `your ${typed} looks like ${words}`,
+    })),
+  );
+  const tried = [...orders, ...higher].map(({ names, words }) => {
+    const partials = names.map((name, i) => ({ name, frequency: notes[i] }));
+    return { words, strange: strangenessOf(test, partials, model) };
+  });
+  const best = tried.reduce((least, one) => (one.strange < least.strange ? one : least));
+  return best.strange < Math.min(STRANGE, strange - CLEARLY_BETTER) ? best.words : null;
+}
+
+/** Infinite where these names can't tell the three stiffnesses apart, or no constants give such notes. */
+function strangenessOf(test: KnockTest, partials: readonly NamedPartial[], model: PlateModel): number {
+  try {
+    const { logs, residuals } = fitConstants(test, partials, model);
+    return residuals.some((r) => Math.abs(r) > 0.02) ? Infinity : strangeness(logs);
+  } catch (error) {
+    if (error instanceof InvalidInput) return Infinity;
+    throw error;
   }
-  return null;
 }

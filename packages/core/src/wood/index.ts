@@ -31,3 +31,4 @@ export {
 } from './planing-direction';
 export { testRing, type RingTest, type RingTestResult } from './ring-test';
 export { durationFactor, softwoodStrength, type WoodStrength } from './strength';
+export { woodDoubts, type DoubtedQuantity, type WoodDoubt } from './doubts';

@@ -36,6 +36,34 @@ describe('a set in the rack', () => {
     expect(Math.abs(density.value / board.wood.rho - 1)).toBeLessThan(0.01);
     expect(clash).toEqual([]);
   });
+  it('doubts what its species hardly ever has, and names the slip that would explain it', () => {
+    const flexed = (value: number) =>
+      setProperties({ ...untested, findings: [{ kind: 'flex', modulusAlong: { value, sd: 0.03 * value } }] }).doubts;
+    expect(flexed(11530e9)).toMatchObject([{ quantity: 'along', slip: { of: 'loads', factor: 1e-3 } }]); // 100 and 300 meant as grams
+    expect(flexed(88.2e9)).toMatchObject([{ quantity: 'along', slip: { words: expect.stringMatching(/newtons/) } }]); // 88.2 / 9.807 = 9.0
+    expect(flexed(13e9)).toEqual([]);
+    const heavy = setProperties({ ...untested, mass: 830 * 0.55 * 0.21 * 3.6e-3 }).doubts;
+    expect(heavy).toMatchObject([{ quantity: 'density', slip: { of: 'weight', factor: 0.5 } }]);
+  });
+  it('never ranks a set whose figures are in doubt', () => {
+    const wood = speciesPrior('sitka-spruce')!.constants;
+    const doubted: SetFacts = { ...untested, findings: [{ kind: 'flex', modulusAlong: { value: 11530e9, sd: 3e11 } }] };
+    const ranked = rankSets([{ ...untested, id: 'plain' }, { ...doubted, id: 'doubted' }], {
+      goal: { wood, thickness: 2.75e-3, loadRatio: 1 }, area: { along: 0.15, across: 0.19 }, plateArea: 0.14,
+    }); // prettier-ignore
+    expect(ranked.map(({ id }) => id)).toEqual(['plain']);
+  });
+  it('a second note along typed as the first is named, and nothing that does not mend the fit', () => {
+    const board = { length: 0.5588, width: 0.2048, thickness: 4.19e-3 };
+    const mass = 415 * board.length * board.width * board.thickness;
+    const test = { ...board, mass, twist: 50.7, across: 138.6, along: 72.6 }; // E_L 11.5, E_C 0.75, G 0.72 GPa by an independent Ritz plate
+    const warned = (change: object) => identifyPlate({ ...test, ...change }).warnings.map(({ message }) => message);
+    expect(warned({})).toEqual([]);
+    expect(warned({ along: 201.3 })).toContainEqual(
+      expect.stringMatching(/your along looks like the second note along/),
+    );
+    expect(warned({ across: 72.6, along: 138.6 }).join()).not.toMatch(/second/);
+  });
   it('says when flex and knock do not agree', () => {
     const findings = [
       { kind: 'flex', modulusAlong: { value: 10e9, sd: 0.5e9 } },

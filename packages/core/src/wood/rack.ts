@@ -1,6 +1,7 @@
 /** Sets of wood in the rack: what their tests say together, what speaks against them, and which suits a build. SI. */
 import type { Estimate } from '../estimate';
 import { acousticFigures, qualityFromRing, type AcousticFigures } from './acoustic-figures';
+import { woodDoubts, type WoodDoubt } from './doubts';
 import { strengthAtSlope } from './off-axis';
 import { speciesPrior } from './species-priors';
 
@@ -57,6 +58,8 @@ export interface SetProperties {
   damping: { along: number | null; across: number | null; twist: number | null } | null;
   /** Flex and knock differ by more than their doubts allow: how far apart in joint standard deviations. */
   clash: { quantity: 'along' | 'across'; flex: Estimate; knock: Estimate; deviations: number }[];
+  /** Figures that its species hardly ever has. */
+  doubts: WoodDoubt[];
 }
 
 const THICKNESS_SD = 2e-5;
@@ -82,11 +85,13 @@ export function setProperties(facts: SetFacts): SetProperties {
     sd: prior.constants.rho * prior.spread.rho,
     by: 'prior' as const,
   };
+  const shearModulus = known('shearModulus', G_LC);
   return {
     density,
     modulusAlong,
     modulusAcross,
-    shearModulus: known('shearModulus', G_LC),
+    shearModulus,
+    doubts: woodDoubts({ density, modulusAlong, modulusAcross, shearModulus }, prior),
     figures: acousticFigures(modulusAlong.value, density.value),
     ratio: modulusAcross.value / modulusAlong.value,
     damping: dampingOf(facts.findings),

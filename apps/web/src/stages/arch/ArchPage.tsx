@@ -1,3 +1,4 @@
+import { isMirrored } from '@nimble/core';
 import type { BracingPlan } from '@nimble/core';
 import { useMemo } from 'react';
 import { useParams, useSearchParams } from 'react-router';
@@ -63,7 +64,7 @@ function Arch({ build, kept }: { build: Build; kept: BracingPlan }) {
       <div className="flex max-h-[330px] min-h-0 flex-1 flex-col lg:max-h-none">
         <PlateDrawing
           shape={ground.shape}
-          leftHanded={build.leftHanded}
+          leftHanded={isMirrored(build)}
           label={`Braces of No. ${build.number} ${build.name} seen through the plate, neck end to the left`}
         >
           {(pixelsPerMm) => (

@@ -1,4 +1,4 @@
-import { standingEvents, type VoicingBodies, type VoicingKind } from '@nimble/core';
+import { isMirrored, standingEvents, type VoicingBodies, type VoicingKind } from '@nimble/core';
 import { useMemo } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
@@ -100,7 +100,7 @@ function Close({ build, plan, readings, sounds, events }: VoicedPlate) {
       }
     >
       <div className="flex max-h-[330px] min-h-0 flex-1 flex-col lg:max-h-none">
-        <PlateDrawing shape={ground.shape} leftHanded={build.leftHanded} label={`Plate of No. ${build.number} ${build.name}, seen from outside, neck end to the left`}>
+        <PlateDrawing shape={ground.shape} leftHanded={isMirrored(build)} label={`Plate of No. ${build.number} ${build.name}, seen from outside, neck end to the left`}>
           {(pixelsPerMm) => tab !== 'played' && <g opacity={0.4}><BraceLayer isBack={build.plate === 'back'} plan={closed.top.plan} ground={ground} pixelsPerMm={pixelsPerMm} /></g>}
         </PlateDrawing>
       </div>

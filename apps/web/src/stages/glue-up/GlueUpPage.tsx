@@ -1,4 +1,4 @@
-import { gluePlan, InvalidInput, USUAL_SETUP, type BracingPlan, type Glue, type GlueSetup } from '@nimble/core'; // prettier-ignore
+import { isMirrored, gluePlan, InvalidInput, USUAL_SETUP, type BracingPlan, type Glue, type GlueSetup } from '@nimble/core'; // prettier-ignore
 import { useMemo, useState } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import { useGlueUps, usePlan, type GlueUpView } from '../../api/bracing';
@@ -80,7 +80,7 @@ function GlueUp({ build, plan, glues, glueUps }: Props) {
       <div className="flex max-h-[440px] min-h-0 flex-1 flex-col lg:max-h-none">
         <PlateDrawing
           shape={ground.shape}
-          leftHanded={build.leftHanded}
+          leftHanded={isMirrored(build)}
           label={`Braces of No. ${build.number} ${build.name} seen through the plate, by the session they are glued in`}
         >
           {(pixelsPerMm) => <BraceLayer isBack={build.plate === 'back'} plan={plan} ground={ground} pixelsPerMm={pixelsPerMm} lit={lit} marks={marks} onSelect={(id) => set('session', marks.get(id) ?? '1')} />}

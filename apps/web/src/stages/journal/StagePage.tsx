@@ -1,4 +1,4 @@
-import { plateShape, STAGES, type Stage } from '@nimble/core';
+import { isMirrored, plateShape, STAGES, type Stage } from '@nimble/core';
 import { useMemo } from 'react';
 import { Navigate, useParams } from 'react-router';
 import { useBuild, useSurveyWrites } from '../../api/hooks';
@@ -28,7 +28,7 @@ function StageJournal({ build, stage }: { build: Build; stage: Stage }) {
     >
       <PlateDrawing
         shape={shape}
-        leftHanded={build.leftHanded}
+        leftHanded={isMirrored(build)}
         label={`Plate of No. ${build.number} ${build.name}, seen from outside, neck end to the left`}
       />
       <div className="min-h-6" />

@@ -1,4 +1,4 @@
-import { planCautions, type BracingPlan } from '@nimble/core';
+import { isMirrored, planCautions, type BracingPlan } from '@nimble/core';
 import { useMemo } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import { usePlan } from '../../api/bracing';
@@ -96,7 +96,7 @@ function Layout({ build, kept }: { build: Build; kept: BracingPlan }) {
       <div className="flex max-h-[440px] min-h-0 flex-1 flex-col lg:max-h-none">
         <PlateDrawing
           shape={ground.shape}
-          leftHanded={build.leftHanded}
+          leftHanded={isMirrored(build)}
           label={`Braces of No. ${build.number} ${build.name} seen through the plate, neck end to the left`}
         >
           {(pixelsPerMm) => (

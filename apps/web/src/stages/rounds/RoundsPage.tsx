@@ -1,4 +1,4 @@
-import { isWood, markedBends, partOfPlace, standingEvents, TOP_PARTS, type NextReading, type Shaving, type ShavingOutcome, type VoicingEvent } from '@nimble/core'; // prettier-ignore
+import { isMirrored, isWood, markedBends, partOfPlace, standingEvents, TOP_PARTS, type NextReading, type Shaving, type ShavingOutcome, type VoicingEvent } from '@nimble/core'; // prettier-ignore
 import { isPast } from 'date-fns';
 import { useMemo, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
@@ -170,7 +170,7 @@ function RoundsOf({ build, plan, readings, sounds, events, record }: RoundsProps
           <PitchButton />
         </span>
       </div>
-      <PlateDrawing shape={ground.shape} leftHanded={build.leftHanded} label={`Plate of No. ${build.number} ${build.name} with its braces, neck end to the left`}
+      <PlateDrawing shape={ground.shape} leftHanded={isMirrored(build)} label={`Plate of No. ${build.number} ${build.name} with its braces, neck end to the left`}
         onPlace={({ x, y }) => tab === 'record' && isWood(ground.shape, x, y) && setPlace(partKey(partOfPlace(ground.shape, ground.trebleSign, x, y)))}>
         {(pixelsPerMm) => (
           <>

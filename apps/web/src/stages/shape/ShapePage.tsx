@@ -1,4 +1,4 @@
-import { gluedAlong, planFigures, type Brace, type BracingPlan } from '@nimble/core';
+import { isMirrored, gluedAlong, planFigures, type Brace, type BracingPlan } from '@nimble/core';
 import { memo, useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { usePlan, useShapings } from '../../api/bracing';
@@ -160,7 +160,7 @@ const BracesFromAbove = memo(function BracesFromAbove({ build, ground, plan, sel
   return (
     <PlateDrawing
       shape={ground.shape}
-      leftHanded={build.leftHanded}
+      leftHanded={isMirrored(build)}
       label={`Braces of No. ${build.number} ${build.name} seen through the plate, neck end to the left`}
     >
       {(pixelsPerMm) => (

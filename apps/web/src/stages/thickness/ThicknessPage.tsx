@@ -1,4 +1,4 @@
-import { isWood, ownStationName, plateShape, type TargetSpec } from '@nimble/core';
+import { isMirrored, isWood, ownStationName, plateShape, type TargetSpec } from '@nimble/core';
 import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import { useBuild, useSurveys, useSurveyWrites, useTarget } from '../../api/hooks';
@@ -112,7 +112,7 @@ function Thickness({ build, keptTarget, surveys }: Records) {
     units: build.units,
   });
   const marks = tab === 'pass' && !plate.shownOf && work.since.length === 0 ? stepMarks(summary) : [];
-  const covers = tab === 'target' ? controlPlaces(draft.target, shape, build.leftHanded) : marks;
+  const covers = tab === 'target' ? controlPlaces(draft.target, shape, isMirrored(build)) : marks;
   const isLit = !past && (tab === 'read' || tab === 'stations' || (tab === 'pass' && entry.isPicked));
 
   return (
@@ -164,7 +164,7 @@ function Thickness({ build, keptTarget, surveys }: Records) {
       />
       <PlateDrawing
         shape={shape}
-        leftHanded={build.leftHanded}
+        leftHanded={isMirrored(build)}
         label={`Plate of No. ${build.number} ${build.name}, seen from outside, neck end to the left`}
         map={picture && picture.bands.length > 0 && <MapLayer picture={picture} />}
         onPlace={adding ? addStation : undefined}
@@ -183,7 +183,7 @@ function Thickness({ build, keptTarget, surveys }: Records) {
             {tab === 'pass' && !past && (
               <PlaningArrows
                 shape={shape}
-                leftHanded={build.leftHanded}
+                leftHanded={isMirrored(build)}
                 stroke={planing.stroke}
                 pixelsPerMm={pixelsPerMm}
               />
@@ -193,7 +193,7 @@ function Thickness({ build, keptTarget, surveys }: Records) {
                 target={draft.target}
                 units={build.units}
                 shape={shape}
-                leftHanded={build.leftHanded}
+                leftHanded={isMirrored(build)}
                 pixelsPerMm={pixelsPerMm}
                 selected={point}
                 onSelect={setPoint}

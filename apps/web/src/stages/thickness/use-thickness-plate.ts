@@ -1,5 +1,12 @@
 /** Everything the thickness screen knows of a plate: its surveys, the one looked at, the one compared with, and the computed picture. */
-import { FIRST_REMOVAL_SPREAD, quickPlaces, type Station, type SurveyFacts, type TargetSpec } from '@nimble/core';
+import {
+  isMirrored,
+  FIRST_REMOVAL_SPREAD,
+  quickPlaces,
+  type Station,
+  type SurveyFacts,
+  type TargetSpec,
+} from '@nimble/core';
 import { useMemo } from 'react';
 import { useLedger, useSurvey } from '../../api/hooks';
 import type { Build, Survey } from '../../api/types';
@@ -56,7 +63,7 @@ export function useThicknessPlate({ build, rules, surveys, target, dragging, vie
   }, [build, rules, means, open, target, mass, removalSpread, expected]);
   const request = useMemo(
     (): PictureRequest => ({
-      plate: { outline: build.outline, holes: build.holes, leftHanded: build.leftHanded },
+      plate: { outline: build.outline, holes: build.holes, leftHanded: isMirrored(build) },
       facts,
       stations: open,
       view,

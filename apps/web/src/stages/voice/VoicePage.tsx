@@ -1,4 +1,4 @@
-import { compareHearings, isWood, plateShape, roundNow } from '@nimble/core';
+import { isMirrored, compareHearings, isWood, plateShape, roundNow } from '@nimble/core';
 import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import { usePlan } from '../../api/bracing';
@@ -161,7 +161,7 @@ function Voice({ build, knocks }: { build: Build; knocks: readonly KnockView[] }
       </div>
       <PlateDrawing
         shape={shape}
-        leftHanded={build.leftHanded}
+        leftHanded={isMirrored(build)}
         label={`Plate of No. ${build.number} ${build.name}, seen from outside, neck end to the left`}
         map={shapeShown && <ShapeLayer shape={shapeShown} unreadPath={picture?.unreadPath ?? ''} />}
         onPlace={(place) => {

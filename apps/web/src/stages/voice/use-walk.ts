@@ -1,4 +1,12 @@
-import { knockMap, knockPlaces, placeSetOf, type KnockPlace, type PlaceSet, type PlateShape } from '@nimble/core';
+import {
+  trebleSignOf,
+  knockMap,
+  knockPlaces,
+  placeSetOf,
+  type KnockPlace,
+  type PlaceSet,
+  type PlateShape,
+} from '@nimble/core';
 import { useMemo, useState } from 'react';
 import { placedOf, type KnockView } from '../../api/knocks';
 import type { Build } from '../../api/types';
@@ -51,7 +59,7 @@ export function useWalk({ build, shape, knocks, wantedRound, roundNow }: Props) 
     () =>
       placed.length === 0
         ? null
-        : { outline: build.outline, holes: build.holes, trebleSide: build.leftHanded ? (1 as const) : (-1 as const), knocks: placed, a4, beatRange },
+        : { outline: build.outline, holes: build.holes, trebleSide: trebleSignOf(build), knocks: placed, a4, beatRange },
     [build, placed, a4, beatRange],
   ); // prettier-ignore
   const { result, error } = useKnockPicture(request);

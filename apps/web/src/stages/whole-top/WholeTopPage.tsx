@@ -1,4 +1,5 @@
 import {
+  isMirrored,
   averageByStation,
   changedPlan,
   formatThickness,
@@ -157,7 +158,7 @@ function Whole({ build, plan: drawn, readings, sounds, events }: VoicedPlate) {
       ) : (
       <PlateDrawing
         shape={ground.shape}
-        leftHanded={build.leftHanded}
+        leftHanded={isMirrored(build)}
         label={`Top of No. ${build.number} ${build.name} as one model, neck end to the left`}
         map={shown && <TopMap picture={shown.picture} view={shown.view} />}
         onPlace={({ x, y }) => tab === 'shave' && top.state === 'open' && touch(top.computer.passAt(x, y))}
