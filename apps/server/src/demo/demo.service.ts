@@ -160,7 +160,7 @@ export class DemoService {
       const { mean, volume, volumeSd } = assessment.statistics;
       return { value: mean, sd: (mean * volumeSd) / volume };
     });
-    const checks = simulateChecks(demo, context.shape, wood, means);
+    const checks = simulateChecks(demo, context, wood, means);
     for (const [index, survey] of surveys.entries()) {
       const daysAgo = thicknessing!.daysAgo - (index * thicknessing!.hoursApart) / 24;
       await this.loadSurvey(
@@ -321,7 +321,9 @@ function goalsOf(from: string, checks: readonly SimulatedCheck[]): RuleChoices {
   const across = checks.find(({ input }) => input.notes)?.input.notes?.across;
   return {
     ...NO_CHOICES,
-    flex: flexed?.result.compliance ? { jigId: LONG_JIG.id, compliance: flexed.result.compliance, from } : null,
+    flex: flexed?.result.compliance
+      ? { jigId: LONG_JIG.id, compliance: flexed.result.compliance, from, width: flexed.result.width }
+      : null,
     pitch: across ? { note: 'across', frequency: across } : null,
   };
 }

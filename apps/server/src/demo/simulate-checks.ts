@@ -1,6 +1,6 @@
 import {
-  flexBoard, knockBoard, ringOfPlate, seededRandom, testFlex, testRing,
-  type BuildWood, type Estimate, type PlateShape, type SimulatedBoard,
+  bentWidth, flexBoard, knockBoard, ringOfPlate, seededRandom, testFlex, testRing,
+  type BuildWood, type Estimate, type PlateContext, type SimulatedBoard,
 } from '@nimble/core'; // prettier-ignore
 import type { CheckInput, CheckResult } from '../flex/models/plate-check.model';
 import { feltScore } from './felt-score';
@@ -22,7 +22,7 @@ const EQUAL_RECTANGLE = { length: 0.93, width: 0.86 };
 /** What jig and ear say of a plate at the mean thickness of each of its surveys. */
 export function simulateChecks(
   build: { number: number; ringPeak: { thickness: number; ring: number } },
-  shape: PlateShape,
+  { shape, grid }: PlateContext,
   wood: BuildWood,
   means: readonly Estimate[],
 ): SimulatedCheck[][] {
@@ -33,14 +33,16 @@ export function simulateChecks(
     const plate: SimulatedBoard = { wood: truth, length: shape.length, width: shape.width, thickness: thickness.value };
     return [
       ...[LONG_JIG, CROSS_JIG].map(({ id, body }): SimulatedCheck => {
-        const points = flexBoard(plate, body, LOADS, random);
-        const width = body.direction === 'along' ? plate.width : plate.length;
+        const size = body.direction === 'along' ? shape.length : shape.width;
+        const width = bentWidth(grid, body.direction, { span: body.span, size });
+        const strip = { ...plate, [body.direction === 'along' ? 'width' : 'length']: width };
+        const points = flexBoard(strip, body, LOADS, random);
         const { stiffness, rigidityPerWidth, warnings } = testFlex({
           span: body.span, direction: body.direction, width, thickness: thickness.value, jig: body, points,
         }); // prettier-ignore
         return {
           kind: 'flex', jigId: id, feel: body.direction === 'along' ? feltScore(rigidityPerWidth.value, random) : null, thickness,
-          input: { points }, result: { compliance: inverse(stiffness), rigidityPerWidth, warnings },
+          input: { points }, result: { compliance: inverse(stiffness), rigidityPerWidth, width, warnings },
         }; // prettier-ignore
       }),
       ringFlex(plate, wood, thickness, random),

@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import {
+  bentWidth,
   sagPerLoad,
   seededRandom,
   seedOf,
@@ -61,7 +62,8 @@ export class SimulatedJigService {
   /** Puts a weight on the piece on its jig: the scale told what it is, the dial tells how far it went. @param load [N] */
   async bend(pieceId: string, jig: Jig, load: number): Promise<InstrumentLine> {
     const bench = await this.benchOf(pieceId);
-    const sag = load * refusing('jig', () => sagPerLoad(bench.sample, jig));
+    const sample = await asFelt(pieceId, bench.sample, jig);
+    const sag = load * refusing('jig', () => sagPerLoad(sample, jig));
     const reading = bench.zero + sag + DIAL_SCATTER * bench.random.normal();
     return this.send(pieceId, 'dial', `${(reading * 1000).toFixed(2)} mm`);
   }
@@ -110,4 +112,14 @@ export class SimulatedJigService {
     const wood = { ...build.wood, E_L: E_L * stiffer, E_C: E_C * stiffer, G_LC: G_LC * stiffer };
     return { wood, length: shape.length, width: shape.width, thickness };
   }
+}
+
+/** A plate is not as broad as its outline's box where the jig bends it; a board is. */
+async function asFelt(id: string, sample: SimulatedBoard, jig: Jig): Promise<SimulatedBoard> {
+  const build = jig.kind === 'ring' ? null : await Build.findByPk(id);
+  if (!build || jig.kind === 'ring') return sample;
+  const { grid, shape } = contextOf(build);
+  const along = jig.direction === 'along';
+  const width = bentWidth(grid, jig.direction, { span: jig.span, size: along ? shape.length : shape.width });
+  return { ...sample, [along ? 'width' : 'length']: width };
 }

@@ -10,7 +10,10 @@ export function plateCheckOf({
 }: Pick<PlateCheckRecord, 'jigId' | 'input' | 'result'> & { thickness: Estimate }): PlateCheck {
   return {
     thickness,
-    ...(jigId && result.compliance && { flex: { jigId, compliance: result.compliance } }),
+    ...(jigId &&
+      result.compliance && {
+        flex: { jigId, compliance: result.compliance, ...(result.width !== undefined && { width: result.width }) },
+      }),
     ...(input.notes && { notes: input.notes }),
     ...(input.ring && { ring: input.ring }),
   };

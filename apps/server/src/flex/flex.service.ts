@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { checkJig, feelRecord, InvalidInput, testFlex, testRing } from '@nimble/core';
+import { bentWidth, checkJig, feelRecord, InvalidInput, testFlex, testRing } from '@nimble/core';
 import type { Estimate, FeelRecord, FlexPoint, Jig as JigBody, PlateCheck } from '@nimble/core';
 import { contextOf } from '../builds/build.mapper';
 import { Build } from '../builds/models/build.model';
@@ -153,9 +153,9 @@ function stamp(survey: Survey | null, thickness: Estimate) {
   return { surveyId: survey?.id ?? null, at: new Date(), thickness: thickness.value, thicknessSd: thickness.sd };
 }
 
-/** A whole plate on a jig. On two supports or a clamp its breadth is that of the outline, so only the sag itself is trusted. */
+/** A whole plate on a jig; its breadth is what the jig feels of the outline. */
 function bend(jig: JigBody, points: FlexPoint[], build: Build, thickness: number): CheckResult {
-  const { shape } = contextOf(build);
+  const { shape, grid } = contextOf(build);
   return refusing('', () => {
     if (jig.kind === 'ring') {
       if (jig.diameter > shape.width) throw new InvalidInput('jigId', jig.diameter, 'is a ring wider than the plate');
@@ -164,13 +164,13 @@ function bend(jig: JigBody, points: FlexPoint[], build: Build, thickness: number
       }); // prettier-ignore
       return { compliance: inverse(stiffness), modulusAlong, warnings };
     }
-    const along = jig.direction === 'along';
-    const [size, width] = along ? [shape.length, shape.width] : [shape.width, shape.length];
+    const size = jig.direction === 'along' ? shape.length : shape.width;
     if (jig.span > size) throw new InvalidInput('jigId', jig.span, 'has a span longer than the plate');
+    const width = bentWidth(grid, jig.direction, { span: jig.span, size });
     const { stiffness, rigidityPerWidth, warnings } = testFlex({
       span: jig.span, width, thickness, direction: jig.direction, points, jig,
     }); // prettier-ignore
-    return { compliance: inverse(stiffness), rigidityPerWidth, warnings };
+    return { compliance: inverse(stiffness), rigidityPerWidth, width, warnings };
   });
 }
 

@@ -19,6 +19,11 @@ export function openOutbox(client: QueryClient): void {
   void outbox.open({
     answered: ({ shown, buildId, path, body }, answer) => {
       if (shown !== undefined) client.setQueryData<unknown[]>(keys.knocks(buildId), (all) => all && [...all, answer]); // once: what waits is told by its id
+      if (path === `/builds/${buildId}/plan`) {
+        // An answer that is still under way is older than what was just sent.
+        void client.cancelQueries({ queryKey: keys.plan(buildId) });
+        client.setQueryData(keys.plan(buildId), body);
+      }
       const surveyId = READINGS.exec(path)?.[1];
       if (surveyId)
         keepReadings(client, keys.survey(buildId, surveyId), (body as { readings: SurveyReading[] }).readings);

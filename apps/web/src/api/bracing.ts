@@ -2,7 +2,7 @@
 import type { BracePlan, BracingPlan, Glue, GlueTimes, LedgerLine, ShapingForecast, ShapingOutcome } from '@nimble/core'; // prettier-ignore
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import { outbox } from './bench-outbox';
+import { outbox, useOutbox } from './bench-outbox';
 import { get, request } from './client';
 import { keys } from './keys';
 import type { Workshop } from './types';
@@ -36,8 +36,13 @@ export interface GlueUpView {
   retracted: boolean;
 }
 
-export const usePlan = (id: string) =>
-  useQuery({ queryKey: keys.plan(id), queryFn: () => get<BracingPlan>(`/builds/${id}/plan`) });
+/** The plan as it stands on this device: what still waits to be sent is newer than anything that the server can answer. */
+export function usePlan(id: string) {
+  const { writes } = useOutbox();
+  const query = useQuery({ queryKey: keys.plan(id), queryFn: () => get<BracingPlan>(`/builds/${id}/plan`) });
+  const waiting = writes.findLast(({ method, path }) => method === 'PUT' && path === `/builds/${id}/plan`);
+  return { ...query, data: query.data && ((waiting?.body as BracingPlan | undefined) ?? query.data) };
+}
 
 export const useShapings = (id: string) =>
   useQuery({ queryKey: keys.shapings(id), queryFn: () => get<ShapingView[]>(`/builds/${id}/shapings`) });

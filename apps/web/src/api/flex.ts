@@ -26,7 +26,13 @@ export interface CheckView {
     notes?: Partial<Record<NoteKind, number>>;
     ring?: { time: number; level: number | null };
   };
-  result: { compliance?: Estimate; modulusAlong?: Estimate; rigidityPerWidth?: Estimate; warnings: FlexWarning[] };
+  result: {
+    compliance?: Estimate;
+    modulusAlong?: Estimate;
+    rigidityPerWidth?: Estimate;
+    width?: number;
+    warnings: FlexWarning[];
+  };
   retracted: boolean;
 }
 
@@ -68,7 +74,10 @@ export function useCheckWrite(buildId: string) {
 export function toPlateCheck({ jigId, thickness, input, result }: CheckView): PlateCheck {
   return {
     thickness,
-    ...(jigId && result.compliance && { flex: { jigId, compliance: result.compliance } }),
+    ...(jigId &&
+      result.compliance && {
+        flex: { jigId, compliance: result.compliance, ...(result.width !== undefined && { width: result.width }) },
+      }),
     ...(input.notes && { notes: input.notes }),
     ...(input.ring && { ring: input.ring }),
   };

@@ -1,6 +1,6 @@
 /** The plan of a build's braces under the hand: what is kept, what is being dragged, and the way back and forth. */
 import { isMirrored, bridgeAt, groundOf, type BracingPlan, type GluedPlate, type Ground } from '@nimble/core';
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useMemo, useRef, useState } from 'react';
 import { useBracingWrites } from '../api/bracing';
 import type { Build, Survey } from '../api/types';
 
@@ -12,6 +12,8 @@ export interface Bracing {
   /** While it is under the hand. */
   draft: (plan: BracingPlan | null) => void;
   dragging: boolean;
+  /** What was under the hand is let go: it is kept, also within the same press of a key. */
+  drop: () => void;
   undo: (() => void) | null;
   redo: (() => void) | null;
 }
@@ -21,29 +23,37 @@ const MOST_STEPS = 60;
 export function useBracing(buildId: string, kept: BracingPlan): Bracing {
   const writes = useBracingWrites(buildId);
   const [drafted, setDrafted] = useState<BracingPlan | null>(null);
+  const held = useRef<BracingPlan | null>(null);
+  const draft = useCallback((plan: BracingPlan | null) => {
+    held.current = plan;
+    setDrafted(plan);
+  }, []);
   const [past, setPast] = useState<readonly BracingPlan[]>([]);
   const [future, setFuture] = useState<readonly BracingPlan[]>([]);
   const keep = useCallback(
     (plan: BracingPlan) => {
       setPast((steps) => [...steps.slice(1 - MOST_STEPS), kept]);
       setFuture([]);
-      setDrafted(null);
+      draft(null);
       writes.keepPlan(plan);
     },
-    [kept, writes],
+    [kept, writes, draft],
   );
+  const drop = useCallback(() => {
+    if (held.current) keep(held.current);
+  }, [keep]);
   const step = (from: readonly BracingPlan[], setFrom: typeof setPast, setTo: typeof setPast) => {
     const plan = from.at(-1);
     if (!plan) return null;
     return () => {
       setFrom(from.slice(0, -1));
       setTo((steps) => [...steps, kept]);
-      setDrafted(null);
+      draft(null);
       writes.keepPlan(plan);
     };
   };
   return {
-    plan: drafted ?? kept, kept, keep, draft: setDrafted, dragging: drafted !== null,
+    plan: drafted ?? kept, kept, keep, draft, drop, dragging: drafted !== null,
     undo: step(past, setPast, setFuture), redo: step(future, setFuture, setPast),
   }; // prettier-ignore
 }

@@ -7,7 +7,8 @@ interface Props {
   y: number;
   pixelsPerMm: number;
   label: string;
-  onDrag: (place: { x: number; y: number }) => void;
+  /** @param byKey moved by a step of an arrow key, not under the hand */
+  onDrag: (place: { x: number; y: number }, byKey: boolean) => void;
   onDrop?: () => void;
   selected?: boolean;
   onSelect?: () => void;
@@ -24,14 +25,14 @@ export function DragHandle({ x, y, pixelsPerMm, label, onDrag, onDrop, selected,
     const group = circle.current;
     if (!group?.hasPointerCapture(event.pointerId)) return;
     const place = placeUnder(group.ownerSVGElement, event);
-    if (place) onDrag(place);
+    if (place) onDrag(place, false);
   };
   const step = (event: KeyboardEvent) => {
     const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
     if (!by) return;
     event.preventDefault();
     event.stopPropagation();
-    onDrag({ x: x + by[0]! * KEY_STEP, y: y + by[1]! * KEY_STEP });
+    onDrag({ x: x + by[0]! * KEY_STEP, y: y + by[1]! * KEY_STEP }, true);
     onDrop?.();
   };
   return (

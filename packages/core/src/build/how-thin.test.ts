@@ -73,6 +73,15 @@ describe('how thin: the other schools', () => {
     expect(opinion(flexed, 'flex').thickness!.value).toBeCloseTo(3e-3 / 1.1, 9);
     expect(howThin(flexed).stop!.value).toBeCloseTo(3e-3 / 1.1, 9);
   });
+  it('by flex: a blank a tenth wider than the plate it follows is compared width for width', () => {
+    const wide = {
+      ...flexed,
+      checks: [check(3, { flex: { jigId: 'j', compliance: compliance(1e-4 / 1.1), width: 0.44 } })],
+      choices: { ...flexed.choices, flex: { ...flexed.choices.flex!, width: 0.4 } },
+    };
+    expect(opinion(wide, 'flex').thickness!.value).toBeCloseTo(3e-3 / 1.1, 9);
+    expect(opinion(wide, 'flex').reason).toMatch(/110 % as wide/);
+  });
   it('asks for what is missing instead of guessing', () => {
     expect(opinion(facts(), 'flex').missing).toMatch(/Choose a plate/);
     expect(opinion({ ...flexed, checks: [] }, 'flex').missing).toMatch(/same jig/);

@@ -19,8 +19,8 @@ export type NoteKind = 'twist' | 'across' | 'along';
 export interface PlateCheck {
   /** Mean thickness at that moment [m]. */
   thickness: Estimate;
-  /** Sag per load on one of the maker's jigs [m/N]. */
-  flex?: { jigId: string; compliance: Estimate };
+  /** Sag per load on one of the maker's jigs [m/N], and how broad the plate was there [m]: a blank is broader, so stiffer, than what is cut from it. */
+  flex?: { jigId: string; compliance: Estimate; width?: number };
   /** [Hz] */
   notes?: Partial<Record<NoteKind, number>>;
   /** Ring time [s] and how loud it was against the knock, as the maker rates or measures it [dB]. */
@@ -32,7 +32,7 @@ export interface RuleChoices {
   leader: ThicknessRule | null;
   number: { thickness: number; tolerance: number } | null;
   /** A sag that worked, on a jig, and whose it was. */
-  flex: { jigId: string; compliance: Estimate; from: string } | null;
+  flex: { jigId: string; compliance: Estimate; from: string; width?: number } | null;
   pitch: { note: NoteKind; frequency: number } | null;
   weight: number | null;
   /** Pull of all strings [N]. */
@@ -215,9 +215,19 @@ function flexOpinion({ choices, checks, units }: HowThinFacts): RuleOpinion {
   if (!goal) return silent('flex', reason, 'Choose a plate whose flex you want to repeat.');
   const now = checks.findLast(({ flex }) => flex?.jigId === goal.jigId);
   if (!now?.flex) return silent('flex', reason, 'Bend this plate on the same jig once.');
-  const { thickness } = byFlex({ thickness: now.thickness, sag: now.flex.compliance }, goal.compliance);
-  const share = now.flex.compliance.value / goal.compliance.value;
-  const compared = `At ${inWords(formatThickness(now.thickness.value, units))} it gave ${Math.round(100 * share)} % of what ${goal.from} gives on the same jig.`;
+  // Sag goes with the inverse of the width: compared is what a strip of one width would do.
+  const known = now.flex.width !== undefined && goal.width !== undefined;
+  const wider = known ? now.flex.width! / goal.width! : 1;
+  const sag = { value: now.flex.compliance.value * wider, sd: now.flex.compliance.sd * wider };
+  const { thickness } = byFlex({ thickness: now.thickness, sag }, goal.compliance);
+  const share = sag.value / goal.compliance.value;
+  const at = inWords(formatThickness(now.thickness.value, units));
+  const breadth = known
+    ? Math.abs(wider - 1) > 0.01
+      ? `, width for width (this one is ${Math.round(100 * wider)} % as wide under the load)`
+      : ''
+    : ', as if both were equally wide: one of them was bent before widths were kept';
+  const compared = `At ${at} it gave ${Math.round(100 * share)} % of what ${goal.from} gives on the same jig${breadth}.`;
   return said('flex', thickness, `${compared} Sag goes with the inverse cube of thickness.`);
 }
 

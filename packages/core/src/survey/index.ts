@@ -25,3 +25,4 @@ export { DEFAULT_SPAN_SHARE, plateCompliance, type Direction } from './plate-com
 export { median } from './median';
 export { moveByLook, moveByWeight, type Look } from './quick-look';
 export { quickPlaces } from './quick-places';
+export { bentWidth } from './bent-width';

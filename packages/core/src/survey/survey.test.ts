@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { defaultHoles, defaultOutline, isWood, plateArea, plateShape, type OutlineSpec } from '../outline';
 import {
-  asymmetry, averageByStation, contourAreas, createMapGrid, gridX, gridY, integrate, layStations, mapStatistics, mapThickness, mirrorStation,
+  asymmetry, averageByStation, bentWidth, contourAreas, createMapGrid, gridX, gridY, integrate, layStations, mapStatistics, mapThickness, mirrorStation,
   nextUnread, orderStations, plateCompliance, questionableReadings, questionReading,
   removalBetween, roundLevels, standingReadings, type Reading, type StationReading,
 } from '.'; // prettier-ignore
@@ -233,6 +233,12 @@ describe('plateCompliance', () => {
   it('falls with the cube of the thickness', () => {
     const thicker = { ...even, thickness: even.thickness.map((h) => h * 1.1) };
     expect(plateCompliance(even, 'along', 12e9) / plateCompliance(thicker, 'along', 12e9)).toBeCloseTo(1.331, 9);
+  });
+  it('feels a rectangle at its own width, and a waist narrower than the bouts', () => {
+    expect(bentWidth(createMapGrid(board), 'along', { span: 0.4, size: 0.5 })).toBeCloseTo(0.4, 3);
+    const waisted = bentWidth(createMapGrid(guitar), 'along', { span: 0.4, size: guitar.length });
+    expect(waisted).toBeLessThan(0.9 * guitar.width);
+    expect(waisted).toBeGreaterThan(0.6 * guitar.width);
   });
   it('refuses a hole as wide as the plate', () => {
     const wood = even.grid.wood.map((w, c) => (Math.abs(gridX(even.grid, c) - 0.25) < 0.02 ? 0 : w));

@@ -29,6 +29,8 @@ export class EstimateDto {
 export class FlexGoalDto {
   @IsUUID() jigId: string;
   @ValidateNested() @Type(() => EstimateDto) compliance: EstimateDto;
+  /** As the jig felt that plate [m]. */
+  @IsOptional() @IsPositive() width?: number;
   @IsString() @Length(1, 120) from: string;
 }
 

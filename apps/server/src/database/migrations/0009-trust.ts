@@ -30,8 +30,6 @@ alter table surveys
   add column retracted_at timestamptz;
 create index surveys_stale on surveys (build_id) where assessed_revision < revision;
 alter table readings add column batch uuid;
-alter table builds add column revision integer not null default 1;
-alter table bracing_plans add column revision integer not null default 1;
 `;
 
 export const trust: Migration = {

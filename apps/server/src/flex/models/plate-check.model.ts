@@ -13,6 +13,8 @@ export interface CheckResult {
   /** Only from a ring jig [Pa]. */
   modulusAlong?: Estimate;
   rigidityPerWidth?: Estimate;
+  /** As the jig felt it [m]; none of checks made before widths were kept. */
+  width?: number;
   warnings: FlexWarning[];
 }
 

@@ -33,8 +33,11 @@ function BraceHandles({ bracing, ground, pixelsPerMm, units, brace }: Props & { 
   const { plan } = bracing;
   const others = plan.braces.filter(({ id }) => id !== brace.id).map(({ from, to, name }) => ({ from, to, name }));
   const reach = SNAP_PIXELS / pixelsPerMm / MM;
-  const drag = (which: 'from' | 'to', place: { x: number; y: number }) => {
-    const found = snapEnd([place.x, place.y], { shape: ground.shape, others, reach, rimInset: RIM_INSET });
+  // A key moves by its millimetre: snapping would hold it where it stands.
+  const drag = (which: 'from' | 'to', place: { x: number; y: number }, byKey = false) => {
+    const found: Snap = byKey
+      ? { point: [place.x, place.y], to: null }
+      : snapEnd([place.x, place.y], { shape: ground.shape, others, reach, rimInset: RIM_INSET });
     const fixed = which === 'from' ? brace.to : brace.from;
     if (Math.hypot(found.point[0] - fixed[0], found.point[1] - fixed[1]) < LEAST) return;
     setSnap(found);
@@ -49,7 +52,7 @@ function BraceHandles({ bracing, ground, pixelsPerMm, units, brace }: Props & { 
   };
   const drop = () => {
     setSnap(null);
-    if (bracing.dragging) bracing.keep(plan);
+    bracing.drop();
   };
   const middle = pointAlong(brace, 0.5);
   const words = `${inWords(formatPlanLength(brace.length, units))}, ${degrees(angleOf(brace))}`;
@@ -62,7 +65,7 @@ function BraceHandles({ bracing, ground, pixelsPerMm, units, brace }: Props & { 
           y={brace[which][1]}
           pixelsPerMm={pixelsPerMm}
           label={`${i === 0 ? 'First' : 'Second'} end of ${brace.name}`}
-          onDrag={(place) => drag(which, place)}
+          onDrag={(place, byKey) => drag(which, place, byKey)}
           onDrop={drop}
         />
       ))}
@@ -105,7 +108,7 @@ function XHandles({ bracing, ground, pixelsPerMm, units }: Props) {
     const braces = moveX(plan.braces, ground.shape.outline, change);
     if (braces) bracing.draft({ ...plan, braces });
   };
-  const drop = () => bracing.dragging && bracing.keep(plan);
+  const { drop } = bracing;
   const side = ground.trebleSign;
   const at: Point = [crossing[0] + HANDLE_ALONG * Math.cos(opening / 2), crossing[1] + side * HANDLE_ALONG * Math.sin(opening / 2)]; // prettier-ignore
   const fromHole = ground.hole && crossing[0] - ground.hole.x - ground.hole.diameter / 2;

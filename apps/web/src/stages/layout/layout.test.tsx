@@ -81,6 +81,14 @@ describe('the layout', () => {
     typeInto('From the neck edge', '16in', 1);
     expect((await sentPlan(asked)).braces.find(({ id }) => id === 'tone-1')!.to[0]).toBeCloseTo(16 * 0.0254, 9);
   });
+  it('ten quick presses of an arrow key move an end by ten millimetres', async () => {
+    const asked = show(plan, '?slip=piece&piece=tone-1');
+    await screen.findByText(/Colours the tone/);
+    const before = plan.braces.find(({ id }) => id === 'tone-1')!.to[0];
+    for (let i = 0; i < 10; i++) fireEvent.keyDown(screen.getByLabelText(/^Second end of Tone bar 1|^Second end of .*[Tt]one/, { selector: 'g' }), { key: 'ArrowLeft' });
+    const after = (await sentPlan(asked, 10)).braces.find(({ id }) => id === 'tone-1')!.to[0];
+    expect(after - before).toBeCloseTo(-0.01, 6);
+  });
   it('names a piece once only, turns the name of its mirror image, and takes it away with its laps', async () => {
     const asked = show(plan, '?slip=piece&piece=x-bass');
     const name = await screen.findByLabelText('Name');

@@ -83,7 +83,14 @@ function FlexSettings({ build, onRules }: Settings) {
   const choose = (id: string) => {
     const check = usable.find((other) => other.id === id);
     onRules({
-      flex: check ? { jigId: check.jigId!, compliance: check.result.compliance!, from: nameOf(check)! } : null,
+      flex: check
+        ? {
+            jigId: check.jigId!,
+            compliance: check.result.compliance!,
+            from: nameOf(check)!,
+            ...(check.result.width !== undefined && { width: check.result.width }),
+          }
+        : null,
     });
   };
   return (
