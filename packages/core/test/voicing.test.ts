@@ -3,7 +3,7 @@ import type { MirrorPair } from '../src/knock-map';
 import { factorTop, underForces } from '../src/top';
 import { UNLEARNED } from '../src/ledger';
 import {
-  alongGrain, asShaved, AS_TAKEN, assessVoicing, barEffects, calibrate, checkGoal, effectOf, figuresOnBench, flexSetups, foretell, forcesOf, goalLines, goalStanding, leftOpen, matchModes, mirrorOf, NO_GOAL, openVoicingModel,
+  alongGrain, asShaved, AS_TAKEN, assessVoicing, barEffects, calibrate, checkGoal, effectOf, figuresOnBench, flexSetups, foretell, forcesOf, goalLines, goalStanding, leftOpen, matchModes, mirrorOf, NO_GOAL, openVoicingModel, propose,
   priorSpread, questionVoiced, quantityOf, ringTrend, safeReductions, standingOf, stopOrGo, strokesOf, strokeShape, voicingFindings, withFactors, worthReading, type Proposal, type ShavedPlace, type VoicedMode, type VoicingGoal,
 } from '../src/voicing'; // prettier-ignore
 
@@ -183,7 +183,7 @@ describe('when to stop', () => {
   const candidate = (to: number, sd: number) =>
     ({ goals: [standing('not-yet', to, sd)], serves: 0 }) as unknown as Proposal['candidates'][number];
   const proposal = (change: Partial<Proposal>): Proposal => ({
-    lines: [line], now: [standing('not-yet', 0.1, 0.005)], amiss: 1, floorNow: { reserve: 3, low: 2, movement: 0.01 }, candidates: [candidate(0.05, 0.012)], refusedForFloor: 0, ...change,
+    lines: [line], now: [standing('not-yet', 0.1, 0.005)], amiss: 1, floorNow: { reserve: 3, low: 2, movement: 0.01 }, candidates: [candidate(0.05, 0.012)], refusedForFloor: 0, reach: [], ...change,
   }); // prettier-ignore
   const say = (change: Partial<Proposal>, rings: number[] = [], wantsRing = false) =>
     stopOrGo({
@@ -207,6 +207,20 @@ describe('when to stop', () => {
     ['a ring at its peak', say({}, [0.9, 1.1, 1.2], true), { say: 'go-on', rule: null }],
     ['no goal with a name', say({ lines: [], now: [] }), { say: 'go-on', rule: 'by-ear' }],
   ])('%s', (_, verdict, wanted) => expect(verdict).toEqual(wanted));
+});
+
+describe('a goal out of reach', () => {
+  it('bends sixfold is more than all the wood left could bring; a tenth is not', () => {
+    const standing = Object.fromEntries(model.quantities.map(({ key, value }) => [key, { value, sd: 0.01 * value }]));
+    const reachOf = (factor: number) => {
+      const compliance = factor * quantityOf(model, 'flex:along').value;
+      const goal: VoicingGoal = { ...NO_GOAL, flex: [{ place: 'along', compliance, from: null }] };
+      return propose({ model, standing, goal, learned: UNLEARNED, thinnest: 2.8e-3 }).reach[0]!;
+    };
+    expect(reachOf(6)).toMatchObject({ enough: false });
+    expect(reachOf(1.1)).toMatchObject({ enough: true });
+    expect(reachOf(1.1).rounds).toBeGreaterThanOrEqual(1);
+  });
 });
 
 describe('readings that are asked about', () => {

@@ -14,7 +14,7 @@ export {
 export { goalStanding, standingOf, withModel, type Foretold, type GoalStanding, type Standing } from './standing';
 export { mirrorOf, strokesOf, type Stroke } from './strokes';
 export {
-  floorOf, foretell, propose, type ShavingCandidate, type Floor, type Proposal, type ProposeInput,
+  floorOf, foretell, propose, type ShavingCandidate, type Floor, type GoalReach, type Proposal, type ProposeInput,
 } from './propose'; // prettier-ignore
 export { distinctLines, ringLine, type Reach } from './open-wishes';
 export { ringIsOver, ringTrend, withRing, type RingRound, type RingTrend } from './ring';

@@ -6,7 +6,7 @@ import { goalLines, type GoalLine, type VoicingGoal } from './goal';
 import { distinctLines, ringLine, type Reach } from './open-wishes';
 import { goalStanding, type GoalStanding, type Standing } from './standing';
 import { asShaved, type Shaving } from './shaving';
-import { strokesOf, type Stroke } from './strokes';
+import { strokesOf, woodLeft, type Stroke } from './strokes';
 import { effectOf, type QuantityKey, type VoicingModel } from './voicing-model';
 import { withFactors } from './wood-factors';
 
@@ -39,6 +39,13 @@ export interface ShavingCandidate {
   last: boolean;
 }
 
+export interface GoalReach {
+  /** Change that all the wood left could bring toward the goal, about [log]; whether that is enough; rounds like the first choice. */
+  most: number;
+  enough: boolean;
+  rounds: number | null;
+}
+
 export interface Proposal {
   lines: GoalLine[];
   now: (GoalStanding | null)[];
@@ -49,6 +56,8 @@ export interface Proposal {
   candidates: ShavingCandidate[];
   /** Strokes that would have served but leave too little for the strings. */
   refusedForFloor: number;
+  /** Parallel to the lines; null where a goal is met or has no figure of its own. */
+  reach: (GoalReach | null)[];
 }
 
 export interface ProposeInput {
@@ -102,8 +111,39 @@ export function propose(input: ProposeInput): Proposal {
   });
   const floorNow = floorOf(model, [], input.meshSize);
   const { candidates, refused } = pick(ranked([...singles, ...several], amiss), input, { lines, now, amiss });
-  return { lines, now, amiss, floorNow, candidates, refusedForFloor: refused };
+  const reach = lines.map((line, i) => reachOf(line, now[i], input, candidates));
+  return { lines, now, amiss, floorNow, candidates, refusedForFloor: refused, reach };
 } // prettier-ignore
+
+/** How far all the wood that the limits leave could carry a goal, by the model's slopes now; and how many rounds like the first choice it would take. */
+function reachOf(
+  line: GoalLine,
+  now: GoalStanding | null,
+  input: ProposeInput,
+  candidates: readonly ShavingCandidate[],
+): GoalReach | null {
+  if (!now || now.state === 'met' || line.of === 'ring' || line.of === 'distinct') return null;
+  const { model, goal, learned, thinnest } = input;
+  const toward = -Math.sign(now.miss);
+  const most = woodLeft(model.top, goal, thinnest).reduce((sum, { places, depth }) => {
+    const effect = line.terms.reduce(
+      (all, { key, share }) => all + share * handOn(learned, key, places[0]).gain * effectOn(model, key, { places }),
+      0,
+    );
+    return sum + Math.max(0, toward * depth * effect);
+  }, 0);
+  const [first] = candidates;
+  const after = first?.goals.find((one) => one?.line === line);
+  const perRound = after ? Math.abs(now.miss) - Math.abs(after.miss) : 0;
+  return {
+    most,
+    enough: most >= SLOPES_ERR * Math.abs(now.miss),
+    rounds: perRound > 0 ? Math.ceil(Math.abs(now.miss) / perRound) : null,
+  };
+}
+
+/** Slopes understate what deep planing does: a goal is called out of reach only with so much to spare (1). */
+const SLOPES_ERR = 0.6;
 
 /** What has a figure, and what follows the top. */
 function linesNow({ model, standing, goal, ringOver }: ProposeInput, strokes: readonly Stroke[]): GoalLine[] {
@@ -126,7 +166,7 @@ function amissOf(lines: readonly GoalLine[], misses: readonly (number | null)[])
   }, 0);
 }
 
-const effectOn = (model: VoicingModel, key: QuantityKey, { places }: Stroke) => {
+const effectOn = (model: VoicingModel, key: QuantityKey, { places }: Pick<Stroke, 'places'>) => {
   const quantity = model.quantities.find((one) => one.key === key);
   return quantity ? effectOf(quantity, model, places) : 0;
 };

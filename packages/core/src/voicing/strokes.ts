@@ -45,6 +45,27 @@ export function strokesOf(top: TopPlan, { leastBrace, leastPlate, symmetric, pla
   return [...onBraces, ...parts.map((places) => ({ places, most: plate, last: false }))].filter(({ most }) => most >= LEAST);
 } // prettier-ignore
 
+/** All the wood that the limits leave, stretch by stretch and part by part, none of it twice: what many rounds could take off [m]. */
+export function woodLeft(
+  top: TopPlan,
+  { leastBrace, leastPlate, plate }: VoicingGoal,
+  thinnest: number,
+): { places: ShavedPlace[]; depth: number }[] {
+  const { braces } = top.plan;
+  const onBraces = braces.flatMap((brace) =>
+    stretches(brace)
+      .slice(0, STRETCHES)
+      .map(([[from, to]]) => {
+        const place: ShavedPlace = { kind: 'brace', id: brace.id, from, to };
+        return { places: [place], depth: depthLeft(braces, place, leastBrace) };
+      }),
+  );
+  const onPlate = plate
+    ? TOP_PARTS.map((part) => ({ places: [{ kind: 'plate' as const, part }], depth: thinnest - leastPlate }))
+    : [];
+  return [...onBraces, ...onPlate].filter(({ depth }) => depth >= LEAST && Number.isFinite(depth));
+}
+
 function stretches({ length }: Brace): [number, number][][] {
   const worked = length - 2 * END;
   const thirds = Array.from({ length: STRETCHES }, (_, i): [number, number] => [END + (i * worked) / STRETCHES, END + ((i + 1) * worked) / STRETCHES]);

@@ -14,11 +14,14 @@ import type { BarPair } from './bar-pairs';
 import { IntervalGoal } from './IntervalGoal';
 import { PLACE_WORDS } from './round-words';
 
+/** A note as it was read, with the model's beside it. */
+export type HeardMode = VoicingPicture['modes'][number] & { heard: number | null };
+
 interface Props {
   goal: VoicingGoal;
   units: UnitChoice;
   isTop: boolean;
-  modes: VoicingPicture['modes'];
+  modes: readonly HeardMode[];
   bars: readonly BarPair[];
   /** All other builds. */
   compared: readonly ComparedView[];
@@ -113,7 +116,7 @@ function Like({ compared, onLike }: { compared: readonly ComparedView[]; onLike:
   );
 } // prettier-ignore
 
-function ModeGoals({ goal, modes, tops, onModes }: { goal: VoicingGoal; modes: VoicingPicture['modes']; tops: readonly ComparedView[]; onModes: (modes: ModeWish[]) => void }) {
+function ModeGoals({ goal, modes, tops, onModes }: { goal: VoicingGoal; modes: readonly HeardMode[]; tops: readonly ComparedView[]; onModes: (modes: ModeWish[]) => void }) {
   const choice = usePreferences();
   const [mode, setMode] = useState(0);
   const [text, setText] = useState('');
@@ -131,7 +134,13 @@ function ModeGoals({ goal, modes, tops, onModes }: { goal: VoicingGoal; modes: V
     setText('');
     setError(null);
   };
-  const named = (m: number) => `${m + 1}: ${modes[m] ? `${longPitch(modes[m].frequency, choice) || `${modes[m].frequency.toFixed(0)} Hz`}, ${KIND_WORDS[modes[m].kind]}` : ''}`;
+  const pitch = (frequency: number) => longPitch(frequency, choice) || `${frequency.toFixed(0)} Hz`;
+  const named = (m: number) => {
+    const note = modes[m];
+    if (!note) return `${m + 1}`;
+    const read = note.heard === null ? `not heard, ${pitch(note.frequency)} by the model` : `${pitch(note.heard)}, ${pitch(note.frequency)} by the model`;
+    return `${m + 1}: ${read}, ${KIND_WORDS[note.kind]}`;
+  };
   return (
     <section aria-label="Notes of the plate" className="space-y-2">
       <h2 className="font-bold">Notes of the plate, free in the hand</h2>

@@ -2,7 +2,7 @@ import type { QuantityKey, RingTrend, VoicingGoal } from '@nimble/core';
 import { usePreferences, type Preferences } from '../../shell/preferences';
 import { shortPitch } from '../../sound/pitch-words';
 import type { VoicingPicture } from '../../workers/voicing-computer';
-import { goalWords, lineWords } from './round-words';
+import { goalWords, lineWords, reachWords } from './round-words';
 
 interface Props {
   picture: VoicingPicture;
@@ -21,8 +21,8 @@ const RING_WORDS: Record<RingTrend['state'], string> = {
 /** How each wish stands, those with a figure first. */
 export function GoalStandings({ picture, wishes, onGoal }: Props) {
   const choice = usePreferences();
-  const { lines, now } = picture.proposal;
-  const figured = lines.flatMap((line, i) => (line.of === 'distinct' || line.of === 'ring' ? [] : [{ name: lineWords(line), words: now[i] ? goalWords(now[i]) : 'not known yet' }]));
+  const { lines, now, reach } = picture.proposal;
+  const figured = lines.flatMap((line, i) => (line.of === 'distinct' || line.of === 'ring' ? [] : [{ name: lineWords(line), words: now[i] ? [goalWords(now[i]), reachWords(reach[i] ?? null, now[i])].filter(Boolean).join('; ') : 'not known yet' }]));
   if (figured.length === 0 && !wishes.distinct && !wishes.ring)
     return (
       <p>

@@ -15,6 +15,7 @@ import { useShortcuts } from '../../shell/shortcuts';
 import { PitchButton } from '../../sound/PitchDialog';
 import { Button, SlipPages } from '../../ui';
 import type { Voicing } from '../../workers/use-voicing';
+import type { VoicingPicture } from '../../workers/voicing-computer';
 import { StageFrame } from '../StageFrame';
 import { VoiceSwitch } from '../voice/VoiceSwitch';
 import { barStrokes } from './bar-pairs';
@@ -80,10 +81,11 @@ function RoundsOf({ build, plan, readings, sounds, events, record }: RoundsProps
 
   const onShaved = async (shavings: Shaving[], said: string, tool = 'finger plane') => {
     const known = picture?.proposal.candidates.find((one) => one.shavings === shavings)?.forecast;
-    const forecast = known ?? (voicing.computer ? await voicing.computer.foretell(shavings).catch(() => ({})) : {});
+    const forecast = known ?? (await voicing.computer?.foretell(shavings).catch(() => null)) ?? null;
+    if (forecast === null) toast.warning('Kept without a forecast: the model was not ready, so nothing will be scored of it.');
     const isFirst = standingEvents(events, 'shaving').every(({ round }) => round !== now.shaving);
     const settled = isFirst ? (picture?.rounds.find(({ number }) => number === now.shaving)?.outcomes ?? []) : [];
-    const id = writes.add('shaving', now.shaving, { shavings, said, tool, proposed: known !== undefined, forecast, settled });
+    const id = writes.add('shaving', now.shaving, { shavings, said, tool, proposed: known !== undefined, forecast: forecast ?? {}, settled });
     setCandidate(0);
     reading.pick(null);
     toast(`Shaved in round ${now.shaving}. Measure again next.`, { action: { label: 'Undo', onClick: () => writes.turn(id, true) } });
@@ -148,7 +150,7 @@ function RoundsOf({ build, plan, readings, sounds, events, record }: RoundsProps
                   />
                 )}
                 {tab === 'goal' && (
-                  <GoalSlip goal={goal} units={build.units} isTop={build.plate === 'top'} modes={picture?.modes ?? []} bars={bars} compared={(compared.data ?? []).filter(({ id }) => id !== build.id)} onKeep={(next) => writes.add('goal', now.reading, next)} />
+                  <GoalSlip goal={goal} units={build.units} isTop={build.plate === 'top'} modes={picture ? asHeard(picture) : []} bars={bars} compared={(compared.data ?? []).filter(({ id }) => id !== build.id)} onKeep={(next) => writes.add('goal', now.reading, next)} />
                 )}
                 {tab === 'look' && picture && <LookSlip picture={picture} plan={shaved.plan} units={build.units} person={person} open={finding} onOpen={(i) => setFinding(finding === i ? null : i)} />}
                 {tab === 'rest' && (
@@ -216,6 +218,13 @@ const chosenOr = (place: string, shaved: readonly Shaving[]): readonly Shaving[]
   const part = TOP_PARTS.find((one) => partKey(one) === place);
   return part ? [{ place: { kind: 'plate', part }, depth: 0 }] : shaved;
 };
+
+/** Each note with what was read of it last, if it was heard at all. */
+const asHeard = ({ modes, rounds, standing }: VoicingPicture) =>
+  modes.map((mode) => ({
+    ...mode,
+    heard: rounds.some(({ read }) => read.includes(mode.key)) ? (standing[mode.key]?.value ?? null) : null,
+  }));
 
 const lastShaved = (events: readonly VoicingEvent[]) => {
   const shaved = standingEvents(events, 'shaving');

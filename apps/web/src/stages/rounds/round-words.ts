@@ -1,7 +1,7 @@
 /** Quantities, places and verdicts of a voicing in a maker's words. */
 import {
   formatMassRemoved, formatThickness, halfInterval, inWords,
-  type Brace, type BracingPlan, type Estimate, type FlexPlace, type GoalLine, type GoalStanding, type NextReading, type QuantityKey, type ReadingQuestion, type ShavedPlace, type Shaving, type StopRule, type TopPart, type UnitChoice, type Verdict, type WantedReading,
+  type Brace, type BracingPlan, type Estimate, type FlexPlace, type GoalLine, type GoalReach, type GoalStanding, type NextReading, type QuantityKey, type ReadingQuestion, type ShavedPlace, type Shaving, type StopRule, type TopPart, type UnitChoice, type Verdict, type WantedReading,
 } from '@nimble/core'; // prettier-ignore
 import type { Preferences } from '../../shell/preferences';
 import { shortPitch } from '../../sound/pitch-words';
@@ -104,6 +104,16 @@ export function goalWords({ line, miss, state }: GoalStanding): string {
   if (line.of === 'distinct') return `${off} too near${state === 'perhaps' ? ', within doubt' : ''}`;
   return `${off} ${miss > 0 ? 'over' : 'under'}${state === 'perhaps' ? ', within doubt' : state === 'past' ? ', past it' : ''}`;
 } // prettier-ignore
+
+/** How far one can get with the wood that the limits leave, or how many rounds it would take. */
+export function reachWords(reach: GoalReach | null, { miss, line }: Pick<GoalStanding, 'miss' | 'line'>): string {
+  if (!reach) return '';
+  const share = Math.round((100 * reach.most) / Math.abs(miss));
+  if (!reach.enough)
+    return `out of reach: all the wood that your limits leave would bring about ${Math.min(99, share)} % of that`;
+  if (reach.rounds === null || line.terms.length > 1) return '';
+  return reach.rounds === 1 ? 'about one round' : `about ${reach.rounds} rounds like the first choice`;
+}
 
 export function lineWords({ of, terms }: Pick<GoalLine, 'of' | 'terms'>): string {
   if (of !== 'distinct') return terms.map(({ key }) => keyWords(key)).join(' over ');

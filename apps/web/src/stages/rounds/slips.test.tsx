@@ -33,7 +33,7 @@ const aCandidate = (change: Partial<ShavingCandidate> = {}): ShavingCandidate =>
 }); // prettier-ignore
 const aProposal = (change: Partial<Proposal> = {}): Proposal => ({
   lines: [line], now: [{ line, miss: -0.12, sd: 0.02, state: 'not-yet' }], amiss: 5, floorNow: { reserve: 2, low: 1.5, movement: 0.015 },
-  candidates: [aCandidate(), aCandidate({ last: true, harms: [0] })], refusedForFloor: 1, ...change,
+  candidates: [aCandidate(), aCandidate({ last: true, harms: [0] })], refusedForFloor: 1, reach: [{ most: 0.2, enough: true, rounds: 4 }], ...change,
 }); // prettier-ignore
 const factor = { value: 1.05, sd: 0.02 };
 const aPicture = (change: Partial<VoicingPicture> = {}): VoicingPicture => {
@@ -120,7 +120,7 @@ describe('the goal', () => {
     serve({});
     const keep = jest.fn();
     const turnstone = { id: 't', number: 38, name: 'Turnstone', family: 'steel-string', plate: 'top', good: true, words: '', marks: [], figures: { 'flex:along': 2e-4, 'flex:across': 6.5e-5, note: 98 } } as ComparedView;
-    const modes = [{ key: 'mode:0', kind: 'other', frequency: 40 }, { key: 'mode:1', kind: 'monopole', frequency: 98 }] as const;
+    const modes = [{ key: 'mode:0', kind: 'other', frequency: 40, heard: null }, { key: 'mode:1', kind: 'monopole', frequency: 98, heard: 101.3 }] as const;
     open(<GoalSlip goal={NO_GOAL} units={METRIC} isTop={isTop} modes={[...modes]} bars={[{ name: 'upper', goal: null, braceId: 'a' }, { name: 'lower', goal: null, braceId: 'b' }]} compared={[turnstone]} onKeep={keep} />);
     return keep;
   };
