@@ -90,7 +90,8 @@ export class KnocksService {
     const known = await KnockRecord.findByPk(id, { attributes: LISTED });
     if (known) return knockView(known);
     if (!file) throw invalid([{ field: 'file', message: 'is missing: send a WAV' }]);
-    const bytes = Buffer.from(refusing('', () => keptWav(file.buffer)));
+    const kept = refusing('', () => keptWav(file.buffer));
+    const bytes = Buffer.from(kept.buffer, kept.byteOffset, kept.byteLength); // the same memory, not a copy
     const heard = await hear(bytes);
     const row = {
       id,

@@ -92,7 +92,6 @@ export class SurveysService {
       await this.checkSuperseded(id, readings, transaction);
       const rows = readings.map((reading) => ({ ...reading, surveyId: id }));
       await ReadingRecord.bulkCreate(rows, { transaction, ignoreDuplicates: true, returning: false });
-      await Build.update({ updatedAt: new Date() }, { where: { id: found.buildId }, transaction, silent: true });
       await this.verdicts.markSurvey(id, transaction);
       return found;
     });

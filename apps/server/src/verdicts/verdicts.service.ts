@@ -26,6 +26,7 @@ import { LedgerService } from './ledger.service';
 
 const TIME_BUDGET_MS = 20_000;
 const AT_ONCE = 2;
+const MOST_TURNS = 3;
 
 /**
  * The stored verdict of each survey is a copy of what its records say. A write only marks it as old; whoever reads it next has it worked out
@@ -47,15 +48,11 @@ export class VerdictsService {
     private readonly ledger: LedgerService,
   ) {}
 
-  /** What the survey says is to be worked out anew. With a build also what others of its family may learn from it. */
+  /** What the survey says is to be worked out anew; its build was worked on. One statement, as every press of a caliper makes it. */
   async markSurvey(surveyId: string, transaction?: Transaction): Promise<void> {
     await this.sequelize.query(
-      `update surveys set revision = surveys.revision + 1
-         where id = $1 or id in (select newest.id from surveys read_now
-           join builds own on own.id = read_now.build_id
-           join builds other on other.family = own.family and other.plate = own.plate and other.id <> own.id
-           join lateral (select id from surveys where build_id = other.id and retracted_at is null order by number desc limit 1) newest on true
-          where read_now.id = $1 and (own.choices ->> 'outcome' is not null or other.choices -> 'rules' ->> 'likeBuildId' = own.id::text))`,
+      `with marked as (update surveys set revision = revision + 1 where id = $1 returning build_id)
+       update builds set updated_at = now() from marked where builds.id = marked.build_id`,
       { bind: [surveyId], transaction },
     );
   }
@@ -75,11 +72,15 @@ export class VerdictsService {
   /** Brings stored verdicts up to date, of one build or of all; oldest first, since each learns from those before. */
   async refresh(buildId?: string): Promise<void> {
     if (buildId) return this.refreshBuild(buildId);
-    const stale = await this.sequelize.query<{ buildId: string }>(
-      `select distinct build_id as "buildId" from surveys where retracted_at is null and assessed_revision < revision`,
-      { type: QueryTypes.SELECT },
-    );
-    await Promise.all(stale.map((build) => this.refreshBuild(build.buildId)));
+    // What one plate's new mean teaches its family is worked out in the next turn; it moves no mean itself.
+    for (let turn = 0; turn < MOST_TURNS; turn++) {
+      const stale = await this.sequelize.query<{ buildId: string }>(
+        `select distinct build_id as "buildId" from surveys where retracted_at is null and assessed_revision < revision`,
+        { type: QueryTypes.SELECT },
+      );
+      if (stale.length === 0) return;
+      await Promise.all(stale.map((build) => this.refreshBuild(build.buildId)));
+    }
   }
 
   private async refreshBuild(buildId: string): Promise<void> {
@@ -113,9 +114,23 @@ export class VerdictsService {
     const survey = await Survey.findByPk(id);
     if (!survey) return;
     const { summary } = await this.pool.run(await this.taskOf(survey, null));
+    const before = survey.assessment?.statistics.mean ?? null;
     await this.sequelize.query(
       `update surveys set assessment = $2, assessed_revision = $3 where id = $1 and assessed_revision < $3`,
       { bind: [id, summary && JSON.stringify(summary), survey.revision] },
+    );
+    if ((summary?.statistics.mean ?? null) !== before) await this.markLearners(survey.buildId);
+  }
+
+  /** A plate that turned out, or that others follow, teaches its family how thick to be: what rests on its mean is old now. */
+  private async markLearners(buildId: string): Promise<void> {
+    await this.sequelize.query(
+      `update surveys set revision = surveys.revision + 1
+         from builds own join builds other on other.family = own.family and other.plate = own.plate and other.id <> own.id
+        where own.id = $1 and surveys.build_id = other.id and surveys.retracted_at is null
+          and (own.choices ->> 'outcome' is not null or other.choices -> 'rules' ->> 'likeBuildId' = own.id::text)
+          and surveys.number = (select max(number) from surveys newest where newest.build_id = other.id and newest.assessment is not null)`,
+      { bind: [buildId] },
     );
   }
 

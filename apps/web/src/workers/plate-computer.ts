@@ -209,6 +209,8 @@ function oneHue(grid: Grid, field: Float64Array): Band[] {
 }
 
 const STEPS_EACH_WAY = 4;
+/** A plate that lies exactly on a level lies on one side of it, not in specks of round-off on both [m]. */
+const justBelow = (level: number) => level - 1e-9;
 
 /** Plain wood within the band, then even steps to either side of it. */
 function diverging(grid: Grid, field: Float64Array, band: number): Band[] {
@@ -217,11 +219,11 @@ function diverging(grid: Grid, field: Float64Array, band: number): Band[] {
   const outside = roundLevels(0, far, STEPS_EACH_WAY).filter((level) => level > band * 1.2);
   const steps = [band, ...outside];
   const levels = [...steps.map((level) => -level).reverse(), ...steps];
-  const areas = contourAreas(grid, field, levels);
+  const areas = contourAreas(grid, field, levels.map(justBelow));
   const strongest = steps.length;
   const toneAbove = (i: number) => (i < strongest ? -(strongest - 1 - i) : i - strongest + 1) / strongest;
   return [
     { level: null, tone: -1, path: '' },
-    ...areas.map(({ level, rings }, i) => ({ level, tone: toneAbove(i), path: ringsPath(rings) })),
+    ...areas.map(({ rings }, i) => ({ level: levels[i]!, tone: toneAbove(i), path: ringsPath(rings) })),
   ];
 }

@@ -99,7 +99,10 @@ export function evidence(assessment: Assessment, zones: ZoneMap, units: UnitChoi
   if (!verdict.look && verdict.read < verdict.wanted) lines.push(`${verdict.read} of ${verdict.wanted} stations read.`);
   if (map.basis !== 'surface')
     lines.push(`So few readings give no map: it shows their ${map.basis === 'mean' ? 'mean' : 'slope only'}.`);
-  lines.push(`${percent(verdict.share.over)} of the plate is over its band, ${percent(verdict.share.under)} under it.`);
+  if (verdict.kind !== 'past' && verdict.kind !== 'too-thin')
+    lines.push(
+      `${percent(verdict.share.over)} of the plate is over its band, ${percent(verdict.share.under)} under it.`,
+    );
   const follows = followedSentence(verdict, units);
   if (follows) lines.push(follows);
   if (verdict.massToGo > 0) lines.push(`${inWords(formatMass(verdict.massToGo, units))} to go.`);

@@ -1,4 +1,4 @@
-import { pointAlong, usualBridge, USUAL_STOCK, type BracePlan, type BracingPlan, type Family } from '@nimble/core';
+import type { BracePlan, BracingPlan, Family } from '@nimble/core';
 import { QueryTypes } from 'sequelize';
 import type { Migration } from '../migration';
 
@@ -38,6 +38,83 @@ alter table people add column experience text not null default 'some' check (exp
 alter table workshops add column glues jsonb;
 `;
 
+/** What a brace and a bridge were when this migration shipped; what the core takes for usual may change later. */
+const STOCK = { modulus: 11500000000, density: 410 };
+const BRIDGES: Record<Family, BracingPlan['bridge']> = {
+  'steel-string': {
+    kind: 'pinned',
+    fretAtBody: 14,
+    compensationTreble: 0.002,
+    compensationBass: 0.005,
+    bassScale: null,
+    span: 0.165,
+    width: 0.03,
+    stringHeight: 0.0125,
+    angleBefore: 0.06,
+    angleBehind: 0.21,
+  },
+  'nylon-string': {
+    kind: 'tied',
+    fretAtBody: 12,
+    compensationTreble: 0.001,
+    compensationBass: 0.002,
+    bassScale: null,
+    span: 0.19,
+    width: 0.03,
+    stringHeight: 0.0105,
+    angleBefore: 0.06,
+    angleBehind: 0.21,
+  },
+  'arched-guitar': {
+    kind: 'floating',
+    fretAtBody: 14,
+    compensationTreble: 0.002,
+    compensationBass: 0.005,
+    bassScale: null,
+    span: 0.14,
+    width: 0.014,
+    stringHeight: 0.05,
+    angleBefore: 0.06,
+    angleBehind: 0.21,
+  },
+  mandolin: {
+    kind: 'floating',
+    fretAtBody: 14,
+    compensationTreble: 0.002,
+    compensationBass: 0.005,
+    bassScale: null,
+    span: 0.11,
+    width: 0.01,
+    stringHeight: 0.026,
+    angleBefore: 0.06,
+    angleBehind: 0.21,
+  },
+  ukulele: {
+    kind: 'tied',
+    fretAtBody: 14,
+    compensationTreble: 0.001,
+    compensationBass: 0.0015,
+    bassScale: null,
+    span: 0.09,
+    width: 0.022,
+    stringHeight: 0.008,
+    angleBefore: 0.06,
+    angleBehind: 0.21,
+  },
+  other: {
+    kind: 'pinned',
+    fretAtBody: 14,
+    compensationTreble: 0.002,
+    compensationBass: 0.005,
+    bassScale: null,
+    span: 0.165,
+    width: 0.03,
+    stringHeight: 0.0125,
+    angleBefore: 0.06,
+    angleBehind: 0.21,
+  },
+};
+
 interface OldBuild {
   id: string;
   family: Family;
@@ -51,11 +128,11 @@ function placed({ family, braces }: OldBuild): BracingPlan {
       const at = 0.26 + 0.02 * i;
       const line = { from: [at, -brace.length / 2] as const, to: [at, brace.length / 2] as const };
       return {
-        ...USUAL_STOCK, ...brace, id: `drawn-${i + 1}`, role: 'free', ...line, to: pointAlong(line, 1), ends: ['stopped', 'stopped'], underside: 'plate', radius: null, grainSlope: 0,
+        ...STOCK, ...brace, id: `drawn-${i + 1}`, role: 'free', ...line, to: [at, brace.length / 2], ends: ['stopped', 'stopped'], underside: 'plate', radius: null, grainSlope: 0,
         ringAngle: 0, accessHole: false, stock: null,
       };
     }),
-    laps: [], patches: [], bridge: usualBridge(family), strings: null, archRadius: null, dishRadius: null, rodThroughHole: false,
+    laps: [], patches: [], bridge: BRIDGES[family], strings: null, archRadius: null, dishRadius: null, rodThroughHole: false,
   }; // prettier-ignore
 }
 

@@ -154,7 +154,7 @@ export function ReadSlip({ build, entry, readings, averages, target, quick, onTa
           →
         </Button>
       </div>
-      {isEnough && (
+      {isEnough && !question && (
         <Button kind="main" className="w-full" onClick={onTakeOff}>
           {entry.read === entry.walk.length ? 'All read: see what to take off' : 'Enough read: see the verdict'}
         </Button>
@@ -263,7 +263,7 @@ function QuestionBox({ entry, build }: { entry: ReadingEntry; build: Build }) {
       <p className="mb-2 text-[1.1rem]">{why}</p>
       <div className="grid grid-cols-2 gap-2">
         <Button kind="main" onClick={entry.dropQuestion}>
-          Read again <Key>Enter</Key>
+          Read again <Key>↵</Key>
         </Button>
         <Button onClick={entry.confirmQuestion}>
           It is right <Key>K</Key>
