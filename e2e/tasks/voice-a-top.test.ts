@@ -72,10 +72,13 @@ describe('voicing a top', () => {
     expect(await (await findField(driver, 'Weight laid on')).getAttribute('value')).toBe('1 kg');
     // About 0.55 mm, typed in inches.
     await fill(driver, 'It went down by, on the dial [mm]', '0.0217\n');
-    await (await findField(driver, 'Reading')).findElement(By.css('option[value="flex:across"]')).click();
-    await findText(driver, 'Was it typed in the unit that you meant?');
+    await findText(driver, 'Was it typed as you meant it?');
+    expect(await standing('flex', 3)).toHaveLength(2); // nothing is kept before it is answered
     await driver.findElement(By.css('aside h2')).click();
+    await key('k');
+    await untilReads(driver, async () => (await standing('flex', 3)).length === 3, 'it to be kept as it is');
     await key('\uE003');
+    await findText(driver, 'Taken back: the bend');
     await untilReads(driver, async () => (await standing('flex', 3)).length === 2, 'it to be taken back');
   });
 

@@ -103,6 +103,8 @@ export class SettledDto {
   @ValidateNested() @Type(() => EstimateDto) before: EstimateDto;
   @ValidateNested() @Type(() => EstimateDto) forecast: EstimateDto;
   @ValidateNested() @Type(() => EstimateDto) outcome: EstimateDto;
+  /** A note named by its pitch alone: it teaches nothing. */
+  @IsOptional() @IsBoolean() unsure?: boolean;
 }
 
 export class ShavingBodyDto {
