@@ -82,8 +82,16 @@ describe('shaping a brace', () => {
     await press(driver, 'Steps');
     await findText(driver, 'From how it stood');
     await driver.findElement(By.css('option[value="tone-2"]')).click();
-    const handles = await driver.findElements(By.css('[role=slider]'));
-    await handles[12]!.sendKeys(Key.ARROW_DOWN, Key.ARROW_DOWN, Key.ARROW_DOWN);
+    // The handles are drawn anew for the brace that was chosen: each press goes to the one that stands then.
+    const pressDown = () =>
+      driver
+        .findElements(By.css('[role=slider]'))
+        .then((handles) => handles[12]!.sendKeys(Key.ARROW_DOWN))
+        .then(
+          () => true,
+          () => false,
+        );
+    for (let i = 0; i < 3; i++) await untilReads(driver, pressDown, 'the handle to move');
     await press(driver, 'I will plane it so: keep the forecast');
     await findText(driver, 'What came of it?');
     await fill(driver, 'Came off, by the scale', '0.02\n');
