@@ -41,3 +41,4 @@ export {
   isOf, outcomesKept, readIn, readingOf, readingsOfRound, roundNow, roundsOf, shavedTop, type RoundKnock, type RoundNow,
 } from './record'; // prettier-ignore
 export { asPlaned, benchFigures, otherWood, readBalance, readDial, soundingModes } from './top-in-numbers';
+export { questionKnock, type KnockQuestion } from './question-knock';

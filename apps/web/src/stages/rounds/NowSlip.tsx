@@ -1,4 +1,4 @@
-import { bendByHand, ENOUGH_MARKS, parseLoad, parseQuantity, InvalidInput, type MarkedBend, type Estimate, type FlexPlace, type NextReading, type QuantityKey, type UnitChoice, type VoicingBodies } from '@nimble/core'; // prettier-ignore
+import { bendByHand, ENOUGH_MARKS, parseLoad, parseQuantity, questionKnock, InvalidInput, type MarkedBend, type Estimate, type FlexPlace, type NextReading, type QuantityKey, type UnitChoice, type VoicingBodies } from '@nimble/core'; // prettier-ignore
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { Caution } from '../../bracing/Row';
@@ -12,6 +12,7 @@ import { useShortcuts } from '../../shell/shortcuts';
 import { say } from '../thickness/speech';
 import {
   estimateWords,
+  KNOCK_QUESTIONS,
   PLAIN_QUESTIONS,
   PLACE_HINTS,
   PLACE_WORDS,
@@ -45,7 +46,7 @@ interface Props {
   onPicked: (key: NowKey) => void;
   /** The ear, for one knock of the whole plate without leaving the page. */
   ear: EarControl;
-  heard: { now: KnockView | null; before: KnockView | null; nothing: boolean };
+  heard: { now: KnockView | null; before: KnockView | null; nothing: boolean; shaved: boolean };
   /** A reading that waits to be answered for, and the answers. */
   doubt: DoubtedReading;
   onUndo: (() => void) | null;
@@ -98,7 +99,7 @@ export function NowSlip(props: Props) {
         <p className="figures text-[3.4rem] leading-none font-medium">{now === null ? '–' : show(now)}</p>
         <p className="mt-1.5 flex flex-wrap gap-x-4 text-soft">
           {before !== null && <span>last round <b className="figures text-ink">{show(before)}</b></span>}
-          {foretold && <span>foretold <b className="figures text-ink">{show(foretold.value)}</b></span>}
+          {foretold && <span>foretold <i className="figures">{show(foretold.value)}</i></span>}
           {goal !== null && <span>goal <b className="figures text-ink">{show(goal)}</b></span>}
         </p>
         {key.startsWith('flex') && <p className="text-[0.95rem] text-soft">Bends are said as what one kilogram does.</p>}
@@ -144,6 +145,8 @@ function DoubtBox({ doubt, units }: { doubt: DoubtedReading; units: UnitChoice }
 
 /** One knock of the whole plate, hands-free: it keeps itself. */
 function KnockEntry({ ear, heard }: Props) {
+  const notes = (knock: KnockView | null) => knock?.analysis.partials.map(({ frequency }) => frequency) ?? [];
+  const question = questionKnock(notes(heard.now), notes(heard.before), heard.shaved);
   return (
     <div className="space-y-2">
       <p className="text-[0.95rem] text-soft">
@@ -153,6 +156,11 @@ function KnockEntry({ ear, heard }: Props) {
       {heard.nothing && (
         <p role="alert" className="font-medium text-ember-ink">
           Nothing clear was heard: knock again.
+        </p>
+      )}
+      {question && (
+        <p role="alert" className="border-l-4 border-brass bg-brass/10 p-3">
+          {KNOCK_QUESTIONS[question]} Take it back below, or leave it if it is right.
         </p>
       )}
       {heard.now && <KnockFigures heard={heard.now.analysis} before={heard.before?.analysis ?? null} />}

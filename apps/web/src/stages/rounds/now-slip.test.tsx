@@ -20,7 +20,7 @@ function show(change: Partial<Parameters<typeof NowSlip>[0]> = {}) {
   const { unmount } = open(
     <NowSlip
       buildId="b" round={3} units={METRIC} next={NEXT} places={['along', 'across']} figures={() => NOTHING} lastLoad="1 kg" picked="flex:across" ear={ear}
-      heard={{ now: null, before: null, nothing: false }} doubt={NO_DOUBT} onUndo={null} marks={[]} felt={() => null} onBend={said.bend} onMass={said.mass} onPicked={said.picked} onStandIn={said.standIn} {...change}
+      heard={{ now: null, before: null, nothing: false, shaved: false }} doubt={NO_DOUBT} onUndo={null} marks={[]} felt={() => null} onBend={said.bend} onMass={said.mass} onPicked={said.picked} onStandIn={said.standIn} {...change}
     />,
   ); // prettier-ignore
   return { ...said, unmount };
@@ -91,7 +91,7 @@ describe('what to measure now', () => {
     expect(standIn).toHaveBeenCalledTimes(1);
   });
   it('says that nothing clear was heard, and that a round is read', () => {
-    show({ next: [], picked: 'knock', heard: { now: null, before: null, nothing: true } });
+    show({ next: [], picked: 'knock', heard: { now: null, before: null, nothing: true, shaved: false } });
     expect(screen.getByRole('alert')).toHaveTextContent('Nothing clear was heard: knock again.');
     expect(screen.getByText('All that this round needs is read. See what to shave next.')).toBeVisible();
   });
@@ -115,7 +115,7 @@ describe('a doubted reading', () => {
     return (
       <NowSlip
         buildId="b" round={2} units={METRIC} next={NEXT} places={['across']} figures={() => NOTHING} lastLoad="1 kg" picked={doubt.doubted?.key ?? 'flex:across'} ear={ear} doubt={doubt}
-        heard={{ now: null, before: null, nothing: false }} onUndo={null} marks={[]} felt={() => null} onPicked={jest.fn()} onStandIn={() => Promise.resolve()}
+        heard={{ now: null, before: null, nothing: false, shaved: false }} onUndo={null} marks={[]} felt={() => null} onPicked={jest.fn()} onStandIn={() => Promise.resolve()}
         onBend={(body) => doubt.offer({ kind: 'flex', body })} onMass={(body) => doubt.offer({ kind: 'mass', body })}
       />
     ); // prettier-ignore

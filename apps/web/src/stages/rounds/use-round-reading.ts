@@ -59,6 +59,11 @@ export function useRoundReading({
   const key: NowKey = doubt.doubted ? (doubt.doubted.key as NowKey) : hearing ? 'knock' : (picked ?? first ?? 'mass');
   const before = knocks.findLast((knock) => knock.about !== 'bar' && knock.round < round && !knock.retracted) ?? null;
 
+  const shaved = events.some(
+    (event) =>
+      !event.retracted && event.kind === 'shaving' && event.round < round && event.round >= (before?.round ?? round),
+  );
+
   function isRead(what: NextReading['what']): boolean {
     if (what === 'walk') return false;
     return what === 'knock' ? ofRound.length > 0 : readIn(events, round, what) !== null;
@@ -75,7 +80,7 @@ export function useRoundReading({
       toast.error((failure as Error).message);
     }
   }
-  return { key, pick, open, ear, take, doubt, heard: { now: ofRound.at(-1) ?? null, before, nothing } };
+  return { key, pick, open, ear, take, doubt, heard: { now: ofRound.at(-1) ?? null, before, nothing, shaved } };
 }
 
 async function bendOf(buildId: string, key: QuantityKey) {

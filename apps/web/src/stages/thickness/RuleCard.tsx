@@ -36,7 +36,11 @@ export function RuleCard({ build, opinion, models, units, leads, byDefault, onLe
       <summary className="flex min-h-12 cursor-pointer items-center justify-between gap-2">
         <span className={leads ? 'font-bold' : ''}>
           {THICKNESS_RULE_WORDS[rule]}
-          {leads && <span className="ml-2 text-[0.9rem] font-normal text-soft">leads</span>}
+          {leads && (
+            <span className="ml-2 text-[0.9rem] font-normal text-soft">
+              {byDefault ? 'yields to your target' : 'leads'}
+            </span>
+          )}
         </span>
         <span className="figures shrink-0">
           {thickness ? thicknessWords(thickness, units) : applies ? '—' : 'does not apply'}
