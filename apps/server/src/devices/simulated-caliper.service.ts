@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import {
+  afterPass,
   createMapGrid,
   numberBand,
   mapThickness,
@@ -13,9 +14,8 @@ import type { Family, PlateRole, RandomSource, SimulatedPlate } from '@nimble/co
 import { Subject } from 'rxjs';
 import { Build } from '../builds/models/build.model';
 import { notFound } from '../problem';
-import { ReadingRecord } from '../surveys/models/reading.model';
 import { Survey } from '../surveys/models/survey.model';
-import { toStationReadings } from '../surveys/survey.mapper';
+import { standingPasses, stationsNow } from '../surveys/plate-state';
 
 /** What a cabled caliper sends when its button is pressed: a line of text, and no word of where it is. */
 export interface CaliperLine {
@@ -61,7 +61,11 @@ export class SimulatedCaliperService {
   private async plateOf(buildId: string): Promise<Plate> {
     const build = await Build.findByPk(buildId);
     if (!build) throw notFound('build');
-    const before = await Survey.findAll({ where: { buildId }, order: [['number', 'DESC']], limit: 2 });
+    const before = await Survey.findAll({
+      where: { buildId, retractedAt: null },
+      order: [['number', 'DESC']],
+      limit: 2,
+    });
     const last = before[1] ?? null;
     const madeFrom = last?.id ?? 'rough';
     const kept = this.plates.get(buildId);
@@ -74,12 +78,14 @@ export class SimulatedCaliperService {
   private async makePlate(build: Build, last: Survey | null): Promise<Omit<Plate, 'madeFrom'>> {
     const grid = createMapGrid(plateShape(build.outline, build.holes));
     const random = seededRandom(seedOf(`${build.id}${last?.number ?? 0}`));
-    const readings = last
-      ? toStationReadings(await ReadingRecord.findAll({ where: { surveyId: last.id }, order: ['sequence'] }))
-      : [];
+    // The plate as its last look left it, less what was taken off since.
+    const stood = last ? await stationsNow(build, last.number + 1) : null;
+    const depths = stood ? (await standingPasses({ surveyId: stood.survey.id })).at(-1)?.depths : null;
+    const taken = depths ? 0 : TAKEN_SINCE;
+    const readings = stood ? afterPass(stood.stations, depths ?? {}) : [];
     if (readings.length > 0) {
       const { thickness } = mapThickness(grid, readings);
-      return { plate: { grid, thickness: thickness.map((h) => h - TAKEN_SINCE) }, random };
+      return { plate: { grid, thickness: thickness.map((h) => h - taken) }, random };
     }
     const { thickness: wanted } = numberBand(build.family as Family, build.plate as PlateRole, build.wood.species);
     return {

@@ -40,7 +40,7 @@ export class CompareService {
   /** Of the newest survey that was read, and the mean ring and the loudest note of the newest round of knocks. */
   private measured(): Promise<Measured[]> {
     return this.sequelize.query<Measured>(
-      `with surveyed as (select distinct on (build_id) build_id, mean, mass from surveys where mean is not null order by build_id, number desc),
+      `with surveyed as (select distinct on (build_id) build_id, mean, mass from surveys where mean is not null and retracted_at is null order by build_id, number desc),
             rounds as (select build_id, max(round) as round from knocks where about in ('plate', 'station') and retracted_at is null group by build_id),
             rung as (select k.build_id, avg((k.analysis ->> 'ringTime')::double precision) as ring from knocks k join rounds r using (build_id, round)
                      where k.about in ('plate', 'station') and k.retracted_at is null group by k.build_id),

@@ -4,8 +4,10 @@ import {
   importReadings,
   isWood,
   questionImport,
+  stationsOf,
   type DoubtfulLine,
   type ReadingsImport,
+  type StationReading,
 } from '@nimble/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Transaction } from 'sequelize';
@@ -56,8 +58,9 @@ export class SurveysService {
     const found = await this.find(id);
     await this.verdicts.refresh(found.buildId);
     const survey = await this.find(id);
-    const expected = survey.kind === 'full' ? null : await expectedFor(survey, await this.findBuild(survey.buildId));
-    return { ...surveyView(survey), expected, readings: (await this.readings(id)).map(readingView) };
+    const readings = await this.readings(id);
+    const look = survey.kind === 'full' ? null : await this.lookOf(survey, toStationReadings(readings));
+    return { ...surveyView(survey), expected: null, standing: null, ...look, readings: readings.map(readingView) };
   }
 
   async change(id: string, { finished, ...conditions }: ChangeSurveyDto) {
@@ -160,6 +163,14 @@ export class SurveysService {
     const { assessment } = await this.find(id);
     if (!assessment) throw notFound('assessment: nothing has been read in this survey');
     return assessment;
+  }
+
+  /** What a quick look is laid upon, and the stations as it leaves them. */
+  private async lookOf(survey: Survey, readings: StationReading[]) {
+    const build = await this.findBuild(survey.buildId);
+    const expected = await expectedFor(survey, build);
+    const stood = stationsOf(contextOf(build), { readings, expected, mass: survey.mass });
+    return { expected, standing: stood?.readings ?? null };
   }
 
   private async imported(

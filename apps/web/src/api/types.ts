@@ -1,7 +1,7 @@
 /** What the API sends. Dates are ISO text in UTC; quantities SI. */
 import type {
   AssessmentSummary, BuildChoices, BuildWood, CheckForecast, Construction, DoubtfulLine, ExpectedState, Experience, Family, Glue, HoleSpec, LedgerLine,
-  LedgerSummary, OutlineSpec, PassForecast, PassTool, PlateRole, Reading, Stage, Station, StepSummary, Taken, TargetSpec, UnitChoice,
+  LedgerSummary, OutlineSpec, PassForecast, PassTool, PlateRole, Reading, Stage, Station, StationReading, StepSummary, Taken, TargetSpec, UnitChoice,
 } from '@nimble/core'; // prettier-ignore
 
 export interface Person {
@@ -86,6 +86,8 @@ export interface SurveyWithReadings extends Survey {
   readings: SurveyReading[];
   /** What a quick look is laid upon; null for a whole survey. */
   expected: ExpectedState | null;
+  /** The stations as a look leaves them; null for a whole survey, which stands by its readings. */
+  standing?: StationReading[] | null;
 }
 
 export interface ImportAnswer extends SurveyWithReadings {

@@ -5,7 +5,7 @@ import { useGround, type Ground } from '../bracing/use-bracing';
 import { usePlan } from './bracing';
 import { useBuild, useSurvey, useSurveys } from './hooks';
 import { isKnock, useSounds, type KnockView, type SoundView } from './knocks';
-import type { Build } from './types';
+import type { Build, SurveyWithReadings } from './types';
 import { useVoicingEvents } from './voicing';
 
 export interface VoicedPlate {
@@ -25,15 +25,30 @@ export function useVoicedPlate(buildId: string) {
   const surveys = useSurveys(buildId);
   const last = surveys.data?.findLast(({ assessment }) => assessment !== null)?.id ?? null;
   const survey = useSurvey(buildId, last);
+  const stood = useMemo(() => (survey.data ? readingsThatStand(survey.data) : NONE), [survey.data]);
   const sounds = useSounds(buildId);
   const events = useVoicingEvents(buildId);
   const queries = [build, plan, surveys, survey, sounds, events];
   const surveyed = surveys.data !== undefined && (last === null || survey.data !== undefined);
   const plate: VoicedPlate | null = surveyed && build.data && plan.data && sounds.data && events.data
-    ? { build: build.data, plan: plan.data, readings: survey.data?.readings ?? NONE, sounds: sounds.data, events: events.data }
+    ? { build: build.data, plan: plan.data, readings: stood, sounds: sounds.data, events: events.data }
     : null;
   return { queries, plate };
 } // prettier-ignore
+
+/** Of a whole survey its readings; of a look every station as it was moved. */
+function readingsThatStand({ readings, standing }: SurveyWithReadings): readonly Reading[] {
+  if (!standing) return readings;
+  return standing.map(({ station, x, y, thickness }) => ({
+    id: station,
+    station,
+    x,
+    y,
+    thickness,
+    supersedes: null,
+    kept: true,
+  }));
+}
 
 /** What was heard of the plate, not of the finished instrument. */
 export const useKnocks = (sounds: readonly SoundView[]): readonly KnockView[] =>
