@@ -56,7 +56,7 @@ export function useRoundReading({
   const hearing = ear.state === 'listening' || ear.state === 'practising';
   const first = open.find(({ what }) => what !== 'walk')?.what as NowKey | undefined;
   // What is doubted stays lit until it is answered for.
-  const key: NowKey = doubt.doubted ? (doubt.doubted.key) : hearing ? 'knock' : (picked ?? first ?? 'mass');
+  const key: NowKey = doubt.doubted ? doubt.doubted.key : hearing ? 'knock' : (picked ?? first ?? 'mass');
   const before = knocks.findLast((knock) => knock.about !== 'bar' && knock.round < round && !knock.retracted) ?? null;
 
   const shaved = events.some(
