@@ -192,7 +192,13 @@ describe('listening to a top', () => {
   it('hears a played instrument, and sets it against another', async () => {
     await driver.get(`${app.address}/builds/${turnstone}/close`);
     await findText(driver, 'peaks in range');
-    await (await findField(driver, 'Compared with (dashed)')).findElement(By.css(`option[value="${plover}"]`)).click();
+    const other = By.css(`option[value="${plover}"]`);
+    await untilReads(
+      driver,
+      async () => (await driver.findElements(other)).length > 0,
+      'the other instrument to be there',
+    );
+    await (await findField(driver, 'Compared with (dashed)')).findElement(other).click();
     await findText(driver, '(the other:');
     const scale = wav(
       (n) => 0.3 * Math.sin((2 * Math.PI * 110 * 2 ** (Math.floor(n / (RATE / 3)) / 12) * n) / RATE) + hiss(n),

@@ -1,5 +1,5 @@
 import { bendByHand, ENOUGH_MARKS, parseLoad, parseQuantity, questionKnock, InvalidInput, type MarkedBend, type Estimate, type FlexPlace, type NextReading, type QuantityKey, type UnitChoice, type VoicingBodies } from '@nimble/core'; // prettier-ignore
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { Caution } from '../../bracing/Row';
 import type { KnockView } from '../../api/knocks';
@@ -120,11 +120,21 @@ function DoubtBox({ doubt, units }: { doubt: DoubtedReading; units: UnitChoice }
     { key: 'k', shown: 'K', label: 'The doubted figure is right: keep it', run: () => void doubt.keep() },
     { key: 'Escape', shown: 'Esc', label: 'Read it again', run: doubt.drop },
   ]);
+  const box = useRef<HTMLDivElement>(null);
+  // What was typed may stand far below it.
+  useEffect(() => {
+    void box.current?.scrollIntoView?.({ block: 'center' });
+  }, []);
   const { doubted } = doubt;
   if (!doubted) return null;
   const { key, value, question } = doubted;
   return (
-    <div role="alertdialog" aria-label="Is this reading right?" className="border-l-4 border-brass bg-brass/10 p-3">
+    <div
+      ref={box}
+      role="alertdialog"
+      aria-label="Is this reading right?"
+      className="border-l-4 border-brass bg-brass/10 p-3"
+    >
       <p className="mb-2 text-[1.05rem]">
         <span className="figures">{valueWords(key, value, units, choice)}</span>: {PLAIN_QUESTIONS[question.kind]}
       </p>
