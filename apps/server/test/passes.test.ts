@@ -113,6 +113,25 @@ describe('passes', () => {
   });
 });
 
+describe('wood in doubt', () => {
+  it('given to a build is kept as such, and the verdict that rests on it asks to look again', async () => {
+    const api = await openApplication();
+    const build = aBuild();
+    const [id, doubt] = [randomUUID(), 'Stiffness along is in doubt: hardly any wood of its kind has that.'];
+    await api.http.post('/api/v1/builds').send(build).expect(201);
+    await api.http.post(`/api/v1/builds/${build.id}/surveys`).send({ id }).expect(201);
+    const readings = STATIONS.map((station) => aReading(station, 2.9e-3));
+    await api.http.post(`/api/v1/surveys/${id}/readings`).send({ readings }).expect(201);
+    await api.http
+      .patch(`/api/v1/builds/${build.id}`)
+      .send({ wood: { ...build.wood, doubt } })
+      .expect(200);
+    const { body } = await api.http.get(`/api/v1/surveys/${id}/assessment`).expect(200);
+    expect(body.verdict).toMatchObject({ kind: 'look-again', rule: 'constants-doubted', passes: 0 });
+    await api.close();
+  });
+});
+
 describe('writes at once', () => {
   it('forty readings at one instant: none fails, none is lost, and the verdict knows them all', async () => {
     const api = await openApplication();

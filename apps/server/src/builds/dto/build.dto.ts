@@ -40,6 +40,8 @@ export class WoodDto {
   @IsNumber() nu_LC: number;
   @ValidateNested() @Type(() => SpreadDto) spread: SpreadDto;
   @IsOptional() @ValidateNested() @Type(() => WoodOriginDto) set?: WoodOriginDto | null;
+  /** Why its figures are in doubt. */
+  @IsOptional() @IsString() @MaxLength(400) doubt?: string | null;
 }
 
 export class StationDto {
