@@ -1,5 +1,6 @@
 /** A pass settled: what was foretold of what was taken, against scale, caliper, jig and ear afterwards. SI. */
 import type { Estimate } from '../estimate';
+import { SCALE_SD } from '../survey';
 import { settle, type LedgerLine } from './outcome';
 
 export interface PassForecastSaid {
@@ -19,8 +20,7 @@ export interface PassOutcome {
   checks: readonly { flex?: { jigId: string; compliance: Estimate }; notes?: Partial<Record<string, number>> }[];
 }
 
-/** A bench scale reading grams [kg]; an ear and a counter hearing one note twice (1). */
-const SCALE_SD = 5e-4;
+/** An ear and a counter hearing one note twice (1). */
 const NOTE_SD = 0.004;
 
 /** One line for each figure that was foretold and then asked. */

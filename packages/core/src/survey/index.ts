@@ -15,7 +15,7 @@ export {
 } from './scattered-surface'; // prettier-ignore
 export { cellAt, createMapGrid, gridX, gridY, type MapGrid } from './map-grid';
 export {
-  CALIPER, integrate, mapStatistics, mapThickness, robustDeviation, roughness, type MapStatistics, type ThicknessMap,
+  CALIPER, SCALE_SD, integrate, mapStatistics, mapThickness, robustDeviation, roughness, type MapStatistics, type ThicknessMap,
 } from './thickness-map'; // prettier-ignore
 export { removalBetween, type Removal } from './removal';
 export { asymmetry, type Asymmetry } from './asymmetry';

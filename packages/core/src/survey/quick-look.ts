@@ -7,7 +7,7 @@ import { InvalidInput, requirePositive } from '../invalid-input';
 import { median } from './median';
 import type { StationReading } from './reading';
 import { fitSurface, planSurface, surfaceAt } from './scattered-surface';
-import { CALIPER, robustDeviation } from './thickness-map';
+import { CALIPER, robustDeviation, SCALE_SD } from './thickness-map';
 
 export interface Look {
   /** Places read with the caliper; 0 when only the scale was asked. */
@@ -18,8 +18,6 @@ export interface Look {
 
 /** How unevenly a pass leaves a plate that was only looked at in a few places [m]. */
 const UNSEEN_SCATTER = 3e-5;
-/** A bench scale reading grams [kg]. */
-const SCALE_SD = 5e-4;
 
 /**
  * @param expected every station as it should be after the pass @param read the places looked at, each once

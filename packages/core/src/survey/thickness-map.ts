@@ -33,6 +33,8 @@ export interface MapStatistics {
 
 /** A caliper in a careful hand on wood: common error of zero and pressure, and scatter of one reading [m]. */
 export const CALIPER = { bias: 1e-5, scatter: 2e-5 } as const;
+/** A bench scale reading grams: one standard deviation [kg]. */
+export const SCALE_SD = 5e-4;
 
 /**
  * A surface through the readings; below six a plane or their mean. Nowhere beyond the readings by more than they themselves differ,

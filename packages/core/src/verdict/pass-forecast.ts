@@ -1,6 +1,6 @@
 /** What the planned passes will do to the plate's weight and flex, with the doubt of it. SI. */
 import type { Estimate } from '../estimate';
-import { integrate, plateCompliance, type Direction, type MapGrid, type MapStatistics } from '../survey';
+import { integrate, plateCompliance, SCALE_SD, type Direction, type MapGrid, type MapStatistics } from '../survey';
 
 /** What is known of the wood; moduli from species priors are wide, measured ones narrow. */
 export interface WoodEstimate {
@@ -43,8 +43,6 @@ export interface ForecastInput {
 
 /** Until the maker's own record says otherwise. */
 export const FIRST_REMOVAL_SPREAD = 0.2;
-/** A bench scale reading grams [kg]. */
-const SCALE_SD = 5e-4;
 
 export function forecastPasses(input: ForecastInput): PassForecast {
   const { grid, removal, statistics, removalSpread } = input;

@@ -2,7 +2,7 @@
  * Figures of a wood that its species hardly ever has: not refused, but neither shown large nor ranked nor built upon before they are explained.
  * A slip that would explain one is named, with the factor that mends what was typed. Ranges are about three spreads of the handbook's means and wider.
  */
-import type { MeasuredQuantity } from './rack';
+import type { MeasuredQuantity } from './measured';
 import type { SpeciesPrior } from './species-priors';
 
 export type DoubtedQuantity = 'density' | 'along' | 'across' | 'shear';

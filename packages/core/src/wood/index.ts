@@ -12,8 +12,9 @@ export {
 export { GENERIC_CORES, sandwichFigures, type Sandwich, type SandwichFigures } from './sandwich';
 export {
   objections, qualities, setProperties,
-  type MeasuredBy, type MeasuredQuantity, type Objection, type SetFacts, type SetProperties, type WoodFinding,
+  type Objection, type SetFacts, type SetProperties, type WoodFinding,
 } from './rack'; // prettier-ignore
+export type { MeasuredBy, MeasuredQuantity } from './measured';
 export {
   checkJig, jigFactor, middleOfSpan,
   type BeamJig, type CantileverJig, type Jig, type RingJig, type SpanJig,

@@ -2,14 +2,9 @@
 import type { Estimate } from '../estimate';
 import { acousticFigures, qualityFromRing, type AcousticFigures } from './acoustic-figures';
 import { woodDoubts, type WoodDoubt } from './doubts';
+import type { MeasuredQuantity } from './measured';
 import { strengthAtSlope } from './off-axis';
 import { speciesPrior } from './species-priors';
-
-export type MeasuredBy = 'prior' | 'scale' | 'flex' | 'knock' | 'both';
-
-export interface MeasuredQuantity extends Estimate {
-  by: MeasuredBy;
-}
 
 /** What a test found, in the terms that sets are compared by. */
 export interface WoodFinding {
