@@ -80,12 +80,14 @@ describe('from caliper readings to the next pass', () => {
     expect(await lit()).toBe(here);
   });
 
-  it('hears the simulated caliper', async () => {
+  it('hears the simulated caliper, whose plate is another one: its reading goes again', async () => {
     await press(driver, 'Plug in');
     await findText(driver, 'on the cable');
     const before = 10;
     await press(driver, 'Press (Space)');
     await progress(`${before + 1} of ${stations.length}`);
+    await driver.actions().sendKeys(Key.BACK_SPACE).perform();
+    await progress(`${before} of ${stations.length}`);
   });
 
   it('refuses a CSV with unknown stations by line, then takes a whole one', async () => {
