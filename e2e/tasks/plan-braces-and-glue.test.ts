@@ -64,6 +64,25 @@ describe('planning the braces of a top', () => {
     expect((await kept()).laps).toHaveLength(1);
   });
 
+  it('says so when another page changed the plan meanwhile, keeps both until told, and turns back after', async () => {
+    const plan = (await kept()) as Kept & { laps: { capThickness: number }[] };
+    const [lap] = plan.laps;
+    const theirs = { ...plan, laps: [{ ...lap, capThickness: 0.0011 }] };
+    const headers = { 'content-type': 'application/json' };
+    await fetch(`${app.address}/api/v1/builds/${id}/plan`, { method: 'PUT', headers, body: JSON.stringify(theirs) });
+    const drawn = async (role: string) => (await kept()).braces.some((one) => one.role === role);
+    await press(driver, 'Undo');
+    await findText(driver, 'It was changed meanwhile');
+    await findText(driver, 'Only in theirs: ');
+    expect(await drawn('x-leg')).toBe(true); // nothing is overwritten unseen
+    await press(driver, 'Mine holds');
+    await untilReads(driver, () => drawn('lattice-bar'), 'the lattice, as this page wanted');
+    await press(driver, 'The other one');
+    await untilReads(driver, () => drawn('x-leg'), 'the X, as the other page left it');
+    expect(await kept()).toMatchObject({ laps: [{ capThickness: 0.0011 }] });
+    expect(await consoleErrors(driver)).toEqual([expect.stringContaining('412')]);
+  });
+
   it('opens the X by its handle, and to an exact figure', async () => {
     const before = (await brace('X leg to the bass')).to;
     await drag('Opening of the X', -30, -20);

@@ -6,6 +6,7 @@ import { RouterProvider } from 'react-router/dom';
 import { Toaster } from 'sonner';
 import { openOutbox } from './api/bench-outbox';
 import { Refused } from './api/client';
+import { ChangedMeanwhile } from './shell/ChangedMeanwhile';
 import { applyTheme } from './shell/preferences';
 import { ShortcutsProvider } from './shell/shortcuts';
 import './styles.css';
@@ -113,6 +114,7 @@ createRoot(document.getElementById('root')!).render(
     <QueryClientProvider client={client}>
       <ShortcutsProvider>
         <RouterProvider router={router} />
+        <ChangedMeanwhile />
       </ShortcutsProvider>
       <Toaster position="bottom-center" toastOptions={{ className: 'font-sans', style: { fontSize: '1.05rem' } }} />
     </QueryClientProvider>

@@ -54,7 +54,12 @@ export function serve(answers: Answers): Asked[] {
     const answer = answers[`${method} ${path}`] ?? (path === '/workshop' ? WORKSHOP : []);
     const refused = answer instanceof Refusal;
     const body = refused ? { title: 'Some fields can’t be right', errors: answer.errors } : answer;
-    return Promise.resolve({ ok: !refused, status: refused ? answer.status : 200, json: () => Promise.resolve(body) });
+    return Promise.resolve({
+      ok: !refused,
+      status: refused ? answer.status : 200,
+      headers: new Headers(),
+      json: () => Promise.resolve(body),
+    });
   }) as unknown as typeof fetch;
   window.matchMedia = jest.fn().mockReturnValue({ matches: false });
   return asked;
@@ -121,7 +126,7 @@ export function aBuild(change: Partial<Build> = {}): Build {
   return {
     id: 'b', number: 7, name: 'Lapwing', family: 'steel-string', construction: 'flat', plate: 'top', leftHanded: false, scaleLength: 0.645,
     wood: woodOfSpecies('sitka-spruce'), outline, holes, stations: layStations(plateShape(outline, holes)), units: METRIC,
-    tool: { kind: 'plane', depthPerPass: 5e-5 }, stage: 'thickness', stagesDone: [], waitsFor: null, choices: NO_BUILD_CHOICES, demo: false, archivedAt: null,
+    tool: { kind: 'plane', depthPerPass: 5e-5 }, stage: 'thickness', stagesDone: [], waitsFor: null, choices: NO_BUILD_CHOICES, demo: false, revision: 1, archivedAt: null,
     createdAt: '2026-11-01T10:00:00Z', updatedAt: '2026-11-02T10:00:00Z', ...change,
   }; // prettier-ignore
 }

@@ -1,7 +1,9 @@
-import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post, Put } from '@nestjs/common';
-import { ApiOperation, ApiTags } from '@nestjs/swagger';
+import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post, Put, Res } from '@nestjs/common';
+import { ApiHeader, ApiOperation, ApiTags } from '@nestjs/swagger';
+import type { Response } from 'express';
+import { BasedOn, tellRevision } from '../revision';
 import { PlanDto, ShapingDto, ShapingOutcomeDto } from './bracing.dto';
-import { BracingService } from './bracing.service';
+import { BracingService, type PlanAtRevision } from './bracing.service';
 
 @ApiTags('bracing')
 @Controller('builds/:id')
@@ -10,13 +12,19 @@ export class BracingController {
 
   @Get('plan')
   @ApiOperation({ summary: 'The plan of the braces; an empty one where nothing is drawn yet' })
-  plan(@Param('id', ParseUUIDPipe) id: string) {
-    return this.bracing.plan(id);
+  async plan(@Param('id', ParseUUIDPipe) id: string, @Res({ passthrough: true }) response: Response) {
+    return told(response, await this.bracing.plan(id));
   }
 
   @Put('plan')
-  keepPlan(@Param('id', ParseUUIDPipe) id: string, @Body() body: PlanDto) {
-    return this.bracing.keepPlan(id, body);
+  @ApiHeader({ name: 'If-Match', required: false, description: 'The revision (ETag) that the plan was drawn upon' })
+  async keepPlan(
+    @Param('id', ParseUUIDPipe) id: string,
+    @Body() body: PlanDto,
+    @BasedOn() basedOn: number | null,
+    @Res({ passthrough: true }) response: Response,
+  ) {
+    return told(response, await this.bracing.keepPlan(id, body, basedOn));
   }
 
   @Get('shapings')
@@ -49,4 +57,9 @@ export class BracingController {
   restore(@Param('id', ParseUUIDPipe) id: string, @Param('stepId', ParseUUIDPipe) stepId: string) {
     return this.bracing.retract(id, stepId, false);
   }
+}
+
+function told(response: Response, { plan, revision }: PlanAtRevision) {
+  tellRevision(response, revision);
+  return plan;
 }

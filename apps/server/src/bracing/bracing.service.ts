@@ -1,25 +1,50 @@
 import { Injectable } from '@nestjs/common';
 import { checkBracingPlan, emptyPlan, forecastShaping, settleShaping, type BracingPlan, type Construction, type Family } from '@nimble/core'; // prettier-ignore
+import { Sequelize } from 'sequelize-typescript';
 import { Build } from '../builds/models/build.model';
 import { conflict, notFound, refusing } from '../problem';
 import { insertOnce } from '../database/insert-once';
+import { changedMeanwhile, sameJson } from '../revision';
 import type { PlanDto, ShapingDto, ShapingOutcomeDto } from './bracing.dto';
 import { BracingPlanRecord } from './models/bracing-plan.model';
 import { ShapingRecord } from './models/shaping.model';
 
+export interface PlanAtRevision {
+  plan: BracingPlan;
+  revision: number;
+}
+
 @Injectable()
 export class BracingService {
-  async plan(buildId: string): Promise<BracingPlan> {
+  constructor(private readonly sequelize: Sequelize) {}
+
+  /** The plan, and how often it was kept; 0 where nothing is drawn yet. */
+  async plan(buildId: string): Promise<PlanAtRevision> {
     const build = await findBuild(buildId);
     const record = await BracingPlanRecord.findByPk(buildId);
-    return record?.plan ?? emptyPlan(build.family as Family, build.construction as Construction);
+    if (record) return { plan: record.plan, revision: record.revision };
+    return { plan: emptyPlan(build.family as Family, build.construction as Construction), revision: 0 };
   }
 
-  async keepPlan(buildId: string, plan: PlanDto): Promise<BracingPlan> {
+  /**
+   * @param basedOn the revision that the plan was drawn upon; null takes what stands
+   * @throws 412 where another one was kept since
+   */
+  async keepPlan(buildId: string, plan: PlanDto, basedOn: number | null): Promise<PlanAtRevision> {
     await findBuild(buildId);
     refusing('', () => checkBracingPlan(plan));
-    await BracingPlanRecord.upsert({ buildId, plan, updatedAt: new Date() });
-    return plan;
+    return this.sequelize.transaction(async (transaction) => {
+      const updatedAt = new Date();
+      const isNew = await insertOnce(BracingPlanRecord, { buildId, plan, updatedAt }, { transaction, key: 'build_id' });
+      if (isNew) return { plan, revision: 1 };
+      const lock = transaction.LOCK.UPDATE;
+      const record = await BracingPlanRecord.findByPk(buildId, { transaction, lock, rejectOnEmpty: true });
+      if (sameJson(record.plan, plan)) return { plan, revision: record.revision };
+      if (basedOn !== null && basedOn < record.revision) throw changedMeanwhile(['plan']);
+      const revision = record.revision + 1;
+      await record.update({ plan, revision, updatedAt }, { transaction });
+      return { plan, revision };
+    });
   }
 
   async shapings(buildId: string) {

@@ -30,6 +30,7 @@ export function buildView(build: Build) {
     waitsFor: build.waitsFor,
     choices: { ...NO_BUILD_CHOICES, ...build.choices },
     demo: build.demo,
+    revision: build.revision,
     archivedAt: build.archivedAt,
     createdAt: build.createdAt,
     updatedAt: build.updatedAt,

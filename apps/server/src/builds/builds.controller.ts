@@ -9,8 +9,11 @@ import {
   Patch,
   Post,
   Query,
+  Res,
 } from '@nestjs/common';
-import { ApiQuery, ApiTags } from '@nestjs/swagger';
+import { ApiHeader, ApiQuery, ApiTags } from '@nestjs/swagger';
+import type { Response } from 'express';
+import { BasedOn, tellRevision } from '../revision';
 import { VerdictsService } from '../verdicts/verdicts.service';
 import { buildView } from './build.mapper';
 import { BuildsService } from './builds.service';
@@ -37,15 +40,24 @@ export class BuildsController {
   }
 
   @Get(':id')
-  show(@Param('id', ParseUUIDPipe) id: string) {
-    return this.builds.show(id);
+  async show(@Param('id', ParseUUIDPipe) id: string, @Res({ passthrough: true }) response: Response) {
+    const build = await this.builds.show(id);
+    tellRevision(response, build.revision);
+    return build;
   }
 
   /** A changed plate, wood, tool or unit changes what the newest survey says. */
   @Patch(':id')
-  async change(@Param('id', ParseUUIDPipe) id: string, @Body() body: ChangeBuildDto) {
-    const build = await this.builds.change(id, body);
+  @ApiHeader({ name: 'If-Match', required: false, description: 'The revision (ETag) that the change was made upon' })
+  async change(
+    @Param('id', ParseUUIDPipe) id: string,
+    @Body() body: ChangeBuildDto,
+    @BasedOn() basedOn: number | null,
+    @Res({ passthrough: true }) response: Response,
+  ) {
+    const build = await this.builds.change(id, body, basedOn);
     await this.verdicts.markBuild(id);
+    tellRevision(response, build.revision);
     return buildView(build);
   }
 

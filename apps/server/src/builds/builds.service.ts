@@ -1,9 +1,10 @@
 import { Injectable } from '@nestjs/common';
 import { checkBuildWood, layStations, plateShape } from '@nimble/core';
 import { randomUUID } from 'node:crypto';
-import { Op, QueryTypes, UniqueConstraintError, type WhereOptions } from 'sequelize';
+import { Op, QueryTypes, UniqueConstraintError, type Transaction, type WhereOptions } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
 import { conflict, notFound, refusing } from '../problem';
+import { changedMeanwhile, sameJson } from '../revision';
 import { insertOnce } from '../database/insert-once';
 import { buildView, type BuildView } from './build.mapper';
 import type { AddNoteDto, BuildFieldsDto, ChangeBuildDto, CreateBuildDto, DuplicateBuildDto } from './dto/build.dto';
@@ -76,6 +77,13 @@ export class BuildsService {
     return build;
   }
 
+  /** For a change: what it rests on can't move before it is written. */
+  private async lock(id: string, transaction: Transaction): Promise<Build> {
+    const build = await Build.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE });
+    if (!build) throw notFound('build');
+    return build;
+  }
+
   async show(id: string): Promise<BuildView> {
     return buildView(await this.find(id));
   }
@@ -92,24 +100,28 @@ export class BuildsService {
     return buildView(build);
   }
 
-  async change(id: string, dto: ChangeBuildDto): Promise<Build> {
-    const build = await this.find(id);
-    const changed = { ...buildView(build), ...dto };
-    if (dto.outline || dto.holes || dto.wood) checkPlate(changed);
-    const outlineMoved = dto.outline && !dto.stations && JSON.stringify(dto.outline) !== JSON.stringify(build.outline);
-    const stations = outlineMoved ? { stations: layStations(plateShape(changed.outline, changed.holes)) } : {};
-    await this.storing(() =>
+  /**
+   * @param basedOn the revision that the change was made upon; null takes what stands
+   * @throws 412 naming the fields that were changed since, to something else
+   */
+  async change(id: string, dto: ChangeBuildDto, basedOn: number | null = null): Promise<Build> {
+    return this.storing(() =>
       this.sequelize.transaction(async (transaction) => {
+        const build = await this.lock(id, transaction);
+        if (basedOn !== null) checkUntouched(build, dto, basedOn);
+        const changed = { ...buildView(build), ...dto };
+        if (dto.outline || dto.holes || dto.wood) checkPlate(changed);
         if (dto.stage && dto.stage !== build.stage) {
           await BuildEvent.create(
             { id: randomUUID(), buildId: id, kind: 'stage', at: new Date(), person: '', body: { stage: dto.stage } },
             { transaction },
           );
         }
-        await build.update({ ...dto, ...stations }, { transaction });
+        const outlineMoved = dto.outline && !dto.stations && !sameJson(dto.outline, build.outline);
+        const stations = outlineMoved ? { stations: layStations(plateShape(changed.outline, changed.holes)) } : {};
+        return build.update({ ...dto, ...stations }, { transaction });
       }),
     );
-    return build;
   }
 
   /** A recipe: the plan of a build for another piece of wood, without its readings. */
@@ -117,7 +129,7 @@ export class BuildsService {
     const source = await this.find(id);
     const existing = await Build.findByPk(dto.id);
     if (existing) return buildView(existing);
-    const { createdAt: _c, updatedAt: _u, ...plan } = buildView(source);
+    const { createdAt: _c, updatedAt: _u, revision: _r, ...plan } = buildView(source);
     const choices = { ...plan.choices, outcome: null };
     const copy = {
       ...plan,
@@ -148,8 +160,12 @@ export class BuildsService {
   }
 
   async archive(id: string, archived: boolean): Promise<BuildView> {
-    const build = await this.find(id);
-    await this.storing(() => build.update({ archivedAt: archived ? new Date() : null }));
+    const archivedAt = archived ? new Date() : null;
+    const build = await this.storing(() =>
+      this.sequelize.transaction(async (transaction) =>
+        (await this.lock(id, transaction)).update({ archivedAt }, { transaction }),
+      ),
+    );
     return buildView(build);
   }
 
@@ -183,6 +199,15 @@ export class BuildsService {
       throw error;
     }
   }
+}
+
+/** Fields that nobody touched since may change; so may one that was set to the same, as a change that is sent twice does. */
+function checkUntouched(build: Build, dto: ChangeBuildDto, basedOn: number): void {
+  const touched = Object.entries(dto).filter(
+    ([field, value]) =>
+      value !== undefined && (build.fieldRevisions[field] ?? 1) > basedOn && !sameJson(value, build.get(field)),
+  );
+  if (touched.length > 0) throw changedMeanwhile(touched.map(([field]) => field));
 }
 
 /** The core refuses outlines, holes and woods that can't be; its field names are the DTO's. */

@@ -8,7 +8,7 @@ import { DataTypes, type Model, type ModelStatic, type Transaction } from 'seque
 export async function insertOnce<M extends Model>(
   model: ModelStatic<M>,
   row: Record<string, unknown>,
-  transaction?: Transaction,
+  { transaction, key = 'id' }: { transaction?: Transaction; key?: string } = {},
 ): Promise<boolean> {
   const now = new Date();
   const stamps = Object.fromEntries(
@@ -19,7 +19,7 @@ export async function insertOnce<M extends Model>(
   const columns = attributes.map(([name, { field }]) => `"${field ?? name}"`);
   const bind = attributes.map(([name, { type }]) => bound(values[name], type));
   const places = bind.map((_, i) => `$${i + 1}`);
-  const statement = `insert into "${model.tableName}" (${columns.join(', ')}) values (${places.join(', ')}) on conflict (id) do nothing`;
+  const statement = `insert into "${model.tableName}" (${columns.join(', ')}) values (${places.join(', ')}) on conflict (${key}) do nothing`;
   const [, count] = await model.sequelize!.query(statement, { bind, transaction });
   return Number(count) > 0;
 }

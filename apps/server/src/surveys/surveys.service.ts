@@ -108,9 +108,9 @@ export class SurveysService {
     const { shape } = contextOf(build);
     const imported = importReadings(text, build.stations, build.units, (x, y) => isWood(shape, x, y));
     if (imported.errors.length > 0) throw this.badLines(imported);
-    const standing = toStationReadings(await this.readings(id));
+    const known = toStationReadings(await this.readings(id));
     const said = new Map(decisions.map(({ line, keep }) => [line, keep]));
-    const doubtful = questionImport(imported.readings, standing).filter(({ line }) => !said.has(line));
+    const doubtful = questionImport(imported.readings, known).filter(({ line }) => !said.has(line));
     if (doubtful.length > 0) return this.imported(id, { count: 0, newStations: 0, batch: null, doubtful });
     const taken = imported.readings.filter(({ line }) => said.get(line) ?? true);
     const newStations = imported.newStations.filter(({ name }) => taken.some(({ station }) => station === name));
@@ -121,7 +121,13 @@ export class SurveysService {
         ...reading, id: randomUUID(), surveyId: id, source: 'csv', kept: said.has(line), supersedes: null, person, at, batch,
       })); // prettier-ignore
       await ReadingRecord.bulkCreate(rows, { transaction });
-      await build.update({ stations: [...build.stations, ...newStations], updatedAt: at }, { transaction });
+      const standing = await Build.findByPk(build.id, {
+        transaction,
+        lock: transaction.LOCK.UPDATE,
+        rejectOnEmpty: true,
+      });
+      if (newStations.length > 0)
+        await standing.update({ stations: [...standing.stations, ...newStations] }, { transaction });
       await this.verdicts.markSurvey(id, transaction);
     });
     return this.imported(id, { count: taken.length, newStations: newStations.length, batch, doubtful: [] });

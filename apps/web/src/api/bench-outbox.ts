@@ -34,6 +34,7 @@ export function openOutbox(client: QueryClient): void {
       if (READINGS.test(path)) return refreshWhenResting(client, buildId);
       void client.invalidateQueries({ queryKey: keys.build(buildId) });
     },
+    held: ({ buildId }) => void client.invalidateQueries({ queryKey: keys.build(buildId) }),
     refused: (write, error) => {
       toast.error(`${write.label} was not kept: ${error.errors[0]?.message ?? error.message}`);
       void client.invalidateQueries({ queryKey: keys.build(write.buildId) });

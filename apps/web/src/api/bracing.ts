@@ -5,6 +5,7 @@ import { useMemo } from 'react';
 import { outbox, useOutbox } from './bench-outbox';
 import { get, request } from './client';
 import { keys } from './keys';
+import type { Write } from './outbox';
 import type { Workshop } from './types';
 
 export interface ShapingView {
@@ -54,12 +55,19 @@ export const useGlueUps = (id: string) =>
 export function useBracingWrites(buildId: string) {
   const client = useQueryClient();
   return useMemo(() => {
-    const queue = (method: 'POST' | 'PUT', path: string, body: unknown, label: string) =>
-      outbox.add({ id: crypto.randomUUID(), method, path: `/builds/${buildId}${path}`, body, buildId, label });
+    const writeOf = (method: 'POST' | 'PUT', path: string, body: unknown, label: string): Write => ({
+      id: crypto.randomUUID(),
+      method,
+      path: `/builds/${buildId}${path}`,
+      body,
+      buildId,
+      label,
+    });
+    const queue = (...write: Parameters<typeof writeOf>) => outbox.add(writeOf(...write));
     return {
       keepPlan: (plan: BracingPlan): void => {
         client.setQueryData(keys.plan(buildId), plan);
-        queue('PUT', '/plan', plan, 'the plan of the braces');
+        outbox.addUpon(writeOf('PUT', '/plan', plan, 'the plan of the braces'));
       },
       keepGlueUp: (glueUp: GlueUpView): void => {
         const { id, at: _at, retracted: _retracted, ...body } = glueUp;

@@ -1,5 +1,7 @@
 /** Talks to the server. Every failure is one of two: it can't be reached, or it refused with a problem that names fields. */
 
+import { noteRevision } from './revisions';
+
 export interface FieldError {
   field: string;
   message: string;
@@ -20,22 +22,30 @@ export class Refused extends Error {
     super(title);
   }
 
+  /** What it was made upon no longer stands: another page changed it. */
+  get isOutdated(): boolean {
+    return this.status === 412;
+  }
+
   /** What the server says of one field, if anything. */
   at(field: string): string | undefined {
     return this.errors.find((error) => error.field === field)?.message;
   }
 }
 
-export async function request<T>(method: string, path: string, body?: unknown): Promise<T> {
-  const headers = body === undefined ? undefined : { 'content-type': 'application/json' };
+/** @param upon the revision that the change was made upon; the server refuses it (412) where that no longer stands */
+export async function request<T>(method: string, path: string, body?: unknown, upon?: number): Promise<T> {
+  const headers = { ...(body !== undefined && JSON_BODY), ...(upon !== undefined && { 'if-match': `"${upon}"` }) };
   return answerOf<T>(
     await send(path, { method, headers, body: body === undefined ? undefined : JSON.stringify(body) }),
   );
 }
 
+const JSON_BODY = { 'content-type': 'application/json' };
+
 /** A file from the server. */
 export async function bytesOf(path: string, method: 'GET' | 'POST' = 'GET', body?: unknown): Promise<ArrayBuffer> {
-  const headers = body === undefined ? undefined : { 'content-type': 'application/json' };
+  const headers = body === undefined ? undefined : JSON_BODY;
   const response = await send(path, { method, headers, body: body === undefined ? undefined : JSON.stringify(body) });
   if (!response.ok) throw await toRefused(response);
   return response.arrayBuffer();
@@ -56,7 +66,9 @@ export const get = <T>(path: string) => request<T>('GET', path);
 
 async function send(path: string, init: RequestInit): Promise<Response> {
   try {
-    return await fetch(`/api/v1${path}`, init);
+    const response = await fetch(`/api/v1${path}`, init);
+    noteRevision(path, response.headers.get('etag'));
+    return response;
   } catch (failure) {
     if ((failure as Error).name === 'AbortError') throw failure;
     throw new Unreachable();

@@ -118,7 +118,9 @@ export function useSurveyWrites(buildId: string) {
       },
       changeBuild: (change: Partial<Build>): void => {
         client.setQueryData<Build>(keys.build(buildId), (build) => build && { ...build, ...change });
-        queue('PATCH', `/builds/${buildId}`, change, 'the change of the build');
+        const path = `/builds/${buildId}`;
+        const label = 'the change of the build';
+        outbox.addUpon({ id: crypto.randomUUID(), method: 'PATCH', path, body: change, buildId, label });
       },
     };
   }, [buildId, client]);

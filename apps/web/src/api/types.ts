@@ -38,6 +38,8 @@ export interface Build {
   waitsFor: { what: string; until: string | null } | null;
   choices: BuildChoices;
   demo: boolean;
+  /** Counts its changes: what is sent names the one that it was made upon. */
+  revision: number;
   archivedAt: string | null;
   createdAt: string;
   updatedAt: string;

@@ -9,7 +9,7 @@ import { BenchPage } from './BenchPage';
 const build = (change: Partial<BuildSummary>): BuildSummary => ({
   id: 'b', number: 42, name: 'Dunlin', family: 'nylon-string', construction: 'flat', plate: 'top', leftHanded: false, scaleLength: 0.65,
   wood: woodOfSpecies('redwood'), outline: defaultOutline('nylon-string'), holes: defaultHoles('nylon-string'), units: METRIC,
-  tool: { kind: 'plane', depthPerPass: 5e-5 }, stage: 'thickness', stagesDone: [], waitsFor: null, demo: false, archivedAt: null, choices: NO_BUILD_CHOICES,
+  tool: { kind: 'plane', depthPerPass: 5e-5 }, stage: 'thickness', stagesDone: [], waitsFor: null, demo: false, revision: 1, archivedAt: null, choices: NO_BUILD_CHOICES,
   createdAt: new Date().toISOString(), updatedAt: new Date().toISOString(), newestSurvey: null, newestRound: null, ...change,
 }); // prettier-ignore
 
@@ -17,7 +17,7 @@ function show(builds: BuildSummary[] | Error) {
   window.fetch = jest.fn((url: string) => {
     if (builds instanceof Error) return Promise.reject(builds);
     const body = url.includes('/workshop') ? { name: 'Larkspur Bench', demo: true, people: [] } : builds;
-    return Promise.resolve({ ok: true, json: () => Promise.resolve(body) });
+    return Promise.resolve({ ok: true, headers: new Headers(), json: () => Promise.resolve(body) });
   }) as unknown as typeof fetch;
   const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
   render(

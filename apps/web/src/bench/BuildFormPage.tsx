@@ -6,7 +6,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
-import { Refused, request, type FieldError } from '../api/client';
+import { get, Refused, type FieldError } from '../api/client';
 import { useBuild } from '../api/hooks';
 import { keys } from '../api/keys';
 import type { Build } from '../api/types';
@@ -17,7 +17,9 @@ import { Loading } from '../shell/Loading';
 import { HomeLink } from '../shell/Shell';
 import { Button, CheckField, SelectField, TextField } from '../ui';
 import { QuantityField } from '../units-and-forms';
+import { change, create, ownErrors, rebased, toDraft, type Draft } from './build-draft';
 import { FAMILY_WORDS } from './family-words';
+import { OutdatedNotice } from './OutdatedNotice';
 import { OutlineFields } from './OutlineFields';
 import { dragHole, outlineHandles } from './outline-handles';
 
@@ -27,20 +29,6 @@ const CONSTRUCTION_WORDS: Record<Construction, string> = {
   carved: 'Carved',
   sandwich: 'Sandwich',
 };
-
-interface Draft {
-  number: string;
-  name: string;
-  family: Family;
-  construction: Construction;
-  plate: PlateRole;
-  leftHanded: boolean;
-  scaleLength: number | null;
-  wood: BuildWood;
-  outline: OutlineSpec;
-  holes: HoleSpec[];
-  units: UnitChoice;
-}
 
 const FIRST_DRAFT: Draft = {
   number: '',
@@ -57,19 +45,23 @@ const FIRST_DRAFT: Draft = {
 };
 
 export function NewBuildPage() {
-  return <BuildForm first={FIRST_DRAFT} id={null} />;
+  return <BuildForm first={FIRST_DRAFT} build={null} />;
 }
 
 export function EditBuildPage() {
   const { buildId = '' } = useParams();
   const build = useBuild(buildId);
   if (!build.data) return <Loading queries={[build]} what="the build" />;
-  return <BuildForm first={{ ...build.data, number: String(build.data.number) }} id={buildId} />;
+  return <BuildForm first={toDraft(build.data)} build={build.data} />;
 }
 
 /** One form for a new build and for changing one; the plate is drawn as it is typed or dragged. */
-function BuildForm({ first, id }: { first: Draft; id: string | null }) {
+function BuildForm({ first, build }: { first: Draft; build: Build | null }) {
+  const id = build?.id ?? null;
   const [draft, setDraft] = useState(first);
+  /** What the changes are made upon. */
+  const [base, setBase] = useState(build);
+  const [outdated, setOutdated] = useState<{ theirs: Build; fields: string[] } | null>(null);
   const [errors, setErrors] = useState<FieldError[]>([]);
   const [saving, setSaving] = useState(false);
   const newId = useRef(crypto.randomUUID());
@@ -89,16 +81,22 @@ function BuildForm({ first, id }: { first: Draft; id: string | null }) {
   const { shape, fault } = useShape(draft);
   const errorAt = (field: string) =>
     fault.find((e) => e.field === field)?.message ?? errors.find((e) => e.field === field)?.message ?? null;
-  const submit = async () => {
-    const own = ownErrors(draft);
+  const ask = async ({ errors: touched }: Refused) => {
+    const theirs = await get<Build>(`/builds/${id}`).catch((error: Error) => void toast.error(error.message));
+    if (theirs) setOutdated({ theirs, fields: touched.map(({ field }) => field) });
+  };
+  const submit = async (upon: Build | null, wanted: Draft) => {
+    const own = ownErrors(wanted);
     if (own.length > 0 || fault.length > 0) return setErrors(own);
     setSaving(true);
+    setOutdated(null);
     try {
-      const build = await save(draft, id, newId.current);
+      const kept = await (upon ? change(upon, wanted) : create(wanted, newId.current));
       await client.invalidateQueries({ queryKey: keys.builds });
-      void navigate(`/builds/${build.id}/thickness`);
+      void navigate(`/builds/${kept.id}/thickness`);
     } catch (failure) {
-      if (failure instanceof Refused && failure.errors.length > 0) setErrors(failure.errors);
+      if (failure instanceof Refused && failure.isOutdated) await ask(failure);
+      else if (failure instanceof Refused && failure.errors.length > 0) setErrors(failure.errors);
       else toast.error((failure as Error).message);
     } finally {
       setSaving(false);
@@ -129,7 +127,7 @@ function BuildForm({ first, id }: { first: Draft; id: string | null }) {
           className="min-h-0 space-y-5 overflow-y-auto border-l border-line bg-slip px-5 py-4"
           onSubmit={(event) => {
             event.preventDefault();
-            void submit();
+            void submit(base, draft);
           }}
         >
           <WhatFields draft={draft} set={set} errorAt={errorAt} isNew={id === null} />
@@ -140,6 +138,22 @@ function BuildForm({ first, id }: { first: Draft; id: string | null }) {
             errorAt={errorAt}
           />
           <WoodFields wood={draft.wood} plate={draft.plate} onChange={(wood) => set({ wood })} />
+          {outdated && base && (
+            <OutdatedNotice
+              {...outdated}
+              onMine={() => {
+                const mine = rebased(base, draft, outdated.theirs);
+                setBase(outdated.theirs);
+                setDraft(mine);
+                void submit(outdated.theirs, mine);
+              }}
+              onTheirs={() => {
+                setBase(outdated.theirs);
+                setDraft(rebased(base, draft, outdated.theirs, outdated.fields));
+                setOutdated(null);
+              }}
+            />
+          )}
           <div className="sticky bottom-0 flex gap-2 bg-slip py-2">
             <Button kind="main" type="submit" className="flex-1" disabled={saving}>
               {saving ? 'Keeping …' : id ? 'Keep the changes' : 'Lay it on the bench'}
@@ -359,32 +373,4 @@ function WoodFields({
       </div>
     </fieldset>
   );
-}
-
-function ownErrors({ number, name }: Draft): FieldError[] {
-  const errors: FieldError[] = [];
-  if (!/^[1-9]\d{0,5}$/.test(number.trim())) errors.push({ field: 'number', message: 'A whole number, 1 or more' });
-  if (name.trim() === '') errors.push({ field: 'name', message: 'Give it a name' });
-  return errors;
-}
-
-function save(draft: Draft, id: string | null, newId: string): Promise<Build> {
-  const { number, name, family, construction, plate, leftHanded, scaleLength, wood, outline, holes, units } = draft;
-  const fields = {
-    number: Number(number),
-    name: name.trim(),
-    family,
-    construction,
-    plate,
-    leftHanded,
-    scaleLength,
-    wood,
-    outline,
-    holes,
-    units,
-  };
-  if (id) return request<Build>('PATCH', `/builds/${id}`, fields);
-  const tool =
-    construction === 'carved' ? { kind: 'scraper', depthPerPass: 2e-5 } : { kind: 'plane', depthPerPass: 5e-5 };
-  return request<Build>('POST', '/builds', { id: newId, tool, ...fields });
 }

@@ -3,7 +3,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
-import { request } from '../api/client';
+import { Refused, request } from '../api/client';
 import { useBuilds } from '../api/hooks';
 import { keys } from '../api/keys';
 import type { Build } from '../api/types';
@@ -18,11 +18,17 @@ export function UseForBuild({ set }: { set: WoodSet }) {
   const users = (builds.data ?? []).filter((build) => build.wood.set?.id === set.id);
   const give = async () => {
     try {
-      const build = await request<Build>('PATCH', `/builds/${buildId}`, { wood: woodOfSet(set, set.properties) });
+      const { revision } = builds.data!.find(({ id }) => id === buildId)!;
+      const wood = woodOfSet(set, set.properties);
+      const build = await request<Build>('PATCH', `/builds/${buildId}`, { wood }, revision);
       await client.invalidateQueries({ queryKey: keys.builds });
       toast(`No. ${build.number} ${build.name} is now of ${set.name}`);
     } catch (failure) {
-      toast.error((failure as Error).message);
+      if (!(failure instanceof Refused && failure.isOutdated)) return void toast.error((failure as Error).message);
+      await client.invalidateQueries({ queryKey: keys.builds });
+      toast.error(
+        'Another page gave this build another wood meanwhile. Look at it, then press again if this one holds.',
+      );
     }
   };
   return (

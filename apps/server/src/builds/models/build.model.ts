@@ -8,7 +8,7 @@ import type {
   Station,
   UnitChoice,
 } from '@nimble/core';
-import { Column, CreatedAt, DataType, Model, PrimaryKey, Table, UpdatedAt } from 'sequelize-typescript';
+import { BeforeUpdate, Column, CreatedAt, DataType, Model, PrimaryKey, Table, UpdatedAt } from 'sequelize-typescript';
 
 export interface WaitsFor {
   what: string;
@@ -37,6 +37,20 @@ export class Build extends Model {
   @Column({ type: DataType.JSONB, defaultValue: {} }) declare choices: Partial<BuildChoices>;
   @Column(DataType.BOOLEAN) declare demo: boolean;
   @Column(DataType.DATE) declare archivedAt: Date | null;
+  @Column({ type: DataType.INTEGER, defaultValue: 1 }) declare revision: number;
+  /** The revision in which each field last changed; one that is not named has stood since the first. */
+  @Column({ type: DataType.JSONB, defaultValue: {} }) declare fieldRevisions: Record<string, number>;
   @CreatedAt declare createdAt: Date;
   @UpdatedAt declare updatedAt: Date;
+
+  /** Any change counts. Load the row with a lock in the same transaction, else two changes count as one. */
+  @BeforeUpdate
+  static countChange(build: Build): void {
+    build.revision += 1;
+    const fields = (build.changed() || []).filter((field) => !['updatedAt', 'revision'].includes(field));
+    build.fieldRevisions = {
+      ...build.fieldRevisions,
+      ...Object.fromEntries(fields.map((field) => [field, build.revision])),
+    };
+  }
 }

@@ -8,6 +8,7 @@ import { bracing } from './0006-bracing';
 import { explorations } from './0007-explorations';
 import { voicing } from './0008-voicing';
 import { trust } from './0009-trust';
+import { revisions } from './0010-revisions';
 
 /** In the order they run. A migration that has shipped is never edited. */
 export const MIGRATIONS: readonly Migration[] = [
@@ -20,4 +21,5 @@ export const MIGRATIONS: readonly Migration[] = [
   explorations,
   voicing,
   trust,
+  revisions,
 ];

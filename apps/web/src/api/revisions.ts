@@ -1,0 +1,9 @@
+/** The revision at which this page last saw each document: a change says which one it was made upon. */
+const seen = new Map<string, number>();
+
+export function noteRevision(path: string, etag: string | null): void {
+  const revision = /^"(\d+)"$/.exec(etag ?? '')?.[1];
+  if (revision !== undefined) seen.set(path, Number(revision));
+}
+
+export const revisionSeen = (path: string): number | undefined => seen.get(path);
