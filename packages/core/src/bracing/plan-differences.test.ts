@@ -15,12 +15,12 @@ describe('where two plans part', () => {
     expect(planDifferences(plan, JSON.parse(JSON.stringify(plan)) as BracingPlan)).toEqual(NOTHING));
   it('names the brace that was moved, and no other', () => {
     const [first, ...rest] = plan.braces;
-    const moved = { ...plan, braces: [{ ...first!, to: [first!.to[0] + 0.001, first!.to[1]] as const }, ...rest] };
-    expect(planDifferences(plan, moved as BracingPlan)).toEqual({ ...NOTHING, changed: [first!.name] });
+    const moved = { ...plan, braces: [{ ...first, to: [first.to[0] + 0.001, first.to[1]] as const }, ...rest] };
+    expect(planDifferences(plan, moved)).toEqual({ ...NOTHING, changed: [first.name] });
   });
   it('tells what only one of them has, whichever is first', () => {
     const fewer = { ...plan, braces: plan.braces.slice(1) };
-    const name = plan.braces[0]!.name;
+    const name = plan.braces[0].name;
     expect(planDifferences(plan, fewer)).toEqual({ ...NOTHING, onlyFirst: [name] });
     expect(planDifferences(fewer, plan)).toEqual({ ...NOTHING, onlySecond: [name] });
   });
