@@ -77,6 +77,42 @@ describe('rounds of a voicing', () => {
     expect((await api.http.get('/api/v1/shaving-record').query({ person: 'Tomas Brandl' })).body).toEqual([]);
   });
 
+  it('foretells a shaving from its own record, whatever the page sent of it, and settles the round before', async () => {
+    const own = aBuild();
+    const at = `/api/v1/builds/${own.id}`;
+    await api.http.post('/api/v1/builds').send(own).expect(201);
+    await api.http.put(`${at}/plan`).send(plan).expect(200);
+    const say = (kind: string, round: number, body: object) =>
+      api.http.post(`${at}/voicing/${kind}`).send({ id: randomUUID(), round, person: 'Ines Okafor', body }).expect(201);
+    const shave = { shavings: stroke(3e-4).shavings, said: '0.3 mm', tool: 'finger plane', proposed: false };
+    await say('mass', 1, { mass: 0.21, said: '210 g' });
+    await say('shaving', 1, shave); // of a page that knew no forecast
+    await say('mass', 2, { mass: 0.2098, said: '209.8 g' });
+    await say('shaving', 2, { ...shave, forecast: { mass: { value: 5, sd: 0.001 } } }); // of one that is mad
+    interface Shaved { body: { forecast: { mass?: { value: number } }; settled: { quantity: string; outcome: { value: number } }[]; pending?: boolean } }
+    const shavings = async () => ((await api.http.get(`${at}/voicing`).expect(200)).body as Event[]).filter(({ kind }) => kind === 'shaving') as unknown as Shaved[];
+    expect((await shavings())[1]!.body.pending).toBe(true);
+    let kept = await shavings();
+    for (let tries = 0; tries < 200 && kept.some(({ body }) => body.pending); tries++) {
+      await new Promise((resolve) => setTimeout(resolve, 200));
+      kept = await shavings();
+    }
+    // A stroke of 150 mm runs in and out over 20 mm and narrows upwards.
+    const off = leg.density * leg.width * 3e-4 * 0.15;
+    const [first, second] = kept.map(({ body }) => body);
+    expect((0.21 - first!.forecast.mass!.value) / off).toBeGreaterThan(0.5);
+    expect((0.21 - first!.forecast.mass!.value) / off).toBeLessThan(1.02);
+    expect(second!.forecast.mass!.value).toBeCloseTo(0.2098 - (0.21 - first!.forecast.mass!.value), 4);
+    expect(first!.settled).toEqual([]);
+    expect(second!.settled.map(({ quantity, outcome }) => [quantity, outcome.value])).toEqual([['mass', expect.closeTo(0.2098, 4)]]);
+    const { body: all } = await api.http.get('/api/v1/shaving-record').query({ person: 'Ines Okafor' }).expect(200);
+    expect(all).toEqual(second!.settled);
+    await say('let-in', 2, { quantity: 'mass', counts: true });
+    const { body: letIn } = await api.http.get('/api/v1/shaving-record').query({ person: 'Ines Okafor' }).expect(200);
+    expect(letIn).toEqual([{ ...second!.settled[0], letIn: true }]);
+    await api.http.post(`${at}/archive`).expect(200);
+  }); // prettier-ignore
+
   it('counts what was shaved before when it refuses to cut through, unless that was taken back', async () => {
     const tall = Math.max(...leg.heights);
     const most = {

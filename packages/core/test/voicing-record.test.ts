@@ -66,6 +66,18 @@ describe('the rounds of a record', () => {
     expect([only.before.value, only.outcome.value]).toEqual([expect.closeTo(5e-5, 12), expect.closeTo(5.4e-5, 12)]);
     expect(outcomesKept([bend(1, 5e-4), stroke(1, 3e-4, said)])).toEqual([]);
   });
+  it('let an outcome in by the word said last of it, in its own round', () => {
+    const said = { 'flex:across': { value: 5.3e-5, sd: 1e-6 } };
+    const events = [bend(1, 5e-4), stroke(1, 3e-4, said), bend(2, 9e-4)];
+    const letIn = (round: number, counts: boolean) => anEvent('let-in', round, { quantity: 'flex:across', counts });
+    const of = (...more: VoicingEvent[]) => outcomesKept([...events, ...more]).map((one) => one.letIn ?? false);
+    expect([of(), of(letIn(2, true)), of(letIn(2, true), letIn(2, false)), of(letIn(1, true))]).toEqual([
+      [false],
+      [true],
+      [false],
+      [false],
+    ]);
+  });
 });
 
 describe('a voicing to take along', () => {

@@ -1,7 +1,7 @@
 /** Voicing on the demo bench, from tops in numbers with fixed seeds: rounds that followed the program's own proposals, and how finished instruments turned out. */
 import {
-  asPlaned, asShaved, assessVoicing, benchFigures, floorOf, knockPlaces, microphoneOver, NO_GOAL, otherWood, priorSpread, readBalance, readDial, roundsOf, safeReductions, seededRandom, seedOf, SIMULATED_MODES, soundingModes, AS_TAKEN,
-  type FlexPlace, type PlacedKnock, type RandomSource, type RoundKnock, type Shaving, type TopPlan, type VoicingBodies, type VoicingEvent, type VoicingGoal, type VoicingKind, type WoodFactors,
+  asPlaned, asShaved, assessVoicing, benchFigures, floorOf, knockPlaces, microphoneOver, NO_GOAL, otherWood, priorSpread, readBalance, readDial, roundKnock, roundsOf, safeReductions, seededRandom, seedOf, SIMULATED_MODES, soundingModes, AS_TAKEN,
+  type FlexPlace, type RandomSource, type Shaving, type TopPlan, type VoicingBodies, type VoicingEvent, type VoicingGoal, type VoicingKind, type WoodFactors,
 } from '@nimble/core'; // prettier-ignore
 import { knocksOfRound, type DemoKnock } from './demo-sounds';
 
@@ -80,7 +80,7 @@ export async function demoRounds(of: RoundsOf): Promise<DemoRounds> {
     const modes = soundingModes(truth.top, SIMULATED_MODES, wood);
     knocks.push(...(await knocksOfRound({ modes, places, round, microphone: microphoneOver(top.shape), loose: round === 1 ? looseEnd(top) : null })));
     if (last) break;
-    const { rounds, proposal: { candidates: [best] } } = assessVoicing({ top, rounds: roundsOf(diary.events, knocks.map(roundKnock), top), goal, prior: KNOWN_WOOD, closed: false, record: [], thinnest });
+    const { rounds, proposal: { candidates: [best] } } = assessVoicing({ top, rounds: roundsOf(diary.events, knocks.map((knock, i) => ({ ...roundKnock({ ...knock, id: `${i}`, about: 'station' }), notes: [] })), top), goal, prior: KNOWN_WOOD, closed: false, record: [], thinnest });
     if (!best) break;
     const id = diary.nextId();
     diary.add('shaving', round, at + 2 * HOUR, {
@@ -97,13 +97,6 @@ function looseEnd({ plan: { braces } }: TopPlan) {
   const [x, y] = braces.filter(({ role }) => role === 'tone-bar').at(-1)!.to;
   return { x, y, reach: LOOSE_REACH };
 }
-
-function roundKnock({ round, place, analysis }: DemoKnock, i: number): RoundKnock {
-  const { partials, loudness, brightness, ringTime, rattle } = analysis;
-  const told = partials.length > 0 && loudness !== null && brightness !== null;
-  const placed: PlacedKnock | null = told ? { id: `${i}`, partials, loudness, brightness, ringTime, rattle, place } : null;
-  return { round, about: 'station', placed, notes: [], ring: ringTime };
-} // prettier-ignore
 
 export interface FinishedOf {
   number: number;

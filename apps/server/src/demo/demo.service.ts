@@ -11,7 +11,7 @@ import {
   woodOfSet,
   woodOfSpecies,
 } from '@nimble/core';
-import type { BuildWood, Construction, Estimate, Experience, PlateShape, RuleChoices, TopPlan, VoicingEvent } from '@nimble/core'; // prettier-ignore
+import type { BuildWood, Construction, Estimate, Experience, PlateShape, RuleChoices, TopPlan, VoicingBodies, VoicingEvent } from '@nimble/core'; // prettier-ignore
 import { randomUUID } from 'node:crypto';
 import type { Transaction } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
@@ -41,7 +41,7 @@ import { KnockRecord } from '../knocks/models/knock.model';
 import { demoGlueUps, demoPlan, demoShapings } from './demo-plans';
 import { demoRack } from './demo-rack';
 import { demoVariants } from './demo-variants';
-import { VoicingEvent as VoicingEventRecord } from '../rounds/voicing-event.model';
+import { VoicingEvent as VoicingEventRecord, type KeptForecast } from '../rounds/voicing-event.model';
 import { TopVariant } from '../variants/variant.model';
 import { simulateChecks, type SimulatedCheck } from './simulate-checks';
 import { simulateThicknessing, type SimulatedSurvey } from './simulate-thicknessing';
@@ -232,7 +232,10 @@ export class DemoService {
     const person = DEMO_PEOPLE[1]!.name;
     const common = { number: demo.number, buildId: demo.id, top, person, now };
     const keep = (events: readonly VoicingEvent[]) =>
-      VoicingEventRecord.bulkCreate(events.map(({ retracted: _, ...event }) => ({ ...event, buildId: demo.id })), { transaction }); // prettier-ignore
+      VoicingEventRecord.bulkCreate(
+        events.map(({ retracted: _, ...event }) => ({ ...event, buildId: demo.id, foretold: forecastOf(event) })),
+        { transaction },
+      );
     if (demo.finished) {
       const events = demoFinished({ ...common, ...demo.finished });
       await keep(events);
@@ -326,4 +329,11 @@ function goalsOf(from: string, checks: readonly SimulatedCheck[]): RuleChoices {
       : null,
     pitch: across ? { note: 'across', frequency: across } : null,
   };
+}
+
+/** Of the demo's own rounds it was made as the record makes it; what was planed by ear has none. */
+function forecastOf(event: Pick<VoicingEvent, 'kind' | 'body'>): KeptForecast | null {
+  if (event.kind !== 'shaving') return null;
+  const { forecast, settled, proposed } = event.body as VoicingBodies['shaving'];
+  return { forecast, settled, ...(!proposed && { unforetold: 'it was planed by ear, before rounds were kept here' }) };
 }

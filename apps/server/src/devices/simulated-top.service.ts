@@ -6,7 +6,7 @@ import { Build } from '../builds/models/build.model';
 import { figuresInNumbers, type TopInNumbers } from '../compute/top-in-numbers';
 import { topOfRecord } from '../explorations/top-of-record';
 import { invalid, notFound } from '../problem';
-import { eventsOf, eventView } from '../rounds/rounds.service';
+import { eventsOf, eventView } from '../rounds/events-of-record';
 
 /** A stand-in for the braced plate on the bench: it exists only in numbers, of other wood than it is taken for, and was planed as hands plane. */
 @Injectable()

@@ -3,7 +3,7 @@ import { NO_BUILD_CHOICES, readingOf, standingEvents, type ComparedBuild, type F
 import { QueryTypes } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
 import { Build } from '../builds/models/build.model';
-import { eventView } from './rounds.service';
+import { eventView } from './events-of-record';
 import { VoicingEvent } from './voicing-event.model';
 
 export interface ComparedView extends ComparedBuild {

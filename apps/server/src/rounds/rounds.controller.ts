@@ -1,7 +1,7 @@
 import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post, Query } from '@nestjs/common';
 import { ApiOperation, ApiTags } from '@nestjs/swagger';
 import {
-  BoxEventDto, FlexEventDto, GoalEventDto, MassEventDto, OutcomeEventDto, ParkEventDto, ReductionEventDto, RepairEventDto, ResonancesEventDto, SecondLookEventDto, SettlingEventDto,
+  BoxEventDto, FlexEventDto, GoalEventDto, LetInEventDto, MassEventDto, OutcomeEventDto, ParkEventDto, ReductionEventDto, RepairEventDto, ResonancesEventDto, SecondLookEventDto, SettlingEventDto,
   ShavingEventDto, StrungEventDto, TrimEventDto,
 } from './rounds.dto'; // prettier-ignore
 import { CompareService } from './compare.service';
@@ -53,6 +53,12 @@ export class RoundsController {
   @Post('builds/:id/voicing/shaving')
   shaving(@Id() id: string, @Body() body: ShavingEventDto) {
     return this.rounds.add(id, 'shaving', body);
+  }
+
+  /** What came of a quantity in this round teaches the record although it was left out, or no longer does. */
+  @Post('builds/:id/voicing/let-in')
+  letIn(@Id() id: string, @Body() body: LetInEventDto) {
+    return this.rounds.add(id, 'let-in', body);
   }
 
   @Post('builds/:id/voicing/reduction')

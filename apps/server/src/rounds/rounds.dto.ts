@@ -105,6 +105,7 @@ export class SettledDto {
   @ValidateNested() @Type(() => EstimateDto) outcome: EstimateDto;
   /** A note named by its pitch alone: it teaches nothing. */
   @IsOptional() @IsBoolean() unsure?: boolean;
+  @IsOptional() @IsBoolean() letIn?: boolean;
 }
 
 export class ShavingBodyDto {
@@ -112,13 +113,22 @@ export class ShavingBodyDto {
   @IsString() @MaxLength(80) said: string;
   @IsString() @MaxLength(40) tool: string;
   @IsBoolean() proposed: boolean;
-  /** By quantity; checked one by one. */
-  @IsObject() forecast: Record<string, EstimateDto>;
-  @IsArray() @ArrayMaxSize(40) @ValidateNested({ each: true }) @Type(() => SettledDto) settled: SettledDto[];
+  /** By quantity; checked one by one. What the page foretold, shown until the record's own forecast is made. */
+  @IsOptional() @IsObject() forecast: Record<string, EstimateDto> = {};
+  @IsOptional() @IsArray() @ArrayMaxSize(40) @ValidateNested({ each: true }) @Type(() => SettledDto) settled: SettledDto[] = [];
 } // prettier-ignore
 
 export class ShavingEventDto extends EventDto {
   @ValidateNested() @Type(() => ShavingBodyDto) body: ShavingBodyDto;
+}
+
+export class LetInBodyDto {
+  @IsString() @Matches(/^(flex:[a-z-]{1,30}|mode:\d{1,3}|mass|ring)$/) quantity: string;
+  @IsBoolean() counts: boolean;
+}
+
+export class LetInEventDto extends EventDto {
+  @ValidateNested() @Type(() => LetInBodyDto) body: LetInBodyDto;
 }
 
 export class ReductionBodyDto {

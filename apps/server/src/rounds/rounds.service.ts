@@ -1,11 +1,12 @@
 import { Injectable } from '@nestjs/common';
 import {
-  asShaved, checkGoal, checkTrim, InvalidInput, isOf, outcomesKept, type ShavingOutcome, type VoicingBodies, type VoicingEvent as VoicingEventView, type VoicingKind,
+  asShaved, checkGoal, checkTrim, InvalidInput, isOf, type ShavingOutcome, type VoicingBodies, type VoicingKind,
 } from '@nimble/core'; // prettier-ignore
-import { Op } from 'sequelize';
 import { Build } from '../builds/models/build.model';
 import { topOfRecord } from '../explorations/top-of-record';
 import { conflict, invalid, notFound, refusing } from '../problem';
+import { eventsOf, eventView, shavingOutcomes } from './events-of-record';
+import { ForetellingService } from './foretelling.service';
 import { VoicingEvent } from './voicing-event.model';
 
 interface Sent<K extends VoicingKind> {
@@ -18,9 +19,15 @@ interface Sent<K extends VoicingKind> {
 
 @Injectable()
 export class RoundsService {
+  constructor(private readonly foretelling: ForetellingService) {}
+
   async list(buildId: string) {
     await findBuild(buildId);
-    return (await eventsOf(buildId)).map(eventView);
+    const events = await eventsOf(buildId);
+    const isMissing = ({ kind, foretold, retractedAt }: VoicingEvent) =>
+      kind === 'shaving' && !foretold && !retractedAt;
+    if (events.some(isMissing)) this.foretelling.makeMissing(buildId);
+    return events.map(eventView);
   }
 
   /** The same event sent twice is kept once. */
@@ -36,6 +43,7 @@ export class RoundsService {
     if (kind === 'shaving') await this.checkShavings(build, body as VoicingBodies['shaving']);
     const plain = JSON.parse(JSON.stringify(body)) as VoicingBodies[K];
     const event = await VoicingEvent.create({ id, buildId, kind, round, person, at: at ? new Date(at) : new Date(), body: plain });
+    if (kind === 'shaving') this.foretelling.makeMissing(buildId);
     return eventView(event);
   } // prettier-ignore
 
@@ -57,14 +65,9 @@ export class RoundsService {
     });
   } // prettier-ignore
 
-  async record(person: string, but: string): Promise<ShavingOutcome[]> {
-    const shaved = await VoicingEvent.findAll({
-      where: { kind: 'shaving', retractedAt: null, ...(person && { person }), ...(isUuid(but) && { buildId: { [Op.ne]: but } }) },
-      attributes: ['buildId'], group: 'buildId', raw: true,
-    }); // prettier-ignore
-    const builds = await Promise.all(shaved.map(({ buildId }) => eventsOf(buildId)));
-    return builds.flatMap((events) => outcomesKept(events.map(eventView).filter((event) => event.kind !== 'shaving' || !person || event.person === person)));
-  } // prettier-ignore
+  record(person: string, but: string): Promise<ShavingOutcome[]> {
+    return shavingOutcomes(person, but);
+  }
 
   async retract(buildId: string, id: string, retracted: boolean) {
     const event = await VoicingEvent.findOne({ where: { id, buildId } });
@@ -73,8 +76,6 @@ export class RoundsService {
     return eventView(event);
   }
 }
-
-const isUuid = (text: string) => /^[0-9a-f-]{36}$/i.test(text);
 
 async function findBuild(id: string): Promise<Build> {
   const build = await Build.findByPk(id);
@@ -90,11 +91,3 @@ function requireReading({ turn, belly }: VoicingBodies['settling']): void {
   if ((turn ?? null) === null && (belly ?? null) === null)
     throw invalid([{ field: 'body.turn', message: 'is missing: give the turn or the belly' }]);
 }
-
-export function eventView({ id, round, kind, at, person, body, retractedAt }: VoicingEvent): VoicingEventView {
-  const retracted = retractedAt !== null && retractedAt !== undefined;
-  return { id, round, kind, at: at.toISOString(), person, body, retracted } as VoicingEventView;
-}
-
-export const eventsOf = (buildId: string) =>
-  VoicingEvent.findAll({ where: { buildId }, order: [['at', 'ASC'], ['round', 'ASC']] }); // prettier-ignore

@@ -1,7 +1,7 @@
 import { shavedTop, type TopPlan } from '@nimble/core';
 import type { Build } from '../builds/models/build.model';
 import { topOfRecord } from '../explorations/top-of-record';
-import { eventsOf, eventView } from './rounds.service';
+import { eventsOf, eventView } from './events-of-record';
 
 /** A build's whole top as it stands: as its records have it, less what was shaved in its rounds. */
 export async function topAsShaved(build: Build): Promise<TopPlan> {

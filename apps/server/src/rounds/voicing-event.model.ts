@@ -1,5 +1,10 @@
-import type { VoicingBodies, VoicingKind } from '@nimble/core';
+import type { ForetoldShaving, VoicingBodies, VoicingKind } from '@nimble/core';
 import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
+
+export interface KeptForecast extends ForetoldShaving {
+  /** Why the record can make none: then what the page sent stands. */
+  unforetold?: string;
+}
 
 /** Only ever added; a wrong one is taken back and stays. */
 @Table({ tableName: 'voicing_events', timestamps: false, underscored: true })
@@ -11,5 +16,7 @@ export class VoicingEvent extends Model {
   @Column(DataType.DATE) declare at: Date;
   @Column(DataType.TEXT) declare person: string;
   @Column(DataType.JSONB) declare body: VoicingBodies[VoicingKind];
+  /** Of a shaving: what the record itself foretells of it; null until that is made. */
+  @Column(DataType.JSONB) declare foretold: KeptForecast | null;
   @Column(DataType.DATE) declare retractedAt: Date | null;
 }

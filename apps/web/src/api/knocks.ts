@@ -1,5 +1,14 @@
 /** What was heard of a build: knocks on the whole plate, at stations and of bars, and the finished instrument played. */
-import type { HeardKnock, KeptAnalysis, PlacedKnock, PlayedAnalysis, RoundKnock } from '@nimble/core';
+import {
+  heardKnock,
+  placedKnock,
+  roundKnock,
+  type HeardKnock,
+  type KeptAnalysis,
+  type PlacedKnock,
+  type PlayedAnalysis,
+  type RoundKnock,
+} from '@nimble/core';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { outbox, useOutbox } from './bench-outbox';
@@ -144,27 +153,12 @@ export const simulatedKnock = (buildId: string, { x, y }: { x: number; y: number
   bytesOf(`/devices/microphone/${buildId}/knock`, 'POST', { x, y });
 
 /** What the core takes of a knock; null of one that told nothing or was taken back. */
-export function heardOf({ id, analysis, retracted }: KnockView): HeardKnock | null {
-  const { partials, loudness, brightness, ringTime, rattle } = analysis;
-  if (retracted || partials.length === 0 || loudness === null || brightness === null) return null;
-  return { id, partials, loudness, brightness, ringTime, rattle };
-}
+export const heardOf = (knock: KnockView): HeardKnock | null => (knock.retracted ? null : heardKnock(knock));
 
 /** Knocks at stations as the map takes them. */
-export function placedOf(knocks: readonly KnockView[]): PlacedKnock[] {
-  return knocks.flatMap((knock): PlacedKnock[] => {
-    const heard = heardOf(knock);
-    const { name, x, y } = knock.place;
-    if (!heard || knock.about !== 'station' || name === undefined || x === undefined || y === undefined) return [];
-    return [{ ...heard, place: { name, x, y } }];
-  });
-}
+export const placedOf = (knocks: readonly KnockView[]): PlacedKnock[] =>
+  knocks.flatMap((knock) => (knock.retracted ? [] : (placedKnock(knock) ?? [])));
 
 /** What a voicing's rounds take of the knocks. */
-export function roundKnocks(knocks: readonly KnockView[]): RoundKnock[] {
-  return knocks.filter(({ retracted }) => !retracted).map((knock): RoundKnock => {
-    const { round, about, analysis } = knock;
-    const notes = analysis.partials.map(({ frequency, frequencySd }) => ({ frequency, sd: frequencySd }));
-    return { round, about, placed: placedOf([knock])[0] ?? null, notes, ring: analysis.ringTime };
-  });
-} // prettier-ignore
+export const roundKnocks = (knocks: readonly KnockView[]): RoundKnock[] =>
+  knocks.filter(({ retracted }) => !retracted).map(roundKnock);

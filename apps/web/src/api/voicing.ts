@@ -7,12 +7,17 @@ import { get, request } from './client';
 import { keys } from './keys';
 import type { Write } from './outbox';
 
+const PENDING_MS = 1500;
+const isPending = (event: VoicingEvent) => event.kind === 'shaving' && !event.retracted && event.body.pending === true;
+
 /** Oldest first, those that still wait to be sent included. */
 export function useVoicingEvents(buildId: string) {
   const { writes } = useOutbox();
   const query = useQuery({
     queryKey: keys.voicing(buildId),
     queryFn: () => get<VoicingEvent[]>(`/builds/${buildId}/voicing`),
+    // A forecast that the record is still making comes by itself.
+    refetchInterval: ({ state }) => (state.data?.some(isPending) ? PENDING_MS : false),
   });
   const data = useMemo(() => query.data && withPendingEvents(query.data, writes, buildId), [query.data, writes, buildId]); // prettier-ignore
   return { ...query, data };
@@ -49,7 +54,7 @@ export const useCompared = () =>
   useQuery({ queryKey: keys.compared, queryFn: () => get<ComparedView[]>('/builds-compared') });
 
 const LABELS: Record<VoicingKind, string> = {
-  goal: 'the goal', flex: 'the bend', mass: 'the weight', shaving: 'the shaving', reduction: 'the tick', repair: 'the repair', park: 'the rest',
+  goal: 'the goal', flex: 'the bend', mass: 'the weight', shaving: 'the shaving', 'let-in': 'the word on the outcome', reduction: 'the tick', repair: 'the repair', park: 'the rest',
   'second-look': 'the second look', box: 'the volume of the box', trim: 'the trim', resonances: 'the two notes', strung: 'the strings', settling: 'the reading', outcome: 'how it turned out',
 }; // prettier-ignore
 

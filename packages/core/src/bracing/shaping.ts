@@ -1,7 +1,7 @@
 /** A step of shaping: what it will do, said before, and put beside what it did. SI. */
 import type { Estimate } from '../estimate';
 import { InvalidInput } from '../invalid-input';
-import { settle, type LedgerLine } from '../ledger';
+import { settleAsked, type LedgerLine } from '../ledger';
 import { planFigures, volumeOf, type BracePlan } from './brace-plan';
 
 export interface ShapingForecast {
@@ -65,11 +65,12 @@ export function settleShaping(
   forecast: ShapingForecast,
   { removed, frequency }: ShapingOutcome,
 ): LedgerLine[] {
-  // prettier-ignore
-  const lines: LedgerLine[] = [];
-  if (removed !== null) lines.push(settle({ quantity: 'mass', of: name, forecast: forecast.removed, outcome: { value: removed, sd: SCALE_DOUBT } })); // prettier-ignore
-  if (frequency !== null) lines.push(settle({ quantity: 'pitch', of: name, forecast: forecast.frequency, outcome: { value: frequency, sd: EAR_DOUBT * frequency } })); // prettier-ignore
-  return lines;
+  const weighed = removed === null ? null : { value: removed, sd: SCALE_DOUBT };
+  const heard = frequency === null ? null : { value: frequency, sd: EAR_DOUBT * frequency };
+  return settleAsked([
+    { quantity: 'mass', of: name, said: forecast.removed, came: weighed },
+    { quantity: 'pitch', of: name, said: forecast.frequency, came: heard },
+  ]);
 }
 
 /** The plain stick that a brace is planed from: its greatest height all along. */

@@ -4,8 +4,10 @@ export {
   learnShavings,
   teaches,
   UNLEARNED,
+  whyLeftOut,
   type Hand,
   type Learned,
+  type LeftOut,
   type ShavingOutcome,
   type ShavingRecord,
 } from './shaving-record';
@@ -18,3 +20,4 @@ export {
   type LedgerSummary,
 } from './outcome';
 export { settlePass, type PassForecastSaid, type PassOutcome } from './settle-pass';
+export { settleAsked, settleShaving, type Asked } from './settle-asked';

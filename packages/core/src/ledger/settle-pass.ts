@@ -1,7 +1,8 @@
 /** A pass settled: what was foretold of what was taken, against scale, caliper, jig and ear afterwards. SI. */
 import type { Estimate } from '../estimate';
 import { SCALE_SD } from '../survey';
-import { settle, type LedgerLine } from './outcome';
+import type { LedgerLine } from './outcome';
+import { settleAsked } from './settle-asked';
 
 export interface PassForecastSaid {
   meanAfter: Estimate;
@@ -25,17 +26,14 @@ const NOTE_SD = 0.004;
 
 /** One line for each figure that was foretold and then asked. */
 export function settlePass(said: PassForecastSaid, came: PassOutcome): LedgerLine[] {
-  const lines = [settle({ quantity: 'mean-thickness', forecast: said.meanAfter, outcome: came.mean })];
-  if (came.mass !== null)
-    lines.push(settle({ quantity: 'mass', forecast: said.massAfter, outcome: { value: came.mass, sd: SCALE_SD } }));
   const { flex = null, pitch = null } = said.checks ?? {};
   const bent = came.checks.find((check) => flex && check.flex?.jigId === flex.jigId)?.flex;
-  if (flex && bent)
-    lines.push(settle({ quantity: 'flex', of: flex.jigId, forecast: flex.compliance, outcome: bent.compliance }));
-  const heard = pitch && came.checks.find(({ notes }) => notes?.[pitch.note] !== undefined)?.notes?.[pitch.note];
-  if (pitch && heard) {
-    const outcome = { value: heard, sd: NOTE_SD * heard };
-    lines.push(settle({ quantity: 'pitch', of: pitch.note, forecast: pitch.frequency, outcome }));
-  }
-  return lines;
+  const heard = came.checks.find(({ notes }) => pitch && notes?.[pitch.note] !== undefined)?.notes?.[pitch!.note];
+  const note = heard === undefined ? null : { value: heard, sd: NOTE_SD * heard };
+  return settleAsked([
+    { quantity: 'mean-thickness', said: said.meanAfter, came: came.mean },
+    { quantity: 'mass', said: said.massAfter, came: came.mass === null ? null : { value: came.mass, sd: SCALE_SD } },
+    { quantity: 'flex', of: flex?.jigId, said: flex?.compliance, came: bent?.compliance },
+    { quantity: 'pitch', of: pitch?.note, said: pitch?.frequency, came: note },
+  ]);
 }

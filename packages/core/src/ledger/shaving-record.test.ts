@@ -1,5 +1,5 @@
 import { seededRandom } from '../simulate';
-import { learnApart, learnShavings, UNLEARNED, type ShavingOutcome } from './shaving-record';
+import { learnApart, learnShavings, UNLEARNED, whyLeftOut, type ShavingOutcome } from './shaving-record';
 
 const random = seededRandom(4);
 /** Changes of two to six per cent foretold; what comes is a factor of them with a hand's scatter, read to half a per cent. */
@@ -52,6 +52,26 @@ describe('the record of shavings', () => {
   it('learns nothing of notes that were named by their pitch alone', () => {
     const notes = outcomes(20, 0.6, 0).map((one) => ({ ...one, quantity: 'mode:1', unsure: true }));
     expect(learnShavings(notes)).toMatchObject({ taught: 0, gain: 1 });
+  });
+  it('says why one teaches nothing, and takes it all the same once the maker lets it in', () => {
+    const at = (value: number) => ({ value, sd: 0.001 * value });
+    const far: ShavingOutcome = {
+      quantity: 'flex:across',
+      where: 'brace',
+      before: at(1),
+      forecast: at(1.04),
+      outcome: at(1.2),
+    };
+    const cases: [ShavingOutcome, string | null][] = [
+      [far, 'too-far-off'],
+      [{ ...far, letIn: true }, null],
+      [{ ...far, outcome: at(1.05), unsure: true }, 'unsure'],
+      [{ ...far, outcome: at(1.05), unsure: true, letIn: true }, null],
+      [{ ...far, forecast: at(1.002), letIn: true }, 'too-small'], // tells nothing, whoever says so
+      [{ ...far, quantity: 'ring', letIn: true }, 'not-of-hands'],
+    ];
+    expect(cases.map(([outcome]) => whyLeftOut(outcome))).toEqual(cases.map(([, why]) => why));
+    expect(learnShavings([{ ...far, letIn: true }]).gain).toBeGreaterThan(learnShavings([far]).gain);
   });
   it('learns brace and plate, bend and note apart', () => {
     const bends = outcomes(60, 0.7, 0.05);

@@ -14,6 +14,8 @@ export interface ShavingOutcome {
   outcome: Estimate;
   /** A note that was named by its pitch alone, or a reading that stands in doubt. */
   unsure?: boolean;
+  /** The maker said that it is one all the same: it teaches whatever the doubt. */
+  letIn?: boolean;
 }
 
 /** What forecast changes are multiplied by from now on (1), and the spread of outcomes about them, as a share of the change. */
@@ -63,12 +65,20 @@ interface Change {
 }
 
 /** Does an outcome tell of the hand at all? */
-export function teaches({ quantity, before, forecast, outcome, unsure }: ShavingOutcome): boolean {
-  if (quantity === NOT_OF_HANDS || unsure) return false;
+export const teaches = (outcome: ShavingOutcome): boolean => whyLeftOut(outcome) === null;
+
+export type LeftOut = 'not-of-hands' | 'too-small' | 'unsure' | 'too-far-off';
+
+/** Why it teaches nothing; null where it does. What is unsure or too far off may be let in by hand. */
+export function whyLeftOut({ quantity, before, forecast, outcome, unsure, letIn }: ShavingOutcome): LeftOut | null {
+  if (quantity === NOT_OF_HANDS) return 'not-of-hands';
   const said = Math.log(forecast.value / before.value);
+  if (Math.abs(said) <= LEAST_CHANGE) return 'too-small';
+  if (letIn) return null;
+  if (unsure) return 'unsure';
   const off = Math.log(outcome.value / forecast.value);
   const doubt = Math.hypot(relative(forecast), relative(outcome), relative(before), FIRST_SPREAD * said);
-  return Math.abs(said) > LEAST_CHANGE && Math.abs(off) <= OUTLIER * doubt;
+  return Math.abs(off) <= OUTLIER * doubt ? null : 'too-far-off';
 }
 
 /** Bayes' rule for one factor with a normal prior about one; the spread from what is left, mixed with the first guess. */

@@ -1,5 +1,13 @@
 /** A voicing from its record: the fitted model, where everything stands, the next shaving, and whether to stop. Reckoned anew from what was read; nothing is kept but readings. SI. */
-import { learnApart, learnShavings, UNLEARNED, type Learned, type ShavingOutcome, type ShavingRecord } from '../ledger';
+import {
+  learnApart,
+  learnShavings,
+  settleShaving,
+  UNLEARNED,
+  type Learned,
+  type ShavingOutcome,
+  type ShavingRecord,
+} from '../ledger';
 import type { TopPlan } from '../whole-top';
 import {
   calibrate,
@@ -32,6 +40,8 @@ export interface VoicingRound {
   /** Taken off after these readings, and what was foretold of it then. */
   shavings: readonly Shaving[];
   foretold: Foretold | null;
+  /** Quantities whose outcomes count by the maker's word, read in this round. */
+  letIn?: readonly string[];
 }
 
 export interface VoicingInput {
@@ -77,40 +87,84 @@ export interface VoicingAssessment {
   foretold: boolean;
 }
 
+/** What the record makes of the top, before anything is proposed. */
+export type VoicingReckoned = Pick<
+  VoicingAssessment,
+  'calibration' | 'rounds' | 'standing' | 'record' | 'learned' | 'ring' | 'foretold'
+>;
+
 /** @param onProgress share done and what is being done; throwing in it gives up @throws InvalidInput naming the field that can't be */
-export function assessVoicing(input: VoicingInput, onProgress: (done: number) => void = () => undefined): VoicingAssessment {
-  const { top, rounds, goal, prior, closed, thinnest } = input;
-  const bench: VoicingSettings = { closed, ...(input.modeCount !== undefined && { modeCount: input.modeCount }), ...(input.meshSize !== undefined && { meshSize: input.meshSize }) };
+export function assessVoicing(
+  input: VoicingInput,
+  onProgress: (done: number) => void = () => undefined,
+): VoicingAssessment {
+  const { goal, thinnest, meshSize } = input;
+  const reckoned = reckonVoicing(input, onProgress);
+  const { calibration, standing, learned, ring, rounds } = reckoned;
+  const { model } = calibration;
+  const proposal = propose({
+    model,
+    standing,
+    goal,
+    learned,
+    thinnest,
+    ringOver: ringIsOver(ring),
+    ...(meshSize !== undefined && { meshSize }),
+  });
+  const verdict = stopOrGo({
+    proposal,
+    ring: goal.ring ? ring : null,
+    reserve: goal.reserve,
+    misfit: calibration.misfit,
+  });
+  onProgress(1);
+  return {
+    ...reckoned,
+    proposal: verdict.say === 'look-again' ? { ...proposal, candidates: [], refusedForFloor: 0 } : proposal,
+    verdict,
+    next: nextReadings({ goal, model, since: (key) => shavedSince(input.rounds, rounds, key) }),
+    worth: worthReading(calibration, readingError).filter(({ key }) => key !== 'ring'),
+  };
+}
+
+/** The model fitted to what was read, and where everything stands. @throws InvalidInput naming the field that can't be */
+export function reckonVoicing(
+  input: VoicingInput,
+  onProgress: (done: number) => void = () => undefined,
+): VoicingReckoned {
+  const { top, rounds, goal, prior, closed, modeCount, meshSize } = input;
+  const bench: VoicingSettings = {
+    closed,
+    ...(modeCount !== undefined && { modeCount }),
+    ...(meshSize !== undefined && { meshSize }),
+  };
   const { modes: named } = figuresOnBench(top, bench);
   onProgress(0.15);
-  const settings = { ...bench, named };
   const last = rounds.filter(({ readings, heard }) => readings.length + heard.length > 0).at(-1);
-  const before = rounds.filter(({ number }) => last !== undefined && number < last.number).flatMap(({ shavings }) => shavings);
-  const since = rounds.filter(({ number }) => last === undefined || number >= last.number).flatMap(({ shavings }) => shavings);
+  const isBefore = ({ number }: VoicingRound) => last !== undefined && number < last.number;
+  const before = rounds.filter(isBefore).flatMap(({ shavings }) => shavings);
+  const since = rounds.filter((round) => !isBefore(round)).flatMap(({ shavings }) => shavings);
   const fitted = calibrate(asShaved(top, before), (model) => (last ? readingsUpTo(rounds, last, model) : []), {
-    prior, settings, onStep: (done) => onProgress(0.15 + 0.5 * done),
+    prior,
+    settings: { ...bench, named },
+    onStep: (done) => onProgress(0.15 + 0.5 * done),
   });
   const known = roundStandings(rounds, fitted.model.modes);
   const outcomes = known.flatMap((round) => round.outcomes);
-  const record = learnShavings([...input.record, ...outcomes]);
-  const learned = learnApart([...input.record, ...outcomes]);
   const now = since.length > 0 ? afterShaving(rounds, known) : (known.at(-1)?.standing ?? {});
   const standing = withModel(now, fitted.model, modelSd(fitted));
   const ringing = goal.ring && standing.ring ? withRing(fitted.model, standing.ring.value) : fitted.model;
-  const calibration = { ...fitted, model: { ...ringing, top: asShaved(ringing.top, since) } };
   const rings = ringRounds(rounds, known);
-  const trend = ringTrend(rings);
-  const proposal = propose({ model: calibration.model, standing, goal, learned, thinnest, ringOver: ringIsOver(trend), ...(input.meshSize !== undefined && { meshSize: input.meshSize }) });
-  const verdict = stopOrGo({ proposal, ring: goal.ring ? trend : null, reserve: goal.reserve, misfit: fitted.misfit });
-  onProgress(1);
   return {
-    calibration, rounds: known, standing, record, learned,
-    proposal: verdict.say === 'look-again' ? { ...proposal, candidates: [], refusedForFloor: 0 } : proposal, foretold: since.length > 0,
-    verdict,
-    next: nextReadings({ goal, model: calibration.model, since: (key) => shavedSince(rounds, known, key) }),
-    worth: worthReading(fitted, readingError), ring: { ...trend, rounds: rings },
+    calibration: { ...fitted, model: { ...ringing, top: asShaved(ringing.top, since) } },
+    rounds: known,
+    standing,
+    record: learnShavings([...input.record, ...outcomes]),
+    learned: learnApart([...input.record, ...outcomes]),
+    ring: { ...ringTrend(rings), rounds: rings },
+    foretold: since.length > 0,
   };
-} // prettier-ignore
+}
 
 /** A note whose name is unsure is no standing and proves no goal. */
 const surelyNamed = (modes: readonly VoicedMode[], heard: VoicingRound['heard']) =>
@@ -147,11 +201,12 @@ function roundStandings(rounds: readonly VoicingRound[], modes: readonly VoicedM
   return rounds.map((round) => {
     const matched = matchModes(modes, round.heard);
     const readings = [...matched.filter(({ sure }) => sure).map(({ key, frequency }): VoicingReading => ({ key, value: frequency })), ...ringOf(round), ...round.readings];
-    const outcomes = [...readTogether(readings)].flatMap(([key, value]): ShavingOutcome[] => {
-      const [said, was] = [foretold[key], before[key]];
-      const unsure = matched.some((one) => one.key === key && one.alike === null);
-      return said && was ? [{ quantity: key, where, before: was, forecast: said, outcome: value, ...(unsure && { unsure }) }] : [];
-    });
+    const byPitchAlone = new Set<string>(matched.flatMap(({ key, alike }) => (alike === null ? [key] : [])));
+    const outcomes = settleShaving({ before, said: foretold, where }, readTogether(readings)).map((outcome): ShavingOutcome => ({
+      ...outcome,
+      ...(byPitchAlone.has(outcome.quantity) && { unsure: true }),
+      ...(round.letIn?.includes(outcome.quantity) && { letIn: true }),
+    }));
     const standing = standingOf(readings, foretold);
     if (round.shavings.length > 0) {
       foretold = round.foretold ?? {};

@@ -25,9 +25,15 @@ export interface VoicingBodies {
     forecast: Partial<Record<QuantityKey, Estimate>>;
     /** What came of the round before. */
     settled: ShavingOutcome[];
+    /** The record's own forecast is under way: what stands here meanwhile is the page's. */
+    pending?: boolean;
+    /** Why the record can't make one. */
+    unforetold?: string | null;
   };
   reduction: { reduction: string };
   repair: { brace: string; what: RepairKind; note: string };
+  /** An outcome that was left out, read in this round, is one all the same; or is left out again. */
+  'let-in': { quantity: string; counts: boolean };
   /** Left alone until a day. */
   park: { until: string; why: string };
   /** Which of two rounds played blind was liked, and what it was. */
@@ -49,7 +55,7 @@ export interface VoicingBodies {
 export type VoicingKind = keyof VoicingBodies;
 
 export const VOICING_KINDS: readonly VoicingKind[] = [
-  'goal', 'flex', 'mass', 'shaving', 'reduction', 'repair', 'park', 'second-look', 'box', 'trim', 'resonances', 'strung', 'settling', 'outcome',
+  'goal', 'flex', 'mass', 'shaving', 'let-in', 'reduction', 'repair', 'park', 'second-look', 'box', 'trim', 'resonances', 'strung', 'settling', 'outcome',
 ]; // prettier-ignore
 
 export type VoicingEvent = {
@@ -61,6 +67,13 @@ export type EventOf<K extends VoicingKind> = Extract<VoicingEvent, { kind: K }>;
 /** Events of a kind that were not taken back. */
 export const standingEvents = <K extends VoicingKind>(events: readonly VoicingEvent[], kind: K): EventOf<K>[] =>
   events.filter((event): event is EventOf<K> => event.kind === kind && !event.retracted);
+
+/** Quantities of a round whose outcomes the maker let in. */
+export function letInOf(events: readonly VoicingEvent[], round: number): string[] {
+  const said = standingEvents(events, 'let-in').filter((event) => event.round === round);
+  const last = new Map(said.map(({ body }) => [body.quantity, body.counts]));
+  return [...last].flatMap(([quantity, counts]) => (counts ? [quantity] : []));
+}
 
 export const goalOf = (events: readonly VoicingEvent[]): VoicingGoal | null =>
   standingEvents(events, 'goal').at(-1)?.body ?? null;

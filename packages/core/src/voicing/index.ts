@@ -35,10 +35,12 @@ export {
 export { bendByHand, ENOUGH_MARKS, markedBends, type MarkedBend } from './hand-marks';
 export { heardModes, WALKED, type HeardNote } from './heard-modes';
 export {
-  goalOf, REPAIRS, standingEvents, VOICING_KINDS, type EventOf, type RepairKind, type VoicingBodies, type VoicingEvent, type VoicingKind,
+  goalOf, letInOf, REPAIRS, standingEvents, VOICING_KINDS, type EventOf, type RepairKind, type VoicingBodies, type VoicingEvent, type VoicingKind,
 } from './events'; // prettier-ignore
 export {
   isOf, outcomesKept, readIn, readingOf, readingsOfRound, roundNow, roundsOf, shavedTop, type RoundKnock, type RoundNow,
 } from './record'; // prettier-ignore
 export { asPlaned, benchFigures, otherWood, readBalance, readDial, soundingModes } from './top-in-numbers';
 export { questionKnock, type KnockQuestion } from './question-knock';
+export { foretellShaving, voicingInput, type ForetoldShaving, type VoicingFacts } from './foretell-shaving';
+export { heardKnock, placedKnock, roundKnock, type KeptKnock } from './round-knocks';

@@ -1,11 +1,11 @@
 /** The rounds that a record makes: events of the bench and knocks, put together as the model takes them. SI. */
 import type { Estimate } from '../estimate';
 import type { PlacedKnock } from '../knock-map';
-import type { ShavingOutcome } from '../ledger';
+import { settleShaving, type ShavingOutcome } from '../ledger';
 import type { TopPlan } from '../whole-top';
 import type { VoicingRound } from './assess-voicing';
 import type { VoicingReading } from './calibrate';
-import { standingEvents, type VoicingEvent, type VoicingKind } from './events';
+import { letInOf, standingEvents, type VoicingEvent, type VoicingKind } from './events';
 import { bendByHand, markedBends } from './hand-marks';
 import { heardModes, type HeardNote } from './heard-modes';
 import { asShaved, type Shaving } from './shaving';
@@ -94,6 +94,7 @@ export function roundsOf(events: readonly VoicingEvent[], knocks: readonly Round
       ring: rings.length === 0 ? null : rings.reduce((sum, ring) => sum + ring, 0) / rings.length,
       shavings: shaved.flatMap(({ body }) => body.shavings).filter((shaving) => isOf(top, shaving)),
       foretold: shaved.at(-1)?.body.forecast ?? null,
+      letIn: letInOf(events, number),
     };
   });
 }
@@ -112,15 +113,24 @@ const readingsIn = (events: readonly VoicingEvent[], is: (round: number) => bool
 /** What all shavings of a build did against what was said of them: as settled when the next was made; of the last one bends and weight, which need no model to be known again. */
 export function outcomesKept(events: readonly VoicingEvent[]): ShavingOutcome[] {
   const shaved = standingEvents(events, 'shaving');
-  const settled = shaved.flatMap(({ body }) => body.settled);
+  const settled = shaved.flatMap(({ round, body }) => body.settled.map((outcome) => saidOf(events, round, outcome)));
   const last = shaved.at(-1);
   if (!last) return settled;
   const { round, body } = last;
-  const before = readingsIn(events, (one) => one === round);
+  const before = Object.fromEntries(readingsIn(events, (one) => one === round));
   const where = body.shavings.some(({ place }) => place.kind === 'brace') ? 'brace' : 'plate';
-  const open = [...readingsIn(events, (one) => one === round + 1)].flatMap(([quantity, outcome]): ShavingOutcome[] => {
-    const [was, said] = [before.get(quantity), body.forecast[quantity]];
-    return was && said ? [{ quantity, where, before: was, forecast: said, outcome }] : [];
-  });
-  return [...settled, ...open];
-} // prettier-ignore
+  const open = settleShaving(
+    { before, said: body.forecast, where },
+    readingsIn(events, (one) => one === round + 1),
+  );
+  return [...settled, ...open.map((outcome) => saidOf(events, round + 1, outcome))];
+}
+
+/** With what the maker said of it since. */
+function saidOf(
+  events: readonly VoicingEvent[],
+  round: number,
+  { letIn: _, ...outcome }: ShavingOutcome,
+): ShavingOutcome {
+  return letInOf(events, round).includes(outcome.quantity) ? { ...outcome, letIn: true } : outcome;
+}

@@ -9,6 +9,7 @@ import { explorations } from './0007-explorations';
 import { voicing } from './0008-voicing';
 import { trust } from './0009-trust';
 import { revisions } from './0010-revisions';
+import { forecasts } from './0011-forecasts';
 
 /** In the order they run. A migration that has shipped is never edited. */
 export const MIGRATIONS: readonly Migration[] = [
@@ -22,4 +23,5 @@ export const MIGRATIONS: readonly Migration[] = [
   voicing,
   trust,
   revisions,
+  forecasts,
 ];

@@ -1,17 +1,27 @@
-import { BAD_FIT, halfInterval, holds, type BracingPlan, type UnitChoice, type WoodFactor } from '@nimble/core';
+import {
+  BAD_FIT,
+  halfInterval,
+  type BracingPlan,
+  type UnitChoice,
+  type VoicingEvent,
+  type WoodFactor,
+} from '@nimble/core';
 import { Row } from '../../bracing/Row';
 import { usePreferences } from '../../shell/preferences';
 import type { VoicingPicture } from '../../workers/voicing-computer';
 import { findingWords } from './finding-words';
-import { estimateWords, keyWords, valueWords, WANTED_WORDS } from './round-words';
+import { OutcomesList, type LetIn } from './OutcomesList';
+import { keyWords, valueWords, WANTED_WORDS } from './round-words';
 
 interface Props {
   picture: VoicingPicture;
   plan: BracingPlan;
   units: UnitChoice;
   person: string;
+  events: readonly VoicingEvent[];
   open: number | null;
   onOpen: (finding: number) => void;
+  onLetIn: LetIn;
 }
 
 const FACTOR_WORDS: Record<WoodFactor, string> = {
@@ -19,10 +29,9 @@ const FACTOR_WORDS: Record<WoodFactor, string> = {
 }; // prettier-ignore
 
 /** What makers hunt for, how well the model fits this top, and how good its forecasts have been. */
-export function LookSlip({ picture, plan, units, person, open, onOpen }: Props) {
-  const { findings, fit, worth, record, rounds, modes } = picture;
+export function LookSlip({ picture, plan, units, person, events, open, onOpen, onLetIn }: Props) {
+  const { findings, fit, worth, modes } = picture;
   const choice = usePreferences();
-  const outcomes = rounds.flatMap((round) => round.outcomes.map((outcome) => ({ round: round.number, ...outcome })));
   return (
     <div className="space-y-4 pt-1">
       <section aria-label="Findings">
@@ -66,31 +75,7 @@ export function LookSlip({ picture, plan, units, person, open, onOpen }: Props) 
           <p className="text-[0.95rem] text-soft">{modes.length} notes are followed by their shapes since the voicing began.</p>
         </details>
       )}
-      <section aria-label="Forecast and outcome" className="border-t border-grain pt-2">
-        <h2 className="font-bold">Forecast and outcome</h2>
-        <p className="text-soft">{recordWords(record, person)}</p>
-        {record.count > 0 && (
-          <dl>
-            {(['brace', 'plate'] as const).filter((place) => picture.byPlace[place].count > 0).map((place) => (
-              <Row key={place} name={place === 'brace' ? 'wood off braces' : 'wood off the plate'} value={`${picture.byPlace[place].held} of ${picture.byPlace[place].count} held`} hint={picture.byPlace[place].enough ? `${picture.byPlace[place].taught} of them teach: bends do ${Math.round(100 * picture.learned[place].bend.gain)} %, notes ${Math.round(100 * picture.learned[place].note.gain)} % of what the model says` : 'too few to judge'} />
-            ))}
-          </dl>
-        )}
-        <ul>
-          {[...outcomes].reverse().map((one, i) => (
-            <li key={i} className="border-t border-grain py-1 text-[0.97rem]">
-              <p className="flex justify-between gap-3">
-                <span>Round {one.round}: {keyWords(one.quantity as Parameters<typeof keyWords>[0]).toLowerCase()}</span>
-                <span className={holds(one.forecast, one.outcome) ? 'text-spruce' : 'text-ember-ink'}>{holds(one.forecast, one.outcome) ? '✓ held' : '✗ missed'}</span>
-              </p>
-              <p className="flex flex-wrap justify-between gap-x-3 text-soft">
-                <span>foretold <span className="figures text-ink">{estimateWords(one.quantity, one.forecast, units, choice)}</span></span>
-                <span>read <span className="figures text-ink">{valueWords(one.quantity, one.outcome.value, units, { ...choice, pitch: 'hertz' })}</span></span>
-              </p>
-            </li>
-          ))}
-        </ul>
-      </section>
+      <OutcomesList {...{ picture, events, units, person, onLetIn }} />
     </div>
   );
 } // prettier-ignore
@@ -102,16 +87,3 @@ function fitWords(misfit: number | null, count: number): string {
   const words = misfit < 1.2 ? 'It agrees with what was read as well as it should' : misfit < BAD_FIT ? 'It agrees middling: read the odd one again' : 'It agrees badly: another plate, a loose brace, or a plan that is not what was glued';
   return `${words} (${count} readings, ${misfit.toFixed(1)} of their doubt on average).`;
 } // prettier-ignore
-
-function recordWords({ count, taught, enough, held, gain, bias }: VoicingPicture['record'], person: string): string {
-  if (count === 0) return 'No shaving has been read again yet: forecasts stand on the model alone.';
-  const base = `${held} of ${count} outcomes of ${person || 'this bench'} fell into their nine-of-ten intervals.`;
-  const left = count > taught ? ` ${count - taught} of them teach nothing: too far off, too small a change, or a note named by its pitch alone.` : '';
-  if (!enough) return `${base}${left} Too few to judge the forecasts by.`;
-  return `${base}${left} Shavings do ${Math.round(100 * gain)} % of what the model says; outcomes lie ${biasWords(bias ?? 0)} on average. Later forecasts are set by it.`;
-} // prettier-ignore
-
-const biasWords = (bias: number) =>
-  Math.abs(bias) < 0.05
-    ? 'on the forecast'
-    : `${Math.abs(bias).toFixed(1)} of their doubt ${bias > 0 ? 'over' : 'under'} it`;

@@ -81,11 +81,11 @@ function RoundsOf({ build, plan, readings, sounds, events, record }: RoundsProps
 
   const onShaved = async (shavings: Shaving[], said: string, tool = 'finger plane') => {
     const known = picture?.proposal.candidates.find((one) => one.shavings === shavings)?.forecast;
-    const forecast = known ?? (await voicing.computer?.foretell(shavings).catch(() => null)) ?? null;
-    if (forecast === null) toast.warning('Kept without a forecast: the model was not ready, so nothing will be scored of it.');
+    // Shown until the record's own forecast is there.
+    const forecast = known ?? (await voicing.computer?.foretell(shavings).catch(() => null)) ?? {};
     const isFirst = standingEvents(events, 'shaving').every(({ round }) => round !== now.shaving);
     const settled = isFirst ? (picture?.rounds.find(({ number }) => number === now.shaving)?.outcomes ?? []) : [];
-    const id = writes.add('shaving', now.shaving, { shavings, said, tool, proposed: known !== undefined, forecast: forecast ?? {}, settled });
+    const id = writes.add('shaving', now.shaving, { shavings, said, tool, proposed: known !== undefined, forecast, settled });
     setCandidate(0);
     reading.pick(null);
     toast(`Shaved in round ${now.shaving}. Measure again next.`, { action: { label: 'Undo', onClick: () => writes.turn(id, true) } });
@@ -152,7 +152,7 @@ function RoundsOf({ build, plan, readings, sounds, events, record }: RoundsProps
                 {tab === 'goal' && (
                   <GoalSlip goal={goal} units={build.units} isTop={build.plate === 'top'} modes={picture ? asHeard(picture) : []} bars={bars} compared={(compared.data ?? []).filter(({ id }) => id !== build.id)} onKeep={(next) => writes.add('goal', now.reading, next)} />
                 )}
-                {tab === 'look' && picture && <LookSlip picture={picture} plan={shaved.plan} units={build.units} person={person} open={finding} onOpen={(i) => setFinding(finding === i ? null : i)} />}
+                {tab === 'look' && picture && <LookSlip picture={picture} plan={shaved.plan} units={build.units} person={person} events={events} onLetIn={(round, quantity, counts) => writes.add('let-in', round, { quantity, counts })} open={finding} onOpen={(i) => setFinding(finding === i ? null : i)} />}
                 {tab === 'rest' && (
                   <RestSlip
                     build={build} events={events} knocks={knocks} onLiked={(body) => writes.add('second-look', now.reading, body)} onGoOn={() => changeBuild({ waitsFor: null })}

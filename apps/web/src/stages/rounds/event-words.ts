@@ -1,8 +1,8 @@
 /** What happened to a plate while it was voiced and after, in a line each. */
-import { noteOf, type BracingPlan, type RepairKind, type SafeReduction, type UnitChoice, type VoicingEvent } from '@nimble/core'; // prettier-ignore
+import { noteOf, type BracingPlan, type QuantityKey, type RepairKind, type SafeReduction, type UnitChoice, type VoicingEvent } from '@nimble/core'; // prettier-ignore
 import { format } from 'date-fns';
 import { degreeWords, massWords, sinkWords } from '../whole-top/figure-words';
-import { depthWords, PLACE_WORDS, strokePlace } from './round-words';
+import { depthWords, keyWords, PLACE_WORDS, strokePlace } from './round-words';
 
 export const REDUCTION_WORDS: Record<SafeReduction['what'], string> = {
   'squeeze-out': 'Squeezed-out glue off',
@@ -36,6 +36,8 @@ export function eventWords(event: VoicingEvent, plan: BracingPlan, units: UnitCh
     }
     case 'shaving':
       return `Shaved ${event.body.shavings.map((one) => `${strokePlace(one.place, plan)} ${depthWords(one, units).split(',')[0]}`).join('; ')}`;
+    case 'let-in':
+      return `What came of ${keyWords(event.body.quantity as QuantityKey).toLowerCase()} ${event.body.counts ? 'counts' : 'is left out'}`;
     case 'reduction':
       return 'A safe reduction done';
     case 'repair':

@@ -7,7 +7,7 @@ import {
   type ShavingCandidate,
   type VoicingEvent,
 } from '@nimble/core';
-import { fireEvent, screen, within } from '@testing-library/react';
+import { cleanup, fireEvent, screen, within } from '@testing-library/react';
 import type { ComparedView } from '../../api/voicing';
 import { aPlan, open, serve, typeInto } from '../../test-bench';
 import type { VoicingPicture } from '../../workers/voicing-computer';
@@ -230,9 +230,11 @@ describe('the goals round by round', () => {
 }); // prettier-ignore
 
 describe('the look', () => {
-  const show = (picture: VoicingPicture) => {
+  const show = (picture: VoicingPicture, events: readonly VoicingEvent[] = []) => {
     serve({});
-    open(<LookSlip picture={picture} plan={plan} units={METRIC} person="Wren Halloran" open={null} onOpen={() => undefined} />);
+    const onLetIn = jest.fn();
+    open(<LookSlip picture={picture} plan={plan} units={METRIC} person="Wren Halloran" events={events} open={null} onOpen={() => undefined} onLetIn={onLetIn} />);
+    return onLetIn;
   };
   it('says how few outcomes are, and shows each forecast beside what was read', () => {
     const outcome = { quantity: 'flex:across', where: 'brace' as const, before: { value: 5e-5, sd: 1e-6 }, forecast: { value: 5.3e-5, sd: 1e-6 }, outcome: { value: 5.8e-5, sd: 1e-6 } };
@@ -243,6 +245,24 @@ describe('the look', () => {
     expect(within(row).getByText('0.569 mm')).toBeVisible();
     expect(within(row).getByText('✗ missed')).toBeVisible();
     expect(screen.getByText('bend along')).toBeVisible();
+  });
+  it('says why an outcome teaches nothing, and lets it in and out again on the maker’s word', () => {
+    const far = { quantity: 'flex:across', where: 'brace' as const, before: { value: 5e-5, sd: 1e-7 }, forecast: { value: 5.2e-5, sd: 1e-7 }, outcome: { value: 7e-5, sd: 1e-7 } };
+    const round = (outcome: object) => aPicture({ rounds: [{ number: 2, matched: [], read: ['flex:across'], standing: {}, outcomes: [outcome as typeof far] }] });
+    const onLetIn = show(round(far));
+    expect(screen.getByText(/So far off it is probably of something else/)).toBeVisible();
+    fireEvent.click(screen.getByText('It is right: let it count'));
+    expect(onLetIn).toHaveBeenCalledWith(2, 'flex:across', true);
+    cleanup();
+    const again = show(round({ ...far, letIn: true }));
+    fireEvent.click(screen.getByText('Leave it out again'));
+    expect(again).toHaveBeenCalledWith(2, 'flex:across', false);
+  });
+  it('says of a shaving that its forecast is under way, or why there is none', () => {
+    const shaving = (round: number, more: object) => ({ id: `${round}`, kind: 'shaving', round, at: '', person: '', retracted: false, body: { shavings: [], said: '', tool: '', proposed: false, forecast: {}, settled: [], ...more } }) as VoicingEvent;
+    show(aPicture(), [shaving(1, { unforetold: 'plan.braces is empty' }), shaving(2, { pending: true })]);
+    expect(screen.getByText('Round 1: not foretold: plan.braces is empty')).toBeVisible();
+    expect(screen.getByText('Round 2: the record is making its own forecast …')).toBeVisible();
   });
   it('tells findings in words with what to do, and how the model fits', () => {
     const choke = { kind: 'choke' as const, brace: { id: leg.id, name: leg.name, along: 0 }, height: 6e-3 };

@@ -1,6 +1,6 @@
 /** A voicing as its page needs it: the record put together, the model fitted in a worker, and what the open round is. */
 import {
-  bridgeAt, flexSetups, goalOf, NO_GOAL, priorSpread, readIn, roundNow, roundsOf, shavedTop, standingEvents, woodSpread,
+  bridgeAt, flexSetups, goalOf, NO_GOAL, priorSpread, readIn, roundNow, shavedTop, standingEvents, voicingInput, woodSpread,
   type BracingPlan, type QuantityKey, type Reading, type ShavingOutcome, type VoicingEvent,
 } from '@nimble/core'; // prettier-ignore
 import { useEffect, useMemo, useRef, useState } from 'react';
@@ -10,9 +10,6 @@ import { useTopAsGlued } from '../../api/voiced-plate';
 import { useVoicing } from '../../workers/use-voicing';
 import { barReadings } from '../voice/bar-readings';
 import { barPairs } from './bar-pairs';
-
-/** Bars sing higher than what else is followed. */
-const NOTES_OF_BARS = 8;
 
 interface Props {
   build: Build;
@@ -34,15 +31,14 @@ export function useRounds({ build, plan, readings, knocks, events, record }: Pro
     useMemo(() => {
       if (record === null || plan.braces.length === 0) return null;
       const newest = Math.max(0, ...knocks.filter(({ about }) => about === 'station').map(({ round }) => round));
-      const { thickness } = top;
+      const prior = priorSpread(woodSpread(build.wood));
+      const barsWished = bars.some((bar) => bar.goal !== null);
       return {
-        top, goal, record, closed: false, rounds: roundsOf(events, heard, top), prior: priorSpread(woodSpread(build.wood)),
-        thinnest: typeof thickness === 'number' ? thickness : Math.min(...thickness.map((place) => place.thickness)),
+        ...voicingInput({ top, prior, events, knocks: heard, record, barsWished }),
         walk: placedOf(knocks.filter(({ round }) => round === newest)),
         bars: bars.map((bar) => ({ id: bar.braceId, heard: barReadings(knocks, bar).at(-1)?.frequency ?? null })),
-        ...((goal.interval !== null || bars.some((bar) => bar.goal !== null)) && { modeCount: NOTES_OF_BARS }),
       };
-    }, [top, goal, record, events, heard, knocks, build.wood, bars, plan.braces.length]),
+    }, [top, record, events, heard, knocks, build.wood, bars, plan.braces.length]),
   ); // prettier-ignore
   const { solver: voicing, stop, again } = useVoicing(request);
   const shaved = useMemo(() => shavedTop(top, events), [top, events]);
