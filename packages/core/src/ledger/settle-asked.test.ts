@@ -15,10 +15,10 @@ describe('what was foretold beside what came', () => {
       ['mass', undefined, true],
       ['pitch', 'twist', false],
     ]);
-    expect(lines[0]!.miss).toBeCloseTo(1.6, 12);
+    expect(lines[0].miss).toBeCloseTo(1.6, 12);
   });
   it('counts the doubt of the reading with that of the forecast', () =>
-    expect(settleAsked([{ quantity: 'mass', said, came: { value: 12.2, sd: 1 } }])[0]!.held).toBe(true)); // 2.2 < 1.645 sqrt 2
+    expect(settleAsked([{ quantity: 'mass', said, came: { value: 12.2, sd: 1 } }])[0].held).toBe(true)); // 2.2 < 1.645 sqrt 2
   it('settles a pass by the jig and the note that it was foretold of, and by no other', () => {
     const flex = { jigId: 'a', compliance: { value: 1e-4, sd: 2e-6 } };
     const pass = {
