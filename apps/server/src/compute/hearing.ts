@@ -9,9 +9,12 @@ import {
 import { ProblemException, refusedByCore } from '../problem';
 import { WorkerPool } from './worker-pool';
 
+/** A file's path, or a short sound itself. */
+export type HeardFile = string | Uint8Array;
+
 export type HearingTask =
-  | { kind: 'knock'; bytes: Uint8Array; options: Partial<KnockOptions> }
-  | { kind: 'played'; bytes: Uint8Array; options: PlayedOptions };
+  | { kind: 'knock'; file: HeardFile; options: Partial<KnockOptions> }
+  | { kind: 'played'; file: HeardFile; options: PlayedOptions };
 
 export type HearingAnswer =
   | { kind: 'knock'; knock: KnockAnalysis }
@@ -22,20 +25,21 @@ export type HearingAnswer =
 const pool = new WorkerPool<HearingTask, HearingAnswer>({
   file: 'hearing.worker',
   atOnce: 2,
+  young: 4,
   timeBudget: 60_000,
   tooLate: () => tooMuch('The sound took longer than a minute to hear: send it in shorter pieces', HttpStatus.UNPROCESSABLE_ENTITY),
 }); // prettier-ignore
 
 /** @throws ProblemException for what is no such sound, is too long, or takes longer than its time budget */
-export async function hearKnock(bytes: Uint8Array, options: Partial<KnockOptions>): Promise<KnockAnalysis> {
-  const answer = await pool.run({ kind: 'knock', bytes, options });
+export async function hearKnock(file: HeardFile, options: Partial<KnockOptions>): Promise<KnockAnalysis> {
+  const answer = await pool.run({ kind: 'knock', file, options });
   if (answer.kind === 'knock') return answer.knock;
   throw problemOf(answer);
 }
 
 /** @throws ProblemException as above */
-export async function hearPlayed(bytes: Uint8Array, options: PlayedOptions): Promise<PlayedAnalysis> {
-  const answer = await pool.run({ kind: 'played', bytes, options });
+export async function hearPlayed(file: HeardFile, options: PlayedOptions): Promise<PlayedAnalysis> {
+  const answer = await pool.run({ kind: 'played', file, options });
   if (answer.kind === 'played') return answer.played;
   throw problemOf(answer);
 }

@@ -1,18 +1,35 @@
 /** Hears one sound off the server's own thread: a long strip must not keep the bench waiting. Answers one task after another. */
-import { analyseKnock, analysePlayed, InvalidInput, readWav } from '@nimble/core';
+import {
+  analyseKnock,
+  analysePlayed,
+  hearFile,
+  InvalidInput,
+  sourceOf,
+  wavLayout,
+  type ByteSource,
+} from '@nimble/core';
 import { parentPort } from 'node:worker_threads';
+import { withFile } from './byte-file';
 import type { HearingAnswer, HearingTask } from './hearing';
 
 /** A strip of knocks: two minutes at most [s]. */
 const MOST_KNOCK_SECONDS = 120;
+/** What is played is refused over 200 s by the analysis: far longer files aren't even decoded [s]. */
+const MOST_SECONDS = 400;
 
-function hear(task: HearingTask): HearingAnswer {
+function hear(task: HearingTask, source: ByteSource): HearingAnswer {
+  const { length, rate } = wavLayout(source);
+  if (length / rate > (task.kind === 'knock' ? MOST_KNOCK_SECONDS : MOST_SECONDS)) return { kind: 'too-long' };
+  const sound = hearFile(source);
+  if (task.kind === 'played') return { kind: 'played', played: analysePlayed(sound, task.options) };
+  return { kind: 'knock', knock: analyseKnock(sound, task.options) };
+}
+
+function answer(task: HearingTask): HearingAnswer {
   try {
-    const sound = readWav(task.bytes);
-    const seconds = (sound.channels[0]?.length ?? 0) / sound.rate;
-    if (task.kind === 'played') return { kind: 'played', played: analysePlayed(sound, task.options) };
-    if (seconds > MOST_KNOCK_SECONDS) return { kind: 'too-long' };
-    return { kind: 'knock', knock: analyseKnock(sound, task.options) };
+    const { file } = task;
+    if (typeof file !== 'string') return hear(task, sourceOf(file));
+    return withFile(file, (source) => hear(task, source));
   } catch (error) {
     if (error instanceof InvalidInput)
       return { kind: 'refused', field: error.field, received: error.received, reason: error.reason };
@@ -20,4 +37,4 @@ function hear(task: HearingTask): HearingAnswer {
   }
 }
 
-parentPort?.on('message', (task: HearingTask) => parentPort?.postMessage(hear(task)));
+parentPort?.on('message', (task: HearingTask) => parentPort?.postMessage(answer(task)));

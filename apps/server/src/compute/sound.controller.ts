@@ -1,19 +1,11 @@
-import { Body, Controller, HttpCode, Post, UploadedFile, UseInterceptors } from '@nestjs/common';
-import { FileInterceptor } from '@nestjs/platform-express';
+import { Body, Controller, HttpCode, Post, UploadedFile } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiOperation, ApiTags } from '@nestjs/swagger';
 import { STANDARD_A4 } from '@nimble/core';
 import { invalid } from '../problem';
+import { SoundUpload, type UploadedSound } from '../sound-upload';
 import { hearKnock, hearPlayed } from './hearing';
 import { KnockOptionsDto, PlayedOptionsDto } from './sound.dto';
 
-/** Three minutes of 192 kHz stereo float would be more; a played recording at 96 kHz, 24 bit, stereo fits [bytes]. */
-export const SOUND_LIMIT = 110 * 1024 * 1024;
-
-export interface UploadedSound {
-  buffer: Buffer;
-}
-
-const upload = FileInterceptor('file', { limits: { fileSize: SOUND_LIMIT, files: 1 } });
 const fileBody = (properties: Record<string, object>) =>
   ApiBody({ schema: { type: 'object', required: ['file'], properties: { file: { type: 'string', format: 'binary' }, ...properties } } }); // prettier-ignore
 
@@ -26,9 +18,9 @@ export class SoundController {
   @ApiOperation({ summary: 'Partials, ring time and rattle of a recording of knocks (WAV)' })
   @ApiConsumes('multipart/form-data')
   @fileBody({ a4: { type: 'number', example: 440 } })
-  @UseInterceptors(upload)
+  @SoundUpload()
   async knock(@Body() { a4 = STANDARD_A4 }: KnockOptionsDto, @UploadedFile() file?: UploadedSound) {
-    const { sampleRate, onsets, partials, ringTime, rattle, warnings } = await hearKnock(bytesOf(file), { a4 });
+    const { sampleRate, onsets, partials, ringTime, rattle, warnings } = await hearKnock(pathOf(file), { a4 });
     return {
       sampleRate,
       onsets,
@@ -46,10 +38,10 @@ export class SoundController {
   @ApiOperation({ summary: 'Peaks, valleys and background of a played instrument (WAV)' })
   @ApiConsumes('multipart/form-data')
   @fileBody({ lowest: { type: 'number', example: 82.4 }, highest: { type: 'number', example: 880 } })
-  @UseInterceptors(upload)
+  @SoundUpload()
   async played(@Body() { lowest, highest, a4 }: PlayedOptionsDto, @UploadedFile() file?: UploadedSound) {
     const range = { lowest, highest, a4 };
-    const { peaks, valleys, curve, background, evenness, warnings } = await hearPlayed(bytesOf(file), range);
+    const { peaks, valleys, curve, background, evenness, warnings } = await hearPlayed(pathOf(file), range);
     return {
       peaks,
       valleys: valleys.map(({ note, ...valley }) => ({ ...valley, note: `${note.note}${note.octave}` })),
@@ -61,7 +53,7 @@ export class SoundController {
   }
 }
 
-function bytesOf(file: UploadedSound | undefined): Uint8Array {
+function pathOf(file: UploadedSound | undefined): string {
   if (!file) throw invalid([{ field: 'file', message: 'is missing: send a WAV' }]);
-  return file.buffer;
+  return file.path;
 }

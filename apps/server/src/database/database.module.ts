@@ -16,6 +16,7 @@ import { ExplorationAnswer } from '../explorations/models/exploration-answer.mod
 import { GlueUpRecord } from '../glue-ups/glue-up.model';
 import { KnockRecord } from '../knocks/models/knock.model';
 import { VoicingEvent } from '../rounds/voicing-event.model';
+import { SoundPiece } from '../knocks/models/sound-piece.model';
 import { TopVariant } from '../variants/variant.model';
 import { WoodPhoto } from '../wood/models/wood-photo.model';
 import { WoodSet } from '../wood/models/wood-set.model';
@@ -42,6 +43,7 @@ const MODELS = [
   Jig,
   PlateCheckRecord,
   KnockRecord,
+  SoundPiece,
   BracingPlanRecord,
   ShapingRecord,
   GlueUpRecord,

@@ -38,6 +38,7 @@ import { DEMO_JIGS, LONG_JIG } from './demo-jigs';
 import { demoPlayed, PLAYED_RANGE } from './demo-sounds';
 import { demoFinished, demoRounds, goalLike } from './demo-voicing';
 import { KnockRecord } from '../knocks/models/knock.model';
+import { storeBytes } from '../knocks/sound-store';
 import { demoGlueUps, demoPlan, demoShapings } from './demo-plans';
 import { demoRack } from './demo-rack';
 import { demoVariants } from './demo-variants';
@@ -248,10 +249,12 @@ export class DemoService {
     await keep(events);
     const at = (round: number, i: number) => new Date(now.getTime() - ROUND_DAYS[round - 1]! * DAY + 20 * 60_000 + i * SECONDS_PER_KNOCK * 1000); // prettier-ignore
     const rows = knocks.map(({ round, place, bytes, analysis }, i) => ({
-      id: randomUUID(), buildId: demo.id, source: 'simulated', person, about: 'station', round, place, bytes, size: bytes.length, analysis,
+      id: randomUUID(), buildId: demo.id, source: 'simulated', person, about: 'station', round, place, size: bytes.length, analysis,
       options: { from: 28 }, at: at(round, i % (knocks.length / ROUND_DAYS.length)),
     })); // prettier-ignore
     await KnockRecord.bulkCreate(rows, { transaction });
+    for (const [i, { id }] of rows.entries())
+      await storeBytes(this.sequelize, { knockId: id, bytes: knocks[i]!.bytes }, transaction);
   }
 
   /** A played recording of what is finished. */
@@ -259,10 +262,13 @@ export class DemoService {
     const played = await demoPlayed(demo.number);
     if (!played) return;
     const place = { title: 'A month strung', ...PLAYED_RANGE };
+    const { bytes, ...heard } = played;
+    const id = randomUUID();
     await KnockRecord.create(
-      { ...played, id: randomUUID(), buildId: demo.id, source: 'simulated', person: DEMO_PEOPLE[1]!.name, about: 'played', round: 1, place, size: played.bytes.length, options: {}, at: ago(40) },
+      { ...heard, id, buildId: demo.id, source: 'simulated', person: DEMO_PEOPLE[1]!.name, about: 'played', round: 1, place, size: bytes.length, options: {}, at: ago(40) },
       { transaction },
     ); // prettier-ignore
+    await storeBytes(this.sequelize, { knockId: id, bytes }, transaction);
   }
 
   private async loadSurvey(

@@ -8,15 +8,11 @@ import {
   Post,
   StreamableFile,
   UploadedFile,
-  UseInterceptors,
 } from '@nestjs/common';
-import { FileInterceptor } from '@nestjs/platform-express';
 import { ApiConsumes, ApiTags } from '@nestjs/swagger';
-import { SOUND_LIMIT } from '../compute/sound.controller';
+import { SoundUpload, type UploadedSound } from '../sound-upload';
 import { HearAgainDto, KnockDto, PlayedDto } from './knocks.dto';
-import { KnocksService, type UploadedSound } from './knocks.service';
-
-const Upload = () => UseInterceptors(FileInterceptor('file', { limits: { fileSize: SOUND_LIMIT, files: 1 } }));
+import { KnocksService } from './knocks.service';
 
 /** What was heard of a build's plate, place by place, and of the finished instrument. */
 @ApiTags('knocks')
@@ -31,14 +27,14 @@ export class KnocksController {
 
   @Post('builds/:id/knocks')
   @ApiConsumes('multipart/form-data')
-  @Upload()
+  @SoundUpload()
   add(@Param('id', ParseUUIDPipe) id: string, @Body() body: KnockDto, @UploadedFile() file?: UploadedSound) {
     return this.knocks.add(id, body, file);
   }
 
   @Post('builds/:id/played')
   @ApiConsumes('multipart/form-data')
-  @Upload()
+  @SoundUpload()
   addPlayed(@Param('id', ParseUUIDPipe) id: string, @Body() body: PlayedDto, @UploadedFile() file?: UploadedSound) {
     return this.knocks.addPlayed(id, body, file);
   }

@@ -1,21 +1,17 @@
 import { Injectable } from '@nestjs/common';
-import { keptAnalysis, keptWav } from '@nimble/core';
+import { keptAnalysis } from '@nimble/core';
 import { Sequelize } from 'sequelize-typescript';
 import { Build } from '../builds/models/build.model';
 import { hearKnock, hearPlayed } from '../compute/hearing';
-import { streamBytes } from '../database/stream-bytes';
-import { invalid, notFound, refusing } from '../problem';
 import { insertOnce } from '../database/insert-once';
+import { invalid, notFound } from '../problem';
+import type { UploadedSound } from '../sound-upload';
 import type { KnockDto, PlayedDto } from './knocks.dto';
 import { KnockRecord } from './models/knock.model';
+import { openSound, storeSound, withSoundFile } from './sound-store';
 
 /** A half of a top twists as low as this [Hz]. */
 const LOWEST = 28;
-const LISTED = { exclude: ['bytes'] };
-
-export interface UploadedSound {
-  buffer: Buffer;
-}
 
 @Injectable()
 export class KnocksService {
@@ -23,7 +19,7 @@ export class KnocksService {
 
   /** All that was heard of a build, oldest first, the sounds themselves left where they are. */
   async list(buildId: string) {
-    const rows = await KnockRecord.findAll({ where: { buildId }, attributes: LISTED, order: [['at', 'ASC']] });
+    const rows = await KnockRecord.findAll({ where: { buildId }, order: [['at', 'ASC']] });
     return rows.map(knockView);
   }
 
@@ -35,23 +31,23 @@ export class KnocksService {
       throw invalid([{ field: 'name', message: 'is missing: say which bar it was' }]);
     const held = heldX === undefined || heldY === undefined ? undefined : { x: heldX, y: heldY };
     const options = { from };
-    return this.keep(buildId, dto, file, async (bytes) => ({
+    return this.keep(buildId, dto, file, async (path) => ({
       about,
       round,
       place: { name, x, y, held },
       options,
-      analysis: keptAnalysis(await hearKnock(bytes, options)),
+      analysis: keptAnalysis(await hearKnock(path, options)),
     }));
   }
 
   async addPlayed(buildId: string, dto: PlayedDto, file: UploadedSound | undefined) {
     const { title, lowest, highest } = dto;
-    return this.keep(buildId, dto, file, async (bytes) => ({
+    return this.keep(buildId, dto, file, async (path) => ({
       about: 'played' as const,
       round: 1,
       place: { title, lowest, highest },
       options: {},
-      analysis: await hearPlayed(bytes, { lowest, highest }),
+      analysis: await hearPlayed(path, { lowest, highest }),
     }));
   }
 
@@ -62,19 +58,19 @@ export class KnocksService {
     if (row.about === 'played')
       throw invalid([{ field: 'id', message: 'is a played recording: its range is asked for when it is sent' }]);
     const options = { ...row.options, from };
-    return knockView(await row.update({ options, analysis: keptAnalysis(await hearKnock(row.bytes, options)) }));
+    const analysis = await withSoundFile(this.sequelize, id, (path) => hearKnock(path, options));
+    return knockView(await row.update({ options, analysis: keptAnalysis(analysis) }));
   }
 
   async open(id: string) {
-    const row = await KnockRecord.findByPk(id, { attributes: LISTED });
+    const row = await KnockRecord.findByPk(id);
     if (!row) throw notFound('knock');
-    const stream = streamBytes(this.sequelize, { table: 'knocks', column: 'bytes', id, size: row.size });
-    return { stream, size: row.size, name: soundName(row) };
+    return { stream: openSound(this.sequelize, id), size: row.size, name: soundName(row) };
   }
 
   /** A wrong one no longer counts; it stays in the record. */
   async retract(id: string, retracted: boolean) {
-    const row = await KnockRecord.findByPk(id, { attributes: LISTED });
+    const row = await KnockRecord.findByPk(id);
     if (!row) throw notFound('knock');
     return knockView(await row.update({ retractedAt: retracted ? new Date() : null }));
   }
@@ -83,27 +79,20 @@ export class KnocksService {
     buildId: string,
     { id, person, at, source }: Pick<KnockDto, 'id' | 'person' | 'at' | 'source'>,
     file: UploadedSound | undefined,
-    hear: (bytes: Buffer) => Promise<Pick<KnockRecord, 'about' | 'round' | 'place' | 'options' | 'analysis'>>,
+    hear: (path: string) => Promise<Pick<KnockRecord, 'about' | 'round' | 'place' | 'options' | 'analysis'>>,
   ) {
     if (!(await Build.count({ where: { id: buildId } }))) throw notFound('build');
     // A retry of what is already here costs no second hearing.
-    const known = await KnockRecord.findByPk(id, { attributes: LISTED });
+    const known = await KnockRecord.findByPk(id);
     if (known) return knockView(known);
     if (!file) throw invalid([{ field: 'file', message: 'is missing: send a WAV' }]);
-    const kept = refusing('', () => keptWav(file.buffer));
-    const bytes = Buffer.from(kept.buffer, kept.byteOffset, kept.byteLength); // the same memory, not a copy
-    const heard = await hear(bytes);
-    const row = {
-      id,
-      buildId,
-      person,
-      source,
-      at: at ? new Date(at) : new Date(),
-      ...heard,
-      bytes,
-      size: bytes.length,
-    };
-    await insertOnce(KnockRecord, row);
+    const heard = await hear(file.path);
+    const row = { id, buildId, person, source, at: at ? new Date(at) : new Date(), ...heard };
+    await this.sequelize.transaction(async (transaction) => {
+      if (!(await insertOnce(KnockRecord, { ...row, size: 0 }, { transaction }))) return;
+      const size = await storeSound(this.sequelize, { knockId: id, path: file.path }, transaction);
+      await KnockRecord.update({ size }, { where: { id }, transaction });
+    });
     return knockView({ ...row, retractedAt: null });
   }
 }

@@ -97,7 +97,6 @@ async function factsBefore({ id, buildId, person, at }: VoicingEvent): Promise<V
     eventsOf(buildId),
     KnockRecord.findAll({
       where: { buildId, about: { [Op.ne]: 'played' }, retractedAt: null, at: { [Op.lte]: at } },
-      attributes: { exclude: ['bytes'] },
       order: [['at', 'ASC']],
     }),
     shavingOutcomes(person, buildId),

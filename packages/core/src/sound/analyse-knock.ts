@@ -9,7 +9,7 @@ import { BAND, findModes, type FindOptions } from './find-modes';
 import type { FittedMode } from './fit-modes';
 import { humTones } from './hum';
 import { noteOf, STANDARD_A4, type Note } from './notes';
-import { toOneChannel, type SoundWarning } from './one-channel';
+import { toOneChannel, type OneChannel, type Samples, type SoundWarning } from './one-channel';
 import { findOnsets, type Onset, type OnsetReason } from './onsets';
 import { rattleOf } from './rattle';
 import { ringTimeOf } from './ring';
@@ -59,10 +59,10 @@ const LONGEST = 1.36;
 /** Less than this is too short to tell notes by [s]. */
 const LEAST = 0.08;
 
-export function analyseKnock(sound: Sound, chosen: Partial<KnockOptions> = {}): KnockAnalysis {
+export function analyseKnock(sound: Sound | OneChannel, chosen: Partial<KnockOptions> = {}): KnockAnalysis {
   const options = { ...USUAL_OPTIONS, ...chosen };
   const { rate } = sound;
-  const { samples, warnings, clipped } = toOneChannel(sound);
+  const { samples, warnings, clipped } = 'samples' in sound ? sound : toOneChannel(sound);
   const duration = samples.length / rate;
   const nothing: KnockAnalysis = {
     sampleRate: rate, duration, onsets: [], partials: [], ringTime: null, rattle: 0, loudness: null, brightness: null, warnings,
@@ -91,10 +91,10 @@ export function analyseKnock(sound: Sound, chosen: Partial<KnockOptions> = {}): 
       ring: ringTime(partial.q, partial.frequency),
       ...noteOf(partial.frequency, options.a4, options.spelling),
     })),
-    ringTime: middle(knocks.flatMap(({ modes, from, to }) => ringOf(modes) ?? ringTimeOf(samples.subarray(from, to), rate, power(quiet)) ?? [])),
-    rattle: clipped.length > 0 ? 0 : (middle(knocks.map(({ from, to }) => rattleOf(samples.subarray(from, to), rate, quiet))) ?? 0),
+    ringTime: middle(knocks.flatMap(({ modes, from, to }) => ringOf(modes) ?? ringTimeOf(stretch(samples, rate, from, to), rate, power(quiet)) ?? [])),
+    rattle: clipped.length > 0 ? 0 : (middle(knocks.map(({ from, to }) => rattleOf(stretch(samples, rate, from, to), rate, quiet))) ?? 0),
     loudness: middle(knocks.map((knock) => knock.loudness)),
-    brightness: middle(knocks.map(({ from, to }) => brightnessOf(samples.subarray(from, to), rate, quiet))),
+    brightness: middle(knocks.map(({ from, to }) => brightnessOf(stretch(samples, rate, from, to), rate, quiet))),
   }; // prettier-ignore
 }
 
@@ -107,7 +107,7 @@ interface Knock {
 }
 
 function hear(
-  samples: Float64Array,
+  samples: Samples,
   rate: number,
   { from, to, blur }: Onset,
   { clipped, band }: { clipped: readonly [number, number][]; band: FindOptions },
@@ -117,7 +117,7 @@ function hear(
   const start = Math.max(from + Math.round(CONTACT * rate), ceiling + 1);
   const end = Math.min(to, start + Math.round(LONGEST * rate));
   if (end - start < LEAST * rate) return { partials: [], loudness: -Infinity, modes: [], from, to };
-  const { modes } = findModes(samples.slice(start, end), rate, band);
+  const { modes } = findModes(Float64Array.from(samples.subarray(start, end)), rate, band);
   return { ...partialsOf(modes, { touched: from / rate, blur }, start / rate), modes, from, to };
 }
 
@@ -195,11 +195,20 @@ function ringOf(modes: readonly FittedMode[]): number | null {
   return -60 / slope;
 }
 
+/** No plate rings longer; after it there is only the room [s]. */
+const LONGEST_RING = 8;
+
+const stretch = (samples: Samples, rate: number, from: number, to: number): Float64Array =>
+  Float64Array.from(samples.subarray(from, Math.min(to, from + Math.round(LONGEST_RING * rate))));
+
 /** The stretch before the first onset, or the last tenth where it begins with a blow. */
-function quietBefore(samples: Float64Array, onsets: readonly Onset[], rate: number): Float64Array {
+function quietBefore(samples: Samples, onsets: readonly Onset[], rate: number): Float64Array {
   const first = onsets[0]?.from ?? samples.length;
   const before = first - Math.round(0.003 * rate);
-  return before > 0.05 * rate ? samples.subarray(0, before) : samples.subarray(Math.floor(0.9 * samples.length));
+  const most = Math.round(LONGEST_RING * rate);
+  return before > 0.05 * rate
+    ? stretch(samples, rate, Math.max(0, before - most), before)
+    : stretch(samples, rate, Math.max(Math.floor(0.9 * samples.length), samples.length - most), samples.length);
 }
 
 function power(samples: Float64Array): number {

@@ -9,8 +9,19 @@ export { type FittedMode, type Mode } from './fit-modes';
 export { findOnsets, type Onset, type OnsetReason } from './onsets';
 export { centsBetween, noteOf, pitchClass, STANDARD_A4, type Note } from './notes';
 export { ringTimeOf } from './ring';
-export { keptWav, readWav, writeWav, type Sound } from './wav';
-export { toOneChannel, type SoundWarning } from './one-channel';
+export {
+  isKeptAsItIs,
+  keptWav,
+  readWav,
+  repackedWav,
+  sourceOf,
+  wavLayout,
+  writeWav,
+  type ByteSource,
+  type Sound,
+  type WavLayout,
+} from './wav';
+export { hearFile, toOneChannel, type OneChannel, type SoundWarning } from './one-channel';
 export { analysePlayed, type PlayedAnalysis, type PlayedOptions, type PlayedPeak, type PlayedValley } from './played';
 export { knockSpectrum } from './knock-spectrum';
 export { keptAnalysis, type KeptAnalysis } from './kept-analysis';

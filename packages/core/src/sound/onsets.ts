@@ -2,6 +2,7 @@
  * Where a recording was knocked: sudden rises of energy, each looked at for what it is. A knock rises within a few milliseconds and then dies away;
  * speech, coughs and scrapes swell or go on; two blows close together are one blow spoilt.
  */
+import type { Samples } from './one-channel';
 import { predict, slowedDown, surprise, type Prediction } from './prediction-error';
 
 export type OnsetReason = 'weak' | 'double' | 'slow' | 'goes-on' | 'too-short';
@@ -58,9 +59,9 @@ const BURST = 10;
 /** Ringing that a second blow adds, against what the first one set going (energy). */
 const RINGING_SHARE = 0.1;
 
-export function findOnsets(samples: Float64Array, rate: number): Onset[] {
+export function findOnsets(samples: Samples, rate: number): Onset[] {
   const hop = Math.max(1, Math.round(HOP * rate));
-  const power = envelope(highPassed(samples, rate, RUMBLE_HZ), hop);
+  const power = smoothed(powerAbove(samples, rate, hop));
   if (power.length < BEFORE + AFTER) return [];
   const quiet = quantile(power, 0.15);
   const blows = realBlows(rises(power, quiet), power, (at, lead, span) =>
@@ -125,7 +126,7 @@ function realBlows(candidates: readonly number[], power: Float64Array, newnessAt
 type NewnessAt = (at: number, lead: number, span: number) => Newness;
 
 function newness(
-  samples: Float64Array,
+  samples: Samples,
   rate: number,
   hop: number,
   { at, lead: wanted, span }: { at: number; lead: number; span: number },
@@ -134,7 +135,7 @@ function newness(
   const perHop = Math.max(1, Math.round(hop / factor));
   const lead = Math.min(at, wanted);
   const until = Math.min((at + span) * hop, samples.length);
-  const stretch = slowedDown(samples.subarray((at - lead) * hop, until), factor);
+  const stretch = slowedDown(Float64Array.from(samples.subarray((at - lead) * hop, until)), factor);
   const prediction = predict(stretch);
   return { error: envelope(prediction.error, perHop), lead, prediction, perHop };
 }
@@ -242,7 +243,7 @@ function doublesMarked(onsets: readonly Onset[], hop: number): Onset[] {
 }
 
 /** The sample at which the blow leaves what was there before. */
-function firstTouch(samples: Float64Array, around: number, hop: number): { from: number; blur: number } {
+function firstTouch(samples: Samples, around: number, hop: number): { from: number; blur: number } {
   const [from, to] = [Math.max(0, around - 6 * hop), Math.min(samples.length, around + 3 * hop)];
   const quietTo = Math.max(1, from);
   const quietFrom = Math.max(0, quietTo - 12 * hop);
@@ -256,16 +257,20 @@ function firstTouch(samples: Float64Array, around: number, hop: number): { from:
   return { from: around, blur };
 }
 
-/** First-order high pass. */
-function highPassed(samples: Float64Array, rate: number, corner: number): Float64Array {
-  const keep = Math.exp((-2 * Math.PI * corner) / rate);
-  const out = new Float64Array(samples.length);
+/** Mean power of each hop above the rumble, by a first-order high pass. */
+function powerAbove(samples: Samples, rate: number, hop: number): Float64Array {
+  const keep = Math.exp((-2 * Math.PI * RUMBLE_HZ) / rate);
+  const out = new Float64Array(Math.floor(samples.length / hop));
   let last = 0;
   let previous = samples[0] ?? 0;
-  for (let i = 0; i < samples.length; i++) {
-    last = keep * (last + samples[i] - previous);
-    previous = samples[i];
-    out[i] = last;
+  for (let h = 0; h < out.length; h++) {
+    let sum = 0;
+    for (let i = h * hop; i < (h + 1) * hop; i++) {
+      last = keep * (last + samples[i] - previous);
+      previous = samples[i];
+      sum += last * last;
+    }
+    out[h] = sum / hop;
   }
   return out;
 }
@@ -279,8 +284,11 @@ function envelope(samples: Float64Array, hop: number): Float64Array {
     for (let i = h * hop; i < (h + 1) * hop; i++) sum += samples[i] * samples[i];
     plain[h] = sum / hop;
   }
-  return plain.map((value, h) => (value + (plain[h + 1] ?? value) + (plain[h + 2] ?? value)) / 3);
+  return smoothed(plain);
 }
+
+const smoothed = (power: Float64Array): Float64Array =>
+  power.map((value, h) => (value + (power[h + 1] ?? value) + (power[h + 2] ?? value)) / 3);
 
 function mean(values: Float64Array, from: number, to: number): number {
   let sum = 0;

@@ -5,7 +5,7 @@
 import { InvalidInput, requirePositive } from '../invalid-input';
 import { createFftPlan } from './fft';
 import { noteOf, STANDARD_A4, type Note } from './notes';
-import { toOneChannel, type SoundWarning } from './one-channel';
+import { toOneChannel, type OneChannel, type Samples, type SoundWarning } from './one-channel';
 import type { Sound } from './wav';
 
 export interface PlayedPeak {
@@ -56,13 +56,16 @@ const PEAK_DB = 4;
 const VALLEY_DB = 6;
 
 /** @throws InvalidInput for a range or a sound that can't be */
-export function analysePlayed(sound: Sound, { lowest, highest, a4 = STANDARD_A4 }: PlayedOptions): PlayedAnalysis {
+export function analysePlayed(
+  sound: Sound | OneChannel,
+  { lowest, highest, a4 = STANDARD_A4 }: PlayedOptions,
+): PlayedAnalysis {
   requirePositive('lowest', lowest);
   requirePositive('highest', highest);
   if (lowest < 20 || lowest > 2000) throw new InvalidInput('lowest', lowest, 'must lie between 20 and 2000 Hz');
   if (highest < lowest * 1.2) throw new InvalidInput('highest', highest, 'must be well above the lowest note');
   if (highest > sound.rate / 2.2) throw new InvalidInput('highest', highest, 'is beyond what this recording holds');
-  const { samples, warnings } = toOneChannel(sound);
+  const { samples, warnings } = 'samples' in sound ? sound : toOneChannel(sound);
   const seconds = samples.length / sound.rate;
   if (seconds < LEAST_SECONDS)
     throw new InvalidInput('file', seconds, 'is under a second: play all notes you want looked at');
@@ -91,7 +94,7 @@ interface Frames {
 }
 
 /** Level per musical step, window by window, half a window on each time. */
-function bandFrames(samples: Float64Array, rate: number, lowest: number, highest: number): Frames {
+function bandFrames(samples: Samples, rate: number, lowest: number, highest: number): Frames {
   const size = 2 ** Math.round(Math.log2(WINDOW * rate));
   const plan = createFftPlan(PADDING * size);
   const window = Float64Array.from({ length: size }, (_, n) => 0.5 - 0.5 * Math.cos((2 * Math.PI * n) / size));

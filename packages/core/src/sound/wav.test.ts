@@ -1,4 +1,15 @@
-import { readWav, toOneChannel, writeWav } from '.';
+import {
+  hearFile,
+  isKeptAsItIs,
+  keptWav,
+  readWav,
+  repackedWav,
+  sourceOf,
+  toOneChannel,
+  wavLayout,
+  writeWav,
+  type ByteSource,
+} from '.';
 
 type Put = (view: DataView, at: number, value: number) => void;
 
@@ -90,5 +101,55 @@ describe('channels', () => {
     const flat = tone.map((v) => Math.max(-0.85, Math.min(0.85, 4 * v)));
     expect(toOneChannel(sound(flat)).warnings).toEqual(['clipped']);
     expect(toOneChannel(sound(tone.map((v) => 2.4 * v))).warnings).toEqual([]);
+  });
+});
+
+describe('a long file, heard piece by piece', () => {
+  /** Gives what is asked for in a buffer that it uses again, as a file does. */
+  function fileOf(bytes: Uint8Array): ByteSource & { most: number } {
+    const buffer = new Uint8Array(bytes.length);
+    const source = {
+      size: bytes.length,
+      most: 0,
+      read(at: number, count: number) {
+        const piece = bytes.subarray(at, at + count);
+        buffer.fill(99).set(piece);
+        source.most = Math.max(source.most, piece.length);
+        return buffer.subarray(0, piece.length);
+      },
+    };
+    return source;
+  }
+  const tone = (sign: number, gain: number) =>
+    Float64Array.from(
+      { length: 50_000 },
+      (_, i) => Math.max(-0.8, Math.min(0.8, sign * gain * Math.sin(i / 20))) + 0.01,
+    );
+  const channels = [tone(1, 0.9), tone(-1, 0.5), new Float64Array(50_000)];
+  const stereo = writeWav(channels, 48_000);
+
+  it('is the same channel with the same warnings as of a file that is read whole', () => {
+    const file = fileOf(stereo);
+    const piecewise = hearFile(file);
+    const whole = toOneChannel(readWav(stereo));
+    expect(piecewise.warnings).toEqual(['dead-channel', 'opposite-channels', 'clipped']);
+    expect(piecewise.warnings).toEqual(whole.warnings);
+    expect(piecewise.clipped).toEqual(whole.clipped);
+    expect(piecewise.rate).toBe(48_000);
+    // Single precision holds 24 bits.
+    expect(piecewise.samples.every((value, i) => Math.abs(value - whole.samples[i]!) < 2 ** -24)).toBe(true);
+    expect(file.most).toBeLessThan(stereo.length / 2);
+  });
+  it('is repacked piece by piece as it is whole, and kept as it is where it may be', () => {
+    const floats = wav([values.map((v) => 2 * v)], {
+      code: 3,
+      bits: 32,
+      put: (view, at, v) => view.setFloat32(at, v, true),
+    });
+    const file = fileOf(floats);
+    const repacked = [...repackedWav(file, wavLayout(file))].flatMap((piece) => [...piece]);
+    expect(repacked).toEqual([...keptWav(floats)]);
+    expect([...readWav(Uint8Array.from(repacked)).channels[0]!]).toEqual(values.map((v) => expect.closeTo(v, 6)));
+    expect([floats, stereo].map((bytes) => isKeptAsItIs(wavLayout(sourceOf(bytes))))).toEqual([false, true]);
   });
 });

@@ -21,71 +21,117 @@ const PCM = 1;
 const FLOAT = 3;
 const EXTENSIBLE = 0xfffe;
 
-/** @throws InvalidInput (field `file`) for what is no such sound, saying what it is */
-export function readWav(bytes: Uint8Array): Sound {
-  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-  const refuse = (reason: string) => new InvalidInput('file', bytes.byteLength, reason);
-  if (bytes.byteLength === 0) throw refuse('is empty');
-  if (bytes.byteLength < 12 || tag(view, 0) !== 'RIFF' || tag(view, 8) !== 'WAVE')
-    throw refuse(
-      tag(view, 0) === 'RF64' || tag(view, 0) === 'RIFX'
-        ? 'is a kind of WAV that is not read here: save it as an ordinary WAV under 2 GB'
-        : 'is not a WAV sound, whatever its name says',
-    );
-  let format: Format | null = null;
-  for (let at = 12; at + 8 <= bytes.byteLength;) {
-    const id = tag(view, at);
-    const size = view.getUint32(at + 4, true);
-    const body = at + 8;
-    if (id === 'fmt ') format = readFormat(view, body, refuse);
-    if (id === 'data') {
-      if (!format) throw refuse('has its sound before its format: it is broken');
-      const held = Math.min(size, bytes.byteLength - body);
-      return { ...decode(view, body, held, format), rate: format.rate, truncated: held < size };
-    }
-    at = body + size + (size % 2);
-  }
-  throw refuse(format ? 'breaks off before its sound begins' : 'has no format: it is broken');
+/** A file that is read piece by piece, so that a long one never stands in memory whole. */
+export interface ByteSource {
+  size: number;
+  /** Fewer where it ends. Good until the next call. */
+  read(at: number, count: number): Uint8Array;
 }
 
-interface Format {
+export const sourceOf = (bytes: Uint8Array): ByteSource => ({
+  size: bytes.byteLength,
+  read: (at, count) => bytes.subarray(at, at + count),
+});
+
+/** How a WAV's samples are packed and where they lie. */
+export interface WavLayout {
   code: number;
   channels: number;
   rate: number;
   bits: number;
   /** Bytes of one sample of all channels. */
   block: number;
+  /** First byte of the sound, and how many samples a channel it holds. */
+  at: number;
+  length: number;
+  truncated: boolean;
+  fullScale: number | null;
 }
 
-function readFormat(view: DataView, at: number, refuse: (reason: string) => InvalidInput): Format {
-  if (at + 16 > view.byteLength) throw refuse('breaks off within its format');
-  const code = view.getUint16(at, true);
-  const channels = view.getUint16(at + 2, true);
-  const rate = view.getUint32(at + 4, true);
-  const block = view.getUint16(at + 12, true);
-  const bits = view.getUint16(at + 14, true);
-  const real = code === EXTENSIBLE && at + 26 <= view.byteLength ? view.getUint16(at + 24, true) : code;
+/** @throws InvalidInput (field `file`) for what is no such sound, saying what it is */
+export function wavLayout(source: ByteSource): WavLayout {
+  const { size } = source;
+  const refuse = (reason: string) => new InvalidInput('file', size, reason);
+  if (size === 0) throw refuse('is empty');
+  const head = viewOf(source, 0, 12);
+  if (size < 12 || tag(head, 0) !== 'RIFF' || tag(head, 8) !== 'WAVE')
+    throw refuse(
+      tag(head, 0) === 'RF64' || tag(head, 0) === 'RIFX'
+        ? 'is a kind of WAV that is not read here: save it as an ordinary WAV under 2 GB'
+        : 'is not a WAV sound, whatever its name says',
+    );
+  let format: Format | null = null;
+  for (let at = 12; at + 8 <= size;) {
+    const chunk = viewOf(source, at, 8);
+    const [id, promised] = [tag(chunk, 0), chunk.getUint32(4, true)];
+    const body = at + 8;
+    if (id === 'fmt ') format = readFormat(viewOf(source, body, FORMAT_BYTES), refuse);
+    if (id === 'data') {
+      if (!format) throw refuse('has its sound before its format: it is broken');
+      const held = Math.min(promised, size - body);
+      return { ...format, at: body, length: Math.floor(held / format.block), truncated: held < promised };
+    }
+    at = body + promised + (promised % 2);
+  }
+  throw refuse(format ? 'breaks off before its sound begins' : 'has no format: it is broken');
+}
+
+/** @throws InvalidInput (field `file`) for what is no such sound, saying what it is */
+export function readWav(bytes: Uint8Array): Sound {
+  const source = sourceOf(bytes);
+  const layout = wavLayout(source);
+  const channels = Array.from({ length: layout.channels }, () => new Float64Array(layout.length));
+  let from = 0;
+  for (const block of wavBlocks(source, layout)) {
+    block.forEach((samples, c) => channels[c].set(samples, from));
+    from += block[0].length;
+  }
+  const { rate, truncated, fullScale } = layout;
+  return { rate, channels, truncated, fullScale };
+}
+
+/** Samples of all channels that are decoded at once. */
+const BLOCK = 16_384;
+
+/** The sound block by block, one array a channel: good until the next one is asked for. */
+export function* wavBlocks(source: ByteSource, layout: WavLayout): Generator<readonly Float64Array[]> {
+  const { at, length, block, channels, code, bits } = layout;
+  const out = Array.from({ length: channels }, () => new Float64Array(Math.min(BLOCK, length)));
+  const step = bits / 8;
+  for (let from = 0; from < length; from += BLOCK) {
+    const count = Math.min(BLOCK, length - from);
+    const view = viewOf(source, at + from * block, count * block);
+    const read = readerOf(view, code, bits);
+    out.forEach((channel, c) => {
+      for (let i = 0; i < count; i++) {
+        const value = read(i * block + c * step);
+        channel[i] = Number.isFinite(value) ? value : 0;
+      }
+    });
+    yield count === BLOCK ? out : out.map((channel) => channel.subarray(0, count));
+  }
+}
+
+type Format = Pick<WavLayout, 'code' | 'channels' | 'rate' | 'bits' | 'block' | 'fullScale'>;
+
+/** Of an extensible format: its real code lies there. */
+const FORMAT_BYTES = 26;
+
+function readFormat(view: DataView, refuse: (reason: string) => InvalidInput): Format {
+  if (view.byteLength < 16) throw refuse('breaks off within its format');
+  const code = view.getUint16(0, true);
+  const channels = view.getUint16(2, true);
+  const rate = view.getUint32(4, true);
+  const block = view.getUint16(12, true);
+  const bits = view.getUint16(14, true);
+  const real = code === EXTENSIBLE && view.byteLength >= FORMAT_BYTES ? view.getUint16(24, true) : code;
   const known = (real === PCM && [8, 16, 24, 32].includes(bits)) || (real === FLOAT && [32, 64].includes(bits));
   if (!known) throw refuse('is packed in a way that is not read here: save it as plain PCM');
   if (rate < LEAST_RATE || rate > MOST_RATE)
     throw refuse(`has ${rate} samples a second: between 8000 and 192000 are read`);
   if (channels < 1 || channels > MOST_CHANNELS) throw refuse(`says it has ${channels} channels`);
   if (block !== (channels * bits) / 8) throw refuse('contradicts itself in its format: it is broken');
-  return { code: real, channels, rate, bits, block };
-}
-
-function decode(view: DataView, at: number, size: number, { code, channels, bits, block }: Format) {
-  const count = Math.floor(size / block);
-  const read = readerOf(view, code, bits);
-  const step = bits / 8;
-  const out = Array.from({ length: channels }, () => new Float64Array(count));
-  out.forEach((channel, c) => {
-    for (let i = 0; i < count; i++) {
-      const value = read(at + i * block + c * step);
-      channel[i] = Number.isFinite(value) ? value : 0;
-    }
-  });
-  return { channels: out, fullScale: code === FLOAT ? null : 1 - 2 ** (1 - bits) };
+  return { code: real, channels, rate, bits, block, fullScale: real === FLOAT ? null : 1 - 2 ** (1 - bits) };
 }
 
 function readerOf(view: DataView, code: number, bits: number): (at: number) => number {
@@ -96,6 +142,11 @@ function readerOf(view: DataView, code: number, bits: number): (at: number) => n
   return (at) => view.getInt32(at, true) / 0x8000_0000;
 }
 
+function viewOf(source: ByteSource, at: number, count: number): DataView {
+  const { buffer, byteOffset, byteLength } = source.read(at, count);
+  return new DataView(buffer, byteOffset, byteLength);
+}
+
 function tag(view: DataView, at: number): string {
   if (at + 4 > view.byteLength) return '';
   return String.fromCharCode(...[0, 1, 2, 3].map((i) => view.getUint8(at + i)));
@@ -103,28 +154,42 @@ function tag(view: DataView, at: number): string {
 
 /** Channels of one length as a 24-bit WAV; louder than full scale is cut off. */
 export function writeWav(channels: readonly ArrayLike<number>[], rate: number): Uint8Array {
-  const count = channels[0]?.length ?? 0;
-  const block = 3 * channels.length;
-  const size = count * block;
-  const bytes = new Uint8Array(44 + size);
+  const length = channels[0]?.length ?? 0;
+  return joined([wavHead(channels.length, length, rate), packed(channels, 1)]);
+}
+
+const HEAD_BYTES = 44;
+
+function wavHead(channels: number, length: number, rate: number): Uint8Array {
+  const block = 3 * channels;
+  const bytes = new Uint8Array(HEAD_BYTES);
   const view = new DataView(bytes.buffer);
   const write = (at: number, text: string) => [...text].forEach((c, i) => view.setUint8(at + i, c.charCodeAt(0)));
   write(0, 'RIFF');
-  view.setUint32(4, 36 + size, true);
+  view.setUint32(4, HEAD_BYTES - 8 + length * block, true);
   write(8, 'WAVEfmt ');
   view.setUint32(16, 16, true);
   view.setUint16(20, PCM, true);
-  view.setUint16(22, channels.length, true);
+  view.setUint16(22, channels, true);
   view.setUint32(24, rate, true);
   view.setUint32(28, rate * block, true);
   view.setUint16(32, block, true);
   view.setUint16(34, 24, true);
   write(36, 'data');
-  view.setUint32(40, size, true);
+  view.setUint32(40, length * block, true);
+  return bytes;
+}
+
+/** Samples as 24 bits, channel beside channel. */
+function packed(channels: readonly ArrayLike<number>[], gain: number): Uint8Array {
+  const count = channels[0]?.length ?? 0;
+  const block = 3 * channels.length;
+  const bytes = new Uint8Array(count * block);
+  const view = new DataView(bytes.buffer);
   channels.forEach((samples, c) => {
     for (let i = 0; i < count; i++) {
-      const value = Math.max(-0x80_0000, Math.min(0x7f_ffff, Math.round(samples[i] * 0x80_0000)));
-      const at = 44 + i * block + 3 * c;
+      const value = Math.max(-0x80_0000, Math.min(0x7f_ffff, Math.round(samples[i] * gain * 0x80_0000)));
+      const at = i * block + 3 * c;
       view.setUint16(at, value & 0xffff, true);
       view.setInt8(at + 2, value >> 16);
     }
@@ -132,13 +197,34 @@ export function writeWav(channels: readonly ArrayLike<number>[], rate: number): 
   return bytes;
 }
 
+/** Files of 16 or 24 bit integers are kept byte for byte. */
+export const isKeptAsItIs = ({ code, bits }: WavLayout): boolean => code === PCM && (bits === 16 || bits === 24);
+
+/** Any other file as 24 bits, piece by piece; floats above full scale are brought down to it. */
+export function* repackedWav(source: ByteSource, layout: WavLayout): Generator<Uint8Array> {
+  let peak = 1;
+  for (const block of wavBlocks(source, layout))
+    for (const samples of block) peak = samples.reduce((most, value) => Math.max(most, Math.abs(value)), peak);
+  yield wavHead(layout.channels, layout.length, layout.rate);
+  for (const block of wavBlocks(source, layout)) yield packed(block, 1 / peak);
+}
+
 /**
- * A sound as it is kept: files of 16 or 24 bit integers byte for byte, all others as 24 bits, floats above full scale brought down to it.
+ * A sound as it is kept.
  * @throws InvalidInput (field `file`) for what is no such sound
  */
 export function keptWav(bytes: Uint8Array): Uint8Array {
-  const { channels, fullScale, rate } = readWav(bytes);
-  if (fullScale === 1 - 2 ** -15 || fullScale === 1 - 2 ** -23) return bytes;
-  const peak = channels.reduce((most, samples) => samples.reduce((a, v) => Math.max(a, Math.abs(v)), most), 1);
-  return writeWav(peak > 1 ? channels.map((samples) => samples.map((v) => v / peak)) : channels, rate);
+  const source = sourceOf(bytes);
+  const layout = wavLayout(source);
+  return isKeptAsItIs(layout) ? bytes : joined([...repackedWav(source, layout)]);
+}
+
+function joined(pieces: readonly Uint8Array[]): Uint8Array {
+  const bytes = new Uint8Array(pieces.reduce((sum, { length }) => sum + length, 0));
+  let at = 0;
+  for (const piece of pieces) {
+    bytes.set(piece, at);
+    at += piece.length;
+  }
+  return bytes;
 }

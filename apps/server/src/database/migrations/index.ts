@@ -10,6 +10,7 @@ import { voicing } from './0008-voicing';
 import { trust } from './0009-trust';
 import { revisions } from './0010-revisions';
 import { forecasts } from './0011-forecasts';
+import { soundPieces } from './0012-sound-pieces';
 
 /** In the order they run. A migration that has shipped is never edited. */
 export const MIGRATIONS: readonly Migration[] = [
@@ -24,4 +25,5 @@ export const MIGRATIONS: readonly Migration[] = [
   trust,
   revisions,
   forecasts,
+  soundPieces,
 ];

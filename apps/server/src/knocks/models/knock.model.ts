@@ -14,7 +14,7 @@ export interface StruckPlace {
   highest?: number;
 }
 
-/** The sound itself is only fetched when it is played or heard again: see `streamBytes`. */
+/** The sound itself lies beside it in pieces: see `sound-store`. */
 @Table({ tableName: 'knocks', timestamps: false, underscored: true })
 export class KnockRecord extends Model {
   @PrimaryKey @Column(DataType.UUID) declare id: string;
@@ -28,6 +28,5 @@ export class KnockRecord extends Model {
   @Column(DataType.JSONB) declare options: Partial<KnockOptions>;
   @Column(DataType.JSONB) declare analysis: KeptAnalysis | PlayedAnalysis;
   @Column(DataType.INTEGER) declare size: number;
-  @Column(DataType.BLOB) declare bytes: Buffer;
   @Column(DataType.DATE) declare retractedAt: Date | null;
 }
