@@ -25,6 +25,7 @@ import { WoodWeighing } from '../wood/models/wood-weighing.model';
 import { Person } from '../workshop/person.model';
 import { Workshop } from '../workshop/workshop.model';
 import { migrate } from './migrate';
+import { upgradeDocuments } from './stored-shapes';
 
 const MODELS = [
   Workshop,
@@ -58,6 +59,7 @@ async function connect(): Promise<Sequelize> {
   if (!url) throw new Error('DATABASE_URL is not set: it names the PostgreSQL database to use');
   const sequelize = new Sequelize(url, { dialect: 'postgres', logging: false, models: MODELS, pool: { max: 10 } });
   await migrate(sequelize);
+  await upgradeDocuments(sequelize);
   return sequelize;
 }
 

@@ -11,6 +11,7 @@ import { trust } from './0009-trust';
 import { revisions } from './0010-revisions';
 import { forecasts } from './0011-forecasts';
 import { soundPieces } from './0012-sound-pieces';
+import { shapes } from './0013-shapes';
 
 /** In the order they run. A migration that has shipped is never edited. */
 export const MIGRATIONS: readonly Migration[] = [
@@ -26,4 +27,5 @@ export const MIGRATIONS: readonly Migration[] = [
   revisions,
   forecasts,
   soundPieces,
+  shapes,
 ];
