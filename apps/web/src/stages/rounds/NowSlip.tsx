@@ -1,18 +1,19 @@
-import { bendByHand, ENOUGH_MARKS, parseLoad, parseQuantity, questionKnock, InvalidInput, type MarkedBend, type Estimate, type FlexPlace, type NextReading, type QuantityKey, type UnitChoice, type VoicingBodies } from '@nimble/core'; // prettier-ignore
+import { bendByHand, ENOUGH_MARKS, parseLoad, parseQuantity, InvalidInput, type MarkedBend, type Estimate, type FlexPlace, type NextReading, type QuantityKey, type UnitChoice, type VoicingBodies } from '@nimble/core'; // prettier-ignore
 import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { Caution } from '../../bracing/Row';
 import type { KnockView } from '../../api/knocks';
 import { setPreferences, usePreferences } from '../../shell/preferences';
 import { EarPanel } from '../../sound/EarPanel';
+import { KnockDoubt } from '../../sound/KnockDoubt';
 import { KnockFigures } from '../../sound/KnockFigures';
+import type { DoubtedKnock } from '../../sound/use-doubted-knock';
 import type { EarControl } from '../../sound/use-ear';
 import { Button, CheckField, SelectField, TextField } from '../../ui';
 import { useShortcuts } from '../../shell/shortcuts';
 import { say } from '../thickness/speech';
 import {
   estimateWords,
-  KNOCK_QUESTIONS,
   PLAIN_QUESTIONS,
   PLACE_HINTS,
   PLACE_WORDS,
@@ -46,7 +47,8 @@ interface Props {
   onPicked: (key: NowKey) => void;
   /** The ear, for one knock of the whole plate without leaving the page. */
   ear: EarControl;
-  heard: { now: KnockView | null; before: KnockView | null; nothing: boolean; shaved: boolean };
+  heard: { now: KnockView | null; before: KnockView | null; nothing: boolean };
+  knockDoubt: DoubtedKnock;
   /** A reading that waits to be answered for, and the answers. */
   doubt: DoubtedReading;
   onUndo: (() => void) | null;
@@ -153,10 +155,8 @@ function DoubtBox({ doubt, units }: { doubt: DoubtedReading; units: UnitChoice }
   );
 }
 
-/** One knock of the whole plate, hands-free: it keeps itself. */
-function KnockEntry({ ear, heard }: Props) {
-  const notes = (knock: KnockView | null) => knock?.analysis.partials.map(({ frequency }) => frequency) ?? [];
-  const question = questionKnock(notes(heard.now), notes(heard.before), heard.shaved);
+/** One knock of the whole plate, hands-free: it keeps itself, unless it can hardly be of this top. */
+function KnockEntry({ ear, heard, knockDoubt }: Props) {
   return (
     <div className="space-y-2">
       <p className="text-[0.95rem] text-soft">
@@ -168,11 +168,7 @@ function KnockEntry({ ear, heard }: Props) {
           Nothing clear was heard: knock again.
         </p>
       )}
-      {question && (
-        <p role="alert" className="border-l-4 border-brass bg-brass/10 p-3">
-          {KNOCK_QUESTIONS[question]} Take it back below, or leave it if it is right.
-        </p>
-      )}
+      {knockDoubt.doubted && <KnockDoubt doubt={knockDoubt} />}
       {heard.now && <KnockFigures heard={heard.now.analysis} before={heard.before?.analysis ?? null} />}
     </div>
   );

@@ -16,6 +16,7 @@ import { PitchButton } from '../../sound/PitchDialog';
 import { Button, SlipPages } from '../../ui';
 import type { Voicing } from '../../workers/use-voicing';
 import type { VoicingPicture } from '../../workers/voicing-computer';
+import { isRepaired } from '../voice/knock-before';
 import { StageFrame } from '../StageFrame';
 import { VoiceSwitch } from '../voice/VoiceSwitch';
 import { barStrokes } from './bar-pairs';
@@ -71,7 +72,7 @@ function RoundsOf({ build, plan, readings, sounds, events, record }: RoundsProps
   const clock = useClock();
   const set = (slip: Tab) => setParams((old) => (old.set('slip', slip), old), { replace: true });
   const tab: Tab = TABS.find(([key]) => key === params.get('slip'))?.[0] ?? 'now';
-  const reading = useRoundReading({ build, shape: ground.shape, round: now.reading, next: picture?.next ?? NOTHING_NEXT, knocks, events, writes, person, expected: rounds.figures, repaired: standingEvents(events, 'repair').some(({ round }) => round === now.reading) });
+  const reading = useRoundReading({ build, shape: ground.shape, round: now.reading, next: picture?.next ?? NOTHING_NEXT, knocks, events, writes, person, expected: rounds.figures, repaired: isRepaired(events, now.reading) });
   const { key } = reading;
   const strokes = useMemo(() => barStrokes(bars, goal.interval, { knocks, events, effects: picture?.bars ?? null }), [bars, goal, knocks, events, picture]);
   const shown = tab === 'next' ? (picture?.proposal.candidates[candidate]?.shavings ?? []) : tab === 'record' ? chosenOr(place, lastShaved(events)) : [];
@@ -130,7 +131,7 @@ function RoundsOf({ build, plan, readings, sounds, events, record }: RoundsProps
                   <NowSlip
                     buildId={build.id} round={now.reading} units={build.units} next={reading.open} places={setups.map((one) => one.place)} figures={rounds.figures} lastLoad={lastLoad(events)}
                     picked={key} onPicked={reading.pick} onUndo={onUndo} ear={reading.ear} heard={reading.heard} onStandIn={reading.take}
-                    doubt={reading.doubt}
+                    doubt={reading.doubt} knockDoubt={reading.knockDoubt}
                     marks={marks} felt={(at) => standingEvents(events, 'flex').findLast(({ round, body }) => round === now.reading && body.place === at && body.feel !== null)?.body.feel ?? null}
                     onBend={(body) => reading.doubt.offer({ kind: 'flex', body })}
                     onMass={(body) => reading.doubt.offer({ kind: 'mass', body })}

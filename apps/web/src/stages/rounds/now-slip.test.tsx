@@ -1,6 +1,7 @@
 import { METRIC, type MarkedBend, type NextReading, type QuantityKey } from '@nimble/core';
 import { fireEvent, screen } from '@testing-library/react';
 import { setPreferences } from '../../shell/preferences';
+import type { DoubtedKnock } from '../../sound/use-doubted-knock';
 import type { EarControl } from '../../sound/use-ear';
 import { open, serve } from '../../test-bench';
 import { NowSlip } from './NowSlip';
@@ -14,13 +15,15 @@ const NO_DOUBT: DoubtedReading = { doubted: null, offer: jest.fn(), keep: jest.f
 /** One step a tenth softer or stiffer, 5 is 5e-5 m/N. */
 const mark = (feel: number): MarkedBend => ({ place: 'across', feel, compliance: 5e-5 * 1.1 ** (5 - feel) });
 
+const NO_KNOCK_DOUBT: DoubtedKnock = { doubted: null, offer: jest.fn(), keep: jest.fn(), drop: jest.fn() };
+
 function show(change: Partial<Parameters<typeof NowSlip>[0]> = {}) {
   serve({});
   const said = { bend: jest.fn(), mass: jest.fn(), picked: jest.fn(), standIn: jest.fn(() => Promise.resolve()) };
   const { unmount } = open(
     <NowSlip
       buildId="b" round={3} units={METRIC} next={NEXT} places={['along', 'across']} figures={() => NOTHING} lastLoad="1 kg" picked="flex:across" ear={ear}
-      heard={{ now: null, before: null, nothing: false, shaved: false }} doubt={NO_DOUBT} onUndo={null} marks={[]} felt={() => null} onBend={said.bend} onMass={said.mass} onPicked={said.picked} onStandIn={said.standIn} {...change}
+      heard={{ now: null, before: null, nothing: false }} doubt={NO_DOUBT} knockDoubt={NO_KNOCK_DOUBT} onUndo={null} marks={[]} felt={() => null} onBend={said.bend} onMass={said.mass} onPicked={said.picked} onStandIn={said.standIn} {...change}
     />,
   ); // prettier-ignore
   return { ...said, unmount };
@@ -91,7 +94,7 @@ describe('what to measure now', () => {
     expect(standIn).toHaveBeenCalledTimes(1);
   });
   it('says that nothing clear was heard, and that a round is read', () => {
-    show({ next: [], picked: 'knock', heard: { now: null, before: null, nothing: true, shaved: false } });
+    show({ next: [], picked: 'knock', heard: { now: null, before: null, nothing: true } });
     expect(screen.getByRole('alert')).toHaveTextContent('Nothing clear was heard: knock again.');
     expect(screen.getByText('All that this round needs is read. See what to shave next.')).toBeVisible();
   });
@@ -114,8 +117,8 @@ describe('a doubted reading', () => {
     }); // prettier-ignore
     return (
       <NowSlip
-        buildId="b" round={2} units={METRIC} next={NEXT} places={['across']} figures={() => NOTHING} lastLoad="1 kg" picked={doubt.doubted?.key ?? 'flex:across'} ear={ear} doubt={doubt}
-        heard={{ now: null, before: null, nothing: false, shaved: false }} onUndo={null} marks={[]} felt={() => null} onPicked={jest.fn()} onStandIn={() => Promise.resolve()}
+        buildId="b" round={2} units={METRIC} next={NEXT} places={['across']} figures={() => NOTHING} lastLoad="1 kg" picked={doubt.doubted?.key ?? 'flex:across'} ear={ear} doubt={doubt} knockDoubt={NO_KNOCK_DOUBT}
+        heard={{ now: null, before: null, nothing: false }} onUndo={null} marks={[]} felt={() => null} onPicked={jest.fn()} onStandIn={() => Promise.resolve()}
         onBend={(body) => doubt.offer({ kind: 'flex', body })} onMass={(body) => doubt.offer({ kind: 'mass', body })}
       />
     ); // prettier-ignore

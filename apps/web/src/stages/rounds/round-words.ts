@@ -1,7 +1,7 @@
 /** Quantities, places and verdicts of a voicing in a maker's words. */
 import {
   formatMassRemoved, formatThickness, halfInterval, inWords,
-  type Brace, type BracingPlan, type Estimate, type FlexPlace, type GoalLine, type GoalReach, type GoalStanding, type KnockQuestion, type NextReading, type QuantityKey, type ReadingQuestion, type ShavedPlace, type Shaving, type StopRule, type TopPart, type UnitChoice, type Verdict, type WantedReading,
+  type Brace, type BracingPlan, type Estimate, type FlexPlace, type GoalLine, type GoalReach, type GoalStanding, type NextReading, type QuantityKey, type ReadingQuestion, type ShavedPlace, type Shaving, type StopRule, type TopPart, type UnitChoice, type Verdict, type WantedReading,
 } from '@nimble/core'; // prettier-ignore
 import type { Preferences } from '../../shell/preferences';
 import { shortPitch } from '../../sound/pitch-words';
@@ -163,10 +163,4 @@ export const PLAIN_QUESTIONS: Record<ReadingQuestion['kind'], string> = {
     'It is stiffer than it was. Another jig, another plate, or something glued on? If it was repaired, say so under Record.',
   broken: 'It is far softer than expected. Look for a brace or a joint that let go before you take anything off.',
   far: 'This is far from what was expected. Read it once more.',
-};
-
-/** And about a knock. */
-export const KNOCK_QUESTIONS: Record<KnockQuestion, string> = {
-  'nothing-moved': 'Every note stands where it stood though wood came off: the same sound again?',
-  'other-plate': 'None of these notes is near the ones before: another plate, another hold, or a brace that let go?',
 };

@@ -5,7 +5,9 @@ import { toast } from 'sonner';
 import { simulatedKnock, useKnockWrites, type KnockView } from '../../api/knocks';
 import type { Build } from '../../api/types';
 import { standInBend, standInWeigh, type VoicingWrites } from '../../api/voicing';
+import { useDoubtedKnock } from '../../sound/use-doubted-knock';
 import { useEar } from '../../sound/use-ear';
+import { knockBefore } from '../voice/knock-before';
 import type { NowKey } from './round-words';
 import { useDoubtedReading, type Expected } from './use-doubted-reading';
 
@@ -41,12 +43,19 @@ export function useRoundReading({
   const doubt = useDoubtedReading({ round, units: build.units, writes, repaired, expected, onKept: () => pick(null) });
   const ofRound = knocks.filter((knock) => knock.about === 'plate' && knock.round === round && !knock.retracted);
   const open = next.filter(({ what }) => !isRead(what));
-  const ear = useEar(
-    ({ analysis, wav }, source) => {
-      setNothing(analysis.partials.length === 0);
-      if (analysis.partials.length === 0) return;
+  const { knock: before, ...held } = knockBefore(knocks, events, round);
+  const knockDoubt = useDoubtedKnock(held, {
+    repaired,
+    onKeep: ({ analysis, wav }, source) => {
       stop.current(); // one good knock is what was asked for
       keep.keep({ about: 'plate', round, person, source, analysis, place: {} }, wav);
+    },
+  });
+  const ear = useEar(
+    (heard, source) => {
+      const isNothing = heard.analysis.partials.length === 0;
+      setNothing(isNothing);
+      if (!isNothing) knockDoubt.offer(heard, source);
     },
     () => simulatedKnock(build.id, { x: shape.bounds.xMin + 0.72 * shape.length, y: 0.12 * shape.width }),
   );
@@ -56,14 +65,11 @@ export function useRoundReading({
   const hearing = ear.state === 'listening' || ear.state === 'practising';
   const first = open.find(({ what }) => what !== 'walk')?.what as NowKey | undefined;
   // What is doubted stays lit until it is answered for.
-  const key: NowKey = doubt.doubted ? doubt.doubted.key : hearing ? 'knock' : (picked ?? first ?? 'mass');
-  const before = knocks.findLast((knock) => knock.about !== 'bar' && knock.round < round && !knock.retracted) ?? null;
-
-  const shaved = events.some(
-    (event) =>
-      !event.retracted && event.kind === 'shaving' && event.round < round && event.round >= (before?.round ?? round),
-  );
-
+  const key: NowKey = doubt.doubted
+    ? doubt.doubted.key
+    : hearing || knockDoubt.doubted
+      ? 'knock'
+      : (picked ?? first ?? 'mass');
   function isRead(what: NextReading['what']): boolean {
     if (what === 'walk') return false;
     return what === 'knock' ? ofRound.length > 0 : readIn(events, round, what) !== null;
@@ -80,7 +86,7 @@ export function useRoundReading({
       toast.error((failure as Error).message);
     }
   }
-  return { key, pick, open, ear, take, doubt, heard: { now: ofRound.at(-1) ?? null, before, nothing, shaved } };
+  return { key, pick, open, ear, take, doubt, knockDoubt, heard: { now: ofRound.at(-1) ?? null, before, nothing } };
 }
 
 async function bendOf(buildId: string, key: QuantityKey) {

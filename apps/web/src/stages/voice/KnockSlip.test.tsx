@@ -20,7 +20,7 @@ const knock = (id: string, heard: KeptAnalysis, minute: number, change: Partial<
 function show(knocks: readonly KnockView[]) {
   serve({});
   const keep = { retract: jest.fn(), hearAgain: jest.fn(() => Promise.resolve()) };
-  open(<KnockSlip ear={ear} last={null} knocks={knocks} keep={keep as unknown as ReturnType<typeof useKnockWrites>} onUndo={() => undefined} />); // prettier-ignore
+  open(<KnockSlip ear={ear} last={null} knocks={knocks} keep={keep as unknown as ReturnType<typeof useKnockWrites>} onUndo={() => undefined} doubt={{ doubted: null, offer: jest.fn(), keep: jest.fn(), drop: jest.fn() }} />); // prettier-ignore
   return keep;
 }
 

@@ -4,9 +4,11 @@ import { useState } from 'react';
 import { heardOf, type KnockView, type useKnockWrites } from '../../api/knocks';
 import { usePreferences } from '../../shell/preferences';
 import { EarPanel } from '../../sound/EarPanel';
+import { KnockDoubt } from '../../sound/KnockDoubt';
 import { KnockFigures } from '../../sound/KnockFigures';
 import { KnockPicture } from '../../sound/KnockPicture';
 import { longPitch } from '../../sound/pitch-words';
+import type { DoubtedKnock } from '../../sound/use-doubted-knock';
 import type { EarControl } from '../../sound/use-ear';
 import { Button, SelectField } from '../../ui';
 import { ChangeWords } from './ChangeWords';
@@ -19,13 +21,14 @@ interface Props {
   knocks: readonly KnockView[];
   keep: ReturnType<typeof useKnockWrites>;
   onUndo: () => void;
+  doubt: DoubtedKnock;
 }
 
 /** Earlier knocks offered to compare with. */
 const OFFERED = 30;
 
 /** One knock after another on one place: the newest very large, set against the one before or any earlier one, and all of today's together. */
-export function KnockSlip({ ear, last, knocks, keep, onUndo }: Props) {
+export function KnockSlip({ ear, last, knocks, keep, onUndo, doubt }: Props) {
   const choice = usePreferences();
   const [against, setAgainst] = useState('');
   const standing = knocks.filter(({ retracted, analysis }) => !retracted && analysis.partials.length > 0);
@@ -42,6 +45,7 @@ export function KnockSlip({ ear, last, knocks, keep, onUndo }: Props) {
   return (
     <div className="space-y-3 pt-1">
       <EarPanel ear={ear} />
+      {doubt.doubted && <KnockDoubt doubt={doubt} />}
       {shown === null && (
         <p className="text-soft">
           Hold the plate at a node with thumb and finger, near the rim; knock with a knuckle or a soft hammer. Each

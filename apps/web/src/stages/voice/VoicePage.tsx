@@ -14,6 +14,7 @@ import { StageFrame } from '../StageFrame';
 import { useShortcuts } from '../../shell/shortcuts';
 import { PitchButton } from '../../sound/PitchDialog';
 import { shortPitch } from '../../sound/pitch-words';
+import { useDoubtedKnock } from '../../sound/use-doubted-knock';
 import { useEar } from '../../sound/use-ear';
 import { SlipPages, TextTabs } from '../../ui';
 import type { Heard } from '../../workers/sound.worker';
@@ -24,6 +25,7 @@ import { BarLayer, middleOf } from './BarLayer';
 import { BarsSlip } from './BarsSlip';
 import { barsOf } from './bar-readings';
 import { FindingsSlip } from './FindingsSlip';
+import { isRepaired, knockBefore } from './knock-before';
 import { KnockSlip } from './KnockSlip';
 import type { LastHeard } from './last-heard';
 import { MapSlip } from './MapSlip';
@@ -70,9 +72,13 @@ function Voice({ build, knocks }: { build: Build; knocks: readonly KnockView[] }
   const litBrace = tab === 'bars' ? barBraces.get(litBar.name) : undefined;
 
   /** Kept where it belongs; what told nothing is shown with its reason, and the place stays lit. */
+  const about = tab === 'map' ? 'station' : tab === 'bars' ? 'bar' : 'plate';
   const onHeard = (heard: Heard, source: KnockView['source']) => {
     if (heard.analysis.partials.length === 0) return setLast({ heard, kept: null });
-    const about = tab === 'map' ? 'station' : tab === 'bars' ? 'bar' : 'plate';
+    if (about === 'plate') return doubt.offer(heard, source);
+    keepHeard(heard, source);
+  };
+  const keepHeard = (heard: Heard, source: KnockView['source']) => {
     if (about === 'station' && !walk.lit) return setLast({ heard, kept: null });
     const place = about === 'station' ? { ...walk.lit! } : about === 'bar' ? { name: litBar.name } : {};
     const knock = {
@@ -84,6 +90,10 @@ function Voice({ build, knocks }: { build: Build; knocks: readonly KnockView[] }
     walk.light(next?.name ?? null);
     if (choice.speech) say(next ? spokenName(next.name) : 'All places are knocked');
   };
+  const doubt = useDoubtedKnock(knockBefore(knocks, events ?? [], heardIn), {
+    repaired: isRepaired(events ?? [], heardIn),
+    onKeep: keepHeard,
+  });
   const ear = useEar(onHeard, () =>
     simulatedKnock(build.id, (tab === 'map' && walk.lit) || (litBrace && middleOf(litBrace)) || middle),
   );
@@ -117,7 +127,7 @@ function Voice({ build, knocks }: { build: Build; knocks: readonly KnockView[] }
       slip={
         <>
           <SlipPages tabs={TABS} open={tab} onOpen={(slip) => page.set({ slip })} />
-          {tab === 'knock' && <KnockSlip {...{ ear, last, knocks, keep }} onUndo={undo} />}
+          {tab === 'knock' && <KnockSlip {...{ ear, last, knocks, keep, doubt }} onUndo={undo} />}
           {tab === 'map' && (
             <MapSlip
               {...{ ear, last, walk, keep, hold, marking, change }}
