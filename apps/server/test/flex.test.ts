@@ -52,6 +52,20 @@ describe('jigs and checks of a plate', () => {
     }[];
     expect(newest.filter(({ kind }) => kind === 'knock').map(({ input }) => input.notes?.across)).toEqual([90.1]);
   });
+  it('asks about a bend or a note far from the last one of its kind, at the thickness then and now', async () => {
+    const before = (await api.http.get(`/api/v1/builds/${buildId}/checks`)).body as object[];
+    const { doubt } = (await flex({ points: readings(2e-6), ask: true }).expect(409)).body;
+    expect(doubt).toMatchObject({ slip: { of: 'loads', words: 'the loads were newtons, not kilograms' } });
+    const thin = 0.8 * THICKNESS;
+    await flex({ thickness: thin, points: readings(2e-5), ask: true }).expect(409); // 0.8^3: it should bend twice as far
+    const { doubt: note } = (await knock({ notes: { across: 901 }, ask: true }).expect(409)).body;
+    expect(note.slip).toMatchObject({ note: 'across', factor: 0.1 });
+    expect((await api.http.get(`/api/v1/builds/${buildId}/checks`)).body).toEqual(before);
+    const last = await flex({ thickness: thin, points: readings(2e-5 / 0.8 ** 3), ask: true }).expect(201);
+    await api.http
+      .post(`/api/v1/builds/${buildId}/checks/${(last.body as { id: string }[]).at(-1)!.id}/retract`)
+      .expect(200);
+  });
   it('takes a wrong one back and brings it back, losing nothing', async () => {
     const id = randomUUID();
     await flex({ id, points: readings(9e-5) }).expect(201);

@@ -51,6 +51,26 @@ describe('the rack', () => {
     expect(both.properties.modulusAlong.sd).toBeLessThan(knocked.modulusAlong.sd);
     expect(both.tests.map((t: { kind: string; feel: number | null }) => [t.kind, t.feel])).toEqual([['knock', null], ['flex', 6]]); // prettier-ignore
   });
+  it('asks about what can hardly be before it keeps it, names the slip, and keeps it when told', async () => {
+    const id = await create();
+    const kept = async () =>
+      (await api.http.get(`/api/v1/wood-sets/${id}`)).body as { weighings: object[]; tests: object[] };
+    const heavy = (await weigh(id, { mass: 2 * 0.174636, ask: true }).expect(409)).body;
+    expect(heavy.doubt).toMatchObject({
+      slip: { of: 'weight', factor: 0.5, words: 'both halves were weighed, not one' },
+    });
+    expect((await kept()).weighings).toEqual([]);
+    await weigh(id, { ask: true }).expect(201); // what can be is kept at once
+    const thousandfold = [0, 2, 4, 6].map((load) => ({
+      load: 1000 * load,
+      deflection: (load * 0.45 ** 3) / (48 * 12e9 * ((0.21 * 0.0036 ** 3) / 12)),
+    }));
+    const stiff = (await flex(id, { points: thousandfold, ask: true }).expect(409)).body;
+    expect(stiff.doubt.slip).toMatchObject({ of: 'loads', factor: 1e-3 });
+    expect((await kept()).tests).toEqual([]);
+    await flex(id, { points: thousandfold, ask: false }).expect(201);
+    expect((await kept()).tests).toHaveLength(1);
+  });
   it('keeps every weighing in order, each once', async () => {
     const id = await create();
     const twice = { id: randomUUID() };

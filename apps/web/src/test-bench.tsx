@@ -37,6 +37,7 @@ export class Refusal {
   constructor(
     readonly status: number,
     readonly errors: { field: string; message: string }[],
+    readonly doubt?: object,
   ) {}
 }
 
@@ -53,7 +54,7 @@ export function serve(answers: Answers): Asked[] {
     asked.push({ method, path, body: init?.body === undefined ? undefined : JSON.parse(init.body) });
     const answer = answers[`${method} ${path}`] ?? (path === '/workshop' ? WORKSHOP : []);
     const refused = answer instanceof Refusal;
-    const body = refused ? { title: 'Some fields can’t be right', errors: answer.errors } : answer;
+    const body = refused ? { title: 'Some fields can’t be right', errors: answer.errors, doubt: answer.doubt } : answer;
     return Promise.resolve({
       ok: !refused,
       status: refused ? answer.status : 200,

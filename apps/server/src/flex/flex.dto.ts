@@ -1,7 +1,7 @@
 import { applyDecorators } from '@nestjs/common';
 import { Type } from 'class-transformer';
 import {
-  ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsInt, IsNumber, IsObject, IsOptional, IsPositive, IsString, IsUUID, Length, Max, MaxLength, Min, ValidateIf,
+  ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsInt, IsNumber, IsObject, IsOptional, IsPositive, IsString, IsUUID, Length, Max, MaxLength, Min, ValidateIf,
   ValidateNested,
 } from 'class-validator'; // prettier-ignore
 import { FlexPointDto } from '../compute/compute.dto';
@@ -57,6 +57,8 @@ export class BentDto {
   @Type(() => FlexPointDto)
   points: FlexPointDto[];
   @IsOptional() @IsInt() @Min(1) @Max(9, { message: 'runs from 1, soft, to 9, stiff' }) feel?: number | null;
+  /** What can hardly be is asked about (409) before it is kept. */
+  @IsOptional() @IsBoolean() ask?: boolean;
 }
 
 /** Mean thickness [m] where nothing was read with calipers yet. */
@@ -78,4 +80,5 @@ export class KnockCheckDto {
   @IsMeanThickness() thickness?: number;
   @IsOptional() @ValidateNested() @Type(() => NotesDto) notes?: NotesDto;
   @IsOptional() @ValidateNested() @Type(() => RingDto) ring?: RingDto;
+  @IsOptional() @IsBoolean() ask?: boolean;
 }

@@ -1,10 +1,19 @@
 import { Injectable } from '@nestjs/common';
-import { bentWidth, checkJig, feelRecord, InvalidInput, testFlex, testRing } from '@nimble/core';
+import {
+  bentWidth,
+  checkJig,
+  feelRecord,
+  InvalidInput,
+  questionBend,
+  questionNote,
+  testFlex,
+  testRing,
+} from '@nimble/core';
 import type { Estimate, FeelRecord, FlexPoint, Jig as JigBody, PlateCheck } from '@nimble/core';
 import { contextOf } from '../builds/build.mapper';
 import { Build } from '../builds/models/build.model';
 import { insertOnce } from '../database/insert-once';
-import { invalid, notFound, refusing } from '../problem';
+import { doubtful, invalid, notFound, refusing } from '../problem';
 import type { Survey } from '../surveys/models/survey.model';
 import { plateNow } from '../surveys/plate-state';
 import { VerdictsService } from '../verdicts/verdicts.service';
@@ -55,11 +64,12 @@ export class FlexService {
     return [...newest.values()].map(checkView);
   }
 
-  async addFlex(buildId: string, { id, person, jigId, points, feel = null, thickness: typed }: FlexCheckDto) {
+  async addFlex(buildId: string, { id, person, jigId, points, feel = null, thickness: typed, ask }: FlexCheckDto) {
     const build = await this.findBuild(buildId);
     const jig = await this.findJig(jigId);
     const { survey, thickness } = await this.thicknessNow(build, typed);
     const result = bend(jig.body, points, build, thickness.value);
+    if (ask) await askAboutBend(build, jig, { result, thickness: thickness.value });
     return this.keep({
       id,
       buildId,
@@ -73,11 +83,12 @@ export class FlexService {
     });
   }
 
-  async addKnock(buildId: string, { id, person, notes, ring, thickness: typed }: KnockCheckDto) {
+  async addKnock(buildId: string, { id, person, notes, ring, thickness: typed, ask }: KnockCheckDto) {
     const build = await this.findBuild(buildId);
     if (!ring && Object.values(notes ?? {}).every((note) => note === undefined))
       throw invalid([{ field: 'notes', message: 'hold nothing: type a note or a ring time' }]);
     const { survey, thickness } = await this.thicknessNow(build, typed);
+    if (ask && notes) await askAboutNotes(buildId, { ...notes }, thickness.value);
     const input = {
       ...(notes && { notes: { ...notes } }),
       ...(ring && { ring: { time: ring.time, level: ring.level ?? null } }),
@@ -148,6 +159,50 @@ export class FlexService {
     return { survey: read.survey, thickness: read.thickness };
   }
 }
+
+interface Bent {
+  result: CheckResult;
+  thickness: number;
+}
+
+/** Young's modulus that a plate would have by a bend [Pa]. */
+function modulusOf({ result, thickness }: Bent): number | null {
+  if (result.modulusAlong) return result.modulusAlong.value;
+  return result.rigidityPerWidth ? (12 * result.rigidityPerWidth.value) / thickness ** 3 : null;
+}
+
+/** @throws 409 for a bend that can hardly be of this plate */
+async function askAboutBend({ id, wood }: Build, { id: jigId, body }: Jig, bent: Bent): Promise<void> {
+  const modulus = modulusOf(bent);
+  const last = await PlateCheckRecord.findOne({
+    where: { buildId: id, jigId, retractedAt: null },
+    order: [['at', 'DESC']],
+  });
+  const before = last ? modulusOf(last) : null;
+  const direction = body.kind === 'ring' ? 'along' : body.direction;
+  const doubt =
+    modulus && questionBend(direction, modulus, { wood: direction === 'along' ? wood.E_L : wood.E_C, before });
+  if (doubt) throw doubtful(doubt);
+}
+
+/** @throws 409 for a note far from the last one of its name */
+async function askAboutNotes(
+  buildId: string,
+  notes: Partial<Record<string, number>>,
+  thickness: number,
+): Promise<void> {
+  const where = { buildId, kind: 'knock', retractedAt: null };
+  const rows = await PlateCheckRecord.findAll({ where, order: [['at', 'ASC']] });
+  for (const [name, frequency] of Object.entries(notes)) {
+    const last = rows.findLast(({ input }) => notesOf(input)[name] !== undefined);
+    if (!last || frequency === undefined) continue;
+    const doubt = questionNote(name, frequency, (notesOf(last.input)[name]! * thickness) / last.thickness);
+    if (doubt) throw doubtful(doubt);
+  }
+}
+
+const notesOf = (input: object): Partial<Record<string, number>> =>
+  (input as { notes?: Partial<Record<string, number>> }).notes ?? {};
 
 function stamp(survey: Survey | null, thickness: Estimate) {
   return { surveyId: survey?.id ?? null, at: new Date(), thickness: thickness.value, thicknessSd: thickness.sd };

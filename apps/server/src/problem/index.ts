@@ -1,2 +1,11 @@
-export { conflict, flattenErrors, invalid, notFound, ProblemException, refusedByCore, refusing } from './problem';
+export {
+  conflict,
+  doubtful,
+  flattenErrors,
+  invalid,
+  notFound,
+  ProblemException,
+  refusedByCore,
+  refusing,
+} from './problem';
 export { ProblemFilter } from './problem.filter';

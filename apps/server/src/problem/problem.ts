@@ -1,6 +1,6 @@
 /** Errors as problem+json (RFC 9457), with the path of every field that is wrong. */
 import { HttpException } from '@nestjs/common';
-import { InvalidInput } from '@nimble/core';
+import { InvalidInput, type Slip } from '@nimble/core';
 import type { ValidationError } from 'class-validator';
 
 export interface FieldError {
@@ -14,6 +14,13 @@ export interface Problem {
   status: number;
   detail?: string;
   errors?: FieldError[];
+  /** What is asked about before anything is kept. */
+  doubt?: Doubt;
+}
+
+export interface Doubt {
+  message: string;
+  slip: Slip | null;
 }
 
 export class ProblemException extends HttpException {
@@ -32,6 +39,13 @@ export function notFound(what: string): ProblemException {
 
 export function conflict(field: string, message: string): ProblemException {
   return new ProblemException({ type: 'about:blank', title: message, status: 409, errors: [{ field, message }] });
+}
+
+/** 409 for what can hardly be: nothing is kept until it is sent again without being asked about. */
+export function doubtful({ message, slip }: Doubt): ProblemException {
+  const errors = [{ field: 'doubt', message }];
+  const title = 'Is it right? Nothing was kept yet';
+  return new ProblemException({ type: 'about:blank', title, status: 409, errors, doubt: { message, slip } });
 }
 
 /** The core names its field relative to what it was given; `under` puts it where the client sent it. */

@@ -1,7 +1,7 @@
 import { SPECIES_PRIORS } from '@nimble/core';
 import { PartialType } from '@nestjs/swagger';
 import { Type } from 'class-transformer';
-import { IsIn, IsNumber, IsOptional, IsPositive, IsString, IsUUID, Length, Max, MaxLength, Min, ValidateIf, ValidateNested,
+import { IsBoolean, IsIn, IsNumber, IsOptional, IsPositive, IsString, IsUUID, Length, Max, MaxLength, Min, ValidateIf, ValidateNested,
 } from 'class-validator'; // prettier-ignore
 import { PartialsDto } from '../compute/compute.dto';
 import { BentDto } from '../flex/flex.dto';
@@ -52,6 +52,8 @@ export class WeighDto {
   @IsOptional() @IsNumber() @Min(0) @Max(1, { message: 'must lie between 0 and 100 %' }) relativeHumidity?:
     number | null;
   @IsOptional() @IsNumber() @Min(-30) @Max(60) temperatureC?: number | null;
+  /** What can hardly be is asked about (409) before it is kept. */
+  @IsOptional() @IsBoolean() ask?: boolean;
 }
 
 export class FlexTestDto extends BentDto {
@@ -75,6 +77,7 @@ export class KnockTestDto {
   @IsString() @MaxLength(80) person: string;
   @ValidateNested() @Type(() => PartialsDto) partials: PartialsDto;
   @IsOptional() @ValidateNested() @Type(() => RingTimesDto) ring?: RingTimesDto;
+  @IsOptional() @IsBoolean() ask?: boolean;
 }
 
 export class PhotoDto {

@@ -1,11 +1,11 @@
 import { Injectable } from '@nestjs/common';
 import {
-  braceFigures, dryingCurve, equilibriumMoisture, identifyPlate, InvalidInput, middleOfSpan, objections, qualities, setProperties, testFlex,
+  braceFigures, dryingCurve, equilibriumMoisture, identifyPlate, InvalidInput, middleOfSpan, newDoubts, objections, qualities, setProperties, testFlex,
   type BeamJig, type DryingPoint, type FlexTest, type KnockTest, type SetFacts, type WoodFinding,
 } from '@nimble/core'; // prettier-ignore
 import { Op } from 'sequelize';
 import { FlexService } from '../flex/flex.service';
-import { invalid, notFound, refusing } from '../problem';
+import { doubtful, invalid, notFound, refusing } from '../problem';
 import { insertOnce } from '../database/insert-once';
 import { WoodPhoto } from './models/wood-photo.model';
 import { WoodSet } from './models/wood-set.model';
@@ -60,7 +60,7 @@ export class WoodService {
     return this.show(id);
   }
 
-  async weigh(id: string, { id: weighingId, ...weighing }: WeighDto) {
+  async weigh(id: string, { id: weighingId, ask, ...weighing }: WeighDto) {
     const set = await this.find(id);
     const density = weighing.mass / (set.length * set.width * set.thickness);
     if (density < 80 || density > 1500) {
@@ -71,11 +71,12 @@ export class WoodService {
         },
       ]);
     }
+    if (ask) await this.askAbout(set, { mass: weighing.mass });
     await insertOnce(WoodWeighing, { ...weighing, id: weighingId, setId: id, at: new Date() });
     return this.show(id);
   }
 
-  async flex(id: string, { id: testId, person, feel = null, jigId = null, points, ...own }: FlexTestDto) {
+  async flex(id: string, { id: testId, person, feel = null, jigId = null, points, ask, ...own }: FlexTestDto) {
     const set = await this.find(id);
     const jig = await this.jigOf(jigId, own);
     const [size, width] = jig.direction === 'along' ? [set.length, set.width] : [set.width, set.length];
@@ -93,10 +94,11 @@ export class WoodService {
       warnings,
       ...(direction === 'along' ? { modulusAlong: modulus } : { modulusAcross: modulus }),
     };
+    if (ask) await this.askAbout(set, { finding: { kind: 'flex', ...result } });
     return this.keepTest({ id: testId, setId: id, kind: 'flex', jigId, person, feel, input, result });
   }
 
-  async knock(id: string, { id: testId, person, partials, ring = {} }: KnockTestDto) {
+  async knock(id: string, { id: testId, person, partials, ring = {}, ask }: KnockTestDto) {
     const set = await this.find(id);
     const newest = await WoodWeighing.findOne({ where: { setId: id, retractedAt: null }, order: [['at', 'DESC']] });
     if (!newest) throw invalid([{ field: 'mass', message: 'is not known: weigh the board first' }]);
@@ -105,6 +107,7 @@ export class WoodService {
     const { modulusAlong, modulusAcross, shearModulus, residuals, warnings } = refusing('', () => identifyPlate(input));
     const quality = qualities(partials, ring);
     const result: WoodTestResult = { modulusAlong, modulusAcross, shearModulus, residuals, quality, warnings };
+    if (ask) await this.askAbout(set, { finding: { kind: 'knock', ...result } });
     return this.keepTest({
       id: testId, setId: id, kind: 'knock', jigId: null, person, feel: null, input: { ...input, ring }, result,
     }); // prettier-ignore
@@ -139,6 +142,20 @@ export class WoodService {
   ) {
     await insertOnce(WoodTest, { ...test, at: new Date() });
     return this.show(test.setId);
+  }
+
+  /** @throws 409 where the record would come into a doubt that it was not in */
+  private async askAbout(set: WoodSet, { mass, finding }: { mass?: number; finding?: WoodFinding }): Promise<void> {
+    const where = { setId: set.id, retractedAt: null };
+    const [weighings, tests] = await Promise.all([
+      WoodWeighing.findAll({ where, order: [['at', 'ASC']] }),
+      WoodTest.findAll({ where, order: [['at', 'ASC']] }),
+    ]);
+    const facts = factsOf(set, weighings, tests);
+    const findings = finding ? [...facts.findings, finding] : facts.findings;
+    const then = setProperties({ ...facts, findings, mass: mass ?? facts.mass });
+    const [doubt] = newDoubts(setProperties(facts).doubts, then.doubts);
+    if (doubt) throw doubtful(doubt);
   }
 
   private async find(id: string): Promise<WoodSet> {

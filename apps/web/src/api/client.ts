@@ -1,5 +1,6 @@
 /** Talks to the server. Every failure is one of two: it can't be reached, or it refused with a problem that names fields. */
 
+import type { Slip } from '@nimble/core';
 import { noteRevision } from './revisions';
 
 export interface FieldError {
@@ -13,11 +14,18 @@ export class Unreachable extends Error {
   }
 }
 
+/** What can hardly be, asked about before it is kept; what was probably meant. */
+export interface Doubt {
+  message: string;
+  slip: Slip | null;
+}
+
 export class Refused extends Error {
   constructor(
     readonly status: number,
     title: string,
     readonly errors: FieldError[] = [],
+    readonly doubt: Doubt | null = null,
   ) {
     super(title);
   }
@@ -80,6 +88,12 @@ async function toRefused(response: Response): Promise<Refused> {
     title?: string;
     detail?: string;
     errors?: FieldError[];
+    doubt?: Doubt;
   };
-  return new Refused(response.status, problem.title ?? `The server answered ${response.status}.`, problem.errors);
+  return new Refused(
+    response.status,
+    problem.title ?? `The server answered ${response.status}.`,
+    problem.errors,
+    problem.doubt,
+  );
 }

@@ -11,9 +11,10 @@ import { useState, type ReactNode } from 'react';
 import { useJigs } from '../api/flex';
 import { setPreferences, usePreferences } from '../shell/preferences';
 import { Button, SelectField, TextField } from '../ui';
-import { useSending } from '../units-and-forms';
+import { AskedBox, useAsking } from '../units-and-forms';
 import { jigWords } from './jig-words';
 import { NewJigDialog } from './NewJigDialog';
+import { scaled } from './scaled';
 import { StandIns } from './StandIns';
 
 interface Props {
@@ -45,7 +46,7 @@ export function FlexForm({ pieceId, units, plain, onJig, children, onSend }: Pro
   const [direction, setDirection] = useState<'along' | 'across'>('along');
   const [feel, setFeel] = useState('');
   const { loadUnit } = usePreferences();
-  const { send, busy, at } = useSending(() => {
+  const { offer, busy, at, asked } = useAsking(['loads', 'dial'], () => {
     setRows(blank());
     setFeel('');
   });
@@ -56,11 +57,14 @@ export function FlexForm({ pieceId, units, plain, onJig, children, onSend }: Pro
   const place = () =>
     jigId ? { jigId } : { span: parseQuantity('span', span, 'length', units.length).value, direction };
   const submit = () =>
-    send(async () => {
-      if (!plain && !jigId) throw new InvalidInput('jigId', '', 'Describe your jig first');
-      const points = readRows(rows, units, loadUnit);
-      await onSend({ id: crypto.randomUUID(), ...place(), points, feel: feel === '' ? null : Number(feel) });
-    });
+    offer(
+      async ({ ask, slip }) => {
+        if (!plain && !jigId) throw new InvalidInput('jigId', '', 'Describe your jig first');
+        const points = scaled(readRows(rows, units, loadUnit), slip);
+        await onSend({ id: crypto.randomUUID(), ...place(), points, feel: feel === '' ? null : Number(feel), ask });
+      },
+      [rows, loadUnit, jigId, span, direction],
+    );
   /** What the instruments tell goes into the first empty row. */
   const take = (load: string, dial: string) =>
     setRows((old) => {
@@ -145,6 +149,7 @@ export function FlexForm({ pieceId, units, plain, onJig, children, onSend }: Pro
         </SelectField>
       </div>
       {children?.(at)}
+      {asked && <AskedBox asked={asked} />}
       <StandIns pieceId={pieceId} place={place} onReading={take} />
       <Button type="submit" disabled={busy}>
         Keep the flex

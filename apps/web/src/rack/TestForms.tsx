@@ -9,7 +9,7 @@ import { usePreferences } from '../shell/preferences';
 import { KnockEar } from '../sound/KnockEar';
 import { partialNear } from '../sound/knock-words';
 import { Button, TakeBack, TextField } from '../ui';
-import { readHertz, readSeconds, useSending } from '../units-and-forms';
+import { AskedBox, readHertz, readSeconds, useAsking } from '../units-and-forms';
 
 const BLANK_WEIGHT = { mass: '', humidity: '', temperature: '' };
 
@@ -17,18 +17,21 @@ export function WeighForm({ set, units }: { set: WoodSet; units: UnitChoice }) {
   const write = useRackWrite();
   const { person } = usePreferences();
   const [text, setText] = useState(BLANK_WEIGHT);
-  const { send, busy, at } = useSending(() => setText(BLANK_WEIGHT));
+  const { offer, busy, at, asked } = useAsking(['weight'], () => setText(BLANK_WEIGHT));
   const optional = (field: string, typed: string, quantity: 'ratio' | 'temperature', unit: string) =>
     typed.trim() === '' ? null : parseQuantity(field, typed, quantity, unit).value;
   const submit = () =>
-    send(async () =>
-      write('POST', `/${set.id}/weighings`, {
-        id: crypto.randomUUID(),
-        person,
-        mass: parseQuantity('mass', text.mass, 'mass', units.mass).value,
-        relativeHumidity: optional('relativeHumidity', text.humidity, 'ratio', '%'),
-        temperatureC: optional('temperatureC', text.temperature, 'temperature', units.temperature),
-      }),
+    offer(
+      async ({ ask, slip }) =>
+        write('POST', `/${set.id}/weighings`, {
+          id: crypto.randomUUID(),
+          person,
+          mass: parseQuantity('mass', text.mass, 'mass', units.mass).value * (slip?.factor ?? 1),
+          relativeHumidity: optional('relativeHumidity', text.humidity, 'ratio', '%'),
+          temperatureC: optional('temperatureC', text.temperature, 'temperature', units.temperature),
+          ask,
+        }),
+      text,
     );
   return (
     <form
@@ -65,6 +68,7 @@ export function WeighForm({ set, units }: { set: WoodSet; units: UnitChoice }) {
           onChange={(e) => setText({ ...text, temperature: e.target.value })}
         />
       </div>
+      {asked && <AskedBox asked={asked} />}
       <div className="flex flex-wrap gap-2">
         <Button type="submit" disabled={busy}>
           Keep the weight
@@ -156,17 +160,20 @@ export function KnockForm({
   const { person } = usePreferences();
   const [text, setText] = useState(BLANK_NOTES);
   const [rings, setRings] = useState(BLANK_NOTES);
-  const { send, busy, at } = useSending(() => {
+  const { offer, busy, at, asked } = useAsking([], () => {
     setText(BLANK_NOTES);
     setRings(BLANK_NOTES);
   });
   const submit = () =>
-    send(async () => {
-      const partials = Object.fromEntries(NOTES.map(([name]) => [name, readHertz(`partials.${name}`, text[name])]));
-      const timed = NOTES.filter(([name]) => rings[name].trim() !== '');
-      const ring = Object.fromEntries(timed.map(([name]) => [name, readSeconds(`ring.${name}`, rings[name])]));
-      return write('POST', `/${set.id}/knock-tests`, { id: crypto.randomUUID(), person, partials, ring });
-    });
+    offer(
+      async ({ ask }) => {
+        const partials = Object.fromEntries(NOTES.map(([name]) => [name, readHertz(`partials.${name}`, text[name])]));
+        const timed = NOTES.filter(([name]) => rings[name].trim() !== '');
+        const ring = Object.fromEntries(timed.map(([name]) => [name, readSeconds(`ring.${name}`, rings[name])]));
+        return write('POST', `/${set.id}/knock-tests`, { id: crypto.randomUUID(), person, partials, ring, ask });
+      },
+      [text, rings],
+    );
   const hear = (analysis: KnockAnalysis) => {
     const partial = partialNear(analysis, foretold, NEAR);
     if (!partial) return toast(`No note near the ${note} one: hold and knock as drawn, or choose another note.`);
@@ -217,6 +224,7 @@ export function KnockForm({
           The weight {at('mass')}
         </p>
       )}
+      {asked && <AskedBox asked={asked} />}
       <Button type="submit" disabled={busy}>
         Keep the notes
       </Button>

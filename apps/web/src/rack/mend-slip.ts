@@ -1,5 +1,6 @@
 /** How a slip of what was typed is mended: the record once more as it was meant, and the wrong one taken back. Pure. */
-import type { FlexPoint, WoodDoubt } from '@nimble/core';
+import type { Slip } from '@nimble/core';
+import { scaled } from '../flex/scaled';
 import type { WoodSet } from '../api/wood';
 
 export interface Mending {
@@ -10,7 +11,7 @@ export interface Mending {
 }
 
 /** One for each record that stands and carries the slip. @param person who mends it */
-export function mendings(set: WoodSet, slip: NonNullable<WoodDoubt['slip']>, person: string): Mending[] {
+export function mendings(set: WoodSet, slip: Slip, person: string): Mending[] {
   if (slip.of === 'weight') {
     const last = set.weighings.findLast(({ retracted }) => !retracted);
     if (!last) return [];
@@ -18,7 +19,6 @@ export function mendings(set: WoodSet, slip: NonNullable<WoodDoubt['slip']>, per
     const body = { id: crypto.randomUUID(), person, mass: mass * slip.factor, relativeHumidity, temperatureC };
     return [{ path: `/${set.id}/weighings`, body, wrong: `/${set.id}/weighings/${last.id}/retract` }];
   }
-  const { of, factor } = slip;
   return set.tests
     .filter(({ kind, retracted }) => kind === 'flex' && !retracted)
     .map(({ id, jigId, feel, input: { points = [], span, direction } }) => {
@@ -28,12 +28,8 @@ export function mendings(set: WoodSet, slip: NonNullable<WoodDoubt['slip']>, per
         person,
         feel,
         ...place,
-        points: points.map((point) => scaled(point, of, factor)),
+        points: scaled(points, slip),
       };
       return { path: `/${set.id}/flex-tests`, body, wrong: `/${set.id}/tests/${id}/retract` };
     });
-}
-
-function scaled(point: FlexPoint, of: 'loads' | 'dial', factor: number): FlexPoint {
-  return of === 'loads' ? { ...point, load: point.load * factor } : { ...point, deflection: point.deflection * factor };
 }

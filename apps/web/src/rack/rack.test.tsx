@@ -139,6 +139,35 @@ describe('a set', () => {
     const { body } = asked.find(({ method }) => method === 'POST')!;
     expect(body).toMatchObject({ mass: expect.closeTo(0.17463, 4), relativeHumidity: null });
   });
+  it('is asked about a weight that can hardly be: nothing typed is lost, it is mended, kept or dropped', async () => {
+    const doubt = {
+      message: 'Density is in doubt.',
+      slip: { words: 'both halves were weighed, not one', of: 'weight', factor: 0.5 },
+    };
+    const answers: Record<string, unknown> = {
+      'GET /wood-sets/w': aSet(),
+      'POST /wood-sets/w/weighings': new Refusal(409, [{ field: 'doubt', message: doubt.message }], doubt),
+    };
+    const asked = serve(answers);
+    const sent = () =>
+      asked.filter(({ method }) => method === 'POST').map(({ body }) => body as { mass: number; ask: boolean });
+    page('weigh');
+    await screen.findByText('Not weighed yet.');
+    type('Weight of one half', '350');
+    const keep = () => fireEvent.submit(screen.getByRole('form', { name: 'Weigh it' }));
+    keep();
+    expect(await screen.findByRole('alertdialog')).toHaveTextContent('Density is in doubt. Nothing was kept yet.');
+    expect(screen.getByLabelText('Weight of one half')).toHaveValue('350');
+    keep(); // Enter again: read again
+    expect(screen.queryByRole('alertdialog')).toBeNull();
+    expect(sent()).toHaveLength(1);
+    keep();
+    await screen.findByRole('alertdialog');
+    answers['POST /wood-sets/w/weighings'] = aSet();
+    fireEvent.click(screen.getByText('Yes: both halves were weighed, not one'));
+    await waitFor(() => expect(sent().at(-1)).toMatchObject({ mass: expect.closeTo(0.175, 9), ask: false }));
+    await waitFor(() => expect(screen.getByLabelText('Weight of one half')).toHaveValue(''));
+  });
   it('sends loads as forces, whatever they were typed in, and shows a refusal at its row', async () => {
     const asked = serve({
       'GET /wood-sets/w': aSet(),

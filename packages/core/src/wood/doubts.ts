@@ -7,13 +7,21 @@ import type { SpeciesPrior } from './species-priors';
 
 export type DoubtedQuantity = 'density' | 'along' | 'across' | 'shear';
 
+export interface Slip {
+  words: string;
+  of: 'weight' | 'loads' | 'dial' | 'note';
+  factor: number;
+  /** Which note it is about. */
+  note?: string;
+}
+
 export interface WoodDoubt {
   quantity: DoubtedQuantity;
   /** As measured, and what its species has, from least to most [kg/m3] or [Pa]. */
   value: number;
   usual: readonly [least: number, most: number];
   /** What was probably typed otherwise than meant, and what it must be multiplied by; null where no slip explains it. */
-  slip: { words: string; of: 'weight' | 'loads' | 'dial'; factor: number } | null;
+  slip: Slip | null;
   message: string;
 }
 
@@ -33,13 +41,13 @@ const WORDS: Record<DoubtedQuantity, string> = {
 };
 
 const OF_WEIGHT = [{ words: 'both halves were weighed, not one', factor: 0.5 }];
-const OF_FLEX = [
+const OF_FLEX: readonly Slip[] = [
   { words: 'the loads were grams, not kilograms', of: 'loads', factor: 1e-3 },
   { words: 'the loads were kilograms, not grams', of: 'loads', factor: 1e3 },
   { words: 'the loads were newtons, not kilograms', of: 'loads', factor: 1 / 9.80665 },
   { words: 'the loads were pounds, not kilograms', of: 'loads', factor: 0.45359237 },
   { words: 'the dial was in inches, not millimetres', of: 'dial', factor: 25.4 },
-] as const;
+];
 
 type Known = Record<'density' | 'modulusAlong' | 'modulusAcross' | 'shearModulus', MeasuredQuantity>;
 
@@ -72,15 +80,62 @@ function slipOf(
   quantity: DoubtedQuantity,
   { value, by }: Pick<MeasuredQuantity, 'value' | 'by'>,
   usual: readonly [number, number],
-): WoodDoubt['slip'] {
+): Slip | null {
   if (quantity === 'density') {
     const slip = OF_WEIGHT.find(({ factor }) => isWithin(value * factor, usual));
     return slip ? { ...slip, of: 'weight' } : null;
   }
   if (by !== 'flex' && by !== 'both') return null;
   // Stiffness goes with the load and with the inverse of the way that it went down.
-  const mended = ({ of, factor }: (typeof OF_FLEX)[number]) => (of === 'loads' ? value * factor : value / factor);
+  const mended = ({ of, factor }: Slip) => (of === 'loads' ? value * factor : value / factor);
   return OF_FLEX.find((slip) => isWithin(mended(slip), usual)) ?? null;
+}
+
+/** Those of a record that would come with a reading and were not there without it. */
+export const newDoubts = (without: readonly WoodDoubt[], with_: readonly WoodDoubt[]): WoodDoubt[] =>
+  with_.filter(({ quantity }) => without.every((other) => other.quantity !== quantity));
+
+/** A plate that was bent before bends again within this (1), what it is thinner taken into account. */
+const AS_BEFORE = [1 / 1.45, 1.45] as const;
+
+/**
+ * A bend of a whole plate that can hardly be of it: by its last bend of that kind, else by its wood.
+ * @param modulus that it would have by this bend, and by the last one if there was one [Pa]
+ */
+export function questionBend(
+  direction: 'along' | 'across',
+  modulus: number,
+  { wood, before }: { wood: number; before: number | null },
+): WoodDoubt | null {
+  const [known, reach] = before === null ? [wood, REACH[direction]] : [before, AS_BEFORE];
+  const usual = [reach[0] * known, reach[1] * known] as const;
+  if (isWithin(modulus, usual)) return null;
+  const slip = slipOf(direction, { value: modulus, by: 'flex' }, usual);
+  const than = before === null ? 'what its wood would give' : 'what it gave before, at its thickness then and now';
+  const why = slip ? `It would fit if ${slip.words}.` : 'Another jig, another plate, or a slip of the dial?';
+  const message = `It is ${(modulus / known).toPrecision(2)} times as stiff ${direction} as ${than}. ${why}`;
+  return { quantity: direction, value: modulus, usual, slip, message };
+}
+
+const SLIPPED = [10, 0.1, 100, 0.01] as const;
+/** A plate's note moves with its thickness and hardly otherwise while its outline stands (1). */
+const NOTE_REACH = 1.18;
+
+/** A note of a whole plate against the last one of its name, at its thickness then and now [Hz]. */
+export function questionNote(
+  name: string,
+  frequency: number,
+  expected: number,
+): { message: string; slip: Slip | null } | null {
+  const isNear = (value: number) => value < NOTE_REACH * expected && value > expected / NOTE_REACH;
+  if (isNear(frequency)) return null;
+  const factor = SLIPPED.find((one) => isNear(frequency * one));
+  const slip =
+    factor === undefined
+      ? null
+      : { words: `${(frequency * factor).toPrecision(4)} Hz was meant`, of: 'note' as const, factor, note: name };
+  const why = slip ? `${slip.words}?` : 'Another note, another plate, or held where this note moves?';
+  return { slip, message: `The ${name} note was about ${expected.toPrecision(3)} Hz at this thickness. ${why}` };
 }
 
 const isWithin = (value: number, [least, most]: readonly [number, number]) => value >= least && value <= most;

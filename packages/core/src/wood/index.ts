@@ -32,4 +32,12 @@ export {
 } from './planing-direction';
 export { testRing, type RingTest, type RingTestResult } from './ring-test';
 export { durationFactor, softwoodStrength, type WoodStrength } from './strength';
-export { woodDoubts, type DoubtedQuantity, type WoodDoubt } from './doubts';
+export {
+  newDoubts,
+  questionBend,
+  questionNote,
+  woodDoubts,
+  type DoubtedQuantity,
+  type Slip,
+  type WoodDoubt,
+} from './doubts';

@@ -1,6 +1,16 @@
 import { rankSets } from '../graduation';
 import { flexBoard, knockBoard, seededRandom, simulatedBoard, weighBoard } from '../simulate';
-import { identifyPlate, middleOfSpan, objections, setProperties, speciesPrior, testFlex, type SetFacts } from '.';
+import {
+  identifyPlate,
+  middleOfSpan,
+  objections,
+  questionBend,
+  questionNote,
+  setProperties,
+  speciesPrior,
+  testFlex,
+  type SetFacts,
+} from '.';
 
 const size = { length: 0.55, width: 0.21, thickness: 3.6e-3 };
 const untested: SetFacts = { species: 'sitka-spruce', ...size, mass: null, runout: 0, offQuarter: 0, findings: [] };
@@ -44,6 +54,26 @@ describe('a set in the rack', () => {
     expect(flexed(13e9)).toEqual([]);
     const heavy = setProperties({ ...untested, mass: 830 * 0.55 * 0.21 * 3.6e-3 }).doubts;
     expect(heavy).toMatchObject([{ quantity: 'density', slip: { of: 'weight', factor: 0.5 } }]);
+  });
+  it.each<[string, number, number | null, string | null]>([
+    ['as its wood says within a third', 13e9, null, null],
+    ['a thousand times too stiff: grams', 11.5e12, null, 'the loads were grams, not kilograms'],
+    ['half of what it was', 5.5e9, 11e9, ''],
+    ['a fifth from what it was', 13.2e9, 11e9, null],
+    ['25.4 times as stiff as it was', 25.4 * 11e9, 11e9, 'the dial was in inches, not millimetres'],
+  ])('asks about a bend of a whole plate that is %s', (_, modulus, before, expected) => {
+    const doubt = questionBend('along', modulus, { wood: 11.5e9, before });
+    if (expected === null) expect(doubt).toBeNull();
+    else expect(doubt).toMatchObject({ quantity: 'along', slip: expected === '' ? null : { words: expected } });
+  });
+  it('asks about a note of a whole plate far from where its thickness puts it, and names a slipped decimal', () => {
+    expect(questionNote('across', 88, 92)).toBeNull();
+    expect(questionNote('across', 920, 92)!.slip).toMatchObject({
+      factor: 0.1,
+      note: 'across',
+      words: '92.00 Hz was meant',
+    });
+    expect(questionNote('across', 140, 92)).toMatchObject({ slip: null });
   });
   it('never ranks a set whose figures are in doubt', () => {
     const wood = speciesPrior('sitka-spruce')!.constants;

@@ -19,7 +19,7 @@ import { usePreferences } from '../../shell/preferences';
 import { KnockEar } from '../../sound/KnockEar';
 import { strongest } from '../../sound/knock-words';
 import { Button, SelectField, TakeBack, TextField } from '../../ui';
-import { readFigure, readHertz, readSeconds, useSending } from '../../units-and-forms';
+import { AskedBox, readFigure, readHertz, readSeconds, useAsking } from '../../units-and-forms';
 
 /** Bend and knock the whole plate as it is now; what was done before, newest first. */
 export function PlateChecks({ build }: { build: Build }) {
@@ -89,7 +89,7 @@ function KnockCheck({
 }) {
   const [text, setText] = useState(BLANK);
   const [into, setInto] = useState<NoteKind>('across');
-  const { send, busy, at } = useSending(() => setText(BLANK));
+  const { offer, busy, at, asked } = useAsking(['note'], () => setText(BLANK));
   const hear = (analysis: KnockAnalysis) => {
     const loudest = strongest(analysis, 1)[0];
     if (!loudest) return;
@@ -106,16 +106,18 @@ function KnockCheck({
     />
   );
   const submit = () =>
-    send(async () => {
+    offer(async ({ ask, slip }) => {
       const heard = NOTES.filter(([name]) => text[name].trim() !== '');
-      const notes = Object.fromEntries(heard.map(([name]) => [name, readHertz(`notes.${name}`, text[name])]));
+      const notes = Object.fromEntries(
+        heard.map(([name]) => [name, readHertz(`notes.${name}`, text[name]) * (slip?.note === name ? slip.factor : 1)]),
+      );
       const timed = text.time.trim() !== '';
       if (heard.length === 0 && !timed) throw new InvalidInput('notes', '', 'Type a note or how long it rings');
       const level =
         text.level.trim() === '' ? null : readFigure('ring.level', text.level, /db$/i, 'decibels, like −20');
       const ring = timed ? { ring: { time: readSeconds('ring.time', text.time), level } } : {};
-      await onSend({ id: crypto.randomUUID(), notes, ...ring });
-    });
+      await onSend({ id: crypto.randomUUID(), notes, ...ring, ask });
+    }, text);
   return (
     <form
       aria-label="Knock on the plate"
@@ -150,6 +152,7 @@ function KnockCheck({
         </p>
       )}
       {unread(at)}
+      {asked && <AskedBox asked={asked} />}
       <Button type="submit" disabled={busy}>
         Keep the knock
       </Button>
