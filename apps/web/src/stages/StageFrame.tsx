@@ -43,7 +43,7 @@ export function StageFrame({ build, stage, slip, children }: Props) {
           items={[...ribbonItems(surveys.data ?? [], passes.data ?? [], build.units), ...rounds]}
           selected={null}
           onSelect={open}
-          empty="Nothing measured yet."
+          empty={surveys.data ? 'Nothing measured yet.' : 'Fetching what was measured …'}
         />
       }
       slip={slip}

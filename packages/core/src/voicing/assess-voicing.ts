@@ -25,6 +25,7 @@ import { nextReadings, readingError, type NextReading } from './next-readings';
 import { propose, type Proposal } from './propose';
 import { ringIsOver, ringTrend, withRing, type RingRound, type RingTrend } from './ring';
 import { asShaved, type Shaving } from './shaving';
+import type { ToldKnock } from './telling-knock';
 import { readTogether, standingOf, withModel, type Foretold, type Standing } from './standing';
 import { stopOrGo, type Verdict } from './stop';
 import { effectOf, figuresOnBench, type QuantityKey, type VoicedMode, type VoicingModel, type VoicingSettings } from './voicing-model'; // prettier-ignore
@@ -35,6 +36,8 @@ export interface VoicingRound {
   /** Bends and weight; notes come as they were heard. */
   readings: readonly VoicingReading[];
   heard: readonly HeardMode[];
+  /** Single knocks at known places, which may tell two modes apart. */
+  told?: readonly ToldKnock[];
   /** [s] */
   ring: number | null;
   /** Taken off after these readings, and what was foretold of it then. */
@@ -122,7 +125,12 @@ export function assessVoicing(
     ...reckoned,
     proposal: verdict.say === 'look-again' ? { ...proposal, candidates: [], refusedForFloor: 0 } : proposal,
     verdict,
-    next: nextReadings({ goal, model, since: (key) => shavedSince(input.rounds, rounds, key) }),
+    next: nextReadings({
+      goal,
+      model,
+      since: (key) => shavedSince(input.rounds, rounds, key),
+      unsure: input.rounds.at(-1)?.shavings.length ? [] : (rounds.at(-1)?.matched ?? []),
+    }),
     worth: worthReading(calibration, readingError).filter(({ key }) => key !== 'ring'),
   };
 }
@@ -167,11 +175,11 @@ export function reckonVoicing(
 }
 
 /** A note whose name is unsure is no standing and proves no goal. */
-const surelyNamed = (modes: readonly VoicedMode[], heard: VoicingRound['heard']) =>
-  matchModes(modes, heard).filter(({ sure }) => sure);
+const surelyNamed = (modes: readonly VoicedMode[], { heard, told }: Pick<VoicingRound, 'heard' | 'told'>) =>
+  matchModes(modes, heard, told).filter(({ sure }) => sure);
 
-const readingsOf = ({ readings, heard }: VoicingRound, modes: readonly VoicedMode[]): VoicingReading[] =>
-  [...readTogether([...surelyNamed(modes, heard).map(({ key, frequency }) => ({ key, value: frequency })), ...readings])].map(([key, value]) => ({ key, value })); // prettier-ignore
+const readingsOf = (round: VoicingRound, modes: readonly VoicedMode[]): VoicingReading[] =>
+  [...readTogether([...surelyNamed(modes, round).map(({ key, frequency }) => ({ key, value: frequency })), ...round.readings])].map(([key, value]) => ({ key, value })); // prettier-ignore
 
 /** What the last round read, and what only earlier ones did, brought on by what the model says that was shaved since. */
 function readingsUpTo(rounds: readonly VoicingRound[], last: VoicingRound, model: VoicingModel): VoicingReading[] {
@@ -199,7 +207,7 @@ function roundStandings(rounds: readonly VoicingRound[], modes: readonly VoicedM
   let [foretold, before]: [Foretold, Standing] = [{}, {}];
   let where: ShavingOutcome['where'] = 'brace';
   return rounds.map((round) => {
-    const matched = matchModes(modes, round.heard);
+    const matched = matchModes(modes, round.heard, round.told);
     const readings = [...matched.filter(({ sure }) => sure).map(({ key, frequency }): VoicingReading => ({ key, value: frequency })), ...ringOf(round), ...round.readings];
     const byPitchAlone = new Set<string>(matched.flatMap(({ key, alike }) => (alike === null ? [key] : [])));
     const outcomes = settleShaving({ before, said: foretold, where }, readTogether(readings)).map((outcome): ShavingOutcome => ({

@@ -5,6 +5,7 @@
 import { modalAssurance } from '../knock-map';
 import type { Estimate } from '../estimate';
 import type { Point } from '../outline';
+import { toldApart, type ToldKnock } from './telling-knock';
 import type { VoicedMode } from './voicing-model';
 
 export interface HeardMode {
@@ -19,8 +20,10 @@ export interface MatchedMode {
   frequency: Estimate;
   /** Modal assurance of the two shapes; null where none was heard (0..1). */
   alike: number | null;
-  /** Named by its shape, or by a pitch that fits no other mode nearly as well. */
+  /** Named by its shape, by a knock that tells, or by a pitch that fits no other mode nearly as well. */
   sure: boolean;
+  /** The mode that the note may be as well. */
+  rival?: VoicedMode['key'];
 }
 
 /** Shapes less alike are not the same mode; a note may lie this far from the model's [natural log], far less where no shape speaks for it. */
@@ -43,21 +46,33 @@ interface Pair {
 }
 
 /** The naming of most worth in all; each mode and each note is used once, and names by pitch alone never cross. In the order of the modes. */
-export function matchModes(modes: readonly VoicedMode[], heard: readonly HeardMode[]): MatchedMode[] {
+export function matchModes(
+  modes: readonly VoicedMode[],
+  heard: readonly HeardMode[],
+  told: readonly ToldKnock[] = [],
+): MatchedMode[] {
   const pairs = modes.flatMap((mode, m) => heard.flatMap((note, n) => pairOf(mode, note, { m, n }) ?? []));
   const byShape = takeBest(pairs.filter(({ alike }) => alike !== null));
   const modesTaken = new Set(byShape.map(({ m }) => m));
   const notesTaken = new Set(byShape.map(({ n }) => n));
   const open = pairs.filter(({ m, n, alike }) => alike === null && !modesTaken.has(m) && !notesTaken.has(n));
   const byPitch = inOrder(open, { modes, heard });
+  const taken = new Set([...byShape, ...byPitch].map(({ m }) => m));
   return [...byShape, ...byPitch]
+    .map((pair): MatchedMode & { m: number } => {
+      const { m, n, alike } = pair;
+      const named = { m, key: modes[m].key, frequency: heard[n].frequency, alike };
+      if (alike !== null || !hasRival(pair, open)) return { ...named, sure: true };
+      const rival = rivalOf(pair, open);
+      if (!rival) return { ...named, sure: false };
+      const is = toldApart(modes[m], modes[rival.m], heard[n].frequency.value, told);
+      if (is === 'a') return { ...named, sure: true };
+      // It is the other one, unless that has a note of its own.
+      if (is === 'b' && !taken.has(rival.m)) return { ...named, m: rival.m, key: modes[rival.m].key, sure: true };
+      return { ...named, sure: false, rival: modes[rival.m].key };
+    })
     .sort((a, b) => a.m - b.m)
-    .map((pair) => ({
-      key: modes[pair.m].key,
-      frequency: heard[pair.n].frequency,
-      alike: pair.alike,
-      sure: pair.alike !== null || !hasRival(pair, open),
-    }));
+    .map(({ m: _, ...matched }) => matched);
 }
 
 function pairOf(mode: VoicedMode, note: HeardMode, at: { m: number; n: number }): Pair | null {
@@ -117,6 +132,12 @@ function hasRival(pair: Pair, open: readonly Pair[]): boolean {
       other !== pair && (other.m === pair.m) !== (other.n === pair.n) && other.apart < RIVAL * pair.apart + 0.01,
   );
 }
+
+/** The nearest other mode that the same note may be. */
+const rivalOf = (pair: Pair, open: readonly Pair[]): Pair | undefined =>
+  open
+    .filter((other) => other.n === pair.n && other.m !== pair.m && other.apart < RIVAL * pair.apart + 0.01)
+    .sort((a, b) => a.apart - b.apart)[0];
 
 function alikeOf({ shapeAt }: VoicedMode, { shape }: HeardMode): number | null {
   if (!shape || shape.places.length < PLACES) return null;

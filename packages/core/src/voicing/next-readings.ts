@@ -1,14 +1,19 @@
 /** What to measure now: the shortest list that tells what the last shavings did and what the goals still need. */
+import { knockPlaces, type KnockPlace, type PlaceSet } from '../knock-map';
 import { goalLines, type VoicingGoal } from './goal';
+import type { MatchedMode } from './match-modes';
 import { effectOf, type QuantityKey, type VoicingModel } from './voicing-model';
 import type { Shaving } from './shaving';
+import { tellingPlace } from './telling-knock';
 
-export type WantedReading = QuantityKey | 'walk' | 'knock';
+export type WantedReading = QuantityKey | 'walk' | 'knock' | 'tell';
 
 export interface NextReading {
   what: WantedReading;
-  /** Never read on this top; moved by the last shavings; wanted by a goal. */
-  why: 'first' | 'changed' | 'goal';
+  /** Never read on this top; moved by the last shavings; wanted by a goal; a note of this round may be either of two. */
+  why: 'first' | 'changed' | 'goal' | 'unsure';
+  /** Where a knock tells, and of which set of places it is. */
+  place?: KnockPlace & { set: PlaceSet };
 }
 
 /** A reading is worth its time when what it shows moved more than it errs by [log]. */
@@ -21,12 +26,31 @@ export function readingError(key: QuantityKey): number {
 
 interface NextInput {
   goal: VoicingGoal;
-  model: Pick<VoicingModel, 'top' | 'nodeParts' | 'quantities' | 'closed'>;
+  model: Pick<VoicingModel, 'top' | 'nodeParts' | 'quantities' | 'closed'> & Partial<Pick<VoicingModel, 'modes'>>;
   /** Made since a quantity was read last; null if it never was. */
   since: (key: QuantityKey) => readonly Shaving[] | null;
+  /** Names of the round's notes. */
+  unsure?: readonly MatchedMode[];
 }
 
-export function nextReadings({ goal, model, since }: NextInput): NextReading[] {
+export function nextReadings(input: NextInput): NextReading[] {
+  const telling = tellingReading(input);
+  return telling ? [...wantedReadings(input), telling] : wantedReadings(input);
+}
+
+/** For the first note that may be either of two modes: a knock where one of them sounds and the other stands still. */
+function tellingReading({ model: { modes = [], top }, unsure = [] }: NextInput): NextReading | null {
+  for (const { key, rival } of unsure) {
+    const [a, b] = [key, rival].map((name) => modes.find((mode) => mode.key === name));
+    for (const set of a && b ? (['few', 'many'] as const) : []) {
+      const place = tellingPlace(a!, b!, knockPlaces(top.shape, set, []));
+      if (place) return { what: 'tell', why: 'unsure', place: { ...place, set } };
+    }
+  }
+  return null;
+}
+
+function wantedReadings({ goal, model, since }: NextInput): NextReading[] {
   const wanted = new Set(goalLines(goal).flatMap(({ terms }) => terms.map(({ key }) => key)));
   const moved = (key: QuantityKey) => {
     const quantity = model.quantities.find((one) => one.key === key);

@@ -7,8 +7,9 @@ import type { VoicingRound } from './assess-voicing';
 import type { VoicingReading } from './calibrate';
 import { letInOf, standingEvents, type VoicingEvent, type VoicingKind } from './events';
 import { bendByHand, markedBends } from './hand-marks';
-import { heardModes, type HeardNote } from './heard-modes';
+import { heardModes, WALKED, type HeardNote } from './heard-modes';
 import { asShaved, type Shaving } from './shaving';
+import type { ToldKnock } from './telling-knock';
 import type { QuantityKey } from './voicing-model';
 
 /** A dial and its weight read to so much, and a kitchen balance [share, m, kg]. */
@@ -72,13 +73,23 @@ export function roundNow(events: readonly VoicingEvent[], knocks: readonly Round
   return { reading: shaved ? last + 1 : last, shaving: last };
 }
 
+const toldKnock = ({ place: { x, y }, partials }: PlacedKnock): ToldKnock => ({
+  place: [x, y],
+  notes: partials.map(({ frequency, level }) => ({ frequency, level })),
+});
+
 /** Notes of one knock that are taken for modes. */
 const NOTES = 12;
 
 export function roundsOf(events: readonly VoicingEvent[], knocks: readonly RoundKnock[], top: TopPlan): VoicingRound[] {
   const { reading } = roundNow(events, knocks);
   // A walk rings otherwise than one knock at the bridge line: rounds are compared by the way of knocking that was used last.
-  const way = knocks.findLast(({ about, ring }) => about !== 'bar' && ring !== null)?.about;
+  const count = (round: number, kind: RoundKnock['about']) =>
+    knocks.filter((one) => one.round === round && one.about === kind).length;
+  // A few knocks at places beside one of the whole plate tell notes apart; they are no walk.
+  const isTold = ({ about, round }: RoundKnock) =>
+    about === 'station' && count(round, 'plate') > 0 && count(round, 'station') < WALKED;
+  const way = knocks.findLast((knock) => knock.about !== 'bar' && knock.ring !== null && !isTold(knock))?.about;
   return Array.from({ length: reading }, (_, i): VoicingRound => {
     const number = i + 1;
     const own = events.filter(({ round, retracted }) => round === number && !retracted);
@@ -91,6 +102,7 @@ export function roundsOf(events: readonly VoicingEvent[], knocks: readonly Round
       number,
       readings: readingsOfRound(events, number),
       heard: heardModes(walk, (plain?.notes ?? []).slice(0, NOTES)),
+      told: walk.length < WALKED ? walk.map(toldKnock) : [],
       ring: rings.length === 0 ? null : rings.reduce((sum, ring) => sum + ring, 0) / rings.length,
       shavings: shaved.flatMap(({ body }) => body.shavings).filter((shaving) => isOf(top, shaving)),
       foretold: shaved.at(-1)?.body.forecast ?? null,

@@ -75,11 +75,11 @@ export function NowSlip(props: Props) {
           <p className="text-soft">All that this round needs is read. See what to shave next.</p>
         ) : (
           <ul>
-            {next.map(({ what, why }) => (
+            {next.map(({ what, why, place }) => (
               <li key={what} className="border-t border-grain">
-                {what === 'walk' ? (
-                  <Link className="flex min-h-12 items-center justify-between underline underline-offset-4" to={`/builds/${buildId}/voice?slip=map&round=${round}`}>
-                    {WANTED_WORDS(what)} <span className="text-soft">{WHY_WORDS[why]}</span>
+                {what === 'walk' || what === 'tell' ? (
+                  <Link className="flex min-h-12 items-center justify-between underline underline-offset-4" to={`/builds/${buildId}/voice?slip=map&round=${round}${place ? `&place=${place.name}&places=${place.set}` : ''}`}>
+                    {WANTED_WORDS(what)}{place && ` at ${place.name}`} <span className="text-soft">{WHY_WORDS[why]}</span>
                   </Link>
                 ) : (
                   <button type="button" className="flex min-h-12 w-full items-center justify-between" aria-pressed={key === what} onClick={() => setPicked(what)}>

@@ -81,6 +81,11 @@ describe('what to measure now', () => {
     // 5e-5 / 1.1 m/N under a kilogram: 0.446 mm.
     expect(screen.getByText(/^0\.446 ± 0\.0\d\d mm$/)).toBeVisible();
   }); // prettier-ignore
+  it('asks for one more knock at the place that tells two notes apart', () => {
+    show({ next: [{ what: 'tell', why: 'unsure', place: { name: 'C2', x: 0.2, y: 0, set: 'many' } }] });
+    const link = screen.getByRole('link', { name: /One more knock at C2.*a note may be either of two/ });
+    expect(link).toHaveAttribute('href', '/builds/b/voice?slip=map&round=3&place=C2&places=many');
+  });
   it('weighs by hand or by the stand-in balance, in the bench’s unit', async () => {
     const { mass, standIn } = show({ picked: 'mass' });
     type('Weight of the braced plate [g]', '9 kg');

@@ -32,12 +32,19 @@ export function keyWords(key: QuantityKey): string {
 }
 
 export const WANTED_WORDS = (what: WantedReading): string =>
-  what === 'walk' ? 'Walk round with knocks' : what === 'knock' ? 'One good knock' : keyWords(what);
+  what === 'walk'
+    ? 'Walk round with knocks'
+    : what === 'knock'
+      ? 'One good knock'
+      : what === 'tell'
+        ? 'One more knock'
+        : keyWords(what);
 
 export const WHY_WORDS: Record<NextReading['why'], string> = {
   first: 'never read on this top',
   changed: 'the last shaving moved it',
   goal: 'a goal rests on it',
+  unsure: 'a note may be either of two',
 };
 
 /** Bends are said as what a kilogram does. */

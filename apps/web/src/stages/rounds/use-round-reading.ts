@@ -63,7 +63,7 @@ export function useRoundReading({
     stop.current = ear.stop;
   });
   const hearing = ear.state === 'listening' || ear.state === 'practising';
-  const first = open.find(({ what }) => what !== 'walk')?.what as NowKey | undefined;
+  const first = open.find(({ what }) => what !== 'walk' && what !== 'tell')?.what as NowKey | undefined;
   // What is doubted stays lit until it is answered for.
   const key: NowKey = doubt.doubted
     ? doubt.doubted.key
@@ -71,7 +71,7 @@ export function useRoundReading({
       ? 'knock'
       : (picked ?? first ?? 'mass');
   function isRead(what: NextReading['what']): boolean {
-    if (what === 'walk') return false;
+    if (what === 'walk' || what === 'tell') return false;
     return what === 'knock' ? ofRound.length > 0 : readIn(events, round, what) !== null;
   }
 

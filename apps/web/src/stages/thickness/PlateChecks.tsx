@@ -67,7 +67,7 @@ export function PlateChecks({ build }: { build: Build }) {
           </Link>
         </p>
       </details>
-      <Done build={build} checks={checks.data ?? []} />
+      {checks.data ? <Done build={build} checks={checks.data} /> : <p className="text-soft">Fetching the checks …</p>}
     </section>
   );
 }

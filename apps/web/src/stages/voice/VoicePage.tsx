@@ -1,4 +1,4 @@
-import { isMirrored, compareHearings, isWood, plateShape, roundNow } from '@nimble/core';
+import { isMirrored, compareHearings, isWood, plateShape, roundNow, type VoicingEvent } from '@nimble/core';
 import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import { usePlan } from '../../api/bracing';
@@ -39,19 +39,34 @@ export function VoicePage() {
   const { buildId = '' } = useParams();
   const build = useBuild(buildId);
   const sounds = useSounds(buildId);
-  if (!build.data || !sounds.data) return <Loading queries={[build, sounds]} what="the build" />;
-  return <Voice key={buildId} build={build.data} knocks={sounds.data.filter(isKnock)} />;
+  const events = useVoicingEvents(buildId);
+  if (!build.data || !sounds.data || !events.data)
+    return <Loading queries={[build, sounds, events]} what="the build" />;
+  return <Voice key={buildId} build={build.data} knocks={sounds.data.filter(isKnock)} events={events.data} />;
 }
 
-function Voice({ build, knocks }: { build: Build; knocks: readonly KnockView[] }) {
+interface VoiceProps {
+  build: Build;
+  knocks: readonly KnockView[];
+  events: readonly VoicingEvent[];
+}
+
+function Voice({ build, knocks, events }: VoiceProps) {
   const page = useVoiceParams();
   const choice = usePreferences();
   const writes = useSurveyWrites(build.id);
   const keep = useKnockWrites(build.id);
   const shape = useMemo(() => plateShape(build.outline, build.holes), [build.outline, build.holes]);
-  const events = useVoicingEvents(build.id).data;
-  const now = useMemo(() => roundNow(events ?? [], roundKnocks(knocks)).reading, [events, knocks]);
-  const walk = useWalk({ build, shape, knocks, wantedRound: page.round, roundNow: now });
+  const now = useMemo(() => roundNow(events, roundKnocks(knocks)).reading, [events, knocks]);
+  const walk = useWalk({
+    build,
+    shape,
+    knocks,
+    wantedRound: page.round,
+    wantedPlace: page.place,
+    wantedSet: page.places,
+    roundNow: now,
+  });
   // Looking at an older round does not make what is heard now a part of it.
   const heardIn = Math.max(walk.round, now);
   const [last, setLast] = useState<LastHeard | null>(null);
@@ -90,8 +105,8 @@ function Voice({ build, knocks }: { build: Build; knocks: readonly KnockView[] }
     walk.light(next?.name ?? null);
     if (choice.speech) say(next ? spokenName(next.name) : 'All places are knocked');
   };
-  const doubt = useDoubtedKnock(knockBefore(knocks, events ?? [], heardIn), {
-    repaired: isRepaired(events ?? [], heardIn),
+  const doubt = useDoubtedKnock(knockBefore(knocks, events, heardIn), {
+    repaired: isRepaired(events, heardIn),
     onKeep: keepHeard,
   });
   const ear = useEar(onHeard, () =>
@@ -218,7 +233,9 @@ function Voice({ build, knocks }: { build: Build; knocks: readonly KnockView[] }
               ? 'The bars as they lie under the plate, seen from outside.'
               : picture
                 ? `Round ${walk.round}: ${VIEW_WORDS[view]}`
-                : 'Nothing is knocked in this round: press Listen, hold the plate, and knock at the lit place.'}
+                : walk.ofRound.length > 0 && !walk.error
+                  ? `Putting ${walk.ofRound.length === 1 ? 'the knock' : `${walk.ofRound.length} knocks`} of round ${walk.round} together …`
+                  : 'Nothing is knocked in this round: press Listen, hold the plate, and knock at the lit place.'}
           </p>
         )}
       </div>

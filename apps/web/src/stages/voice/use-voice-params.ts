@@ -1,3 +1,4 @@
+import { PLACE_SETS } from '@nimble/core';
 import { useSearchParams } from 'react-router';
 
 export const TABS = [
@@ -38,6 +39,9 @@ export function useVoiceParams() {
     round: Number(params.get('round')) || null,
     /** Frequency of the partial whose shape is shown [Hz]. */
     partial: Number(params.get('partial')) || null,
+    /** Lit when the page opens. */
+    place: params.get('place'),
+    places: PLACE_SETS.find((set) => set === params.get('places')) ?? 'few',
     set,
   };
 }

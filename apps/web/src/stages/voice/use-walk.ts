@@ -19,15 +19,18 @@ interface Props {
   shape: PlateShape;
   knocks: readonly KnockView[];
   wantedRound: number | null;
+  /** Lit first; null for the next open one. */
+  wantedPlace: string | null;
+  wantedSet: PlaceSet;
   /** The round that a reading belongs to now: what is heard goes there, whichever page heard it. */
   roundNow: number;
 }
 
 /** One walk round the plate: its places, which is lit, what they say together, and the walk before it. */
-export function useWalk({ build, shape, knocks, wantedRound, roundNow }: Props) {
+export function useWalk({ build, shape, knocks, wantedRound, wantedPlace, wantedSet, roundNow }: Props) {
   const { a4, beatRange } = usePreferences();
-  const [wanted, setSet] = useState<PlaceSet>('few');
-  const [picked, setPicked] = useState<string | null>(null);
+  const [wanted, setSet] = useState<PlaceSet>(wantedSet);
+  const [picked, setPicked] = useState<string | null>(wantedPlace);
   const stations = useMemo(() => knocks.filter(({ about, retracted }) => about === 'station' && !retracted), [knocks]);
   const rounds = useMemo(() => roundsOf(stations), [stations]);
   const round = wantedRound ?? roundNow;
