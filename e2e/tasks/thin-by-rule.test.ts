@@ -88,11 +88,15 @@ describe('thinning by a rule', () => {
     expect(await slip()).toContain(`${(sag.compliance!.value * 9806.65).toFixed(3)} mm/kg`); // kilogram-force, by hand
   }); // prettier-ignore
 
-  it('knocks on it, in the maker’s own units', async () => {
+  it('knocks on it, in the maker’s own units, and is asked about a note far from the last one', async () => {
     await openPart('Knock on it now');
     await fill(driver, 'Across, Hz', '61,5 Hz');
     await fill(driver, 'Rings, s', '1.2');
     await press(driver, 'Keep the knock');
+    // The plate's notes lay far lower before: nothing is kept until it is answered.
+    await findText(driver, 'The across note was about');
+    expect(await slip()).not.toMatch(/across 61\.5 Hz/);
+    await press(driver, 'It is right (K)');
     await untilReads(driver, async () => /across 61\.5 Hz; rings 1\.20 s/.test(await slip()), 'the knock in the list');
     const row = await driver.findElement(By.css('[aria-label="The next passes"] tbody tr')).getText();
     expect(row).toMatch(/^now[^]*61\.5/);
