@@ -138,29 +138,31 @@ function BuildForm({ first, build }: { first: Draft; build: Build | null }) {
             errorAt={errorAt}
           />
           <WoodFields wood={draft.wood} plate={draft.plate} onChange={(wood) => set({ wood })} />
-          {outdated && base && (
-            <OutdatedNotice
-              {...outdated}
-              onMine={() => {
-                const mine = rebased(base, draft, outdated.theirs);
-                setBase(outdated.theirs);
-                setDraft(mine);
-                void submit(outdated.theirs, mine);
-              }}
-              onTheirs={() => {
-                setBase(outdated.theirs);
-                setDraft(rebased(base, draft, outdated.theirs, outdated.fields));
-                setOutdated(null);
-              }}
-            />
-          )}
-          <div className="sticky bottom-0 flex gap-2 bg-slip py-2">
-            <Button kind="main" type="submit" className="flex-1" disabled={saving}>
-              {saving ? 'Keeping …' : id ? 'Keep the changes' : 'Lay it on the bench'}
-            </Button>
-            <Link to={id ? `/builds/${id}/thickness` : '/'} className="inline-flex min-h-12 items-center px-4">
-              Cancel
-            </Link>
+          <div className="sticky bottom-0 space-y-2 bg-slip py-2">
+            {outdated && base && (
+              <OutdatedNotice
+                {...outdated}
+                onMine={() => {
+                  const mine = rebased(base, draft, outdated.theirs);
+                  setBase(outdated.theirs);
+                  setDraft(mine);
+                  void submit(outdated.theirs, mine);
+                }}
+                onTheirs={() => {
+                  setBase(outdated.theirs);
+                  setDraft(rebased(base, draft, outdated.theirs, outdated.fields));
+                  setOutdated(null);
+                }}
+              />
+            )}
+            <div className="flex gap-2">
+              <Button kind="main" type="submit" className="flex-1" disabled={saving}>
+                {saving ? 'Keeping …' : id ? 'Keep the changes' : 'Lay it on the bench'}
+              </Button>
+              <Link to={id ? `/builds/${id}/thickness` : '/'} className="inline-flex min-h-12 items-center px-4">
+                Cancel
+              </Link>
+            </div>
           </div>
         </form>
       </main>
