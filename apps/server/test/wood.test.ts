@@ -71,6 +71,14 @@ describe('the rack', () => {
     await flex(id, { points: thousandfold, ask: false }).expect(201);
     expect((await kept()).tests).toHaveLength(1);
   });
+  it('asks about a note that looks like another one, also where a sure flex stands beside it', async () => {
+    const id = await create();
+    await weigh(id).expect(201);
+    await flex(id).expect(201);
+    const ask = { partials: { ...partials, along: 2.76 * partials.along }, ask: true }; // the second note along
+    const { doubt } = (await knock(id).send(ask).expect(409)).body;
+    expect(doubt.message).toMatch(/misnamed|second note along/);
+  });
   it('keeps every weighing in order, each once', async () => {
     const id = await create();
     const twice = { id: randomUUID() };

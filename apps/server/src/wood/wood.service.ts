@@ -107,6 +107,8 @@ export class WoodService {
     const { modulusAlong, modulusAcross, shearModulus, residuals, warnings } = refusing('', () => identifyPlate(input));
     const quality = qualities(partials, ring);
     const result: WoodTestResult = { modulusAlong, modulusAcross, shearModulus, residuals, quality, warnings };
+    const misnamed = warnings.find(({ code }) => code === 'misnamed');
+    if (ask && misnamed) throw doubtful({ message: misnamed.message, slip: null });
     if (ask) await this.askAbout(set, { finding: { kind: 'knock', ...result } });
     return this.keepTest({
       id: testId, setId: id, kind: 'knock', jigId: null, person, feel: null, input: { ...input, ring }, result,

@@ -75,6 +75,14 @@ describe('a set in the rack', () => {
     });
     expect(questionNote('across', 140, 92)).toMatchObject({ slip: null });
   });
+  it('is in doubt by one test that can hardly be, though another beside it is sure', () => {
+    const flex = { kind: 'flex' as const, modulusAlong: { value: 11e9, sd: 0.1e9 } };
+    const knock = { kind: 'knock' as const, modulusAlong: { value: 88e9, sd: 2e9 } };
+    expect(setProperties({ ...untested, findings: [flex] }).doubts).toEqual([]);
+    expect(setProperties({ ...untested, findings: [flex, knock] }).doubts).toEqual([
+      expect.objectContaining({ quantity: 'along', value: 88e9 }),
+    ]);
+  });
   it('never ranks a set whose figures are in doubt', () => {
     const wood = speciesPrior('sitka-spruce')!.constants;
     const doubted: SetFacts = { ...untested, findings: [{ kind: 'flex', modulusAlong: { value: 11530e9, sd: 3e11 } }] };

@@ -1,10 +1,10 @@
 /** Sets of wood in the rack: what their tests say together, what speaks against them, and which suits a build. SI. */
 import type { Estimate } from '../estimate';
 import { acousticFigures, qualityFromRing, type AcousticFigures } from './acoustic-figures';
-import { woodDoubts, type WoodDoubt } from './doubts';
+import { newDoubts, woodDoubts, type WoodDoubt } from './doubts';
 import type { MeasuredQuantity } from './measured';
 import { strengthAtSlope } from './off-axis';
-import { speciesPrior } from './species-priors';
+import { speciesPrior, type SpeciesPrior } from './species-priors';
 
 /** What a test found, in the terms that sets are compared by. */
 export interface WoodFinding {
@@ -86,7 +86,7 @@ export function setProperties(facts: SetFacts): SetProperties {
     modulusAlong,
     modulusAcross,
     shearModulus,
-    doubts: woodDoubts({ density, modulusAlong, modulusAcross, shearModulus }, prior),
+    doubts: doubtsOf(facts, { density, modulusAlong, modulusAcross, shearModulus }, prior),
     figures: acousticFigures(modulusAlong.value, density.value),
     ratio: modulusAcross.value / modulusAlong.value,
     damping: dampingOf(facts.findings),
@@ -99,6 +99,22 @@ export function setProperties(facts: SetFacts): SetProperties {
       return deviations > CLASH ? [{ quantity, flex, knock, deviations }] : [];
     }),
   };
+}
+
+type Constants = Pick<SetProperties, 'density' | 'modulusAlong' | 'modulusAcross' | 'shearModulus'>;
+
+/** Of what is known, and of each test alone: one that can hardly be is not hidden by another beside it. */
+function doubtsOf({ findings }: SetFacts, known: Constants, prior: SpeciesPrior): WoodDoubt[] {
+  const alone = (['flex', 'knock'] as const).map((kind) => {
+    const own = (quantity: 'modulusAlong' | 'modulusAcross' | 'shearModulus'): MeasuredQuantity => {
+      const found = findings.findLast((finding) => finding.kind === kind && finding[quantity])?.[quantity];
+      return found ? { ...found, by: kind } : { ...known[quantity], by: 'prior' };
+    };
+    const [modulusAlong, modulusAcross] = [own('modulusAlong'), own('modulusAcross')];
+    const constants = { density: known.density, modulusAlong, modulusAcross, shearModulus: own('shearModulus') };
+    return woodDoubts(constants, prior);
+  });
+  return alone.reduce((all, more) => [...all, ...newDoubts(all, more)], woodDoubts(known, prior));
 }
 
 function dampingOf(findings: readonly WoodFinding[]): SetProperties['damping'] {
