@@ -130,7 +130,7 @@ describe('the sounds of the demo bench', () => {
   let api: Application;
   beforeAll(async () => {
     api = await openApplication({ demo: true, sounds: true });
-  }, 120_000);
+  }, 400_000);
   afterAll(() => api?.close());
   type Heard = { about: string; round: number; place: KnockPlace; analysis: KeptAnalysis & PlayedAnalysis };
   const sounds = async (number: number) => {
