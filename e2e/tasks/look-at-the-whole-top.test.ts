@@ -26,9 +26,11 @@ describe('the whole top', () => {
   type Kept = { braces: { name: string; heights: number[] }[] };
   const tallest = async () => Math.max(...((await (await fetch(`${app.address}/api/v1/builds/${id}/plan`)).json()) as Kept).braces[0]!.heights);
 
+  /** The slip is laid anew when a solution comes: the slider is looked for until it stands. */
   const lower = async () => {
     await findText(driver, 'Taller by');
-    await driver.executeScript(`const i = document.querySelector('input[type=range]'); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(i, -20); i.dispatchEvent(new Event('input', { bubbles: true }));`);
+    const slide = `const i = document.querySelector('input[type=range]'); if (!i) return false; Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(i, -20); i.dispatchEvent(new Event('input', { bubbles: true })); return true;`;
+    await untilReads(driver, () => driver.executeScript(slide), 'the slider to be moved');
   };
 
   beforeAll(async () => {
