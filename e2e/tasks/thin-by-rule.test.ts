@@ -96,7 +96,7 @@ describe('thinning by a rule', () => {
     // The plate's notes lay far lower before: nothing is kept until it is answered.
     await findText(driver, 'The across note was about');
     expect(await slip()).not.toMatch(/across 61\.5 Hz/);
-    await press(driver, 'It is right (K)');
+    await press(driver, 'It is right K');
     await untilReads(driver, async () => /across 61\.5 Hz; rings 1\.20 s/.test(await slip()), 'the knock in the list');
     const row = await driver.findElement(By.css('[aria-label="The next passes"] tbody tr')).getText();
     expect(row).toMatch(/^now[^]*61\.5/);

@@ -74,7 +74,7 @@ describe('voicing a top', () => {
     await fill(driver, 'It went down by, on the dial [mm]', '0.0217\n');
     await findText(driver, 'Was it typed as you meant it?');
     expect(await standing('flex', 3)).toHaveLength(2); // nothing is kept before it is answered
-    await press(driver, 'It is right (K)');
+    await press(driver, 'It is right K');
     await untilReads(driver, async () => (await standing('flex', 3)).length === 3, 'it to be kept as it is');
     await key('\uE003');
     await findText(driver, 'Taken back: the bend');

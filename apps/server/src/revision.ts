@@ -15,6 +15,8 @@ export const BasedOn = createParamDecorator((_: unknown, context: ExecutionConte
 
 export function tellRevision(response: Response, revision: number): void {
   response.setHeader('ETag', `"${revision}"`);
+  // The count tells changes apart, not answers: a browser must not take an older answer of the same count for this one.
+  response.setHeader('Cache-Control', 'no-store');
 }
 
 /** 412: what the change was made upon is no longer what stands. Names the fields that another change touched. */

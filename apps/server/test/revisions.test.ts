@@ -31,6 +31,9 @@ describe('changes upon a revision', () => {
       const { path, change } = await laidDown();
       const { headers, body } = await api.http.get(path).expect(200);
       expect([headers.etag, body.revision]).toEqual(['"1"', 1]);
+      // An undrawn plan is another one for another family, at the same count: no browser may answer from what it kept.
+      expect(headers['cache-control']).toBe('no-store');
+      expect((await api.http.get(`${path}/plan`)).headers['cache-control']).toBe('no-store');
       const changed = await change({ name: 'Dipper' }, '"1"').expect(200);
       expect([changed.headers.etag, changed.body.revision]).toEqual(['"2"', 2]);
       await api.http.post(`${path}/archive`).expect(200);

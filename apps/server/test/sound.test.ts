@@ -86,5 +86,8 @@ describe('sounds through the API', () => {
   });
   it('refuses minutes of knocks in one piece', async () => {
     await send('knock', writeWav([new Float64Array(121 * 8000)], 8000)).expect(413);
+    const minutes = writeWav([new Float64Array(420 * 8000)], 8000);
+    const { body } = await send('played', minutes, { lowest: '110', highest: '500' }).expect(400);
+    expect(body.errors[0]).toMatchObject({ field: 'file', message: expect.stringContaining('over 200 seconds') });
   });
 });

@@ -1,4 +1,4 @@
-import { asPlaned, AS_TAKEN, benchFigures, otherWood, seededRandom, soundingModes } from '../src';
+import { asPlaned, AS_TAKEN, planedByHand, benchFigures, otherWood, seededRandom, soundingModes } from '../src';
 import { TAKEN } from './voiced-top';
 
 describe('a top in numbers', () => {
@@ -31,5 +31,16 @@ describe('a top in numbers', () => {
     const mean = planed.reduce((sum, value) => sum + value, 0) / planed.length;
     expect(mean).toBeCloseTo(1, 1);
     expect(new Set(planed).size).toBe(400);
+  });
+  it('is planed by a hand that feels where wood ends: never cut through, never less than nothing', () => {
+    const leg = TAKEN.plan.braces.find(({ role }) => role === 'x-leg')!;
+    const middle = leg.heights[leg.heights.length >> 1];
+    const place = { kind: 'brace' as const, id: leg.id, from: 0.4 * leg.length, to: 0.6 * leg.length };
+    for (let seed = 0; seed < 40; seed++) {
+      const planed = planedByHand(TAKEN, [{ place, depth: 0.55 * middle }, { place, depth: 0.38 * middle }], seededRandom(seed));
+      const left = Math.min(...planed.plan.braces.find(({ id }) => id === leg.id)!.heights);
+      expect(left).toBeGreaterThan(0);
+      expect(left).toBeLessThan(0.6 * middle);
+    }
   });
 }); // prettier-ignore

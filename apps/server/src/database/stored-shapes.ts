@@ -102,20 +102,25 @@ async function writeAsNow(sequelize: Sequelize, shape: StoredShape, transaction:
   await sequelize.query(`alter table ${table} alter column shape set default ${version}`, { transaction });
 }
 
+/** Rows that stand in memory at a time. */
+const AT_ONCE = 200;
+
 async function upgradeTable(sequelize: Sequelize, shape: StoredShape, transaction: Transaction): Promise<void> {
   const { table, key, columns } = shape;
   const listed = columns.map((column) => `"${column}"`).join(', ');
-  const old = await sequelize.query<Documents & { shape: number }>(
-    `select ${key}, shape, ${listed} from ${table} where shape < ${versionOf(shape)} for update`,
-    { type: QueryTypes.SELECT, transaction },
-  );
+  const some = () =>
+    sequelize.query<Documents & { shape: number }>(
+      `select ${key}, shape, ${listed} from ${table} where shape < ${versionOf(shape)} limit ${AT_ONCE} for update`,
+      { type: QueryTypes.SELECT, transaction },
+    );
   const places = columns.map((column, i) => `"${column}" = $${i + 2}`).join(', ');
-  for (const row of old) {
-    const now = upgraded(shape, Object.fromEntries(columns.map((column) => [column, row[column]])), row.shape);
-    const documents = columns.map((column) => (now[column] === null ? null : JSON.stringify(now[column])));
-    await sequelize.query(`update ${table} set ${places}, shape = ${versionOf(shape)} where ${key} = $1`, {
-      bind: [row[key], ...documents],
-      transaction,
-    });
-  }
+  for (let old = await some(); old.length > 0; old = await some())
+    for (const row of old) {
+      const now = upgraded(shape, Object.fromEntries(columns.map((column) => [column, row[column]])), row.shape);
+      const documents = columns.map((column) => (now[column] === null ? null : JSON.stringify(now[column])));
+      await sequelize.query(`update ${table} set ${places}, shape = ${versionOf(shape)} where ${key} = $1`, {
+        bind: [row[key], ...documents],
+        transaction,
+      });
+    }
 }

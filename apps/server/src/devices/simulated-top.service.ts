@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import {
-  asPlaned, asShaved, FLEX_PLACES, isOf, otherWood, readBalance, readDial, seededRandom, seedOf, STAGES, standingEvents, type FlexPlace, type RandomSource,
+  FLEX_PLACES, isOf, otherWood, planedByHand, readBalance, readDial, seededRandom, seedOf, STAGES, standingEvents, type FlexPlace, type RandomSource,
 } from '@nimble/core'; // prettier-ignore
 import { Build } from '../builds/models/build.model';
 import { figuresInNumbers, type TopInNumbers } from '../compute/top-in-numbers';
@@ -17,10 +17,11 @@ export class SimulatedTopService {
   async truth(build: Build): Promise<TopInNumbers> {
     const top = await topOfRecord(build);
     const events = (await eventsOf(build.id)).map(eventView);
-    const planed = standingEvents(events, 'shaving').flatMap(({ id, body }) =>
-      asPlaned(body.shavings.filter((shaving) => isOf(top, shaving)), seededRandom(seedOf(id))),
-    ); // prettier-ignore
-    return { top: asShaved(top, planed), wood: otherWood(seededRandom(seedOf(build.id))) };
+    const planed = standingEvents(events, 'shaving').reduce((now, { id, body }) => {
+      const shavings = body.shavings.filter((shaving) => isOf(top, shaving));
+      return planedByHand(now, shavings, seededRandom(seedOf(id)));
+    }, top);
+    return { top: planed, wood: otherWood(seededRandom(seedOf(build.id))) };
   }
 
   /** It has braces to speak of. */

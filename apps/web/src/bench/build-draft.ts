@@ -1,21 +1,6 @@
 /** A build under the form's hand: what is sent of it, and how it is laid over what another page made of the build meanwhile. */
-import type { BuildWood, Construction, Family, HoleSpec, OutlineSpec, PlateRole, UnitChoice } from '@nimble/core';
 import { request, type FieldError } from '../api/client';
 import type { Build } from '../api/types';
-
-export interface Draft {
-  number: string;
-  name: string;
-  family: Family;
-  construction: Construction;
-  plate: PlateRole;
-  leftHanded: boolean;
-  scaleLength: number | null;
-  wood: BuildWood;
-  outline: OutlineSpec;
-  holes: HoleSpec[];
-  units: UnitChoice;
-}
 
 const FIELDS = [
   'number',
@@ -29,7 +14,10 @@ const FIELDS = [
   'outline',
   'holes',
   'units',
-] as const satisfies readonly (keyof Draft)[];
+] as const;
+
+/** The number is kept as it is typed. */
+export type Draft = Omit<Pick<Build, (typeof FIELDS)[number]>, 'number'> & { number: string };
 
 export const toDraft = (build: Build): Draft => ({ ...build, number: String(build.number) });
 

@@ -156,7 +156,7 @@ describe('a set', () => {
     type('Weight of one half', '350');
     const keep = () => fireEvent.submit(screen.getByRole('form', { name: 'Weigh it' }));
     keep();
-    expect(await screen.findByRole('alertdialog')).toHaveTextContent('Density is in doubt. Nothing was kept yet.');
+    expect(await screen.findByRole('alertdialog')).toHaveTextContent('Density is in doubt. Nothing is kept yet.');
     expect(screen.getByLabelText('Weight of one half')).toHaveValue('350');
     keep(); // Enter again: read again
     expect(screen.queryByRole('alertdialog')).toBeNull();

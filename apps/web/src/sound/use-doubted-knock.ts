@@ -3,7 +3,7 @@ import { questionKnock, type KnockQuestion } from '@nimble/core';
 import { useState } from 'react';
 import type { Heard } from '../workers/sound.worker';
 import { usePreferences } from '../shell/preferences';
-import { say } from '../stages/thickness/speech';
+import { say } from '../shell/speech';
 import type { SoundSource } from './use-ear';
 
 /** What it is held against. */

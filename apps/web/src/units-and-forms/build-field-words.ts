@@ -1,6 +1,7 @@
 /** What a build's field holds, in words: for a question about which of two changes holds. */
-import { formatPlanLength, formatThickness, inWords } from '@nimble/core';
+import { formatPlanLength, formatThickness, inWords, speciesPrior } from '@nimble/core';
 import type { Build } from '../api/types';
+import { STAGE_WORDS } from '../shell/stage-words';
 
 type Words = (build: Build) => string;
 
@@ -15,14 +16,18 @@ const FIELD_WORDS: Record<string, [name: string, value: Words]> = {
     'Scale length',
     ({ scaleLength, units }) => (scaleLength === null ? 'none' : inWords(formatPlanLength(scaleLength, units))),
   ],
-  wood: ['Wood', ({ wood }) => `${wood.set?.name ?? wood.species ?? 'own figures'}, ${wood.rho.toFixed(0)} kg/m³`],
+  wood: [
+    'Wood',
+    ({ wood }) =>
+      `${wood.set?.name ?? (wood.species && speciesPrior(wood.species)?.name) ?? 'own figures'}, ${wood.rho.toFixed(0)} kg/m³`,
+  ],
   outline: ['Outline', () => 'another'],
   holes: ['Sound openings', ({ holes }) => String(holes.length)],
   stations: ['Places to read', ({ stations }) => String(stations.length)],
   units: ['Units', ({ units }) => `${units.thickness}, ${units.mass}`],
   tool: ['Tool', ({ tool, units }) => `${tool.kind}, ${inWords(formatThickness(tool.depthPerPass, units))} a pass`],
-  stage: ['Stage', ({ stage }) => stage],
-  stagesDone: ['Stages done', ({ stagesDone }) => stagesDone.join(', ') || 'none'],
+  stage: ['Stage', ({ stage }) => STAGE_WORDS[stage]],
+  stagesDone: ['Stages done', ({ stagesDone }) => stagesDone.map((stage) => STAGE_WORDS[stage]).join(', ') || 'none'],
   waitsFor: ['Waits for', ({ waitsFor }) => waitsFor?.what ?? 'nothing'],
   choices: ['Rules and choices', () => 'others'],
 };

@@ -2,21 +2,18 @@
 import type { Slip } from '@nimble/core';
 import { useState } from 'react';
 import { Refused, type Doubt } from '../api/client';
+import { usePreferences } from '../shell/preferences';
+import { say } from '../shell/speech';
+import type { Asked } from './AskedBox';
 import { useSending, WAITS } from './use-sending';
 
 /** Sends what was typed: asked about where it can hardly be, and mended as it was probably meant where a slip is given. */
 export type AskedWrite = (how: { ask: boolean; slip: Slip | null }) => Promise<unknown>;
 
-export interface Asked extends Doubt {
-  keep: () => void;
-  /** As it was probably meant. */
-  mend: (() => void) | null;
-  drop: () => void;
-}
-
 /** @param mends slips that this form can mend in what it sends */
 export function useAsking(mends: readonly Slip['of'][], onDone: () => void) {
   const [open, setOpen] = useState<{ doubt: Doubt; write: AskedWrite; typed: string } | null>(null);
+  const { speech } = usePreferences();
   const { send, busy, at } = useSending(() => {
     setOpen(null);
     onDone();
@@ -32,15 +29,18 @@ export function useAsking(mends: readonly Slip['of'][], onDone: () => void) {
       } catch (failure) {
         if (!(failure instanceof Refused) || !failure.doubt) throw failure;
         setOpen({ doubt: failure.doubt, write, typed: text });
+        if (speech) say(failure.doubt.message);
         return WAITS;
       }
     });
   };
-  const canMend = open?.doubt.slip && mends.includes(open.doubt.slip.of);
+  const answer = (meant: Slip | null) => void (open && send(() => open.write({ ask: false, slip: meant })));
+  const slip = open?.doubt.slip;
+  const mend = slip && mends.includes(slip.of) ? { words: `Yes: ${slip.words}`, run: () => answer(slip) } : null;
   const asked: Asked | null = open && {
-    ...open.doubt,
-    keep: () => void send(() => open.write({ ask: false, slip: null })),
-    mend: canMend ? () => void send(() => open.write({ ask: false, slip: open.doubt.slip })) : null,
+    message: open.doubt.message,
+    keep: () => answer(null),
+    mend,
     drop: () => setOpen(null),
   };
   return { offer, busy, at, asked };

@@ -22,6 +22,13 @@ export {
   type WavLayout,
 } from './wav';
 export { hearFile, toOneChannel, type OneChannel, type SoundWarning } from './one-channel';
-export { analysePlayed, type PlayedAnalysis, type PlayedOptions, type PlayedPeak, type PlayedValley } from './played';
+export {
+  analysePlayed,
+  checkPlayedLength,
+  type PlayedAnalysis,
+  type PlayedOptions,
+  type PlayedPeak,
+  type PlayedValley,
+} from './played';
 export { knockSpectrum } from './knock-spectrum';
 export { keptAnalysis, type KeptAnalysis } from './kept-analysis';

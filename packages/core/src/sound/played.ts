@@ -55,6 +55,14 @@ const QUIET_SHARE = 0.08;
 const PEAK_DB = 4;
 const VALLEY_DB = 6;
 
+/** Before it is decoded, where its length is known. @throws InvalidInput for a recording that is too short or too long [s] */
+export function checkPlayedLength(seconds: number): void {
+  if (seconds < LEAST_SECONDS)
+    throw new InvalidInput('file', seconds, 'is under a second: play all notes you want looked at');
+  if (seconds > MOST_SECONDS)
+    throw new InvalidInput('file', seconds, 'is over 200 seconds: send three minutes at most');
+}
+
 /** @throws InvalidInput for a range or a sound that can't be */
 export function analysePlayed(
   sound: Sound | OneChannel,
@@ -67,10 +75,7 @@ export function analysePlayed(
   if (highest > sound.rate / 2.2) throw new InvalidInput('highest', highest, 'is beyond what this recording holds');
   const { samples, warnings } = 'samples' in sound ? sound : toOneChannel(sound);
   const seconds = samples.length / sound.rate;
-  if (seconds < LEAST_SECONDS)
-    throw new InvalidInput('file', seconds, 'is under a second: play all notes you want looked at');
-  if (seconds > MOST_SECONDS)
-    throw new InvalidInput('file', seconds, 'is over 200 seconds: send three minutes at most');
+  checkPlayedLength(seconds);
   const frames = bandFrames(samples, sound.rate, lowest, highest);
   const { held, room } = heldAndRoom(frames);
   const top = held.reduce((most, level) => Math.max(most, level), -Infinity);

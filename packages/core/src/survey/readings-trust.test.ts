@@ -62,6 +62,21 @@ describe('the map of any readings', () => {
     const mean = integrate(grid, (cell) => map.thickness[cell]) / integrate(grid, () => 1);
     expect(Math.abs(mean - 3.25e-3)).toBeLessThan(1e-4);
   });
+  it('of ten times the others at one place says nothing of wood that no reading reaches', () => {
+    const corner = stations
+      .map(({ x, y }, i) => ({ i, far: Math.hypot(x - stations[0].x, y - stations[0].y) }))
+      .sort((a, b) => a.far - b.far);
+    const near = corner.slice(0, 10).map(({ i }, n) => at(i, 3.35e-3 + 1e-5 * (n % 3)));
+    const kept = near.map((one, n) => (n === 9 ? { ...one, thickness: 34e-3, kept: true } : one));
+    const map = mapThickness(grid, kept);
+    map.thickness.forEach((h, cell) => {
+      if (map.unread[cell] === 1) expect(h).toBeLessThan(3.6e-3);
+    });
+    expect(Math.max(...map.thickness)).toBeGreaterThan(25e-3); // at its own place it stands
+    // Readings that merely slope are carried on as before.
+    const sloping = near.map((one, n) => ({ ...one, thickness: 3e-3 + 5e-5 * n }));
+    expect(Math.max(...mapThickness(grid, sloping).thickness)).toBeGreaterThan(3.45e-3);
+  });
   it('asks about 34.00 among four readings of three millimetres', () => {
     const few = [at(3, 34e-3), at(10, 3.36e-3), at(20, 3.38e-3), at(30, 3.4e-3)];
     expect(questionableReadings(few).map(({ reading: { station } }) => station)).toEqual([stations[3].name]);

@@ -56,7 +56,7 @@ export function mapThickness(grid: MapGrid, readings: readonly StationReading[])
   if (plane)
     for (let cell = 0; cell < thickness.length; cell++)
       thickness[cell] = plane.at(gridX(grid, cell), gridY(grid, cell));
-  holdWithin(thickness, values);
+  holdWithin(thickness, unread, values);
   return { grid, thickness, unread, surface, basis: plane ? plane.basis : 'surface' };
 }
 
@@ -86,15 +86,28 @@ function planeThrough(x: Float64Array, y: Float64Array, value: Float64Array) {
   return { basis: 'plane' as const, at: (px: number, py: number) => h0 + slopeX * (px - x0) + slopeY * (py - y0) };
 }
 
-/** Not thinner than half the thinnest, and not beyond the readings by more than the scatter of the readings about their median. */
-function holdWithin(thickness: Float64Array, values: Float64Array): void {
-  const low = Math.min(...values);
+/** A reading farther from the median than this many robust deviations and this share of it is of its own place only. */
+const LONE = { deviations: 6, share: 0.25 };
+
+/**
+ * Not thinner than half the thinnest, and not beyond the readings by more than their scatter about their median. Where no reading reaches, not beyond what most
+ * of them say: one reading of ten times the others tells nothing of wood far from it.
+ */
+function holdWithin(thickness: Float64Array, unread: Uint8Array, values: Float64Array): void {
   const middle = median(values);
-  const reach = Math.hypot(CALIPER.scatter, robustDeviation(values.map((value) => value - middle)));
-  const least = Math.max(low - reach, low / 2);
-  const most = Math.max(...values) + reach;
-  for (let cell = 0; cell < thickness.length; cell++)
+  const deviation = robustDeviation(values.map((value) => value - middle));
+  const reach = Math.hypot(CALIPER.scatter, deviation);
+  const limits = (of: Float64Array) => {
+    const low = Math.min(...of);
+    return { least: Math.max(low - reach, low / 2), most: Math.max(...of) + reach };
+  };
+  const far = Math.max(LONE.deviations * deviation, LONE.share * middle);
+  const all = limits(values);
+  const common = limits(values.filter((value) => Math.abs(value - middle) <= far));
+  for (let cell = 0; cell < thickness.length; cell++) {
+    const { least, most } = unread[cell] === 1 ? common : all;
     thickness[cell] = Math.min(most, Math.max(least, thickness[cell]));
+  }
 }
 
 /** Sum over the wood of a field given per cell, times the cell's area: an integral over the plate. */

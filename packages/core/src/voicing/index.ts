@@ -40,7 +40,15 @@ export {
 export {
   isOf, outcomesKept, readIn, readingOf, readingsOfRound, roundNow, roundsOf, shavedTop, type RoundKnock, type RoundNow,
 } from './record'; // prettier-ignore
-export { asPlaned, benchFigures, otherWood, readBalance, readDial, soundingModes } from './top-in-numbers';
+export {
+  asPlaned,
+  benchFigures,
+  planedByHand,
+  otherWood,
+  readBalance,
+  readDial,
+  soundingModes,
+} from './top-in-numbers';
 export { questionKnock, type KnockQuestion } from './question-knock';
 export { foretellShaving, voicingInput, type ForetoldShaving, type VoicingFacts } from './foretell-shaving';
 export { heardKnock, placedKnock, roundKnock, type KeptKnock } from './round-knocks';

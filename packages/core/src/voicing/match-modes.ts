@@ -67,9 +67,10 @@ export function matchModes(
       if (!rival) return { ...named, sure: false };
       const is = toldApart(modes[m], modes[rival.m], heard[n].frequency.value, told);
       if (is === 'a') return { ...named, sure: true };
-      // It is the other one, unless that has a note of its own.
-      if (is === 'b' && !taken.has(rival.m)) return { ...named, m: rival.m, key: modes[rival.m].key, sure: true };
-      return { ...named, sure: false, rival: modes[rival.m].key };
+      if (is === null || taken.has(rival.m)) return { ...named, sure: false, rival: modes[rival.m].key };
+      // It is the other one, which has no note of its own.
+      taken.add(rival.m);
+      return { ...named, m: rival.m, key: modes[rival.m].key, sure: true };
     })
     .sort((a, b) => a.m - b.m)
     .map(({ m: _, ...matched }) => matched);

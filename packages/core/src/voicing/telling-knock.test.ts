@@ -29,6 +29,7 @@ describe('a knock that tells two modes apart', () => {
     expect(toldApart(first, second, 203, middle([203.2, -3], [500, 0]))).toBe('a');
     expect(toldApart(first, second, 203, middle([500, 0]))).toBe('b');
     expect(toldApart(first, second, 203, middle([203, -40], [500, 0]))).toBe('b'); // a trace under the loudest is none
+    expect(toldApart(first, second, 203, middle([203, -18], [500, 0]))).toBeNull(); // too weak to sound, too strong to stand still
     expect(toldApart(first, second, 203, [{ place: [0.25, 0], notes: [{ frequency: 203, level: 0 }] }])).toBeNull();
     expect(toldApart(first, second, 203, [...middle([203, 0]), ...middle([500, 0])])).toBeNull(); // they contradict each other
   });

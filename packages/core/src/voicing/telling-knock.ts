@@ -12,9 +12,13 @@ export interface ToldKnock {
 /** Of its largest motion: a place this lively sounds a mode, one this still does not (1). */
 const LIVELY = 0.45;
 const STILL = 0.15;
-/** The same note heard again lies this near (1), and is not lost under the loudest of its knock [dB]. */
+/**
+ * The same note heard again lies this near (1). So near the loudest of its knock it sounds, so far under it (or not heard) it stands still; between the two
+ * it tells nothing [dB].
+ */
 const SAME = 0.006;
-const HEARD_DB = -26;
+const SOUNDS_DB = -10;
+const STILL_DB = -26;
 
 type Shape = Pick<VoicedMode, 'shapeAt' | 'trace'>;
 
@@ -41,7 +45,10 @@ export function toldApart(a: Shape, b: Shape, frequency: number, knocks: readonl
   const votes = knocks.flatMap(({ place, notes }): ('a' | 'b')[] => {
     const [one, other] = [livelinessAt(a, place), livelinessAt(b, place)];
     if (Math.max(one, other) < LIVELY || Math.min(one, other) > STILL || notes.length === 0) return [];
-    const sounds = notes.some((note) => Math.abs(Math.log(note.frequency / frequency)) < SAME && note.level > HEARD_DB);
+    const same = notes.filter((note) => Math.abs(Math.log(note.frequency / frequency)) < SAME);
+    const level = Math.max(-Infinity, ...same.map((note) => note.level));
+    if (level < SOUNDS_DB && level > STILL_DB) return [];
+    const sounds = level >= SOUNDS_DB;
     return [one > other === sounds ? 'a' : 'b'];
   });
   return new Set(votes).size === 1 ? votes[0] : null;

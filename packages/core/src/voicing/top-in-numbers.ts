@@ -2,10 +2,11 @@
  * A braced top that exists only in numbers, for the demo and for stand-in instruments: of other wood than its maker takes it for, bent, weighed and knocked as a real one would be.
  * Solved by the whole-top model on a mesh of its own; its wood, its hands and its readings are what the program has to find out. SI.
  */
+import { InvalidInput } from '../invalid-input';
 import { factorTop, topModes, valueAt } from '../top';
 import { topOfPlan, type TopPlan } from '../whole-top';
 import type { BracedMode, RandomSource } from '../simulate';
-import type { Shaving } from './shaving';
+import { asShaved, type Shaving } from './shaving';
 import { figuresOnBench, type QuantityKey } from './voicing-model';
 import { AS_TAKEN, withFactors, WOOD_FACTORS, type WoodFactors } from './wood-factors';
 
@@ -22,6 +23,21 @@ export const otherWood = (random: RandomSource): WoodFactors =>
 /** Strokes as a hand makes them, not as they were meant. */
 export const asPlaned = (shavings: readonly Shaving[], random: RandomSource): Shaving[] =>
   shavings.map(({ place, depth }) => ({ place, depth: depth * Math.max(0.4, 1 + HAND * random.normal()) }));
+
+/** The top after strokes as a hand makes them. A hand feels where wood ends: what would cut through goes as deep as it was meant, or as there is wood for. */
+export function planedByHand(top: TopPlan, shavings: readonly Shaving[], random: RandomSource): TopPlan {
+  return asPlaned(shavings, random).reduce((now, planed, i) => {
+    const meant = shavings[i].depth;
+    for (const depth of [planed.depth, meant, meant / 2, meant / 4]) {
+      try {
+        return asShaved(now, [{ ...planed, depth }]);
+      } catch (error) {
+        if (!(error instanceof InvalidInput)) throw error;
+      }
+    }
+    return now;
+  }, top);
+}
 
 const meshOf = ({ shape }: TopPlan) => Math.sqrt(shape.length * shape.width) / STEPS;
 

@@ -8,7 +8,7 @@ import { usePreferences } from '../../shell/preferences';
 import { useShortcuts } from '../../shell/shortcuts';
 import { Button, CheckField, SelectField, TakeBack } from '../../ui';
 import { QuantityField } from '../../units-and-forms';
-import { say } from '../thickness/speech';
+import { say } from '../../shell/speech';
 import { chime } from './chime';
 import { PHASE_WORDS, spanWords } from './clock-words';
 

@@ -1,5 +1,5 @@
 import { bendByHand, ENOUGH_MARKS, parseLoad, parseQuantity, InvalidInput, type MarkedBend, type Estimate, type FlexPlace, type NextReading, type QuantityKey, type UnitChoice, type VoicingBodies } from '@nimble/core'; // prettier-ignore
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { Caution } from '../../bracing/Row';
 import type { KnockView } from '../../api/knocks';
@@ -10,8 +10,8 @@ import { KnockFigures } from '../../sound/KnockFigures';
 import type { DoubtedKnock } from '../../sound/use-doubted-knock';
 import type { EarControl } from '../../sound/use-ear';
 import { Button, CheckField, SelectField, TextField } from '../../ui';
-import { useShortcuts } from '../../shell/shortcuts';
-import { say } from '../thickness/speech';
+import { AskedBox } from '../../units-and-forms';
+import { say } from '../../shell/speech';
 import {
   estimateWords,
   PLAIN_QUESTIONS,
@@ -115,44 +115,23 @@ export function NowSlip(props: Props) {
   );
 } // prettier-ignore
 
-/** Nothing moves on before it is answered; Enter does what the main button says, K keeps the figure. */
+/** Nothing moves on before it is answered. */
 function DoubtBox({ doubt, units }: { doubt: DoubtedReading; units: UnitChoice }) {
   const choice = usePreferences();
-  useShortcuts([
-    { key: 'k', shown: 'K', label: 'The doubted figure is right: keep it', run: () => void doubt.keep() },
-    { key: 'Escape', shown: 'Esc', label: 'Read it again', run: doubt.drop },
-  ]);
-  const box = useRef<HTMLDivElement>(null);
-  // What was typed may stand far below it.
-  useEffect(() => {
-    void box.current?.scrollIntoView?.({ block: 'center' });
-  }, []);
-  const { doubted } = doubt;
+  const { doubted, keep, mend, drop } = doubt;
   if (!doubted) return null;
   const { key, value, question } = doubted;
-  return (
-    <div
-      ref={box}
-      role="alertdialog"
-      aria-label="Is this reading right?"
-      className="border-l-4 border-brass bg-brass/10 p-3"
-    >
-      <p className="mb-2 text-[1.05rem]">
-        <span className="figures">{valueWords(key, value, units, choice)}</span>: {PLAIN_QUESTIONS[question.kind]}
-      </p>
-      <div className="grid grid-cols-2 gap-2">
-        <Button kind="main" onClick={doubt.drop}>
-          Read again
-        </Button>
-        <Button onClick={() => void doubt.keep()}>It is right (K)</Button>
-        {question.kind === 'unit' && (
-          <Button className="col-span-2" onClick={() => void doubt.mend()}>
-            {valueWords(key, value * question.factor, units, choice)} was meant
-          </Button>
-        )}
-      </div>
-    </div>
-  );
+  const words = (figure: number) => valueWords(key, figure, units, choice);
+  const asked = {
+    message: `${words(value)}: ${PLAIN_QUESTIONS[question.kind]}`,
+    keep: () => void keep(),
+    mend:
+      question.kind === 'unit'
+        ? { words: `${words(value * question.factor)} was meant`, run: () => void mend() }
+        : null,
+    drop,
+  };
+  return <AskedBox asked={asked} />;
 }
 
 /** One knock of the whole plate, hands-free: it keeps itself, unless it can hardly be of this top. */

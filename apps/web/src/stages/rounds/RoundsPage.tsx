@@ -16,7 +16,7 @@ import { PitchButton } from '../../sound/PitchDialog';
 import { Button, SlipPages } from '../../ui';
 import type { Voicing } from '../../workers/use-voicing';
 import type { VoicingPicture } from '../../workers/voicing-computer';
-import { isRepaired } from '../voice/knock-before';
+import { isRepaired } from '../../sound/knock-before';
 import { StageFrame } from '../StageFrame';
 import { VoiceSwitch } from '../voice/VoiceSwitch';
 import { barStrokes } from './bar-pairs';

@@ -8,7 +8,7 @@ import {
   type VoicingBodies,
 } from '@nimble/core';
 import { useState } from 'react';
-import { say } from '../thickness/speech';
+import { say } from '../../shell/speech';
 import { usePreferences } from '../../shell/preferences';
 import type { VoicingWrites } from '../../api/voicing';
 import { PLAIN_QUESTIONS, valueWords } from './round-words';

@@ -7,7 +7,7 @@ import type { Build } from '../../api/types';
 import { standInBend, standInWeigh, type VoicingWrites } from '../../api/voicing';
 import { useDoubtedKnock } from '../../sound/use-doubted-knock';
 import { useEar } from '../../sound/use-ear';
-import { knockBefore } from '../voice/knock-before';
+import { knockBefore } from '../../sound/knock-before';
 import type { NowKey } from './round-words';
 import { useDoubtedReading, type Expected } from './use-doubted-reading';
 

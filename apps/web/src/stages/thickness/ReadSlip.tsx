@@ -8,6 +8,7 @@ import { useShortcuts } from '../../shell/shortcuts';
 import { Button } from '../../ui';
 import { ReadingsList } from './ReadingsList';
 import { pressCaliper, useCaliper } from './use-caliper';
+import { AskedLayout } from '../../units-and-forms';
 import type { ReadingEntry } from './use-reading-entry';
 
 interface Props {
@@ -258,29 +259,17 @@ function QuestionBox({ entry, build }: { entry: ReadingEntry; build: Build }) {
     size: `${words(question.thickness)} is unlike the rest of this plate. Read it again?`,
     slip: `${words(question.thickness)}: did you mean ${words(expected)}?`,
   }[reason];
+  const meant = { words: `${words(expected)} was meant`, run: entry.takeMeant };
   return (
-    <div role="alertdialog" aria-label="Is this reading right?" className="border-l-4 border-brass bg-brass/10 p-3">
-      <p className="mb-2 text-[1.1rem]">{why}</p>
-      <div className="grid grid-cols-2 gap-2">
-        <Button kind="main" onClick={entry.dropQuestion}>
-          Read again <Key>↵</Key>
-        </Button>
-        <Button onClick={entry.confirmQuestion}>
-          It is right <Key>K</Key>
-        </Button>
-        {reason === 'slip' && (
-          <Button className="col-span-2" onClick={entry.takeMeant}>
-            {words(expected)} was meant
-          </Button>
-        )}
-      </div>
-    </div>
+    <AskedLayout
+      message={why}
+      keep={entry.confirmQuestion}
+      mend={reason === 'slip' ? meant : null}
+      drop={entry.dropQuestion}
+      again="Read again"
+    />
   );
 }
-
-const Key = ({ children }: { children: string }) => (
-  <kbd className="figures rounded border border-current/40 px-1 text-[0.8rem] font-normal">{children}</kbd>
-);
 
 /** Readings of one place that no caliper makes of one piece of wood: the maker says which holds. */
 function DisputeBox({ entry, build }: { entry: ReadingEntry; build: Build }) {

@@ -6,7 +6,7 @@ import {
 import { useCallback, useMemo, useState } from 'react';
 import type { SurveyReading } from '../../api/types';
 import { usePreferences } from '../../shell/preferences';
-import { say, spokenName } from './speech';
+import { say, spokenName } from '../../shell/speech';
 import { lastStanding, stoppedAt } from './view-model';
 
 export interface PendingQuestion {

@@ -1,6 +1,6 @@
 import { standingEvents, type VoicingEvent } from '@nimble/core';
-import type { KnockView } from '../../api/knocks';
-import type { KnockBefore } from '../../sound/use-doubted-knock';
+import type { KnockView } from '../api/knocks';
+import type { KnockBefore } from './use-doubted-knock';
 
 /** What a knock of a round is held against: the last one of an earlier round, and whether wood came off since. */
 export function knockBefore(
