@@ -10,7 +10,7 @@ import {
   type StationReading,
 } from '@nimble/core';
 import { randomUUID } from 'node:crypto';
-import { Op, type Transaction } from 'sequelize';
+import { Op, QueryTypes, type Transaction } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
 import { contextOf } from '../builds/build.mapper';
 import { Build } from '../builds/models/build.model';
@@ -21,6 +21,19 @@ import { ReadingRecord } from './models/reading.model';
 import { Survey } from './models/survey.model';
 import { expectedFor } from './plate-state';
 import { readingView, surveyView, toStationReadings } from './survey.mapper';
+
+const INSERT_READINGS = `
+with survey as (select id, build_id from surveys where id = $1),
+     added as (
+       insert into readings (id, survey_id, station, x, y, thickness, typed, source, kept, supersedes, person, at)
+       select r.id, survey.id, r.station, r.x, r.y, r.thickness, r.typed, r.source, r.kept, r.supersedes, r.person, r.at
+         from survey,
+              rows from (jsonb_to_recordset($2::jsonb) as (
+                id uuid, station text, x double precision, y double precision, thickness double precision, typed text, source text, kept boolean,
+                supersedes uuid, person text, at timestamptz)) with ordinality as r (id, station, x, y, thickness, typed, source, kept, supersedes, person, at, place)
+        order by r.place
+       on conflict (id) do nothing)
+select build_id as "buildId" from survey`;
 
 @Injectable()
 export class SurveysService {
@@ -85,20 +98,33 @@ export class SurveysService {
   }
 
   /**
-   * Readings that are already here (a retry) change nothing. The survey's row is locked by the trigger that notes the last reading, and its revision is
-   * raised in the same transaction, so a verdict worked out meanwhile is known to be old.
+   * Readings that are already here (a retry) change nothing. A press of the caliper is one statement, and so one transaction: the trigger on the readings
+   * notes the last one and tells that the verdict is old. Only corrections are looked at before.
    */
   async addReadings(id: string, { readings }: AddReadingsDto) {
-    const survey = await this.sequelize.transaction(async (transaction) => {
-      const found = await Survey.findByPk(id, { transaction, attributes: { exclude: ['assessment'] } });
-      if (!found) throw notFound('survey');
-      await this.checkSuperseded(id, readings, transaction);
-      const rows = readings.map((reading) => ({ ...reading, surveyId: id }));
-      await ReadingRecord.bulkCreate(rows, { transaction, ignoreDuplicates: true, returning: false });
-      await this.verdicts.markSurvey(id, transaction);
-      return found;
+    const corrects = readings.some(({ supersedes }) => supersedes !== null);
+    const buildId = corrects
+      ? await this.sequelize.transaction(async (transaction) => {
+          await this.checkSuperseded(id, readings, transaction);
+          return this.insertReadings(id, readings, transaction);
+        })
+      : await this.insertReadings(id, readings);
+    return { id, buildId, kept: readings.map((reading) => reading.id) };
+  }
+
+  /** @returns the survey's build @throws 404 */
+  private async insertReadings(
+    id: string,
+    readings: readonly ReadingDto[],
+    transaction?: Transaction,
+  ): Promise<string> {
+    const [survey] = await this.sequelize.query<{ buildId: string }>(INSERT_READINGS, {
+      type: QueryTypes.SELECT,
+      bind: [id, JSON.stringify(readings)],
+      transaction,
     });
-    return { id, buildId: survey.buildId, kept: readings.map((reading) => reading.id) };
+    if (!survey) throw notFound('survey');
+    return survey.buildId;
   }
 
   /** All lines or none; every bad line is named, and doubtful ones are asked about before anything is kept. New places become stations of the build. */
@@ -128,7 +154,6 @@ export class SurveysService {
       });
       if (newStations.length > 0)
         await standing.update({ stations: [...standing.stations, ...newStations] }, { transaction });
-      await this.verdicts.markSurvey(id, transaction);
     });
     return this.imported(id, { count: taken.length, newStations: newStations.length, batch, doubtful: [] });
   }
@@ -151,7 +176,6 @@ export class SurveysService {
       })); // prettier-ignore
       await ReadingRecord.bulkCreate(back, { transaction });
       await this.dropEmptyStations(survey.buildId, new Set(standing.map(({ station }) => station)), transaction);
-      await this.verdicts.markSurvey(id, transaction);
     });
     return this.show(id);
   }

@@ -12,6 +12,7 @@ import { revisions } from './0010-revisions';
 import { forecasts } from './0011-forecasts';
 import { soundPieces } from './0012-sound-pieces';
 import { shapes } from './0013-shapes';
+import { readingsMark } from './0014-readings-mark';
 
 /** In the order they run. A migration that has shipped is never edited. */
 export const MIGRATIONS: readonly Migration[] = [
@@ -28,4 +29,5 @@ export const MIGRATIONS: readonly Migration[] = [
   forecasts,
   soundPieces,
   shapes,
+  readingsMark,
 ];
