@@ -48,7 +48,7 @@ export class VerdictsService {
     private readonly ledger: LedgerService,
   ) {}
 
-  /** What the survey says is to be worked out anew; its build was worked on. One statement, as every press of a caliper makes it. */
+  /** What the survey says is to be worked out anew; its build was worked on. New readings do the same by their trigger (migration 0014). */
   async markSurvey(surveyId: string, transaction?: Transaction): Promise<void> {
     await this.sequelize.query(
       `with marked as (update surveys set revision = revision + 1 where id = $1 returning build_id)
