@@ -1,6 +1,6 @@
 /**
- * A brace on the plate's nodes, piece by piece: each bends, twists and shears with the plate through a stiff arm, and stretches by freedoms of its own that springs along
- * the glue line tie to the plate. Fourteen freedoms: six of either node, then the brace's own way along itself at either end. SI.
+ * A brace on the plate's nodes, piece by piece: each bends, twists and shears with the plate through a stiff arm. Its axis goes along with the plate but for its slip on
+ * it, which springs along the glue line hold. Fourteen freedoms: six of either node, then the brace's slip at either end. SI.
  */
 import type { Point } from '../outline';
 import { fillBeam, slipStiffness, type BeamMaterial, type BeamSection } from './brace-beam';
@@ -87,13 +87,20 @@ export function fillPiece(piece: BracePiece, { K, M }: PieceMatrices, extraHeigh
   }
   turn(beamK, 12, axes, K, PIECE_SIZE);
   turn(beamM, 12, axes, M, PIECE_SIZE);
-  const stretch = (material.E * section.area) / length;
-  addSquare(K, [12, 13], [1, -1], stretch);
+  addSquare(K, STRETCH, stretchShares(axes, arm), (material.E * section.area) / length);
   const width = section.area / section.height;
   const slip = slipStiffness({ width, height: section.height, G: material.G }, { thickness, G: piece.plateShear });
-  for (const end of [0, 1]) addSquare(K, [0, 1, 2, 3, 4, 5, 6].map((f) => (f < 6 ? 6 * end + f : 12 + end)), [...wayAlong(axes, arm), -1], (slip * length) / 2);
+  for (const own of [12, 13]) K[PIECE_SIZE * own + own] += (slip * length) / 2;
   return section;
 } // prettier-ignore
+
+const STRETCH = Array.from({ length: PIECE_SIZE }, (_, f) => f);
+
+/** How much longer the axis of a piece becomes by each of its freedoms (1): what its ends go along it with the plate, and what they slip. No rigid motion stretches it. */
+export function stretchShares(axes: Float64Array, arm: number): number[] {
+  const way = wayAlong(axes, arm);
+  return [...way.map((share) => -share), ...way, -1, 1];
+}
 
 /** How far the place at the end of an arm goes along the brace, by the node's six freedoms: t . (u + theta x n arm). */
 function wayAlong([tx, ty, tz, , , , nx, ny, nz]: Float64Array, arm: number): number[] {

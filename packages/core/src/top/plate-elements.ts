@@ -1,9 +1,16 @@
 /** Facets of the plate: a membrane and a bending triangle each, with the patches that lie on it, in the plate's axes. SI. */
-import { contains, type Point } from '../outline';
+import { contains, type Point, type Polygon } from '../outline';
 import type { TriangleMesh } from '../mesh';
-import { addBending } from './bending-triangle';
-import { layeredPlate, type LayeredPlate, type PlateLayer, type ShellMaterial } from './layered-plate';
-import { addMembrane } from './membrane-triangle';
+import { addBending, bendingStrains } from './bending-triangle';
+import {
+  heldThere,
+  layeredPlate,
+  planeStress,
+  type LayeredPlate,
+  type PlateLayer,
+  type ShellMaterial,
+} from './layered-plate';
+import { addMembrane, membraneStrains } from './membrane-triangle';
 import { DOF } from './freedoms';
 import { scatteredField, type Field } from './scattered-field';
 import { carry, cross, dotOf, minus, scaled, turn, unit, type Place } from './space';
@@ -58,7 +65,11 @@ export function plateElements(mesh: TriangleMesh, z: Float64Array, top: TopInput
   const covering = coveringPatches(mesh, top, angle);
   const layers = (t: number, thickness: number): PlateLayer[] => [
     ...bare(thickness),
-    ...covering[t].map((patch) => ({ ...patch, at: (patch.side * (thickness + patch.thickness)) / 2 })),
+    ...covering[t].map((patch) => ({
+      ...patch,
+      at: (patch.side * (thickness + patch.thickness)) / 2,
+      held: heldOf(patch, { material: base, angle, thickness }),
+    })),
   ];
   const thickness = (t: number) => (nodeThickness[nodes[3 * t]] + nodeThickness[nodes[3 * t + 1]] + nodeThickness[nodes[3 * t + 2]]) / 3; // prettier-ignore
   const asIs: LayeredPlate[] = [];
@@ -109,6 +120,38 @@ interface Covering {
   angle: number;
   thickness: number;
   side: number;
+  /** From here to its two edges along its grain, and across it [m]. */
+  edges: readonly [readonly [number, number], readonly [number, number]];
+}
+
+/** Along the patch's grain and across it. */
+function heldOf({ material, angle, thickness, edges }: Covering, plate: { material: ShellMaterial; angle: number; thickness: number }): [number, number] {
+  const under = planeStress(plate.material, plate.angle - angle);
+  const turned = Math.cos(plate.angle - angle) ** 2;
+  const { G_LT, G_CT } = plate.material;
+  const own = planeStress(material, 0);
+  const [along, across] = [turned * G_LT + (1 - turned) * G_CT, (1 - turned) * G_LT + turned * G_CT];
+  return [
+    heldThere({ stiffness: own[0], G: material.G_LT, thickness }, { stiffness: under[0], G: along, thickness: plate.thickness }, edges[0]),
+    heldThere({ stiffness: own[4], G: material.G_CT, thickness }, { stiffness: under[4], G: across, thickness: plate.thickness }, edges[1]),
+  ];
+} // prettier-ignore
+
+/** From a place within to the outline, ahead and behind in a direction [m]. */
+function reachWithin(outline: Polygon, [x, y]: Point, [dx, dy]: Point): [number, number] {
+  let [ahead, behind] = [Infinity, Infinity];
+  outline.forEach(([ax, ay], i) => {
+    const [bx, by] = outline[(i + 1) % outline.length];
+    const [ex, ey] = [bx - ax, by - ay];
+    const det = dx * ey - dy * ex;
+    if (det === 0) return;
+    const along = ((ax - x) * ey - (ay - y) * ex) / det;
+    const share = ((ax - x) * dy - (ay - y) * dx) / det;
+    if (share < 0 || share > 1) return;
+    if (along >= 0) ahead = Math.min(ahead, along);
+    else behind = Math.min(behind, -along);
+  });
+  return [ahead, behind];
 }
 
 /** Patches over the middle of each triangle. */
@@ -120,7 +163,12 @@ function coveringPatches({ x, y, triangles }: TriangleMesh, { patches = [] }: To
   return Array.from({ length: triangles.length / 3 }, (_, t) => {
     const [a, b, c] = triangles.subarray(3 * t, 3 * t + 3);
     const middle: Point = [(x[a] + x[b] + x[c]) / 3, (y[a] + y[b] + y[c]) / 3];
-    return made.filter(({ outline }) => contains(outline, ...middle)).map(({ covering }) => covering);
+    return made
+      .filter(({ outline }) => contains(outline, ...middle))
+      .map(({ outline, covering }): Covering => {
+        const [c, s] = [Math.cos(covering.angle), Math.sin(covering.angle)];
+        return { ...covering, edges: [reachWithin(outline, middle, [c, s]), reachWithin(outline, middle, [-s, c])] };
+      });
   });
 }
 
@@ -155,6 +203,7 @@ function fillFacet(facet: Facet, plate: LayeredPlate, poisson: number, { local, 
   local.fill(0);
   addMembrane(facet, plate.A, poisson, membrane);
   addBending(facet, plate.D, plate.H, bending);
+  if (isCoupled(plate)) addCoupling(facet, plate, local);
   for (let a = 0; a < 9; a++)
     for (let b = 0; b < 9; b++) {
       const [i, j] = [6 * Math.floor(a / 3), 6 * Math.floor(b / 3)];
@@ -165,6 +214,34 @@ function fillFacet(facet: Facet, plate: LayeredPlate, poisson: number, { local, 
   turn(local, 18, facet.axes, K);
   fillMass(facet, plate, M);
 } // prettier-ignore
+
+/** Layers of one wood, or alike on either side, don't couple. */
+const COUPLED = 1e-9;
+
+function isCoupled({ A, B, D }: LayeredPlate): boolean {
+  return B.some((value, i) => i % 4 === 0 && Math.abs(value) > COUPLED * Math.sqrt(A[i] * D[i]));
+}
+
+/** Membrane and bending of layers that lie unlike on either side: their mean strain against their mean curvature. */
+function addCoupling(facet: Facet, { B, D, H }: LayeredPlate, local: Float64Array): void {
+  const strains = columnsOf(membraneStrains(facet));
+  const bendingOf = bendingStrains(facet, D, H);
+  const curvatures = columnsOf((freedoms) => bendingOf(freedoms).curvature);
+  for (let a = 0; a < 9; a++)
+    for (let b = 0; b < 9; b++) {
+      let sum = 0;
+      for (let i = 0; i < 3; i++) for (let j = 0; j < 3; j++) sum += strains[a][i] * B[3 * i + j] * curvatures[b][j];
+      const row = 6 * Math.floor(a / 3) + MEMBRANE_DOF[a % 3];
+      const column = 6 * Math.floor(b / 3) + BENDING_DOF[b % 3];
+      const value = facet.area * BENDING_SIGN[b % 3] * sum;
+      local[18 * row + column] += value;
+      local[18 * column + row] += value;
+    }
+}
+
+/** A linear function's values for each of nine freedoms alone. */
+const columnsOf = (of: (freedoms: Float64Array) => Float64Array): Float64Array[] =>
+  Array.from({ length: 9 }, (_, f) => of(Float64Array.from({ length: 9 }, (_v, i) => (i === f ? 1 : 0))).slice());
 
 const ofNode = new Float64Array(36);
 const turned = new Float64Array(36);

@@ -1,7 +1,7 @@
 /** Strains, energies and stresses that a solution leaves in plate and braces. SI. */
 import { BLOCK } from '../linalg';
 import { bendingStrains } from './bending-triangle';
-import { fillPiece, PIECE_SIZE, raised } from './brace-elements';
+import { fillPiece, PIECE_SIZE, raised, stretchShares } from './brace-elements';
 import { planeStress } from './layered-plate';
 import { membraneStrains } from './membrane-triangle';
 import { DOF } from './freedoms';
@@ -73,6 +73,11 @@ const product = (C: Float64Array, a: Float64Array, i: number, size: number) => {
   return a[i] * sum;
 };
 
+const coupled = (B: Float64Array, membrane: Float64Array, curvature: Float64Array, i: number) =>
+  (membrane[i] * (B[3 * i] * curvature[0] + B[3 * i + 1] * curvature[1] + B[3 * i + 2] * curvature[2]) +
+    curvature[i] * (B[3 * i] * membrane[0] + B[3 * i + 1] * membrane[1] + B[3 * i + 2] * membrane[2])) /
+  2;
+
 export interface StrainEnergy {
   shares: EnergyShares;
   /** Energy per area of each triangle, braces left out [J/m2]. */
@@ -85,12 +90,12 @@ export function strainEnergies(model: TopModel, solutions: readonly Float64Array
   const sums = solutions.map(() => ({ along: 0, across: 0, twist: 0, shear: 0 }));
   const densities = solutions.map(() => new Float64Array(plate.count));
   for (let t = 0; t < plate.count; t++) {
-    const { A, D, H } = plate.plate(t);
+    const { A, B, D, H } = plate.plate(t);
     const { area } = plate.facets[t];
     const stateOf = strainer(model, t);
     solutions.forEach((x, n) => {
       const { membrane, curvature, shear } = stateOf(x);
-      const part = (i: number) => (product(A, membrane, i, 3) + product(D, curvature, i, 3)) / 2;
+      const part = (i: number) => (product(A, membrane, i, 3) + product(D, curvature, i, 3)) / 2 + coupled(B, membrane, curvature, i);
       const [along, across, twist] = [part(0), part(1), part(2)];
       const slip = (product(H, shear, 0, 2) + product(H, shear, 1, 2)) / 2;
       densities[n][t] = along + across + twist + slip;
@@ -160,14 +165,15 @@ function intoGrain([ex, ey, g]: Float64Array, angle: number): [number, number, n
 /** What is borne over less of a brace than this is a peak of the mesh, not of the wood [m]. */
 const PEAK_LENGTH = 0.02;
 
-/** A piece stretches by its own freedoms and bends by the turning of its ends about the axis across it. */
+/** A piece stretches with the plate under it and by its slip, and bends by the turning of its ends about the axis across it. */
 function braceStress({ position }: TopModel, pieces: TopModel['pieces'][number], x: Float64Array): { stress: number; at: number } {
   const found = pieces.map((piece) => {
     const at = freedomsOf(position, piece);
-    const { section } = raised(piece);
+    const { section, arm: reach } = raised(piece);
     const [, , , sx, sy, sz] = piece.axes;
     const turned = (end: number) => sx * x[at[6 * end + 3]] + sy * x[at[6 * end + 4]] + sz * x[at[6 * end + 5]];
-    const stretch = (x[at[13]] - x[at[12]]) / piece.length;
+    const longer = stretchShares(piece.axes, reach).reduce((sum, share, f) => sum + share * x[at[f]], 0);
+    const stretch = longer / piece.length;
     const curvature = (turned(1) - turned(0)) / piece.length;
     const [top, foot] = [section.height - section.centroid, -section.centroid].map((arm) => piece.material.E * (stretch + arm * curvature));
     return { stress: Math.abs(top) > Math.abs(foot) ? top : foot, at: (piece.from + piece.to) / 2, length: piece.length };

@@ -98,7 +98,11 @@ function ordered(mesh: TriangleMesh, braceLines: readonly number[][]): { positio
   for (const line of braceLines)
     line.forEach((node, i) => {
       link(node, next);
-      if (i > 0) link(next - 1, next);
+      if (i > 0) {
+        link(next - 1, next);
+        link(line[i - 1], next);
+        link(node, next - 1);
+      }
       next++;
     });
   const neighbours = sets.map((set) => [...set]);
@@ -147,9 +151,10 @@ function addPiece(model: TopModel, piece: BracePiece): void {
       addBlock(model, model.M, nodes[a], nodes[b], out.M, PIECE_SIZE, a, b);
       if (own[a] >= own[b]) K[blockAt(matrix, own[a], own[b]) * NODE * NODE] += out.K[PIECE_SIZE * (12 + a) + 12 + b];
     }
-  for (const a of [0, 1]) {
-    const [i, j] = [nodes[a], own[a]];
-    const at = blockAt(matrix, Math.max(i, j), Math.min(i, j)) * NODE * NODE;
-    for (let f = 0; f < NODE; f++) K[at + (j > i ? f : NODE * f)] += out.K[PIECE_SIZE * (12 + a) + NODE * a + f];
-  }
+  for (const a of [0, 1])
+    for (const b of [0, 1]) {
+      const [i, j] = [nodes[b], own[a]];
+      const at = blockAt(matrix, Math.max(i, j), Math.min(i, j)) * NODE * NODE;
+      for (let f = 0; f < NODE; f++) K[at + (j > i ? f : NODE * f)] += out.K[PIECE_SIZE * (12 + a) + NODE * b + f];
+    }
 } // prettier-ignore
