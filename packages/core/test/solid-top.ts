@@ -23,10 +23,10 @@ const wood = (
   shearAlongThickness: G_LT,
   shearAcrossThickness: G_CT,
 });
-const PLATE = wood(11.5e9, 0.75e9, 0.8e9, 0.37, 410, 0.72e9, 0.06e9);
-const BRACE = wood(12e9, 0.85e9, 0.8e9, 0.37, 430, 0.72e9, 0.06e9);
-const BRIDGE_PLATE = wood(12e9, 1.6e9, 1.2e9, 0.42, 650, 1e9, 0.4e9);
-const BRIDGE = wood(13e9, 2e9, 1.4e9, 0.4, 830, 1.2e9, 0.5e9);
+export const PLATE = wood(11.5e9, 0.75e9, 0.8e9, 0.37, 410, 0.72e9, 0.06e9);
+export const BRACE = wood(12e9, 0.85e9, 0.8e9, 0.37, 430, 0.72e9, 0.06e9);
+export const BRIDGE_PLATE = wood(12e9, 1.6e9, 1.2e9, 0.42, 650, 1e9, 0.4e9);
+export const BRIDGE = wood(13e9, 2e9, 1.4e9, 0.4, 830, 1.2e9, 0.5e9);
 
 interface Stick {
   p: [number, number];
@@ -65,7 +65,7 @@ function braceOf(name: StickName, heightOf: Height) {
   return { path: [at(from), at(to)], section: 'rectangle' as const, stations, material: BRACE };
 }
 
-const box = (x0: number, x1: number, y0: number, y1: number): [number, number][] => [[x0, y0], [x1, y0], [x1, y1], [x0, y1]]; // prettier-ignore
+export const box = (x0: number, x1: number, y0: number, y1: number): [number, number][] => [[x0, y0], [x1, y0], [x1, y1], [x0, y1]]; // prettier-ignore
 const PATCHES = [
   { outline: box(-0.09, 0.09, 0.134, 0.166), thickness: 2.5e-3, side: 'inner' as const, material: BRIDGE_PLATE, grainAngle: 0 },
   { outline: box(-0.075, 0.075, 0.136, 0.164), thickness: 8e-3, side: 'outer' as const, material: BRIDGE, grainAngle: 0 },

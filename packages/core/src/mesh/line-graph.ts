@@ -18,6 +18,8 @@ export interface LineGraph {
 export interface MeshLine {
   points: readonly Point[];
   closed: boolean;
+  /** Finer than the mesh's, along this line and within it where it closes [m]. */
+  step?: number;
 }
 
 /** Of the step: what is nearer is one corner. Twice as much moves bridge and braces so far that modes differ by a hundredth from mesh to mesh. */
@@ -37,7 +39,7 @@ export function lineGraph(
   const graph = new Builder(step);
   const rim = graph.addBoundary(outline);
   const holeCorners = holes.map((hole) => graph.addBoundary(hole));
-  const lines = interior.map((line) => graph.addInterior(line));
+  const lines = interior.map((line) => graph.addInterior(line, line.step ?? step));
   return { corners: graph.corners, edges: graph.edges, lines: lines.map((ids) => graph.alongLine(ids)), rim: graph.along(rim), holes: holeCorners.map((c) => graph.along(c)) }; // prettier-ignore
 }
 
@@ -47,7 +49,7 @@ class Builder {
   /** Corners put into an edge later: the two ends' key leads to what lies between. */
   private readonly between = new Map<string, number>();
 
-  constructor(private readonly step: number) {}
+  constructor(private step: number) {}
 
   private line(a: number, b: number): Segment {
     return { from: this.corners[a], to: this.corners[b] };
@@ -74,7 +76,8 @@ class Builder {
     return middle === undefined ? [] : [...this.inside(a, middle), middle, ...this.inside(middle, b)];
   }
 
-  addInterior({ points, closed }: MeshLine): number[] {
+  addInterior({ points, closed }: MeshLine, step: number): number[] {
+    this.step = step;
     const path = closed ? [...points, points[0]] : points;
     const ids: number[] = [];
     for (let i = 1; i < path.length; i++) {

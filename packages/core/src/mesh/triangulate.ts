@@ -1,6 +1,6 @@
 /** Triangles over a plate that follow its outline, holes and inner lines: constrained Delaunay over an even field of points, smoothed. SI [m]. */
 import { InvalidInput } from '../invalid-input';
-import { boundsOf, contains, type Point, type Polygon } from '../outline';
+import { boundsOf, contains, nearestOn, type Point, type Polygon } from '../outline';
 import { constrainedDelaunay } from './constrained-delaunay';
 import { lineGraph, type MeshLine } from './line-graph';
 
@@ -37,7 +37,11 @@ export function triangulate(
   const outer = rim.map((id) => corners[id]);
   const inner = holeRims.map((ids) => ids.map((id) => corners[id]));
   const isInside = (x: number, y: number) => contains(outer, x, y) && !inner.some((hole) => contains(hole, x, y));
-  const points = [...corners, ...freePoints(corners, edges, outer, isInside, step)];
+  const points = [...corners];
+  for (const field of fieldsOf(interior, step)) {
+    const within = (x: number, y: number) => isInside(x, y) && field.isHere(x, y);
+    points.push(...freePoints(corners, edges, outer, within, field.step));
+  }
   let triangles = insideTriangles(points, edges, isInside);
   for (let pass = 0; pass < SMOOTHINGS; pass++) smooth(points, triangles, fixed);
   const turnedOver = triangles.some(([a, b, c]) => !(twiceArea(points[a], points[b], points[c]) > 0));
@@ -51,6 +55,23 @@ function checkCount(outline: Polygon, step: number): void {
   const { xMin, xMax, yMin, yMax } = boundsOf(outline);
   if (((xMax - xMin) * (yMax - yMin) * 2) / (Math.sqrt(3) * step * step) > MOST_NODES)
     throw new InvalidInput('meshSize', step, `would give more than ${MOST_NODES} nodes: choose a larger one`);
+}
+
+interface PointField {
+  step: number;
+  isHere: (x: number, y: number) => boolean;
+}
+
+/** Finer ones within the closed lines that ask for it and a step around them, and the even one elsewhere. */
+function fieldsOf(interior: readonly MeshLine[], step: number): PointField[] {
+  const finer = interior.filter((line) => line.closed && line.step !== undefined && line.step < step);
+  const steps = [...new Set(finer.map((line) => line.step!))].sort((a, b) => a - b);
+  const reaches = ({ points }: MeshLine, x: number, y: number) =>
+    contains(points, x, y) ||
+    points.some((from, i) => nearestOn({ from, to: points[(i + 1) % points.length] }, [x, y]).distance < step);
+  const finestAt = (x: number, y: number) =>
+    finer.reduce((finest, line) => (line.step! < finest && reaches(line, x, y) ? line.step! : finest), step);
+  return [...steps, step].map((own) => ({ step: own, isHere: (x, y) => finestAt(x, y) === own }));
 }
 
 function freePoints(corners: readonly Point[], edges: readonly [number, number][], outer: Polygon, isInside: (x: number, y: number) => boolean, step: number): Point[] {

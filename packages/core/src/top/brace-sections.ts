@@ -51,35 +51,64 @@ function crossingsOf({ path, stations }: TopBrace, other: TopBrace): Notch[] {
 
 export type PieceSection = BeamSection & { height: number };
 
-/** Section of a piece between two places along the path: at its middle, so much taller, weakened in series by the share of it that is notched. */
-export function sectionAlong({ section, stations }: TopBrace, notches: readonly Notch[]): (from: number, to: number, extraHeight: number) => PieceSection {
+/** Where the section of a piece is taken, of its length: the mean of the two is exact for a cubic. */
+const GAUSS = [0.5 - Math.sqrt(1 / 12), 0.5 + Math.sqrt(1 / 12)] as const;
+
+/** How much taller a piece is at its two places [m]. */
+export type Rise = readonly [number, number];
+
+export const placesOf = (from: number, to: number): Rise => [
+  from + GAUSS[0] * (to - from),
+  from + GAUSS[1] * (to - from),
+];
+
+/**
+ * Mean section of a piece between two places along the path, so much taller. Where a share of it is notched it is as low as bends as much in all: 1/h^3 is shared out.
+ */
+export function sectionAlong(
+  { section, stations }: TopBrace,
+  notches: readonly Notch[],
+): (from: number, to: number, rise: Rise) => PieceSection {
   const between = stationsAround(stations);
-  const at = (s: number, extra: number): Section => {
+  const at = (s: number, extra: number, cut: number): Section => {
     const { low, high, share } = between(s);
-    const mix = (pick: (station: Station) => number) => (1 - share) * pick(stations[low]) + share * pick(stations[high]);
+    const mix = (pick: (station: Station) => number) =>
+      (1 - share) * pick(stations[low]) + share * pick(stations[high]);
+    const height = mix((station) => station.height) + extra;
     return {
-      shape: section, width: mix(({ width }) => width), height: mix(({ height }) => height) + extra,
+      shape: section,
+      width: mix(({ width }) => width),
+      height: height / Math.cbrt(1 - cut + cut / NOTCHED ** 3),
       ...(stations[low].topWidth !== undefined && { topWidth: mix(({ topWidth = 0 }) => topWidth) }),
     };
   };
-  return (from, to, extra) => {
-    const whole = at((from + to) / 2, extra);
-    const cut = notches.reduce((sum, notch) => sum + Math.max(0, Math.min(to, notch.at + notch.half) - Math.max(from, notch.at - notch.half)), 0);
-    const full = { ...beamSection(whole), height: whole.height };
+  return (from, to, rise) => {
+    const cut = notches.reduce((sum, { at: middle, half }) => sum + overlap([from, to], [middle - half, middle + half]), 0);
     const share = to > from ? Math.min(1, cut / (to - from)) : 0;
-    if (share === 0) return full;
-    const half = beamSection({ ...whole, height: whole.height / 2 });
-    const series = (a: number, b: number) => 1 / ((1 - share) / a + share / b);
-    return {
-      area: series(full.area, half.area),
-      centroid: (1 - share) * full.centroid + share * half.centroid,
-      I: series(full.I, half.I),
-      sideways: series(full.sideways, half.sideways),
-      torsion: series(full.torsion, half.torsion),
-      height: whole.height,
-    };
+    return meanSection(placesOf(from, to).map((place, i) => at(place, rise[i], share)));
   };
 } // prettier-ignore
+
+/** Of its height that an open leg keeps under what passes (1). */
+const NOTCHED = 0.5;
+
+const overlap = ([a, b]: readonly [number, number], [c, d]: readonly [number, number]) =>
+  Math.max(0, Math.min(b, d) - Math.max(a, c));
+
+function meanSection(sections: readonly Section[]): PieceSection {
+  const parts = sections.map(beamSection);
+  const mean = (of: (i: number) => number) => parts.reduce((sum, _, i) => sum + of(i), 0) / parts.length;
+  const area = mean((i) => parts[i].area);
+  return {
+    area,
+    centroid: mean((i) => parts[i].area * parts[i].centroid) / area,
+    I: mean((i) => parts[i].I),
+    sideways: mean((i) => parts[i].sideways),
+    torsion: mean((i) => parts[i].torsion),
+    moments: parts[0].moments.map((_, power) => mean((i) => parts[i].moments[power])),
+    height: mean((i) => sections[i].height),
+  };
+}
 
 type Station = TopBrace['stations'][number];
 

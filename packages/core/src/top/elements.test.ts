@@ -1,5 +1,7 @@
 import { addBending } from './bending-triangle';
-import { beamSection, fillBeam, slipStiffness } from './brace-beam';
+import { seededRandom } from '../simulate';
+import { beamSection, FIBRE, fillTwist, shearStiffness, stretchStiffness } from './brace-beam';
+import { footHold, stiffWidth } from './brace-feet';
 import { layeredPlate, planeStress } from './layered-plate';
 import { addMembrane, type Triangle } from './membrane-triangle';
 
@@ -157,23 +159,74 @@ describe('layers', () => {
 });
 
 describe('a piece of brace', () => {
-  it('carries an end load as a cantilever: F L^3 / 3EI + F L / kappa G A', () => {
-    const section = beamSection({ shape: 'rectangle', width: 8e-3, height: 14e-3 });
-    const [E, G, L] = [12e9, 0.72e9, 0.1];
+  const wood = { E: 12e9, G: 0.72e9, density: 430 };
+  const tall = beamSection({ shape: 'rectangle', width: 8e-3, height: 14e-3 });
+  const energyOf = (C: readonly number[], strain: readonly number[]) => {
+    const size = strain.length;
+    return strain.reduce((sum, e, i) => sum + strain.reduce((row, f, j) => row + (e * C[size * i + j] * f) / 2, 0), 0);
+  };
+
+  it('stores 6/5 of V^2 / 2GA under the shear that bending sends through it, and L^2 / 12 EI more for the bending between its ends', () => {
+    const L = 0.1;
+    const inverse = invert3(shearStiffness(tall, wood, L));
+    // tau b = 6 V (z/h) (1 - z/h) / h against the shears (i + 1) z^i of the shapes, by hand.
+    const h = 0.014 / FIBRE;
+    const forces = [0, 1, 2].map((i) => ((i + 1) * 6 * h ** i * (1 / (i + 2) - 1 / (i + 3))) / FIBRE);
+    const energy = forces.reduce(
+      (sum, f, i) => sum + forces.reduce((row, g, j) => row + (f * inverse[3 * i + j] * g) / 2, 0),
+      0,
+    );
+    const wanted = 1.2 / (wood.G * tall.area) / 2 + L ** 2 / (12 * wood.E * tall.I) / 2;
+    expect(energy / wanted).toBeCloseTo(1, 6);
+  });
+  it('stretches and bends as its section does', () => {
+    const C = stretchStiffness(tall, wood.E);
+    expect(energyOf(C, [1e-4, 0, 0, 0])).toBeCloseTo((wood.E * tall.area * 1e-8) / 2, 9);
+    const aboutFoot = (8e-3 * 14e-3 ** 3) / 3;
+    expect(energyOf(C, [0, 1, 0, 0]) / ((wood.E * aboutFoot) / FIBRE ** 2 / 2)).toBeCloseTo(1, 9);
+  });
+  it('is never less stiff for being taller, however it is strained', () => {
+    const random = seededRandom(3);
+    for (let i = 0; i < 40; i++) {
+      const [low, high] = [2e-3 + 0.01 * random.uniform(), 1e-4 + 5e-3 * random.uniform()];
+      const of = (height: number) => beamSection({ shape: 'parabola', width: 8e-3, height });
+      const [less, more] = [of(low), of(low + high)];
+      const strain = [0, 1, 2, 3].map(() => random.uniform() - 0.5);
+      const [a, b] = [less, more].map((section) => energyOf(stretchStiffness(section, wood.E), strain));
+      expect(b).toBeGreaterThanOrEqual(a);
+      const [c, d] = [less, more].map((section) => energyOf(shearStiffness(section, wood, 0.01), strain.slice(1)));
+      expect(d).toBeGreaterThanOrEqual(c * (1 - 1e-9));
+    }
+  });
+  it('twists as a third of width cubed times height, but for what its free edge loses', () => {
+    const { torsion } = beamSection({ shape: 'rectangle', width: 1e-3, height: 0.1 });
+    expect(torsion / (0.1 * 1e-9)).toBeCloseTo(1 / 3, 2);
     const [K, M] = [new Float64Array(144), new Float64Array(144)];
-    fillBeam(section, { E, G, density: 430 }, L, K, M);
-    // Held at the first end: w (8) and theta_y (10) of the second are free.
-    const [a, b, c] = [K[12 * 8 + 8], K[12 * 8 + 10], K[12 * 10 + 10]];
-    expect(c / (a * c - b * b)).toBeCloseTo(L ** 3 / (3 * E * section.I) + (1.2 * L) / (G * section.area), 12);
-    const moved = [2, 8].reduce((sum, i) => sum + [2, 8].reduce((s, j) => s + M[12 * i + j], 0), 0);
-    expect(moved).toBeCloseTo(430 * section.area * L, 12);
+    fillTwist(tall, wood, 0.1, K, M);
+    const moved = [2, 8].reduce((sum, i) => sum + [2, 8].reduce((row, j) => row + M[12 * i + j], 0), 0);
+    expect(moved).toBeCloseTo(430 * tall.area * 0.1, 12);
   });
-  it('twists as Roark’s rectangle: 0.141 a^4 for a square', () => {
-    const { torsion } = beamSection({ shape: 'rectangle', width: 0.01, height: 0.01 });
-    expect(torsion / 1e-8).toBeCloseTo(0.1408, 3);
+});
+
+describe('the foot of a brace', () => {
+  const spruce = { density: 410, E_L: 11.5e9, E_C: 0.75e9, G_LC: 0.8e9, nu_LC: 0.37, G_LT: 0.72e9, G_CT: 0.06e9 };
+  it('slips across the grain, where the plate rolls, and is held along it', () => {
+    expect(footHold(spruce, 0, 7e-3, 2.7e-3).slip).toBe(0);
+    expect(footHold(spruce, Math.PI / 2, 7e-3, 2.7e-3).slip).toBeGreaterThan(5e-10);
   });
-  it('slips less the stiffer the softer of the two is', () => {
-    const slip = slipStiffness({ width: 8e-3, height: 14e-3, G: 0.72e9 }, { thickness: 2.8e-3, G: 0.06e9 });
-    expect(slip).toBeCloseTo((3 * 8e-3) / (14e-3 / 0.72e9 + 2.8e-3 / 0.06e9), 0);
+  it('that is far wider than the plate is thick holds all that is under it', () => {
+    expect(footHold(spruce, 0, 0.4, 2.7e-3).rigid).toBeCloseTo(1, 1);
+    expect(stiffWidth(spruce, spruce.E_C, 0.4, 2.7e-3)).toBeCloseTo(1, 1);
   });
-}); // prettier-ignore
+  it('gives as plane solids of it do', () => {
+    expect(Math.abs(stiffWidth(spruce, spruce.E_C, 7e-3, 2.7e-3) - 0.378)).toBeLessThan(0.05);
+    expect(Math.abs(stiffWidth(spruce, spruce.E_C, 10e-3, 2.7e-3) - 0.494)).toBeLessThan(0.05);
+    expect(Math.abs(stiffWidth(spruce, spruce.E_L, 7e-3, 2.7e-3) - 0.074)).toBeLessThan(0.05);
+    expect(Math.abs(stiffWidth(spruce, spruce.E_C, 7e-3, 4e-3) - 0.263)).toBeLessThan(0.05);
+  });
+});
+
+function invert3([a, b, c, d, e, f, g, h, i]: readonly number[]): number[] {
+  const det = a * (e * i - f * h) - b * (d * i - f * g) + c * (d * h - e * g);
+  return [e * i - f * h, c * h - b * i, b * f - c * e, f * g - d * i, a * i - c * g, c * d - a * f, d * h - e * g, b * g - a * h, a * e - b * d].map((v) => v / det); // prettier-ignore
+}

@@ -4,7 +4,7 @@ export {
 } from './solve-top'; // prettier-ignore
 export { buildTop, defaultMeshSize } from './top-model';
 export { type TopModel } from './model';
-export { fillPiece, PIECE_SIZE, type BracePiece } from './brace-elements';
+export { fillPiece, PIECE_SIZE, raised, type BracePiece } from './brace-elements';
 export { thicknessField } from './plate-elements';
 export { stationsAround } from './brace-sections';
 export { nameMode, type TopModeKind } from './name-modes';

@@ -10,6 +10,7 @@ import {
   type PlateLayer,
   type ShellMaterial,
 } from './layered-plate';
+import { feetOn, standOn } from './brace-feet';
 import { addMembrane, membraneStrains } from './membrane-triangle';
 import { DOF } from './freedoms';
 import { scatteredField, type Field } from './scattered-field';
@@ -72,15 +73,21 @@ export function plateElements(mesh: TriangleMesh, z: Float64Array, top: TopInput
     })),
   ];
   const thickness = (t: number) => (nodeThickness[nodes[3 * t]] + nodeThickness[nodes[3 * t + 1]] + nodeThickness[nodes[3 * t + 2]]) / 3; // prettier-ignore
+  const feet = feetOn(mesh, top.braces ?? []);
+  const made = (t: number, thick: number): LayeredPlate => {
+    const layered = layeredPlate(layers(t, thick));
+    standOn(layered, feet[t], { material: base, angle, thickness: thick });
+    return layered;
+  };
   const asIs: LayeredPlate[] = [];
-  const plate = (t: number) => (asIs[t] ??= layeredPlate(layers(t, thickness(t))));
+  const plate = (t: number) => (asIs[t] ??= made(t, thickness(t)));
   const scratch = { local: new Float64Array(324), membrane: new Float64Array(81), bending: new Float64Array(81) };
   return {
     count, nodes, facets, nodeThickness, layers, plate, thickness,
     fill: (t, wanted, out) => {
-      const made = wanted === thickness(t) ? plate(t) : layeredPlate(layers(t, wanted));
-      fillFacet(facets[t], made, poisson, scratch, out);
-      return made;
+      const layered = wanted === thickness(t) ? plate(t) : made(t, wanted);
+      fillFacet(facets[t], layered, poisson, scratch, out);
+      return layered;
     },
   }; // prettier-ignore
 }
@@ -246,7 +253,10 @@ const columnsOf = (of: (freedoms: Float64Array) => Float64Array): Float64Array[]
 const ofNode = new Float64Array(36);
 const turned = new Float64Array(36);
 
-/** Half lumped, half even: every pair of corners has the same inertia by its share. */
+/** Of the mass, what is spread evenly and not lumped at the corners: plates that the elements make too stiff then err least. */
+const EVEN = 0.2;
+
+/** Every pair of corners has the same inertia by its share. */
 function fillMass({ axes, area }: Facet, { rhoH, rotary, massAt }: LayeredPlate, M: Float64Array): void {
   const inertia = [rhoH, rhoH, rhoH, rotary, rotary, 0];
   ofNode.fill(0);
@@ -255,7 +265,7 @@ function fillMass({ axes, area }: Facet, { rhoH, rotary, massAt }: LayeredPlate,
   turn(ofNode, 6, axes, turned);
   for (let a = 0; a < 3; a++)
     for (let b = 0; b < 3; b++) {
-      const share = a === b ? 1 / 12 + 1 / 6 : 1 / 24;
+      const share = a === b ? 1 / 3 - EVEN / 6 : EVEN / 12;
       for (let i = 0; i < 6; i++) for (let j = 0; j < 6; j++) M[18 * (6 * a + i) + 6 * b + j] = share * turned[6 * i + j];
     }
 } // prettier-ignore

@@ -1,7 +1,8 @@
 /** Strains, energies and stresses that a solution leaves in plate and braces. SI. */
 import { BLOCK } from '../linalg';
 import { bendingStrains } from './bending-triangle';
-import { fillPiece, PIECE_SIZE, raised, stretchShares } from './brace-elements';
+import { FIBRE } from './brace-beam';
+import { fillPiece, PIECE_SIZE, pieceStrains, raised } from './brace-elements';
 import { planeStress } from './layered-plate';
 import { membraneStrains } from './membrane-triangle';
 import { DOF } from './freedoms';
@@ -165,17 +166,14 @@ function intoGrain([ex, ey, g]: Float64Array, angle: number): [number, number, n
 /** What is borne over less of a brace than this is a peak of the mesh, not of the wood [m]. */
 const PEAK_LENGTH = 0.02;
 
-/** A piece stretches with the plate under it and by its slip, and bends by the turning of its ends about the axis across it. */
+/** By how each of its fibres stretches: the shapes over its foot. */
 function braceStress({ position }: TopModel, pieces: TopModel['pieces'][number], x: Float64Array): { stress: number; at: number } {
   const found = pieces.map((piece) => {
     const at = freedomsOf(position, piece);
-    const { section, arm: reach } = raised(piece);
-    const [, , , sx, sy, sz] = piece.axes;
-    const turned = (end: number) => sx * x[at[6 * end + 3]] + sy * x[at[6 * end + 4]] + sz * x[at[6 * end + 5]];
-    const longer = stretchShares(piece.axes, reach).reduce((sum, share, f) => sum + share * x[at[f]], 0);
-    const stretch = longer / piece.length;
-    const curvature = (turned(1) - turned(0)) / piece.length;
-    const [top, foot] = [section.height - section.centroid, -section.centroid].map((arm) => piece.material.E * (stretch + arm * curvature));
+    const { section, thickness } = raised(piece);
+    const shares = pieceStrains(piece, thickness / 2).stretch.map((row) => row.reduce((sum, share, f) => sum + share * x[at[f]], 0));
+    const stressAt = (height: number) => piece.material.E * shares.reduce((sum, share, power) => sum + share * (height / FIBRE) ** power, 0);
+    const [top, foot] = [section.height, 0].map(stressAt);
     return { stress: Math.abs(top) > Math.abs(foot) ? top : foot, at: (piece.from + piece.to) / 2, length: piece.length };
   });
   found.sort((a, b) => Math.abs(b.stress) - Math.abs(a.stress));

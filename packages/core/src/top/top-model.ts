@@ -4,19 +4,22 @@
  */
 import { BLOCK, blockAt, blockPattern, dissectionOrder, planCholesky, type CholeskyPlan } from '../linalg';
 import { triangulate, type TriangleMesh } from '../mesh';
-import { bracePieces, fillPiece, PIECE_SIZE, type BracePiece } from './brace-elements';
+import { bracePieces, fillPiece, OWN, PIECE_SIZE, type BracePiece } from './brace-elements';
 import { applyHeld, holdEdge } from './hold-edge';
 import type { TopModel } from './model';
 import { plateElements } from './plate-elements';
 import { scatteredField } from './scattered-field';
 import type { Place } from './space';
 import { checkTop, type TopInput } from './top-input';
+import { freedomsOf } from './wood-slopes';
 
 /** Freedoms of a node; of this file's own, as a loop pays for one that is imported. */
 const NODE = BLOCK;
 
 /** Steps over the root of the area: first modes then hold to a hundredth. */
 const STEPS = 30;
+/** Of the plate's: a bridge is narrow, and lets go of the plate towards its edges. */
+const PATCH_STEP = 0.5;
 
 export function defaultMeshSize(outline: TopInput['outline']): number {
   let twice = 0;
@@ -33,14 +36,15 @@ export function buildTop(top: TopInput): TopModel {
   const { braces = [], patches = [] } = top;
   const step = top.meshSize ?? defaultMeshSize(top.outline);
   const lines = [
+    ...patches.map(({ outline }) => ({ points: outline, closed: true, step: step * PATCH_STEP })),
     ...braces.map(({ path }) => ({ points: path, closed: false })),
-    ...patches.map(({ outline }) => ({ points: outline, closed: true })),
   ];
-  const mesh = triangulate(top.outline, top.holes ?? [], lines, step);
+  const made = triangulate(top.outline, top.holes ?? [], lines, step);
+  const mesh = { ...made, lines: made.lines.slice(patches.length) };
   const z = nodeHeights(mesh, top);
   const plate = plateElements(mesh, z, top);
   const pieces = piecesOf(mesh, z, plate.nodeThickness, top);
-  const { position, plan } = ordered(mesh, mesh.lines.slice(0, braces.length));
+  const { position, plan } = ordered(mesh, mesh.lines);
   const blocks = plan.matrix.row.length * BLOCK * BLOCK;
   const model: TopModel = {
     mesh, z, plate, pieces, position, plan, K: new Float64Array(blocks), M: new Float64Array(blocks),
@@ -48,7 +52,7 @@ export function buildTop(top: TopInput): TopModel {
   }; // prettier-ignore
   addPlate(model);
   model.pieces.flat().forEach((piece) => addPiece(model, piece));
-  for (let i = mesh.x.length; i < position.length; i++) for (let f = 1; f < BLOCK; f++) model.held[BLOCK * position[i] + f] = 1; // prettier-ignore
+  for (let i = mesh.x.length; i < position.length; i++) for (let f = OWN; f < BLOCK; f++) model.held[BLOCK * position[i] + f] = 1; // prettier-ignore
   holdEdge(model, top);
   applyHeld(model);
   return model;
@@ -139,22 +143,22 @@ function addBlock({ plan: { matrix } }: TopModel, values: Float64Array, i: numbe
 } // prettier-ignore
 
 function addPiece(model: TopModel, piece: BracePiece): void {
-  const { position, plan: { matrix }, K } = model;
+  const {
+    position,
+    plan: { matrix },
+    K,
+    M,
+  } = model;
   const out = { K: new Float64Array(PIECE_SIZE ** 2), M: new Float64Array(PIECE_SIZE ** 2) };
   const { area } = fillPiece(piece, out);
   model.mass += piece.material.density * area * piece.length;
-  const nodes = piece.nodes.map((node) => position[node]);
-  const own = piece.own.map((node) => position[node]);
-  for (const a of [0, 1])
-    for (const b of [0, 1]) {
-      addBlock(model, K, nodes[a], nodes[b], out.K, PIECE_SIZE, a, b);
-      addBlock(model, model.M, nodes[a], nodes[b], out.M, PIECE_SIZE, a, b);
-      if (own[a] >= own[b]) K[blockAt(matrix, own[a], own[b]) * NODE * NODE] += out.K[PIECE_SIZE * (12 + a) + 12 + b];
+  const at = freedomsOf(position, piece);
+  for (let r = 0; r < PIECE_SIZE; r++)
+    for (let c = 0; c < PIECE_SIZE; c++) {
+      const [i, j] = [Math.floor(at[r] / NODE), Math.floor(at[c] / NODE)];
+      if (i < j) continue;
+      const entry = blockAt(matrix, i, j) * NODE * NODE + NODE * (at[r] % NODE) + (at[c] % NODE);
+      K[entry] += out.K[PIECE_SIZE * r + c];
+      M[entry] += out.M[PIECE_SIZE * r + c];
     }
-  for (const a of [0, 1])
-    for (const b of [0, 1]) {
-      const [i, j] = [nodes[b], own[a]];
-      const at = blockAt(matrix, Math.max(i, j), Math.min(i, j)) * NODE * NODE;
-      for (let f = 0; f < NODE; f++) K[at + (j > i ? f : NODE * f)] += out.K[PIECE_SIZE * (12 + a) + NODE * b + f];
-    }
-} // prettier-ignore
+}

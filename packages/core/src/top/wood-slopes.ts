@@ -4,8 +4,8 @@
  * Source: Haftka and Guerdal, Elements of Structural Optimization, ch. 7.
  */
 import { BLOCK } from '../linalg';
-import { fillPiece, PIECE_SIZE, type BracePiece } from './brace-elements';
-import { stationsAround } from './brace-sections';
+import { fillPiece, OWN, PIECE_SIZE, raised, type BracePiece } from './brace-elements';
+import { stationsAround, type Rise } from './brace-sections';
 import type { TopModel } from './model';
 import type { TopBrace } from './top-input';
 
@@ -38,13 +38,16 @@ export function woodSlopes(model: TopModel, braces: readonly TopBrace[], pairs: 
   addPlate(model, pairs, slopes);
   model.pieces.forEach((pieces, b) => {
     const around = stationsAround(braces[b].stations);
-    for (const piece of pieces) addPiece(model, piece, pairs, (p, byThickness, byHeight) => {
-      for (const node of piece.nodes) slopes[p].thickness[node] += byThickness / 2;
-      const { low, high, share } = around((piece.from + piece.to) / 2);
-      slopes[p].heights[b][low] += (1 - share) * byHeight;
-      slopes[p].heights[b][high] += share * byHeight;
-    });
-  }); // prettier-ignore
+    for (const piece of pieces)
+      addPiece(model, piece, pairs, (p, byThickness, byHeights) => {
+        for (const node of piece.nodes) slopes[p].thickness[node] += byThickness / 2;
+        piece.places.forEach((place, i) => {
+          const { low, high, share } = around(place);
+          slopes[p].heights[b][low] += (1 - share) * byHeights[i];
+          slopes[p].heights[b][high] += share * byHeights[i];
+        });
+      });
+  });
   return slopes;
 }
 
@@ -79,27 +82,26 @@ function addPiece(
   { position }: TopModel,
   piece: BracePiece,
   pairs: readonly SlopePair[],
-  take: (pair: number, byThickness: number, byHeight: number) => void,
+  take: (pair: number, byThickness: number, byHeights: readonly number[]) => void,
 ): void {
   const at = freedomsOf(position, piece);
-  const rise = STEP * piece.section(0).height;
+  const rise = STEP * raised(piece).section.height;
   const thicken = STEP * piece.plateThickness;
-  const slopesBy = (height: number, thickness: number, step: number) => {
-    fillPiece(piece, pieceSides.more, height, thickness);
-    fillPiece(piece, pieceSides.less, -height, -thickness);
+  const slopesBy = ([first, second]: Rise, thickness: number, step: number) => {
+    fillPiece(piece, pieceSides.more, [first, second], thickness);
+    fillPiece(piece, pieceSides.less, [-first, -second], -thickness);
     return pairs.map((pair) => quadratic(pair, at, pieceSides) / (2 * step));
   };
-  const byHeight = slopesBy(rise, 0, rise);
-  const byThickness = slopesBy(0, thicken, thicken);
-  pairs.forEach((_, p) => take(p, byThickness[p], byHeight[p]));
+  const byHeights = [slopesBy([rise, 0], 0, rise), slopesBy([0, rise], 0, rise)];
+  const byThickness = slopesBy([0, 0], thicken, thicken);
+  pairs.forEach((_, p) => take(p, byThickness[p], [byHeights[0][p], byHeights[1][p]]));
 }
 
-/** Places of a piece's fourteen freedoms in a solution. */
+/** Places of a piece's freedoms in a solution. */
 export function freedomsOf(position: Int32Array, { nodes, own }: BracePiece): Int32Array {
   const at = new Int32Array(PIECE_SIZE);
   for (let i = 0; i < 12; i++) at[i] = NODE * position[nodes[Math.floor(i / 6)]] + (i % 6);
-  at[12] = NODE * position[own[0]];
-  at[13] = NODE * position[own[1]];
+  for (let i = 0; i < 2 * OWN; i++) at[12 + i] = NODE * position[own[Math.floor(i / OWN)]] + (i % OWN);
   return at;
 }
 

@@ -3,7 +3,7 @@
  * By Rayleigh's principle the error is of the second order in the change of shape. SI.
  */
 import { BLOCK, generalisedEigen, multiplyBlocks, solveBlocks, solveSymmetricInPlace } from '../linalg';
-import { fillPiece, freedomsOf, PIECE_SIZE, stationsAround, type TopModeKind } from '../top';
+import { fillPiece, freedomsOf, PIECE_SIZE, raised, stationsAround, type TopModeKind } from '../top';
 import type { OpenedTop } from './examine-top';
 import { addReduced, noDifference, polynomialThrough, type Reduced } from './reduced-polynomial';
 import { stringsSize, TEST_FORCE } from './top-of-plan';
@@ -94,7 +94,8 @@ export class QuickTop {
     const [now, then] = [matricesOf(PIECE_SIZE), matricesOf(PIECE_SIZE)];
     for (const piece of model.pieces[brace]) {
       fillPiece(piece, now);
-      fillPiece(piece, then, -LOWER * piece.section(0).height);
+      const lower = -LOWER * raised(piece).section.height;
+      fillPiece(piece, then, [lower, lower]);
       const at = freedomsOf(model.position, piece);
       for (let r = 0; r < PIECE_SIZE; r++) {
         if (model.held[at[r]]) continue;
@@ -146,12 +147,14 @@ export class QuickTop {
       const { stations } = top.braces![b];
       const around = stationsAround(stations);
       for (const piece of model.pieces[b]) {
-        const { low, high, share } = around((piece.from + piece.to) / 2);
         const more = (i: number) => wanted[i] - stations[i].height;
-        const extra = (1 - share) * more(low) + share * more(high);
-        if (extra === 0) continue;
+        const [first, second] = piece.places.map((place) => {
+          const { low, high, share } = around(place);
+          return (1 - share) * more(low) + share * more(high);
+        });
+        if (first === 0 && second === 0) continue;
         const before = fillPiece(piece, now);
-        const after = fillPiece(piece, then, extra);
+        const after = fillPiece(piece, then, [first, second]);
         out.mass += piece.material.density * piece.length * (after.area - before.area);
         this.addDifference(freedomsOf(model.position, piece), now, then, out);
       }
@@ -182,7 +185,7 @@ export class QuickTop {
       const extra = (extras[piece.nodes[0]] + extras[piece.nodes[1]]) / 2;
       if (extra === 0) continue;
       fillPiece(piece, lower);
-      fillPiece(piece, higher, 0, extra);
+      fillPiece(piece, higher, [0, 0], extra);
       this.addDifference(freedomsOf(position, piece), lower, higher, out);
     }
     return out;
