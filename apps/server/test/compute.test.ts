@@ -124,7 +124,29 @@ describe('the computing API', () => {
       const { body } = await post({ thickness: points, height: { radius: 8 }, holes: [hole], patches: [patch], edge: { rotationalStiffness: 500 }, loads: [], probes: [] }).expect(200);
       expect((body as { modes: unknown[] }).modes).toHaveLength(3);
     });
+    it('takes a rim that gives, ends as built, a sandwich and the way the grain runs', async () => {
+      const first = async (change: object) => ((await post({ loads: [], probes: [], modeCount: 1, ...change }).expect(200)).body as { modes: { frequency: number }[] }).modes[0]!.frequency;
+      const [held, free] = [await first({}), await first({ edgeInPlane: 'free' })];
+      const between = await first({ rim: { inPlane: 2e7 } });
+      expect(between).toBeGreaterThan(free);
+      expect(between).toBeLessThan(held);
+      expect(await first({ rim: { rotational: 300 } })).toBeGreaterThan(held);
+      const clamped = { edge: 'clamped' };
+      expect(await first({ ...clamped, braces: [{ ...brace, ends: ['letIn', 'butted'], pocket: 4e-3 }] })).toBeGreaterThan(await first(clamped));
+      const points = [[0, 0, 0], [0.4, 0, 0], [0.4, 0.3, 0], [0, 0.3, 0], [0.2, 0.15, -0.012]].map(([x, y, z]) => ({ x, y, z }));
+      const carved = { height: { points }, braces: [] };
+      expect(await first({ ...carved, grain: 'level' })).toBe(await first(carved));
+      expect(await first({ ...carved, grain: 'follows' })).toBeGreaterThan(await first(carved));
+      const { body } = await post({ braces: [], sandwich: { core: 1.6e-3, coreDensity: 100, coreModulus: 1e8, coreShear: 4e7, glueMass: 0.05 } }).expect(200);
+      // Skins of 0.6 mm, the core and the glue, by hand.
+      expect((body as { mass: number }).mass).toBeCloseTo(0.12 * (2 * 0.6e-3 * 410 + 1.6e-3 * 100 + 0.05), 6);
+    });
     it.each([
+      [{ rim: { inPlane: -1 } }, 'rim.inPlane'],
+      [{ braces: [{ ...brace, ends: ['free', 'nailed'] }] }, 'braces[0].ends'],
+      [{ braces: [{ ...brace, pocket: 1 }] }, 'braces[0].pocket'],
+      [{ grain: 'askew' }, 'grain'],
+      [{ sandwich: { core: 1e-3 } }, 'sandwich.coreDensity'],
       [{ outline: [[0, 0], [1, 1]] }, 'outline'],
       [{ outline: 'square' }, 'outline'],
       [{ outline: [[0, 0], [0.4, 0.3], [0.4, 0], [0, 0.3]] }, 'outline'],

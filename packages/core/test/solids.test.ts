@@ -175,7 +175,7 @@ describe('a panel', () => {
   ])('loses what the solid does by a millimetre off %s', (_, off, percent) => {
     const [before, after] = [bar(), bar(off)].map((braces) => notesOf(panel(50, braces))[0]!);
     const moved = 100 * (after! / before! - 1);
-    expect(Math.abs(moved - percent)).toBeLessThan(Math.max(0.1, 0.05 * Math.abs(percent)));
+    expect(Math.abs(moved - percent)).toBeLessThan(Math.max(0.12, 0.05 * Math.abs(percent)));
   });
   it.each<[string, number, 'bridge' | 'plate' | 'both', number[]]>([
     ['a bridge across the grain', 90, 'bridge', [95.97, 134.2, 288.19]],

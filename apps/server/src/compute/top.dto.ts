@@ -1,4 +1,14 @@
-import { SECTION_SHAPES, type Point, type SectionShape, type TopEdge } from '@nimble/core';
+import {
+  BRACE_ENDS,
+  SECTION_SHAPES,
+  TOP_GRAINS,
+  type BraceEnd,
+  type Point,
+  type SectionShape,
+  type TopEdge,
+  type TopGrain,
+} from '@nimble/core';
+import { ApiProperty } from '@nestjs/swagger';
 import { Type } from 'class-transformer';
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsInt, IsNumber, IsOptional, Max, Min, registerDecorator, ValidateNested } from 'class-validator'; // prettier-ignore
 
@@ -54,6 +64,19 @@ export class TopBraceDto {
   @IsOptional() @ValidateNested() @Type(() => TopMaterialDto) material?: TopMaterialDto;
   /** `open` on the leg that is cut from above. */
   @IsOptional() @IsIn(['full', 'open']) lap?: 'full' | 'open';
+  /**
+   * What holds its first and its last end: `free` (touches nothing), `stopped` (likewise, short of the rim), `letIn` (glued into the lining), `butted` (against a block or
+   * another brace). Free where left out.
+   */
+  @IsOptional()
+  @IsArray()
+  @ArrayMinSize(2)
+  @ArrayMaxSize(2)
+  @IsIn(BRACE_ENDS, { each: true })
+  @ApiProperty({ enum: BRACE_ENDS, isArray: true, minItems: 2, maxItems: 2, required: false })
+  ends?: [BraceEnd, BraceEnd];
+  /** Depth of the pocket of its let-in ends [m]; 0.003 where left out. */
+  @IsOptional() @IsNumber() pocket?: number;
 }
 
 export class TopPatchDto {
@@ -93,6 +116,28 @@ export class TorqueDto extends TopLoadDto {
   @IsNumber() torque: number;
 }
 
+/** Two equal skins of the plate's wood on a core; `thickness` of the top is then that of all three. */
+export class TopSandwichDto {
+  /** Thickness of the core [m]. */
+  @IsNumber() core: number;
+  /** [kg/m3] */
+  @IsNumber() coreDensity: number;
+  /** [Pa] */
+  @IsNumber() coreModulus: number;
+  /** Through its thickness [Pa]. */
+  @IsNumber() coreShear: number;
+  /** Of both glue lines together [kg/m2]. */
+  @IsNumber() glueMass: number;
+}
+
+/** Springs of what the rim is glued to, by length of rim. */
+export class TopRimDto {
+  /** Against moving in the plate's plane, instead of edgeInPlane [N/m2]. */
+  @IsOptional() @IsNumber() @Min(0) inPlane?: number;
+  /** Against turning about itself, besides the edge's own [N m/rad per m]. */
+  @IsOptional() @IsNumber() @Min(0) rotational?: number;
+}
+
 /** A whole top; metres, z from the outer face towards the braces. */
 export class TopDto {
   /** @example [[0, 0], [0.4, 0], [0.4, 0.3], [0, 0.3]] */
@@ -104,11 +149,15 @@ export class TopDto {
   @ValidateNested() @Type(() => TopMaterialDto) material: TopMaterialDto;
   /** Of the grain from x [rad]. */
   @IsOptional() @IsNumber() grainAngle?: number;
+  /** `level` in a plate carved out of the solid, `follows` in a bent one; level by default where the height is given by points. */
+  @IsOptional() @IsIn(TOP_GRAINS) @ApiProperty({ enum: TOP_GRAINS, required: false }) grain?: TopGrain;
+  @IsOptional() @ValidateNested() @Type(() => TopSandwichDto) sandwich?: TopSandwichDto;
   @IsOptional() @IsArray() @ArrayMaxSize(100) @ValidateNested({ each: true }) @Type(() => TopBraceDto) braces?: TopBraceDto[]; // prettier-ignore
   @IsOptional() @IsArray() @ArrayMaxSize(50) @ValidateNested({ each: true }) @Type(() => TopPatchDto) patches?: TopPatchDto[]; // prettier-ignore
   /** @example supported */
   @IsEdge() edge: TopEdge;
   @IsOptional() @IsIn(['held', 'free']) edgeInPlane?: 'held' | 'free';
+  @IsOptional() @ValidateNested() @Type(() => TopRimDto) rim?: TopRimDto;
   @IsOptional()
   @IsArray()
   @ArrayMaxSize(50)

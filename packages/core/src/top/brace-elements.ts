@@ -3,7 +3,7 @@
  * the plate: the slip of its foot, which a spring along the glue line holds, and three shapes over its height. Freedoms: six of either node, then four own of either end.
  * SI.
  */
-import type { Point } from '../outline';
+import { contains, type Point } from '../outline';
 import {
   FIBRE,
   fillTwist,
@@ -17,7 +17,8 @@ import { footHold } from './brace-feet';
 import type { ShellMaterial } from './layered-plate';
 import { notchesOf, placesOf, sectionAlong, stationOf, type PieceSection, type Rise } from './brace-sections';
 import { carry, cross, minus, scaled, turn, unit, type Place } from './space';
-import { shellMaterial, type TopBrace, type TopInput } from './top-input';
+import { slopedWood } from './sloped-wood';
+import { grainOf, shellMaterial, type BraceEnd, type TopBrace, type TopInput } from './top-input';
 
 /** Of a brace's own at either end of a piece. */
 export const OWN = SHAPES;
@@ -33,12 +34,17 @@ export interface BracePiece {
   /** Along the brace's path [m]. */
   from: number;
   to: number;
-  /** Of the plate under it [m]. */
+  /** Of the plate under it, and of what is glued on that and it stands on [m]. */
   plateThickness: number;
+  raisedBy: number;
   /** What it stands on, and its angle from the grain of that [rad]. */
   plate: ShellMaterial;
   grain: number;
   material: BeamMaterial;
+  /** What holds the face at either end; free but at the brace's own ends. */
+  ends: readonly [BraceEnd, BraceEnd];
+  /** [m] */
+  pocket: number;
   /** Along the path, where its section is taken [m]. */
   places: Rise;
   section: (rise: Rise) => PieceSection;
@@ -60,7 +66,9 @@ interface Line {
 export function bracePieces(top: TopInput, brace: TopBrace, { line, first, places, nodeThickness }: Line): BracePiece[] {
   const wood = shellMaterial(brace.material ?? top.material);
   const plate = shellMaterial(top.material);
-  const material = { E: wood.E_L, G: wood.G_LT, density: wood.density };
+  const level = grainOf(top) === 'level';
+  const under = patchesUnder(top);
+  const endsOf = brace.ends ?? (['free', 'free'] as const);
   const sections = sectionAlong(brace, notchesOf(brace, top));
   const station = ([x, y]: Place) => stationOf(brace.path, [x, y] as Point);
   return line.slice(1).map((b, i): BracePiece => {
@@ -69,17 +77,29 @@ export function bracePieces(top: TopInput, brace: TopBrace, { line, first, place
     const axes = beamAxes(p, q);
     const [s, t] = [station(p), station(q)];
     const [from, to] = [Math.min(s, t), Math.max(s, t)];
+    const own = level ? slopedWood(wood, Math.asin(axes[2]), 0) : wood;
     return {
-      nodes: [a, b], own: [first + i, first + i + 1], axes, from, to, material,
+      nodes: [a, b], own: [first + i, first + i + 1], axes, from, to,
+      material: { E: own.E_L, G: own.G_LT, density: own.density },
       length: Math.hypot(...minus(q, p)),
       plateThickness: (nodeThickness[a] + nodeThickness[b]) / 2,
+      raisedBy: under([(p[0] + q[0]) / 2, (p[1] + q[1]) / 2]),
       plate,
       grain: Math.atan2(axes[1], axes[0]) - (top.grainAngle ?? 0),
+      ends: [i === 0 ? endsOf[0] : 'free', i === line.length - 2 ? endsOf[1] : 'free'],
+      pocket: brace.pocket ?? USUAL_POCKET,
       places: placesOf(from, to),
       section: (rise) => sections(from, to, rise),
     };
   });
 } // prettier-ignore
+
+/** A brace that passes over a patch sits on it [m]. */
+function patchesUnder({ patches = [] }: TopInput): (place: Point) => number {
+  const inner = patches.filter(({ side }) => side === 'inner');
+  return (place) =>
+    inner.reduce((sum, { outline, thickness }) => sum + (contains(outline, ...place) ? thickness : 0), 0);
+}
 
 const AS_IS: Rise = [0, 0];
 
@@ -87,7 +107,8 @@ const AS_IS: Rise = [0, 0];
 export function raised(piece: BracePiece, rise: Rise = AS_IS, extraThickness = 0) {
   const section = piece.section(rise);
   const thickness = piece.plateThickness + extraThickness;
-  return { section, thickness, arm: thickness / 2 + section.centroid };
+  const foot = thickness / 2 + piece.raisedBy;
+  return { section, thickness, foot, arm: foot + section.centroid };
 }
 
 const beamK = new Float64Array(144);
@@ -96,18 +117,19 @@ const beamM = new Float64Array(144);
 /** Fills the piece's stiffness and mass, 20 x 20. */
 export function fillPiece(piece: BracePiece, { K, M }: PieceMatrices, rise: Rise = AS_IS, extraThickness = 0): BeamSection {
   const { material, length, axes } = piece;
-  const { section, thickness, arm } = raised(piece, rise, extraThickness);
+  const { section, thickness, foot, arm } = raised(piece, rise, extraThickness);
   K.fill(0);
   M.fill(0);
   fillTwist(section, material, length, beamK, beamM);
   for (const end of [0, 6]) carry(beamM, 12, end, arm);
   turn(beamK, 12, axes, K, PIECE_SIZE);
   turn(beamM, 12, axes, M, PIECE_SIZE);
-  const strains = pieceStrains(piece, thickness / 2);
+  const strains = pieceStrains(piece, foot);
   addEnergy(K, strains.stretch, stretchStiffness(section, material.E), length);
   addEnergy(K, strains.shear, shearStiffness(section, material, length), length);
   const slip = slipStiffness(piece, section.area / section.height, thickness);
   for (const own of [12, 12 + OWN]) K[PIECE_SIZE * own + own] += (slip * length) / 2;
+  addEnds(K, piece, section, foot);
   return section;
 } // prettier-ignore
 
@@ -120,14 +142,10 @@ export interface PieceStrains {
 
 /** @param foot from the middle of the plate to the glue face [m] */
 export function pieceStrains({ axes, length }: BracePiece, foot: number): PieceStrains {
-  const [tx, ty, tz, sx, sy, sz, nx, ny, nz] = axes;
-  const row = () => new Float64Array(PIECE_SIZE);
-  const stretch = Array.from({ length: SHAPES }, row);
-  const shear = Array.from({ length: SHAPES - 1 }, row);
-  // Along by a node's six freedoms: t . (u + theta x n foot).
-  const along = [tx, ty, tz, foot * sx, foot * sy, foot * sz];
-  const lean = [0, 0, 0, FIBRE * sx, FIBRE * sy, FIBRE * sz];
-  const rise = [nx, ny, nz, 0, 0, 0];
+  const stretch = rows(SHAPES);
+  const shear = rows(SHAPES - 1);
+  const { along, lean } = waysOf(axes, foot);
+  const rise = [...axes.subarray(6, 9), 0, 0, 0];
   for (const end of [0, 1]) {
     const sign = (2 * end - 1) / length;
     const own = 12 + OWN * end;
@@ -140,6 +158,46 @@ export function pieceStrains({ axes, length }: BracePiece, foot: number): PieceS
     for (let shape = 1; shape < SHAPES; shape++) shear[shape - 1][own + shape] = 1 / 2;
   }
   return { stretch, shear };
+}
+
+const rows = (count: number) => Array.from({ length: count }, () => new Float64Array(PIECE_SIZE));
+
+/** By a node's six freedoms: how far the foot goes along, t . (u + theta x n foot), and what a FIBRE over it goes more. */
+function waysOf([tx, ty, tz, sx, sy, sz]: Float64Array, foot: number): { along: number[]; lean: number[] } {
+  return {
+    along: [tx, ty, tz, foot * sx, foot * sy, foot * sz],
+    lean: [0, 0, 0, FIBRE * sx, FIBRE * sy, FIBRE * sz],
+  };
+}
+
+/** How far the end face of a piece goes along: its foot, and by each shape over it; against the plate under it alone, where the neighbour stands on that. */
+function faceWays({ axes }: BracePiece, end: 0 | 1, foot: number, against: 'rim' | 'plate'): Float64Array[] {
+  const ways = rows(SHAPES);
+  const { along, lean } = waysOf(axes, foot);
+  for (let f = 0; f < 6 && against === 'rim'; f++) {
+    ways[0][6 * end + f] = along[f];
+    ways[1][6 * end + f] = lean[f];
+  }
+  ways.forEach((way, shape) => (way[12 + OWN * end + shape] = 1));
+  return ways;
+}
+
+/**
+ * Bedding of an end face [N/m3]: soft wood pressed across its grain (0.7 GPa) over the thickness of lining and side (8 mm), or over half of what it butts against (4 mm).
+ * Source: Winkler's foundation; modulus from the USDA Wood Handbook, table 5-1.
+ */
+const BEDDING = { letIn: 0.7e9 / 8e-3, butted: 0.7e9 / 4e-3 } as const;
+/** Depth of a pocket that nobody has measured [m]. */
+const USUAL_POCKET = 3e-3;
+
+function addEnds(K: Float64Array, piece: BracePiece, section: PieceSection, foot: number): void {
+  piece.ends.forEach((kind, i) => {
+    if (kind !== 'letIn' && kind !== 'butted') return;
+    const ways = faceWays(piece, i as 0 | 1, foot, kind === 'letIn' ? 'rim' : 'plate');
+    // The two sides in the pocket are glued as well, and shear what the face presses.
+    const sides = kind === 'letIn' ? (2 * piece.pocket * section.height) / section.area : 0;
+    addEnergy(K, ways, stretchStiffness(section, BEDDING[kind] * (1 + sides)), 1);
+  });
 }
 
 /** Adds length times strains' C strains. */

@@ -15,10 +15,14 @@ export interface FootHold {
   rigid: number;
 }
 
+const TERMS = 40;
+/** Of the slip so found: the plate leans a little under the foot as well. Own solids of panels ask for 1.2 to 1.8. */
+const LEANS = 1.5;
+
 /**
- * Way of a foot that goes along as one, by the shear that it sends into a plate, against that of a plate sheared in its plane alone from a line. The shear spreads through
- * the thickness as a potential does in a slab, scaled by the two moduli; from a strip on its face it meets ln sinh(reach / 4).
- * Source: Carslaw and Jaeger, Conduction of Heat in Solids, ch. 16 (strip on a slab, by mapping); own solids of bars at 0 to 90 degrees.
+ * Mean way of a foot by the shear that it sends into a plate, evenly over its width, against that of a plate sheared in its plane alone from a line. The shear spreads
+ * through the thickness as a potential does in a slab, scaled by the two moduli; its decaying terms, averaged over the width, are summed.
+ * Source: Carslaw and Jaeger, Conduction of Heat in Solids, ch. 14 (line source on a slab); own solids of bars at 0 to 90 degrees.
  * @param angle of the brace from the plate's grain [rad]
  */
 export function footHold(material: ShellMaterial, angle: number, width: number, thickness: number): FootHold {
@@ -26,12 +30,11 @@ export function footHold(material: ShellMaterial, angle: number, width: number, 
   const through = 1 / ((c * c) / material.G_LT + (s * s) / material.G_CT);
   const inPlane = shearBeside(planeStress(material, -angle));
   const reach = ((Math.PI * width) / thickness) * Math.sqrt(through / inPlane);
-  const way = -lnSinh(reach / 4) / (Math.PI * Math.sqrt(through * inPlane));
-  return way > 0 ? { slip: way, rigid: 0 } : { slip: 0, rigid: (-way * 4 * inPlane * thickness) / width };
+  let sum = 0;
+  for (let n = 1; n <= TERMS; n++) sum += (2 * (n * reach - 1 + Math.exp(-n * reach))) / (n ** 3 * reach * reach);
+  const way = sum / (Math.PI * Math.sqrt(through * inPlane)) - width / (6 * inPlane * thickness);
+  return way > 0 ? { slip: LEANS * way, rigid: 0 } : { slip: 0, rigid: (-way * 4 * inPlane * thickness) / width };
 }
-
-/** Without overflow. */
-const lnSinh = (x: number) => x + Math.log((1 - Math.exp(-2 * x)) / 2);
 
 /** In-plane shear that is free to stretch across, first axis along the brace. */
 const shearBeside = (Q: Float64Array) => Q[8] - (Q[5] * Q[5]) / Q[4];

@@ -214,8 +214,8 @@ describe('the foot of a brace', () => {
     expect(footHold(spruce, 0, 7e-3, 2.7e-3).slip).toBe(0);
     expect(footHold(spruce, Math.PI / 2, 7e-3, 2.7e-3).slip).toBeGreaterThan(5e-10);
   });
-  it('that is far wider than the plate is thick holds all that is under it', () => {
-    expect(footHold(spruce, 0, 0.4, 2.7e-3).rigid).toBeCloseTo(1, 1);
+  it('that is far wider than the plate is thick holds what is under it: (b / 6) / (b / 4) of it, for shear that comes in evenly', () => {
+    expect(footHold(spruce, 0, 0.4, 2.7e-3).rigid).toBeCloseTo(2 / 3, 1);
     expect(stiffWidth(spruce, spruce.E_C, 0.4, 2.7e-3)).toBeCloseTo(1, 1);
   });
   it('gives as plane solids of it do', () => {

@@ -7,30 +7,42 @@ import type { TopInput } from './top-input';
 /** So little that it only keeps a top that may slide from sliding away, as a share of its stiffest freedom. */
 const HARDLY = 1e-10;
 
-export function holdEdge(model: TopModel, { edge, edgeInPlane }: TopInput): void {
-  if (edge === 'free') return;
+export function holdEdge(model: TopModel, { edge, edgeInPlane, rim = {} }: TopInput): void {
+  if (edge === 'free' && rim.inPlane === undefined && rim.rotational === undefined) return;
   const { mesh, position, K, plan } = model;
-  const inPlane = edgeInPlane ?? 'held';
-  const spring = typeof edge === 'object' ? edge.rotationalStiffness : 0;
-  const largest = K.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
+  const held = edge !== 'free' && rim.inPlane === undefined && edgeInPlane !== 'free';
+  const turning = (typeof edge === 'object' ? edge.rotationalStiffness : 0) + (rim.rotational ?? 0);
+  const least = edge === 'free' ? 0 : HARDLY * K.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
   mesh.rim.forEach((node, i) => {
     const free = BLOCK * position[node];
-    model.held[free + DOF.w] = 1;
+    if (edge !== 'free') model.held[free + DOF.w] = 1;
     if (edge === 'clamped') for (const f of [DOF.thetaX, DOF.thetaY, DOF.thetaZ]) model.held[free + f] = 1;
-    if (inPlane === 'held') for (const f of [DOF.u, DOF.v]) model.held[free + f] = 1;
+    if (held) for (const f of [DOF.u, DOF.v]) model.held[free + f] = 1;
     const block = blockAt(plan.matrix, position[node], position[node]) * BLOCK * BLOCK;
-    if (inPlane === 'free') for (const f of [DOF.u, DOF.v]) K[block + (BLOCK + 1) * f] += HARDLY * largest;
-    if (spring > 0) addEdgeSpring(model, block, i, spring);
+    const stretch = stretchOf(mesh, i);
+    const sliding = least + (rim.inPlane ?? 0) * stretch.length;
+    if (!held) for (const f of [DOF.u, DOF.v]) K[block + (BLOCK + 1) * f] += sliding;
+    if (turning > 0) addTurning(K, block, stretch, turning * stretch.length);
   });
 }
 
-/** About the edge's own direction, for the stretch of rim that belongs to the node [N m/rad per m]. */
-function addEdgeSpring({ mesh: { rim, x, y }, K }: TopModel, block: number, i: number, perLength: number): void {
+interface Stretch {
+  length: number;
+  /** Direction cosines. */
+  c: number;
+  s: number;
+}
+
+/** Of rim that belongs to a node. */
+function stretchOf({ rim, x, y }: TopModel['mesh'], i: number): Stretch {
   const [before, here, after] = [rim[(i + rim.length - 1) % rim.length], rim[i], rim[(i + 1) % rim.length]];
   const [dx, dy] = [x[after] - x[before], y[after] - y[before]];
   const length = (Math.hypot(x[here] - x[before], y[here] - y[before]) + Math.hypot(x[after] - x[here], y[after] - y[here])) / 2; // prettier-ignore
-  const [c, s] = [dx / Math.hypot(dx, dy), dy / Math.hypot(dx, dy)];
-  const k = perLength * length;
+  return { length, c: dx / Math.hypot(dx, dy), s: dy / Math.hypot(dx, dy) };
+}
+
+/** About the edge's own direction. @param k [N m/rad] */
+function addTurning(K: Float64Array, block: number, { c, s }: Stretch, k: number): void {
   K[block + BLOCK * DOF.thetaX + DOF.thetaX] += k * c * c;
   K[block + BLOCK * DOF.thetaY + DOF.thetaY] += k * s * s;
   K[block + BLOCK * DOF.thetaX + DOF.thetaY] += k * c * s;

@@ -15,7 +15,8 @@ import { addMembrane, membraneStrains } from './membrane-triangle';
 import { DOF } from './freedoms';
 import { scatteredField, type Field } from './scattered-field';
 import { carry, cross, dotOf, minus, scaled, turn, unit, type Place } from './space';
-import { shellMaterial, type TopInput } from './top-input';
+import { slopedWood } from './sloped-wood';
+import { grainOf, shellMaterial, type TopInput } from './top-input';
 
 /** A skin that is thinner is a slip of the caliper [m]. */
 const THINNEST_SKIN = 1e-4;
@@ -62,21 +63,22 @@ export function plateElements(mesh: TriangleMesh, z: Float64Array, top: TopInput
   const base = shellMaterial(top.material);
   const angle = top.grainAngle ?? 0;
   const poisson = Math.min(0.45, base.nu_LC * Math.sqrt(base.E_C / base.E_L));
-  const bare = bareLayers(top, base, angle);
+  const woods = facets.map((facet) => woodOf(facet, base, top));
+  const bare = woods.map((wood) => bareLayers(top, wood, angle));
   const covering = coveringPatches(mesh, top, angle);
   const layers = (t: number, thickness: number): PlateLayer[] => [
-    ...bare(thickness),
+    ...bare[t](thickness),
     ...covering[t].map((patch) => ({
       ...patch,
       at: (patch.side * (thickness + patch.thickness)) / 2,
-      held: heldOf(patch, { material: base, angle, thickness }),
+      held: heldOf(patch, { material: woods[t], angle, thickness }),
     })),
   ];
   const thickness = (t: number) => (nodeThickness[nodes[3 * t]] + nodeThickness[nodes[3 * t + 1]] + nodeThickness[nodes[3 * t + 2]]) / 3; // prettier-ignore
   const feet = feetOn(mesh, top.braces ?? []);
   const made = (t: number, thick: number): LayeredPlate => {
     const layered = layeredPlate(layers(t, thick));
-    standOn(layered, feet[t], { material: base, angle, thickness: thick });
+    standOn(layered, feet[t], { material: woods[t], angle, thickness: thick });
     return layered;
   };
   const asIs: LayeredPlate[] = [];
@@ -90,6 +92,14 @@ export function plateElements(mesh: TriangleMesh, z: Float64Array, top: TopInput
       return layered;
     },
   }; // prettier-ignore
+}
+
+/** Along the surface of a facet: as it is where the grain follows the surface, else out of a level grain. */
+function woodOf({ axes }: Facet, wood: ShellMaterial, top: TopInput): ShellMaterial {
+  if (grainOf(top) === 'follows') return wood;
+  const [c, s] = [Math.cos(top.grainAngle ?? 0), Math.sin(top.grainAngle ?? 0)];
+  const [nx, ny, nz] = axes.subarray(6, 9);
+  return slopedWood(wood, Math.atan((nx * c + ny * s) / nz), Math.atan((ny * c - nx * s) / nz));
 }
 
 /** The plate without what is glued to it: one layer of wood, or two skins first and their core. */

@@ -170,8 +170,8 @@ const PEAK_LENGTH = 0.02;
 function braceStress({ position }: TopModel, pieces: TopModel['pieces'][number], x: Float64Array): { stress: number; at: number } {
   const found = pieces.map((piece) => {
     const at = freedomsOf(position, piece);
-    const { section, thickness } = raised(piece);
-    const shares = pieceStrains(piece, thickness / 2).stretch.map((row) => row.reduce((sum, share, f) => sum + share * x[at[f]], 0));
+    const { section, foot: under } = raised(piece);
+    const shares = pieceStrains(piece, under).stretch.map((row) => row.reduce((sum, share, f) => sum + share * x[at[f]], 0));
     const stressAt = (height: number) => piece.material.E * shares.reduce((sum, share, power) => sum + share * (height / FIBRE) ** power, 0);
     const [top, foot] = [section.height, 0].map(stressAt);
     return { stress: Math.abs(top) > Math.abs(foot) ? top : foot, at: (piece.from + piece.to) / 2, length: piece.length };

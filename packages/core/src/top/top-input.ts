@@ -24,6 +24,23 @@ export interface TopBrace {
   material?: TopMaterial;
   /** Cut from above where another passes over it. */
   lap?: 'full' | 'open';
+  /** At its first and its last point; free where they are not said. */
+  ends?: readonly [BraceEnd, BraceEnd];
+  /** How deep its let-in ends reach into the lining [m]; 3 mm where it is not said. */
+  pocket?: number;
+}
+
+/**
+ * Free: its face touches nothing, feathered or not. Stopped: likewise, short of the rim, where its path ends. Let in: its face is glued into a pocket of the lining.
+ * Butted: against the side of a block or another brace.
+ */
+export const BRACE_ENDS = ['free', 'stopped', 'letIn', 'butted'] as const;
+export type BraceEnd = (typeof BRACE_ENDS)[number];
+
+/** Springs of what a rim is glued to, by length of rim: against moving in the plate's plane [N/m2], and against turning about itself [N m/rad per m]. */
+export interface TopRim {
+  inPlane?: number;
+  rotational?: number;
 }
 
 export interface TopPatch {
@@ -45,6 +62,13 @@ export interface TopSandwich {
   glueMass: number;
 }
 
+export const TOP_GRAINS = ['follows', 'level'] as const;
+export type TopGrain = (typeof TOP_GRAINS)[number];
+
+export function grainOf({ grain, height }: Pick<TopInput, 'grain' | 'height'>): TopGrain {
+  return grain ?? (height?.points ? 'level' : 'follows');
+}
+
 export type TopEdge = 'free' | 'supported' | 'clamped' | { rotationalStiffness: number };
 
 export type TopLoad =
@@ -59,10 +83,14 @@ export interface TopInput {
   material: TopMaterial;
   sandwich?: TopSandwich;
   grainAngle?: number;
+  /** A carved plate's stays level while its surface slopes, a bent one's follows it. Level by default where the height is given by points, else it follows. */
+  grain?: TopGrain;
   braces?: readonly TopBrace[];
   patches?: readonly TopPatch[];
   edge: TopEdge;
   edgeInPlane?: 'held' | 'free';
+  /** Beside the edge: in its plane instead of held or free, about itself where the edge does not hold that. */
+  rim?: TopRim;
   loads?: readonly TopLoad[];
   probes?: readonly Point[];
   modeCount?: number;
@@ -93,6 +121,9 @@ export function checkTop(top: TopInput): void {
   });
   if (typeof top.edge === 'object' && !(top.edge.rotationalStiffness >= 0))
     throw new InvalidInput('edge.rotationalStiffness', top.edge.rotationalStiffness, 'must be zero or more');
+  for (const field of ['inPlane', 'rotational'] as const)
+    if (top.rim?.[field] !== undefined && !(top.rim[field] >= 0 && Number.isFinite(top.rim[field])))
+      throw new InvalidInput(`rim.${field}`, top.rim[field], 'must be zero or more');
   if (top.edge === 'free' && (top.loads?.length ?? 0) > 0)
     throw new InvalidInput('edge', 'free', 'holds nothing: a load needs a supported, clamped or glued edge');
   top.loads?.forEach((load, i) => checkLoad(load, i, top));
@@ -136,7 +167,7 @@ function checkSandwich(sandwich: TopSandwich): void {
   if (!(sandwich.glueMass >= 0)) throw new InvalidInput('sandwich.glueMass', sandwich.glueMass, 'must be zero or more');
 } // prettier-ignore
 
-function checkBrace({ path, stations, section, material }: TopBrace, i: number, top: TopInput): void {
+function checkBrace({ path, stations, section, material, pocket }: TopBrace, i: number, top: TopInput): void {
   if (path.length < 2) throw new InvalidInput(`braces[${i}].path`, path.length, 'needs two points');
   path.forEach((point) => requireOn(top, point, `braces[${i}].path`));
   if (stations.length === 0) throw new InvalidInput(`braces[${i}].stations`, 0, 'has none');
@@ -148,6 +179,7 @@ function checkBrace({ path, stations, section, material }: TopBrace, i: number, 
     }
   });
   if (material) checkMaterial(material, `braces[${i}].material`);
+  if (pocket !== undefined) requireWithin(`braces[${i}].pocket`, pocket, 0, 0.03);
 }
 
 function checkLoad(load: TopLoad, i: number, top: TopInput): void {
