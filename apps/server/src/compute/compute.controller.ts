@@ -66,12 +66,14 @@ export class ComputeController {
   @HttpCode(200)
   @ApiOperation({ summary: 'Partials of a bar, and what wood taken off at each station does to them' })
   bar(@Body() { count, ...bar }: BarDto) {
-    const { modes, mass, theory } = refusing('', () => barModes(bar, count));
+    const { modes, mass, theory, shear, shearModulus } = refusing('', () => barModes(bar, count));
     return {
       frequencies: modes.map(({ frequency }) => frequency),
       sensitivities: modes.map(({ sensitivity }) => [...sensitivity]),
       mass,
       theory,
+      shear,
+      shearModulus,
     };
   }
 

@@ -105,7 +105,7 @@ export class BarDto {
   @IsNumber() density: number;
   /** Along the bar [Pa] @example 12000000000 */
   @IsNumber() modulus: number;
-  /** For bending in height [Pa]; without it thin-bar theory, and for bars deeper than a fifteenth of their length a 17th of the modulus. */
+  /** For bending in height [Pa]; a 17th of the modulus where it is left out. */
   @IsOptional() @IsNumber() shearModulus?: number;
   /** @example free */
   @IsIn(BAR_ENDS) ends: BarEnds;

@@ -29,6 +29,7 @@ export const ROLE_WORDS: Record<BraceRole, { name: string; role: string }> = {
 
 export const END_WORDS: Record<EndFit, string> = {
   'let-in': 'let into the lining',
+  feathered: 'feathered out on the plate',
   stopped: 'stops short',
   butted: 'butts against another',
 };
@@ -75,10 +76,10 @@ export const CAUTION_WORDS: Record<CautionCode, string> = {
   'far-from-practice': 'Untried',
 };
 
-/** What opening or closing the X, or moving it, is known to do. */
+/** How the X stands. What opening or moving it does depends on the rest of the plan: the whole top tries it on this one. */
 export function xWords({ opening }: Pick<XShape, 'opening'>): string {
   const wide = opening > 1.72;
   const narrow = opening < 1.6;
   const now = wide ? 'A wide X' : narrow ? 'A narrow X' : 'A middling X';
-  return `${now}. Opening it stiffens the top across and frees it along the grain, and gives the wings less wood; closing it does the reverse. Toward the hole it carries the bridge with longer legs and a freer lower bout; toward the bridge it stiffens the middle and needs less height.`;
+  return `${now}. What opening or moving it does to this plan is reckoned under Whole top, What if.`;
 }

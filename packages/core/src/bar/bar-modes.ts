@@ -1,8 +1,8 @@
 /**
  * Partials of a bar of any profile, and what wood taken off anywhere does to each of them, exactly:
  *   d(omega^2) = integral (dEI phi''^2 + dkGA gamma^2 - omega^2 (dm phi^2 + dJ theta^2)) dx  for unit modal mass.
- * Bars deeper than a fifteenth of their length shear: their modulus of rigidity is taken into account, else thin-bar theory. As a solid, a deeply scooped
- * bar comes out some 4 to 5 % lower than any beam theory says.
+ * Every bar shears, by its wood's modulus of rigidity or, where that is not known, by the usual one. As a solid, a deeply scooped bar comes out some 4 to 5 % lower than
+ * any beam theory says.
  */
 import { InvalidInput, requirePositive } from '../invalid-input';
 import { lowestModes } from '../linalg';
@@ -27,7 +27,7 @@ export interface Bar {
   length: number;
   density: number;
   modulus: number;
-  /** [Pa]; if it is not given, spruce's share of the modulus counts for a deep bar. */
+  /** [Pa]; if it is not given, spruce's share of the modulus counts. */
   shearModulus?: number;
   ends: BarEnds;
   section: SectionShape;
@@ -50,13 +50,15 @@ export interface BarResult {
   modes: BarMode[];
   /** [kg] */
   mass: number;
-  theory: 'thin' | 'with-shear';
+  /** Timoshenko's: every bar shears. */
+  theory: 'with-shear';
+  /** Modulus of rigidity that was reckoned with [Pa], and whether it was given or is spruce's usual share of the modulus. */
+  shearModulus: number;
+  shear: 'given' | 'usual';
 }
 
 const MOST_STATIONS = 2000;
 const MOST_MODES = 12;
-/** Deeper than this share of its length a bar shears. */
-const DEEP = 1 / 15;
 /** Modulus along the grain over modulus of rigidity of spruces (USDA Wood Handbook, table 5-1). */
 const MODULUS_OVER_SHEAR = 17;
 /** Elements at least: three partials then hold to a ten thousandth. */
@@ -65,9 +67,7 @@ const LEAST_ELEMENTS = 60;
 /** @throws InvalidInput naming the field */
 export function barModes(bar: Bar, count: number): BarResult {
   checkBar(bar, count);
-  const deepest = Math.max(...bar.stations.map(({ height }) => height));
-  const sheared = bar.shearModulus !== undefined || deepest > DEEP * bar.length;
-  const shearModulus = sheared ? (bar.shearModulus ?? bar.modulus / MODULUS_OVER_SHEAR) : null;
+  const shearModulus = bar.shearModulus ?? bar.modulus / MODULUS_OVER_SHEAR;
   const nodes = nodesOf(bar);
   const along = (pick: (station: BarStation) => number) => (x: number) => straight(bar.stations, pick, x);
   const topWidthAt = bar.section === 'trapezoid' ? along(({ topWidth = 0 }) => topWidth) : undefined;
@@ -81,7 +81,9 @@ export function barModes(bar: Bar, count: number): BarResult {
   return {
     modes: solved.map(({ lambda, vector }) => modeOf(bar, nodes, elements, lambda, vector)),
     mass: massOf(elements),
-    theory: sheared ? 'with-shear' : 'thin',
+    theory: 'with-shear',
+    shearModulus,
+    shear: bar.shearModulus === undefined ? 'usual' : 'given',
   };
 }
 

@@ -30,7 +30,6 @@ export interface PlanFigures {
   stiffness: number;
   /** Stiffness at each height against the stiffest place (1). */
   alongStiffness: number[];
-  theory: 'thin' | 'with-shear';
 }
 
 const PARTIALS = 3;
@@ -45,7 +44,7 @@ export function bracePlaces({ length, heights }: BracePlan): number[] {
 
 /** @throws InvalidInput naming the field of the bar that can't be */
 export function planFigures(plan: BracePlan): PlanFigures {
-  const { modes, mass, theory } = barModes(toBar(plan), PARTIALS);
+  const { modes, mass } = barModes(toBar(plan), PARTIALS);
   const tallest = Math.max(...plan.heights);
   const second = plan.heights.map((_, i) => plainFigures(braceSection(plan, i)).secondMoment);
   const rectangle = (plan.width * tallest ** 3) / 12;
@@ -53,7 +52,6 @@ export function planFigures(plan: BracePlan): PlanFigures {
   return {
     modes,
     mass,
-    theory,
     rectangleMass: plan.density * plan.width * tallest * plan.length,
     stiffness: most / rectangle,
     alongStiffness: second.map((value) => value / most),

@@ -8,9 +8,21 @@ export const BRACE_ROLES = [
 ] as const; // prettier-ignore
 export type BraceRole = (typeof BRACE_ROLES)[number];
 
-/** Let into the linings, stopped short in the open, or up against another brace. */
-export const END_FITS = ['let-in', 'stopped', 'butted'] as const;
+/** Let into the linings, feathered out on the plate, stopped short in the open, or up against another brace. */
+export const END_FITS = ['let-in', 'feathered', 'stopped', 'butted'] as const;
 export type EndFit = (typeof END_FITS)[number];
+
+/** An end at the rim that is lower than this runs out on the plate; one that is taller reaches into the lining [m]. */
+const FEATHER = 1e-3;
+/** Short of the rim, an end is feathered up to this height [m]. */
+const LOW = 3e-3;
+
+/** How an end is most likely meant, until the maker says. @param height of the end [m] */
+export function usualEndFit(at: 'rim' | 'brace' | 'open', height: number): EndFit {
+  if (at === 'brace') return 'butted';
+  if (at === 'rim') return height > FEATHER ? 'let-in' : 'feathered';
+  return height > LOW ? 'stopped' : 'feathered';
+}
 
 /** As the plate's arch, flat, or of a radius of its own. */
 export const UNDERSIDES = ['plate', 'flat', 'own'] as const;

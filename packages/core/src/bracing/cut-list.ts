@@ -83,7 +83,7 @@ function endOf(brace: Brace, which: 0 | 1, plan: BracingPlan, shape: PlateShape)
   const end = which === 0 ? brace.from : brace.to;
   const fit = brace.ends[which];
   const height = heightAt(brace, which === 0 ? 0 : brace.length);
-  if (fit === 'stopped') return { fit, height, bevel: 0 };
+  if (fit === 'stopped' || fit === 'feathered') return { fit, height, bevel: 0 };
   const against = fit === 'let-in' ? nearestOnOutline(shape.outline, end).along : nearestBrace(brace, end, plan.braces);
   return { fit, height, bevel: against ? Math.PI / 2 - angleBetween(brace, against) : 0 };
 }

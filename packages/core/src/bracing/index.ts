@@ -3,7 +3,7 @@ export {
   type BracePlan, type BraceProfile, type IntervalSought, type PlanFigures, type ProfileSizes, type Sought,
 } from './brace-plan'; // prettier-ignore
 export {
-  BRACE_ROLES, BRIDGE_KINDS, CAPS, checkBracingPlan, crossingsOf, END_FITS, flipPlan, heightAt, lapCuts, lapOf, mirrored, MOST_BRACES, movedTo, newLap, PATCH_ROLES, STRING_MATERIALS, UNDERSIDES,
+  BRACE_ROLES, BRIDGE_KINDS, CAPS, checkBracingPlan, crossingsOf, END_FITS, flipPlan, heightAt, lapCuts, lapOf, mirrored, MOST_BRACES, movedTo, newLap, PATCH_ROLES, STRING_MATERIALS, UNDERSIDES, usualEndFit,
   type Brace, type BraceRole, type BracingPlan, type BridgeKind, type BridgePlan, type Cap, type Crossing, type EndFit, type Lap, type Patch, type PatchRole, type PlanString, type StringMaterial, type Underside,
 } from './bracing-plan'; // prettier-ignore
 export { nearestOnOutline, reachRim, snapEnd, type Snap, type SnapTarget } from './place';
@@ -20,7 +20,7 @@ export {
   type GluedPlace,
   type GluedPlate,
 } from './on-the-plate';
-export { lapStiffness, type LapFigures } from './lap-stiffness';
+export { keptHeight, lapStiffness, type LapFigures } from './lap-stiffness';
 export { planCautions, widestOpen } from './plan-cautions';
 export { CAUTION_CODES, type CautionCode, type CautionGround, type PlanCaution } from './caution';
 export { openingOf } from './practice';

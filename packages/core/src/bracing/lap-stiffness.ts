@@ -41,6 +41,26 @@ export function lapStiffness(lap: Lap, crossing: Crossing, plate: GluedPlate): L
   });
 }
 
+/** Height of a whole leg that bends as the notched one does at the crossing, of its own (1): what is left under the notch, and its cap. */
+export function keptHeight(lap: Lap, crossing: Crossing): number {
+  const leg = lap.lower === crossing.a.id ? crossing.a : crossing.b;
+  const along = leg === crossing.a ? crossing.alongA : crossing.alongB;
+  const { fromAbove, lowerHeight } = lapCuts(lap, crossing);
+  const whole = sectionAlong(leg, along);
+  const layerOf = ({ area, centroidHeight, secondMoment }: PlainFigures): Layer => ({
+    stretch: leg.modulus * area,
+    at: centroidHeight,
+    own: leg.modulus * secondMoment,
+  });
+  const left = layerOf(clippedFigures(whole, Math.max(LEAST_LEFT * lowerHeight, lowerHeight - fromAbove)));
+  const cap = capLayer(lap.cap, lap, leg, lowerHeight);
+  const { rigidity } = layeredRigidity(cap ? [left, cap] : [left]);
+  return Math.min(1, Math.cbrt(rigidity / (leg.modulus * plainFigures(whole).secondMoment)));
+}
+
+/** Cut deeper, a leg is two (1). */
+const LEAST_LEFT = 0.05;
+
 function capLayer(cap: Cap, { capThickness }: Lap, { width, modulus }: Brace, height: number): Layer | null {
   if (cap === 'none') return null;
   const { thickness, modulus: E } = cap === 'cloth' ? CLOTH : { thickness: capThickness, modulus };

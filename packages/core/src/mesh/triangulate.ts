@@ -2,7 +2,7 @@
 import { InvalidInput } from '../invalid-input';
 import { boundsOf, contains, nearestOn, type Point, type Polygon } from '../outline';
 import { constrainedDelaunay } from './constrained-delaunay';
-import { lineGraph, type MeshLine } from './line-graph';
+import { lineGraph, type LineGraph, type MeshLine } from './line-graph';
 
 export interface TriangleMesh {
   x: Float64Array;
@@ -23,23 +23,31 @@ const SMOOTHINGS = 4;
 /** Of the step: an exactly even field makes the triangulation reckon with exact numbers, which is slow. */
 const JITTER = 2e-2;
 
-/** @throws InvalidInput naming `meshSize` where the mesh would be too large, `outline` where none can be made */
+/**
+ * @param anchors places that become nodes where no other lies close by
+ * @throws InvalidInput naming `meshSize` where the mesh would be too large, `outline` where none can be made
+ */
 export function triangulate(
   outline: Polygon,
   holes: readonly Polygon[],
   interior: readonly MeshLine[],
   step: number,
+  anchors: readonly Point[] = [],
 ): TriangleMesh {
-  // prettier-ignore
   checkCount(outline, step);
-  const { corners, edges, lines, rim, holes: holeRims } = lineGraph(outline, holes, interior, step);
+  const graph = lineGraph(outline, holes, interior, step);
+  const { edges, lines, rim, holes: holeRims } = graph;
+  const corners = withAnchors(graph, anchors, step);
   const fixed = corners.length;
   const outer = rim.map((id) => corners[id]);
   const inner = holeRims.map((ids) => ids.map((id) => corners[id]));
   const isInside = (x: number, y: number) => contains(outer, x, y) && !inner.some((hole) => contains(hole, x, y));
   const points = [...corners];
+  const loose = corners.slice(graph.corners.length);
   for (const field of fieldsOf(interior, step)) {
-    const within = (x: number, y: number) => isInside(x, y) && field.isHere(x, y);
+    const off = KEEP_OFF * field.step;
+    const within = (x: number, y: number) =>
+      isInside(x, y) && field.isHere(x, y) && !loose.some(([px, py]) => Math.hypot(px - x, py - y) < off);
     points.push(...freePoints(corners, edges, outer, within, field.step));
   }
   let triangles = insideTriangles(points, edges, isInside);
@@ -48,6 +56,18 @@ export function triangulate(
   if (turnedOver) triangles = insideTriangles(points, edges, isInside);
   if (triangles.length === 0) throw new InvalidInput('outline', outline.length, 'leaves no room for a mesh');
   return compact(points, triangles, lines, rim);
+}
+
+/** Nearer to a corner or an edge than this share of the step, an anchor would make a sliver. */
+const ANCHOR_OFF = 0.15;
+
+function withAnchors({ corners, edges }: LineGraph, anchors: readonly Point[], step: number): Point[] {
+  const all = [...corners];
+  for (const [x, y] of anchors) {
+    const crowded = all.some(([px, py]) => Math.hypot(px - x, py - y) < ANCHOR_OFF * step);
+    if (!crowded && isFree(corners, edges, x, y, ANCHOR_OFF * step)) all.push([x, y]);
+  }
+  return all;
 }
 
 /** Before any work is done. */

@@ -68,7 +68,7 @@ export function bracePieces(top: TopInput, brace: TopBrace, { line, first, place
   const plate = shellMaterial(top.material);
   const level = grainOf(top) === 'level';
   const under = patchesUnder(top);
-  const endsOf = brace.ends ?? (['free', 'free'] as const);
+  const endsOf = (brace.ends ?? (['free', 'free'] as const)).map((kind) => (kind === 'letIn' && top.edge === 'free' ? 'free' : kind));
   const sections = sectionAlong(brace, notchesOf(brace, top));
   const station = ([x, y]: Place) => stationOf(brace.path, [x, y] as Point);
   return line.slice(1).map((b, i): BracePiece => {

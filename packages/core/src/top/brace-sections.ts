@@ -21,12 +21,15 @@ const piecesOf = (path: readonly Point[]): Segment[] => path.slice(1).map((to, i
 interface Notch {
   at: number;
   half: number;
+  /** Of the height (1). */
+  keeps: number;
 }
 
-/** Where an open leg is cut to half its height: as wide as what passes, on the slant. */
+/** Where a brace is cut: as drawn, and an open leg to half its height, as wide as what passes on the slant. */
 export function notchesOf(brace: TopBrace, { braces = [] }: TopInput): Notch[] {
-  if (brace.lap !== 'open') return [];
-  return braces.filter((other) => other !== brace).flatMap((other) => crossingsOf(brace, other));
+  const drawn = (brace.cuts ?? []).map(({ at, length, keeps }): Notch => ({ at, half: length / 2, keeps }));
+  if (brace.lap !== 'open') return drawn;
+  return [...drawn, ...braces.filter((other) => other !== brace).flatMap((other) => crossingsOf(brace, other))];
 }
 
 /** What only butts against the leg cuts no notch, on whichever side of its line round-off puts the end. */
@@ -42,7 +45,11 @@ function crossingsOf({ path, stations }: TopBrace, other: TopBrace): Notch[] {
       const meeting = meetingOf(piece, passing);
       if (!meeting || meeting.a < 0 || meeting.a > 1 || meeting.b < 0 || meeting.b > 1) continue;
       if (!goesOn(meeting.point, other, widest(stations)) || !goesOn(meeting.point, { path }, width)) continue;
-      found.push({ at: gone + meeting.a * lengthOf(piece), half: width / Math.sin(angleBetween(piece, passing)) / 2 });
+      found.push({
+        at: gone + meeting.a * lengthOf(piece),
+        half: width / Math.sin(angleBetween(piece, passing)) / 2,
+        keeps: NOTCHED,
+      });
     }
     gone += lengthOf(piece);
   }
@@ -70,7 +77,7 @@ export function sectionAlong(
   notches: readonly Notch[],
 ): (from: number, to: number, rise: Rise) => PieceSection {
   const between = stationsAround(stations);
-  const at = (s: number, extra: number, cut: number): Section => {
+  const at = (s: number, extra: number, softer: number): Section => {
     const { low, high, share } = between(s);
     const mix = (pick: (station: Station) => number) =>
       (1 - share) * pick(stations[low]) + share * pick(stations[high]);
@@ -78,14 +85,16 @@ export function sectionAlong(
     return {
       shape: section,
       width: mix(({ width }) => width),
-      height: height / Math.cbrt(1 - cut + cut / NOTCHED ** 3),
+      height: height / Math.cbrt(softer),
       ...(stations[low].topWidth !== undefined && { topWidth: mix(({ topWidth = 0 }) => topWidth) }),
     };
   };
   return (from, to, rise) => {
-    const cut = notches.reduce((sum, { at: middle, half }) => sum + overlap([from, to], [middle - half, middle + half]), 0);
-    const share = to > from ? Math.min(1, cut / (to - from)) : 0;
-    return meanSection(placesOf(from, to).map((place, i) => at(place, rise[i], share)));
+    const softer = notches.reduce((sum, { at: middle, half, keeps }) => {
+      const share = to > from ? overlap([from, to], [middle - half, middle + half]) / (to - from) : 0;
+      return sum + share * (keeps ** -3 - 1);
+    }, 1);
+    return meanSection(placesOf(from, to).map((place, i) => at(place, rise[i], softer)));
   };
 } // prettier-ignore
 

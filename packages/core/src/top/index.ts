@@ -11,5 +11,5 @@ export { nameMode, type TopModeKind } from './name-modes';
 export { strainEnergies, topStress, type EnergyShares, type StrainEnergy, type TopStress } from './strain';
 export { freedomsOf, woodSlopes, type SlopePair, type WoodSlopes } from './wood-slopes';
 export {
-  BRACE_ENDS, TOP_GRAINS, type BraceEnd, type TopBrace, type TopEdge, type TopGrain, type TopRim, type TopInput, type TopLoad, type TopMaterial, type TopPatch, type TopSandwich,
+  BRACE_ENDS, TOP_GRAINS, type BraceCut, type BraceEnd, type TopBrace, type TopEdge, type TopGrain, type TopRim, type TopInput, type TopLoad, type TopMaterial, type TopPatch, type TopSandwich,
 } from './top-input'; // prettier-ignore

@@ -21,6 +21,11 @@ export function nameMode(mesh: TriangleMesh, shape: Float64Array): TopModeKind {
   return across >= along ? 'cross-dipole' : 'long-dipole';
 }
 
+/** Air that a shape moves one way less what it moves the other [m2 times its unit]. */
+export function netMoved(mesh: TriangleMesh, shape: Float64Array): number {
+  return partsOf(mesh, shape).reduce((sum, { moved }) => sum + moved, 0);
+}
+
 interface Part {
   x: number;
   y: number;

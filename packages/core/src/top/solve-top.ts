@@ -2,7 +2,7 @@
 import { InvalidInput } from '../invalid-input';
 import { BLOCK, factorBlocks, lowestModes, multiplyBlocks, solveBlocks } from '../linalg';
 import type { Point } from '../outline';
-import { nameMode, type TopModeKind } from './name-modes';
+import { nameMode, netMoved, type TopModeKind } from './name-modes';
 import { DOF } from './freedoms';
 import type { TopModel } from './model';
 import { buildTop } from './top-model';
@@ -118,9 +118,9 @@ export function underForces({ model, L, shift }: FactoredTop, forces: readonly {
 } // prettier-ignore
 
 /** Rigid modes, and those of a top that slides in its plane, come before the wanted ones. */
-function spareModes({ edge, edgeInPlane }: TopInput): number {
+function spareModes({ edge, edgeInPlane, rim }: TopInput): number {
   if (edge === 'free') return 6;
-  return edgeInPlane === 'free' ? 3 : 1;
+  return edgeInPlane === 'free' || rim?.inPlane !== undefined ? 3 : 1;
 }
 
 /** Symmetric plates have modes in pairs. */
@@ -149,7 +149,14 @@ export function topModes({ top, model, L, shift }: FactoredTop, wanted: number):
     const scaled = shape.map((value) => value / largest);
     return [{ frequency, shape: scaled, modalMass: 1 / largest ** 2, kind: nameMode(model.mesh, scaled), vector, lambda: lambda[m] }];
   });
-  return { modes: modes.slice(0, wanted), status };
+  return { modes: withOneMonopole(model, modes).slice(0, wanted), status };
+} // prettier-ignore
+
+/** Only one mode pumps as one piece: the one that moves most air for its weight. What else moves air one way does so in a part of the plate, as the upper bout. */
+function withOneMonopole({ mesh }: TopModel, modes: readonly TopMode[]): TopMode[] {
+  const pumping = modes.map(({ shape, modalMass, kind }) => (kind === 'monopole' ? netMoved(mesh, shape) ** 2 / modalMass : 0));
+  const most = pumping.indexOf(Math.max(...pumping));
+  return modes.map((mode, i) => (mode.kind === 'monopole' && i !== most ? { ...mode, kind: 'other' } : mode));
 } // prettier-ignore
 
 /** Largest way in the plane of the plate: a mode that hardly moves out of it makes no sound. */

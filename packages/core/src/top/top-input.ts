@@ -24,10 +24,20 @@ export interface TopBrace {
   material?: TopMaterial;
   /** Cut from above where another passes over it. */
   lap?: 'full' | 'open';
+  /** Where less of it is left: notches as drawn, holes. */
+  cuts?: readonly BraceCut[];
   /** At its first and its last point; free where they are not said. */
   ends?: readonly [BraceEnd, BraceEnd];
   /** How deep its let-in ends reach into the lining [m]; 3 mm where it is not said. */
   pocket?: number;
+}
+
+export interface BraceCut {
+  /** Middle, along the path, and length [m]. */
+  at: number;
+  length: number;
+  /** Height of a whole section that is as stiff, of the section's own (1). */
+  keeps: number;
 }
 
 /**
@@ -95,6 +105,8 @@ export interface TopInput {
   probes?: readonly Point[];
   modeCount?: number;
   meshSize?: number;
+  /** Places that the mesh has nodes at: where something pushes at a point and is read. */
+  anchors?: readonly Point[];
 }
 
 const SIZES = { least: 0.02, most: 2 };
@@ -167,7 +179,11 @@ function checkSandwich(sandwich: TopSandwich): void {
   if (!(sandwich.glueMass >= 0)) throw new InvalidInput('sandwich.glueMass', sandwich.glueMass, 'must be zero or more');
 } // prettier-ignore
 
-function checkBrace({ path, stations, section, material, pocket }: TopBrace, i: number, top: TopInput): void {
+function checkBrace(
+  { path, stations, section, material, pocket, cuts = [] }: TopBrace,
+  i: number,
+  top: TopInput,
+): void {
   if (path.length < 2) throw new InvalidInput(`braces[${i}].path`, path.length, 'needs two points');
   path.forEach((point) => requireOn(top, point, `braces[${i}].path`));
   if (stations.length === 0) throw new InvalidInput(`braces[${i}].stations`, 0, 'has none');
@@ -179,6 +195,10 @@ function checkBrace({ path, stations, section, material, pocket }: TopBrace, i: 
     }
   });
   if (material) checkMaterial(material, `braces[${i}].material`);
+  cuts.forEach(({ keeps, length }, j) => {
+    requireWithin(`braces[${i}].cuts[${j}].keeps`, keeps, 0.01, 1);
+    if (!(length >= 0)) throw new InvalidInput(`braces[${i}].cuts[${j}].length`, length, 'must be zero or more');
+  });
   if (pocket !== undefined) requireWithin(`braces[${i}].pocket`, pocket, 0, 0.03);
 }
 

@@ -30,17 +30,30 @@ export function defaultMeshSize(outline: TopInput['outline']): number {
   return Math.sqrt(Math.abs(twice) / 2) / STEPS;
 }
 
+/** A sliver's angle [rad], and steps that are tried in turn where one is met: lines then pass each other elsewhere. */
+const SLIVER = 0.06;
+const OTHER_STEPS = [1, 0.97, 0.94, 1.03];
+
+/** @throws InvalidInput naming `meshSize` where the mesh would be too large */
+function meshOf({ outline, holes = [], braces = [], patches = [], anchors }: TopInput, wanted: number): TriangleMesh {
+  let best: TriangleMesh | null = null;
+  for (const share of OTHER_STEPS) {
+    const step = wanted * share;
+    const lines = [
+      ...braces.map(({ path }) => ({ points: path, closed: false })),
+      ...patches.map((patch) => ({ points: patch.outline, closed: true, step: step * PATCH_STEP })),
+    ];
+    const made = triangulate(outline, holes, lines, step, anchors);
+    if (!best || made.worstAngle > best.worstAngle) best = made;
+    if (best.worstAngle > SLIVER) break;
+  }
+  return { ...best!, lines: best!.lines.slice(0, braces.length) };
+}
+
 /** @throws InvalidInput naming the field */
 export function buildTop(top: TopInput): TopModel {
   checkTop(top);
-  const { braces = [], patches = [] } = top;
-  const step = top.meshSize ?? defaultMeshSize(top.outline);
-  const lines = [
-    ...patches.map(({ outline }) => ({ points: outline, closed: true, step: step * PATCH_STEP })),
-    ...braces.map(({ path }) => ({ points: path, closed: false })),
-  ];
-  const made = triangulate(top.outline, top.holes ?? [], lines, step);
-  const mesh = { ...made, lines: made.lines.slice(patches.length) };
+  const mesh = meshOf(top, top.meshSize ?? defaultMeshSize(top.outline));
   const z = nodeHeights(mesh, top);
   const plate = plateElements(mesh, z, top);
   const pieces = piecesOf(mesh, z, plate.nodeThickness, top);

@@ -15,7 +15,7 @@ const OTHER_WOOD: Record<keyof WoodFactors, number> = { along: 0.06, across: 0.0
 /** A hand planes this unevenly (1). */
 const HAND = 0.1;
 /** Steps of the mesh along the plate: another mesh than the voicing's own. */
-const STEPS = 18;
+const STEPS = 21;
 
 export const otherWood = (random: RandomSource): WoodFactors =>
   Object.fromEntries(WOOD_FACTORS.map((name) => [name, Math.exp(OTHER_WOOD[name] * random.normal())])) as Record<keyof WoodFactors, number>; // prettier-ignore

@@ -53,7 +53,7 @@ export interface VoicingSettings {
 
 const USUAL_MODES = 5;
 /** Coarser than the whole top's: what it errs by is fitted away, and a shaving's effect is a difference. */
-const STEPS = 16;
+const STEPS = 18;
 /** By so much a factor is changed to see what it does. */
 const NUDGE = 0.02;
 
@@ -67,7 +67,11 @@ interface OnTheBench {
 const inputOf = (top: TopPlan, by: WoodFactors, { closed, meshSize }: VoicingSettings): TopInput => ({
   ...topOfPlan(withFactors({ ...top, bridge: closed && top.bridge }, by), closed ? 'glued' : 'free'),
   meshSize: meshSize ?? Math.sqrt(top.shape.length * top.shape.width) / STEPS,
+  anchors: setupsOf(top, closed).flatMap(({ load, rests }) => [load, ...(rests ?? [])]),
 });
+
+const setupsOf = (top: TopPlan, closed: boolean) =>
+  flexSetups(top.shape, bridgeAt(top.plan.bridge, top.scale), top.trebleSign, closed);
 
 function solveOnBench(top: TopPlan, factors: WoodFactors, settings: VoicingSettings): OnTheBench {
   const { closed, modeCount = USUAL_MODES, named } = settings;
@@ -78,7 +82,7 @@ function solveOnBench(top: TopPlan, factors: WoodFactors, settings: VoicingSetti
   const found = topModes(factored, modeCount).modes.map((mode) => ({ ...mode, trace: trace(mode.shape) }));
   const modes = named ? followModes(named, found) : found;
   const rise = risen(factored);
-  const bends = flexSetups(top.shape, bridgeAt(top.plan.bridge, top.scale), top.trebleSign, closed).map((setup): Term => {
+  const bends = setupsOf(top, closed).map((setup): Term => {
     const { force, x } = underForces(factored, forcesOf(setup));
     const compliance = dot(force, x);
     return { key: `flex:${setup.place}`, value: compliance, pair: { x, y: x, lambda: 0 }, over: -compliance };

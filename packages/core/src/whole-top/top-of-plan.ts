@@ -1,10 +1,24 @@
 /** The whole top as the solver wants it, from what is drawn and measured of a build. SI. */
-import { bracePlaces, braceSection, bridgeAt, type Brace, type BracingPlan, type Patch } from '../bracing';
+import {
+  bracePlaces,
+  braceSection,
+  bridgeAt,
+  crossingsOf,
+  heightAt,
+  keptHeight,
+  lapOf,
+  type Brace,
+  type BracingPlan,
+  type EndFit,
+  type Patch,
+} from '../bracing';
 import { InvalidInput } from '../invalid-input';
 import { contains, type Family, type PlateShape, type Point, type Polygon } from '../outline';
 import { stringLoad, usualStrings } from '../strings';
 import {
   thicknessField,
+  type BraceCut,
+  type BraceEnd,
   type TopBrace,
   type TopInput,
   type TopLoad,
@@ -39,6 +53,11 @@ export interface TopPlan {
 
 /** Linings and sides let the rim turn a little [N m/rad per m]. Stated choice: between a bare side's and a full block's. */
 const LININGS = 100;
+/**
+ * A ring of side and lining, curved as a body is, gives in the plate's plane by E A / R^2: 11 GPa, 150 mm2 of it, 0.19 m [N/m2]. Between sliding and held, that
+ * is a half to two thirds of the way for most tops.
+ */
+const SIDES = (11e9 * 150e-6) / 0.19 ** 2;
 /** A test weight of about a kilogram [N]. */
 export const TEST_FORCE = 10;
 /** A glued bridge: hardwood with its grain across the plate, as high as most [m]. Source: USDA Wood Handbook, table 5-3, of the heavier hardwoods. */
@@ -53,11 +72,12 @@ const STICK = { across: 0.07, shear: 0.064, poisson: 0.37 } as const;
 /** Heights that are cut to nothing are a shaving still [m]. */
 const SHAVING = 4e-4;
 const RING_CORNERS = 40;
+const ENDS: Record<EndFit, BraceEnd> = { 'let-in': 'letIn', feathered: 'free', stopped: 'stopped', butted: 'butted' };
 
-const EDGES: Record<TopHold, Pick<TopInput, 'edge' | 'edgeInPlane'>> = {
+const EDGES: Record<TopHold, Pick<TopInput, 'edge' | 'edgeInPlane' | 'rim'>> = {
   free: { edge: 'free' },
   ring: { edge: 'supported', edgeInPlane: 'free' },
-  glued: { edge: { rotationalStiffness: LININGS }, edgeInPlane: 'held' },
+  glued: { edge: 'supported', rim: { inPlane: SIDES, rotational: LININGS } },
   clamped: { edge: 'clamped', edgeInPlane: 'held' },
 };
 
@@ -65,7 +85,7 @@ const EDGES: Record<TopHold, Pick<TopInput, 'edge' | 'edgeInPlane'>> = {
 export function topOfPlan(top: TopPlan, hold: TopHold): TopInput {
   const { shape, plan, wood } = top;
   plan.braces.forEach((brace) => requireOnWood(brace, shape));
-  const braces = plan.braces.map((brace) => braceOf(brace, plan));
+  const braces = plan.braces.map((brace) => ({ ...braceOf(brace, plan), ends: endsIn(hold, brace) }));
   const patches = plan.patches.map(patchOf(wood));
   const material = materialOf(wood);
   const glued = top.bridge && plan.bridge.kind !== 'floating';
@@ -76,6 +96,13 @@ export function topOfPlan(top: TopPlan, hold: TopHold): TopInput {
     patches: glued ? [...patches, bridgeOf(top)] : patches,
     ...EDGES[hold],
   }; // prettier-ignore
+}
+
+/** Before the top is glued to them, linings hold no end. */
+function endsIn(hold: TopHold, { ends }: Brace): [BraceEnd, BraceEnd] {
+  const lined = hold === 'glued' || hold === 'clamped';
+  const kindOf = (fit: EndFit) => (fit === 'let-in' && !lined ? 'free' : ENDS[fit]);
+  return [kindOf(ends[0]), kindOf(ends[1])];
 }
 
 /** Thinner than this is a hole in the making [m]. */
@@ -119,10 +146,8 @@ function passesInto(hole: Polygon, [ax, ay]: Point, [bx, by]: Point): boolean {
   return false;
 }
 
-/** A leg that is cut from above and not capped with wood stays open there: cloth holds little. */
-function braceOf(brace: Brace, { laps }: BracingPlan): TopBrace {
+function braceOf(brace: Brace, plan: BracingPlan): TopBrace {
   const places = bracePlaces(brace);
-  const open = laps.some(({ lower, cap }) => lower === brace.id && cap !== 'wood');
   return {
     path: [brace.from, brace.to],
     section: brace.section,
@@ -134,8 +159,31 @@ function braceOf(brace: Brace, { laps }: BracingPlan): TopBrace {
       density: brace.density, modulusAlong: brace.modulus, modulusAcross: STICK.across * brace.modulus,
       shearModulus: STICK.shear * brace.modulus, poisson: STICK.poisson,
     },
-    lap: open ? 'open' : 'full',
+    cuts: [...notchesOf(brace, plan), ...rodHoleOf(brace)],
   }; // prettier-ignore
+}
+
+/** A leg that is cut from above, as deep as drawn and capped as drawn; what passes under it fills the other's notch, which then counts as whole. */
+function notchesOf(brace: Brace, { braces, laps }: BracingPlan): BraceCut[] {
+  return crossingsOf(braces).flatMap((crossing) => {
+    const lap = lapOf({ laps }, crossing.a.id, crossing.b.id);
+    if (lap?.lower !== brace.id) return [];
+    const [at, other] = crossing.a === brace ? [crossing.alongA, crossing.b] : [crossing.alongB, crossing.a];
+    return [{ at, length: other.width / Math.sin(crossing.angle), keeps: keptHeight(lap, crossing) }];
+  });
+}
+
+/** For the key of a truss rod [m]. */
+const ROD_HOLE = 8e-3;
+
+/** Through the middle of the height, where the brace passes the centre line. */
+function rodHoleOf(brace: Brace): BraceCut[] {
+  const [, from] = brace.from;
+  const [, to] = brace.to;
+  if (!brace.accessHole || from * to >= 0) return [];
+  const at = (brace.length * from) / (from - to);
+  const hole = Math.min(0.9, ROD_HOLE / heightAt(brace, at));
+  return [{ at, length: ROD_HOLE, keeps: Math.cbrt(1 - hole ** 3) }];
 }
 
 const patchOf = (wood: OrthotropicConstants) => ({ role, x, y, length, width, thickness, grain }: Patch): TopPatch => ({

@@ -1,5 +1,5 @@
 import {
-  angleOf, formatPlanLength, inWords, movedTo, moveX, pointAlong, RIM_INSET, snapEnd, xOf,
+  angleOf, formatPlanLength, heightAt, inWords, movedTo, moveX, pointAlong, RIM_INSET, snapEnd, usualEndFit, xOf,
   type Brace, type BracingPlan, type Point, type Snap, type UnitChoice,
 } from '@nimble/core'; // prettier-ignore
 import { useState } from 'react';
@@ -83,10 +83,11 @@ function BraceHandles({ bracing, ground, pixelsPerMm, units, brace }: Props & { 
   );
 }
 
-/** An end at the rim is let in, one against another brace butts, one in the open stops short. */
+/** As an end there is most likely meant; one on the centre line stays what it was. */
 function fitted(brace: Brace, which: 'from' | 'to', snap: Snap): Brace {
-  const fit = snap.to === 'rim' ? 'let-in' : snap.to === 'brace' ? 'butted' : snap.to === 'mirror' ? null : 'stopped';
-  if (!fit) return brace;
+  if (snap.to === 'mirror') return brace;
+  const height = heightAt(brace, which === 'from' ? 0 : brace.length);
+  const fit = usualEndFit(snap.to === 'rim' || snap.to === 'brace' ? snap.to : 'open', height);
   return { ...brace, ends: which === 'from' ? [fit, brace.ends[1]] : [brace.ends[0], fit] };
 }
 
