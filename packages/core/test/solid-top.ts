@@ -54,7 +54,7 @@ export const tapered: Height = (s, { from, to, height, end, taper }) =>
 export const even: Height = (_, { height }) => height;
 
 function braceOf(name: StickName, heightOf: Height) {
-  const stick = STICKS[name] as Stick;
+  const stick = STICKS[name];
   const { p, direction, from, to, width } = stick;
   const at = (s: number): [number, number] => [p[0] + s * direction[0], p[1] + s * direction[1]];
   const count = 96;

@@ -49,7 +49,7 @@ export function tunedBars(seed: number, rounds: number): TunedBars {
     const { values } = figuresOnBench(top, { ...bench, named });
     return named.map((_, m) => values.find(({ key }) => key === `mode:${m}`)!.value);
   };
-  const model = openVoicingModel(TAKEN, AS_TAKEN, { closed: false, modeCount: MODES });
+  const model = openVoicingModel(TAKEN, AS_TAKEN, { closed: false, modeCount: MODES, meshSize: 0.026 });
   const ids = bars.map(({ id }) => id);
   const { stretches } = barEffects(model, ids, LEAST);
   const stroke = (b: number, depth: number): Shaving => ({ place: { kind: 'brace', id: ids[b], from: stretches[b][0], to: stretches[b][1] }, depth });
@@ -72,7 +72,7 @@ export function tunedBars(seed: number, rounds: number): TunedBars {
   let round = 0;
   while (round < rounds) {
     round++;
-    const taken = openVoicingModel(asShaved(TAKEN, told), AS_TAKEN, { closed: false, modeCount: MODES, named: model.modes });
+    const taken = openVoicingModel(asShaved(TAKEN, told), AS_TAKEN, { closed: false, modeCount: MODES, meshSize: 0.026, named: model.modes });
     const { effect, left } = barEffects(taken, ids, LEAST, read.map((cents) => Math.exp(cents / CENTS)));
     const { depths, done: near } = tuneBars({
       bars: read.map((value, i) => ({ name: bars[i].name, cents: { value, sd: HEARD }, goal: null, left: left[i] })),

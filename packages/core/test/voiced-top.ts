@@ -20,7 +20,7 @@ export const SPREAD = { density: 0.03, modulus: 0.1, braceDensity: 0.05, braceMo
 /** Of a note, a bend and a weighing, as shares. */
 const ERRS = { mode: 0.003, flex: 0.02, mass: 0.001 };
 export const HAND = 0.15;
-export const TRUE_MESH = 0.019;
+export const TRUE_MESH = 0.021;
 const STRUCK = [[0.05, 0.05], [0.05, -0.05], [0.13, 0.1], [0.13, -0.1], [0.23, 0.09], [0.23, -0.09], [0.25, 0], [0.33, 0.14], [0.33, -0.14], [0.36, 0], [0.42, 0.08], [0.42, -0.08]] as const; // prettier-ignore
 
 export interface VoicedRound {
@@ -115,7 +115,7 @@ export function calibrated(top: TopPlan, { heard, others }: Omit<Read, 'true'>) 
   return calibrate(
     top,
     (model) => [...matchModes(model.modes, heard).map(({ key, frequency }) => ({ key, value: frequency })), ...others],
-    { prior: priorSpread(SPREAD), settings: { closed: false } },
+    { prior: priorSpread(SPREAD), settings: { closed: false, meshSize: 0.026 } },
   );
 }
 

@@ -27,7 +27,7 @@ export interface Bar {
   length: number;
   density: number;
   modulus: number;
-  /** [Pa]; if it is not given, spruce's share of the modulus counts. */
+  /** [Pa]; if it is not given, spruce's share of the modulus counts. Infinite for thin-bar theory, as textbooks have it. */
   shearModulus?: number;
   ends: BarEnds;
   section: SectionShape;
@@ -50,8 +50,8 @@ export interface BarResult {
   modes: BarMode[];
   /** [kg] */
   mass: number;
-  /** Timoshenko's: every bar shears. */
-  theory: 'with-shear';
+  /** Every bar shears, but where it was asked for as infinitely stiff against that. */
+  theory: 'with-shear' | 'thin';
   /** Modulus of rigidity that was reckoned with [Pa], and whether it was given or is spruce's usual share of the modulus. */
   shearModulus: number;
   shear: 'given' | 'usual';
@@ -68,20 +68,21 @@ const LEAST_ELEMENTS = 60;
 export function barModes(bar: Bar, count: number): BarResult {
   checkBar(bar, count);
   const shearModulus = bar.shearModulus ?? bar.modulus / MODULUS_OVER_SHEAR;
+  const thin = shearModulus === Infinity;
   const nodes = nodesOf(bar);
   const along = (pick: (station: BarStation) => number) => (x: number) => straight(bar.stations, pick, x);
   const topWidthAt = bar.section === 'trapezoid' ? along(({ topWidth = 0 }) => topWidth) : undefined;
   const elements = barElements(
     nodes,
     { section: bar.section, widthAt: along(({ width }) => width), heightAt: along(({ height }) => height), topWidthAt },
-    { density: bar.density, modulus: bar.modulus, shearModulus },
+    { density: bar.density, modulus: bar.modulus, shearModulus: thin ? null : shearModulus },
     bar.foundation ?? 0,
   ); // prettier-ignore
   const solved = modesOf(elements, bar.ends, count, (bar.foundation ?? 0) > 0);
   return {
     modes: solved.map(({ lambda, vector }) => modeOf(bar, nodes, elements, lambda, vector)),
     mass: massOf(elements),
-    theory: 'with-shear',
+    theory: thin ? 'thin' : 'with-shear',
     shearModulus,
     shear: bar.shearModulus === undefined ? 'usual' : 'given',
   };
@@ -91,7 +92,7 @@ function checkBar({ length, density, modulus, shearModulus, section, stations, f
   requirePositive('length', length);
   requirePositive('density', density);
   requirePositive('modulus', modulus);
-  if (shearModulus !== undefined) requirePositive('shearModulus', shearModulus);
+  if (shearModulus !== undefined && shearModulus !== Infinity) requirePositive('shearModulus', shearModulus);
   if (!(foundation >= 0)) throw new InvalidInput('foundation', foundation, 'must not be below zero');
   if (!Number.isInteger(count) || count < 1 || count > MOST_MODES)
     throw new InvalidInput('count', count, `must be a whole number from 1 to ${MOST_MODES}`);

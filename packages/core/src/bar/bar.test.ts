@@ -3,7 +3,7 @@ import { barModes, type Bar, type BarStation } from '.';
 const uniform = (length: number, width: number, height: number, count = 31): BarStation[] =>
   Array.from({ length: count }, (_, i) => ({ x: (length * i) / (count - 1), width, height }));
 const brace: Bar = {
-  length: 0.3, density: 420, modulus: 12e9, ends: 'free', section: 'rectangle', stations: uniform(0.3, 8e-3, 0.014),
+  length: 0.3, density: 420, modulus: 12e9, shearModulus: Infinity, ends: 'free', section: 'rectangle', stations: uniform(0.3, 8e-3, 0.014),
 }; // prettier-ignore
 const frequencies = (bar: Bar, count = 3) => barModes(bar, count).modes.map(({ frequency }) => frequency);
 const near = (found: readonly number[], known: readonly number[], share: number) =>
@@ -27,9 +27,13 @@ describe('partials of uniform bars', () => {
     const bar: Bar = { ...brace, density: 430, modulus: 12.5e9, shearModulus: 0.75e9, stations: uniform(0.3, 8e-3, 0.012, 61) }; // prettier-ignore
     near(frequencies(bar), [724.988, 1911.92, 3527.02], 1.5e-3); // as a solid
     near(frequencies(bar), [724.756, 1908.7, 3510.04], 5e-3);
-    near(frequencies({ ...bar, shearModulus: undefined }), [738.956, 2036.96, 3993.26], 1e-4);
+    near(frequencies({ ...bar, shearModulus: Infinity }), [738.956, 2036.96, 3993.26], 1e-4);
     expect(barModes(bar, 1).mass).toBeCloseTo(0.012384, 9);
-    expect(barModes({ ...brace, stations: uniform(0.3, 8e-3, 0.021) }, 1).theory).toBe('with-shear'); // deeper than a fifteenth
+    // A seventeenth of the modulus, as spruces have, where none is given.
+    const { theory, shear, shearModulus } = barModes({ ...brace, shearModulus: undefined }, 1);
+    expect([theory, shear, shearModulus]).toEqual(['with-shear', 'usual', 12e9 / 17]);
+    expect(barModes(brace, 1).theory).toBe('thin');
+    expect(barModes(bar, 1).shear).toBe('given');
   });
   it('on a soft foundation starts with the bar going up and down as one: sqrt(k / m)', () => {
     const foundation = 2e4;

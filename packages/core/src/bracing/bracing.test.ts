@@ -8,7 +8,10 @@ const plan: BracePlan = {
 describe('a brace on the bench', () => {
   it('of even height is the plain rectangle: its partials, its weight', () => {
     const { modes, mass, rectangleMass, stiffness, alongStiffness } = planFigures(plan);
-    expect(modes.map(({ frequency }) => Math.round(frequency))).toEqual([855, 2356, 4619]); // physics.md 6
+    // physics.md 6, less what shear takes: as much as of case04a, by the square of the height.
+    [854.7, 2356, 4619].forEach((thin, i) =>
+      expect(modes[i].frequency / thin).toBeCloseTo([0.974, 0.916, 0.843][i], 2),
+    );
     expect(mass * 1e3).toBeCloseTo(420 * 0.3 * 8 * 0.014, 6);
     expect([mass / rectangleMass, stiffness]).toEqual([expect.closeTo(1, 9), expect.closeTo(1, 9)]);
     expect(alongStiffness.every((share) => Math.abs(share - 1) < 1e-12)).toBe(true);
@@ -45,9 +48,9 @@ describe('usual profiles', () => {
 
 describe('seeking a note', () => {
   it('lowers the first partial by planing the middle, to the note, and nowhere adds wood', () => {
-    const { heights, frequency, reached, removed } = seekNote(plan, 0, 830.6); // half a step under 854.7 is 806.7
+    const { heights, frequency, reached, removed } = seekNote(plan, 0, 809); // half a step under 832.4 is 786
     expect(reached).toBe(true);
-    expect(Math.abs(frequency - 830.6)).toBeLessThan(0.1);
+    expect(Math.abs(frequency - 809)).toBeLessThan(0.1);
     expect(planFigures({ ...plan, heights }).modes[0].frequency).toBeCloseTo(frequency, 9);
     heights.forEach((height) => expect(height).toBeLessThanOrEqual(0.014));
     expect(heights[0]).toBe(0.014); // the ends would raise it

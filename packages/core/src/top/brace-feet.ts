@@ -6,7 +6,7 @@
 import type { TriangleMesh } from '../mesh';
 import type { Point } from '../outline';
 import { planeStress, type ShellMaterial } from './layered-plate';
-import type { TopBrace, TopInput } from './top-input';
+import type { TopBrace } from './top-input';
 
 export interface FootHold {
   /** Slip by shear of the foot [m2/N]. */
@@ -81,12 +81,21 @@ function footprints({ path, stations }: TopBrace): Footprint[] {
 const meanWidth = (stations: TopBrace['stations']) =>
   stations.reduce((sum, { width }) => sum + width, 0) / stations.length;
 
-function mayTouch(corners: readonly Point[], { from, to, width }: Footprint): boolean {
-  return [0, 1].every((axis) => {
-    const low = Math.min(from[axis], to[axis]) - width / 2;
-    const high = Math.max(from[axis], to[axis]) + width / 2;
-    return corners.some((corner) => corner[axis] > low) && corners.some((corner) => corner[axis] < high);
-  });
+/** Not wholly beyond one of its sides or ends. */
+function mayTouch(corners: readonly Point[], { from, to, width, angle }: Footprint): boolean {
+  const [c, s] = [Math.cos(angle), Math.sin(angle)];
+  const length = (to[0] - from[0]) * c + (to[1] - from[1]) * s;
+  let [left, right, before, after] = [0, 0, 0, 0];
+  for (const [x, y] of corners) {
+    const along = (x - from[0]) * c + (y - from[1]) * s;
+    const beside = (y - from[1]) * c - (x - from[0]) * s;
+    if (beside > width / 2) left++;
+    if (beside < -width / 2) right++;
+    if (along < 0) before++;
+    if (along > length) after++;
+  }
+  const all = corners.length;
+  return left < all && right < all && before < all && after < all;
 }
 
 /** The part of a triangle that lies on a foot. Source: Sutherland and Hodgman, Reentrant Polygon Clipping. */

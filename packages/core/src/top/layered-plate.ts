@@ -38,16 +38,15 @@ export interface LayeredPlate {
 }
 
 export function layeredPlate(layers: readonly PlateLayer[]): LayeredPlate {
-  const sums = layers.map((layer) => ({
-    ...layer,
-    Q: planeStress(layer.material, layer.angle),
-    along: planeStress(layer.material, layer.angle, layer.held),
-  }));
+  const sums = layers.map((layer) => {
+    const Q = planeStress(layer.material, layer.angle);
+    return { ...layer, Q, along: layer.held ? planeStress(layer.material, layer.angle, layer.held) : Q };
+  });
   const trace = (Q: Float64Array) => Q[0] + Q[4];
   const weight = sums.reduce((sum, { along, thickness }) => sum + trace(along) * thickness, 0);
   const neutral = sums.reduce((sum, { along, thickness, at }) => sum + trace(along) * thickness * at, 0) / weight;
   const [A, B, D] = [new Float64Array(9), new Float64Array(9), new Float64Array(9)];
-  for (const { Q, along, thickness: h, at } of sums) {
+  for (const { along, thickness: h, at } of sums) {
     const arm = at - neutral;
     for (let i = 0; i < 9; i++) {
       A[i] += along[i] * h;
@@ -112,6 +111,10 @@ function throughShear(layers: readonly LayerInAxes[]): Float64Array {
   };
   const plain = (of: 'x' | 'y' | 'mixed') =>
     layers.reduce((sum, layer) => sum + layer.thickness * moduli(layer)[of], 0);
+  if (layers.length === 1) {
+    const { x, y, mixed } = moduli(layers[0]);
+    return Float64Array.of(x, mixed, mixed, y).map((G) => (5 / 6) * G * layers[0].thickness);
+  }
   const x = shearOneWay(upward.map((layer) => ({ ...layer, stiffness: layer.Q[0], G: moduli(layer).x })));
   const y = shearOneWay(upward.map((layer) => ({ ...layer, stiffness: layer.Q[4], G: moduli(layer).y })));
   const mixed = plain('mixed') * Math.sqrt((x * y) / (plain('x') * plain('y')));

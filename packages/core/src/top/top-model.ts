@@ -7,10 +7,10 @@ import { triangulate, type TriangleMesh } from '../mesh';
 import { bracePieces, fillPiece, OWN, PIECE_SIZE, type BracePiece } from './brace-elements';
 import { applyHeld, holdEdge } from './hold-edge';
 import type { TopModel } from './model';
-import { plateElements } from './plate-elements';
+import { plateElements, thicknessField } from './plate-elements';
 import { scatteredField } from './scattered-field';
 import type { Place } from './space';
-import { checkTop, type TopInput } from './top-input';
+import { checkTop, type TopInput, type TopPatch } from './top-input';
 import { freedomsOf } from './wood-slopes';
 
 /** Freedoms of a node; of this file's own, as a loop pays for one that is imported. */
@@ -30,18 +30,31 @@ export function defaultMeshSize(outline: TopInput['outline']): number {
   return Math.sqrt(Math.abs(twice) / 2) / STEPS;
 }
 
+/** A patch that bends less than half as hard as the plate hardly changes how that bends (1). */
+const STIFFENS = 0.5;
+
+function stiffens({ thickness, material }: TopPatch, top: TopInput): boolean {
+  const plate = thicknessField(top)(...top.outline[0]);
+  return material.modulusAlong * thickness ** 3 > STIFFENS * top.material.modulusAlong * plate ** 3;
+}
+
 /** A sliver's angle [rad], and steps that are tried in turn where one is met: lines then pass each other elsewhere. */
 const SLIVER = 0.06;
 const OTHER_STEPS = [1, 0.97, 0.94, 1.03];
 
 /** @throws InvalidInput naming `meshSize` where the mesh would be too large */
-function meshOf({ outline, holes = [], braces = [], patches = [], anchors }: TopInput, wanted: number): TriangleMesh {
+function meshOf(top: TopInput, wanted: number): TriangleMesh {
+  const { outline, holes = [], braces = [], patches = [], anchors } = top;
   let best: TriangleMesh | null = null;
   for (const share of OTHER_STEPS) {
     const step = wanted * share;
     const lines = [
       ...braces.map(({ path }) => ({ points: path, closed: false })),
-      ...patches.map((patch) => ({ points: patch.outline, closed: true, step: step * PATCH_STEP })),
+      ...patches.map((patch) => ({
+        points: patch.outline,
+        closed: true,
+        ...(stiffens(patch, top) && { step: step * PATCH_STEP }),
+      })),
     ];
     const made = triangulate(outline, holes, lines, step, anchors);
     if (!best || made.worstAngle > best.worstAngle) best = made;

@@ -68,6 +68,16 @@ export type EventOf<K extends VoicingKind> = Extract<VoicingEvent, { kind: K }>;
 export const standingEvents = <K extends VoicingKind>(events: readonly VoicingEvent[], kind: K): EventOf<K>[] =>
   events.filter((event): event is EventOf<K> => event.kind === kind && !event.retracted);
 
+/** When the top was on its sides for sure: what was said of the box, or of a bend on it; null while nothing says so. */
+export function closedSince(events: readonly VoicingEvent[]): string | null {
+  const onSides = events.filter(
+    (event) =>
+      !event.retracted &&
+      (event.kind === 'flex' ? event.body.closed : ['box', 'trim', 'resonances', 'strung'].includes(event.kind)),
+  );
+  return onSides.reduce<string | null>((first, { at }) => (first === null || at < first ? at : first), null);
+}
+
 /** Quantities of a round whose outcomes the maker let in. */
 export function letInOf(events: readonly VoicingEvent[], round: number): string[] {
   const said = standingEvents(events, 'let-in').filter((event) => event.round === round);

@@ -35,7 +35,7 @@ export {
 export { bendByHand, ENOUGH_MARKS, markedBends, type MarkedBend } from './hand-marks';
 export { heardModes, WALKED, type HeardNote } from './heard-modes';
 export {
-  goalOf, letInOf, REPAIRS, standingEvents, VOICING_KINDS, type EventOf, type RepairKind, type VoicingBodies, type VoicingEvent, type VoicingKind,
+  goalOf, closedSince, letInOf, REPAIRS, standingEvents, VOICING_KINDS, type EventOf, type RepairKind, type VoicingBodies, type VoicingEvent, type VoicingKind,
 } from './events'; // prettier-ignore
 export {
   isOf, outcomesKept, readIn, readingOf, readingsOfRound, roundNow, roundsOf, shavedTop, type RoundKnock, type RoundNow,

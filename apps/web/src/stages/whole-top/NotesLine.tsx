@@ -5,25 +5,28 @@ import type { TopFigures } from '../../workers/top-computer';
 
 interface Props {
   modes: TopFigures['modes'];
-  /** Partials of the last knock [Hz]. */
+  /** How the model is held, in a word or two. */
+  held: string;
+  /** Partials of the last knock of a top that is held alike [Hz]; and, where there is none, of one held otherwise. */
   heard: readonly number[];
+  otherwise?: string | null;
   open: number | null;
   choice: PitchChoice;
   onOpen: (mode: number) => void;
 }
 
-const BOX = { width: 900, height: 104, left: 76, right: 20 };
+const BOX = { width: 900, height: 104, left: 84, right: 20 };
 
 /** Notes that the model gives above the line, those that were heard below it. */
-export function NotesLine({ modes, heard, open, choice, onOpen }: Props) {
+export function NotesLine({ modes, held, heard, otherwise = null, open, choice, onOpen }: Props) {
   const all = [...modes.map(({ frequency }) => frequency), ...heard];
   const x = scaleLog([Math.min(...all) / 1.06, Math.max(...all) * 1.06], [BOX.left, BOX.width - BOX.right]);
   const middle = 56;
   const name = (frequency: number) => (choice.pitch === 'none' ? frequency.toFixed(0) : shortPitch(frequency, choice));
   return (
     <svg viewBox={`0 0 ${BOX.width} ${BOX.height}`} className="max-h-[112px] w-full" role="group" aria-label="Notes of the top">
-      <text x="0" y="26" fontSize="15" fill="var(--soft)">model</text>
-      <text x="0" y="94" fontSize="15" fill="var(--soft)">heard</text>
+      <Row y={20} name="model" held={held} />
+      <Row y={80} name="heard" held={held} />
       <line x1={BOX.left} x2={BOX.width - BOX.right} y1={middle} y2={middle} stroke="var(--ink)" strokeWidth="1.5" />
       {spread(modes.map(({ frequency }) => x(frequency)), 42).map((at, m) => (
         <g key={m} role="button" tabIndex={0} aria-pressed={open === m} aria-label={`${name(modes[m]!.frequency)}, ${modes[m]!.frequency.toFixed(0)} Hz`} className="cursor-pointer"
@@ -41,8 +44,17 @@ export function NotesLine({ modes, heard, open, choice, onOpen }: Props) {
           <text x={at} y="94" textAnchor="middle" fontSize="17" fill="var(--ink)" className="figures">{name(heard[i]!)}</text>
         </g>
       ))}
-      {heard.length === 0 && <text x={BOX.left} y="94" fontSize="15" fill="var(--soft)">nothing yet: knock the top in Voice, and it stands here beside the model</text>}
+      {heard.length === 0 && <text x={BOX.left} y="94" fontSize="15" fill="var(--soft)">{otherwise ?? 'nothing yet: knock the top in Voice, and it stands here beside the model'}</text>}
     </svg>
+  );
+} // prettier-ignore
+
+function Row({ y, name, held }: { y: number; name: string; held: string }) {
+  return (
+    <text x="0" y={y} fill="var(--soft)">
+      <tspan fontSize="15">{name}</tspan>
+      <tspan x="0" dy="15" fontSize="13">{held}</tspan>
+    </text>
   );
 } // prettier-ignore
 

@@ -6,6 +6,7 @@ import {
   NO_CHANGE,
   plateKnown,
   shavedTop,
+  closedSince,
   TOP_HOLDS,
   topOfBuild,
   type BracingPlan,
@@ -38,7 +39,7 @@ import { ModesSlip } from './ModesSlip';
 import { NotesLine } from './NotesLine';
 import { readWish, ShaveSlip, wishKey } from './ShaveSlip';
 import { BraceWorth, PassMark, RimMarks, TopMap } from './TopLayers';
-import { HOLD_WORDS } from './top-words';
+import { HOLD_WORDS, SHORT_HOLD } from './top-words';
 import { useReady, useRim, useTopPicture } from './use-top-answers';
 import { useExplore, useKeepBeside } from './use-explore';
 import { useTrial } from './use-trial';
@@ -103,7 +104,7 @@ function Whole({ build, plan: drawn, readings, sounds, events }: VoicedPlate) {
   const turns = figures?.strings?.turns ?? true;
   const ready = useReady(top, tab === 'what-if');
   const seen = tab === 'beside' && looked ? looked.plan : tab === 'what-if' ? tried : kept;
-  const heard = useMemo(() => notesHeard(knocks), [knocks]);
+  const heard = useMemo(() => notesHeard(knocks, closedSince(events), hold), [knocks, events, hold]);
   return (
     <StageFrame
       build={build}
@@ -179,7 +180,7 @@ function Whole({ build, plan: drawn, readings, sounds, events }: VoicedPlate) {
       )}
       <div className="min-h-14 px-4 pb-2 lg:px-6">
         {figures && (tab === 'modes' || tab === 'what-if' || tab === 'beside' ? (
-          <NotesLine modes={figures.modes} heard={heard} open={tab === 'modes' ? mode : null} choice={choice} onOpen={(m) => { set('mode', String(m)); }} />
+          <NotesLine modes={figures.modes} held={SHORT_HOLD[hold]} {...heard} open={tab === 'modes' ? mode : null} choice={choice} onOpen={(m) => { set('mode', String(m)); }} />
         ) : (
           <p className="text-soft">{tab === 'load' && shown ? scaleWords(load, shown.picture.most, build.units) : ''}</p>
         ))}
@@ -205,9 +206,19 @@ function scaleWords(load: LoadView, most: number, units: Build['units']): string
   return `Ember goes in, lake comes out, up to ${figure} ${symbol}; where the dashes run it stays.`;
 }
 
-/** Frequencies of the strongest notes of the last knock of the whole plate. */
-function notesHeard(knocks: readonly KnockView[]): number[] {
-  const whole = knocks.filter(({ about, retracted }) => about !== 'bar' && !retracted).at(-1);
+/** Notes are compared only with those of a top that is held alike: in the hand before it is closed, on its sides after. */
+function notesHeard(knocks: readonly KnockView[], closed: string | null, hold: TopHold) {
+  const isClosed = ({ at }: KnockView) => closed !== null && at >= closed;
+  const all = knocks.filter(({ about, retracted }) => about !== 'bar' && !retracted);
+  const alike = all.filter((knock) => hold === (isClosed(knock) ? 'glued' : 'free')).at(-1);
+  const last = all.at(-1);
+  if (alike || !last) return { heard: strongestOf(alike), otherwise: null };
+  const other = isClosed(last) ? 'glued' : 'free';
+  return { heard: [], otherwise: `only ${SHORT_HOLD[other]}: choose “${HOLD_WORDS[other]}” to compare` };
+}
+
+/** Frequencies of the strongest notes of a knock. */
+function strongestOf(whole: KnockView | undefined): number[] {
   const partials = [...(whole?.analysis.partials ?? [])].sort((a, b) => b.level - a.level).slice(0, 6);
   return partials.map(({ frequency }) => frequency).sort((a, b) => a - b);
 }

@@ -15,6 +15,14 @@ export const SHORT_KIND: Record<TopModeKind, string> = {
   other: 'breaks up',
 };
 
+/** In the margin of the notes. */
+export const SHORT_HOLD: Record<TopHold, string> = {
+  glued: 'on its sides',
+  clamped: 'held stiffly',
+  ring: 'on a ring',
+  free: 'in the hand',
+};
+
 export const HOLD_WORDS: Record<TopHold, string> = {
   glued: 'Glued to linings and sides',
   clamped: 'Held stiffly all round',

@@ -67,11 +67,15 @@ describe('what the model says', () => {
   });
   it('puts the notes that were heard under the model’s, or says how to hear them', () => {
     const choice = { a4: 440, spelling: 'sharp', pitch: 'note' } as const;
-    const { unmount } = open(<NotesLine modes={figures.modes} heard={[220]} open={null} choice={choice} onOpen={jest.fn()} />); // prettier-ignore
+    const { unmount } = open(<NotesLine modes={figures.modes} held="in the hand" heard={[220]} open={null} choice={choice} onOpen={jest.fn()} />); // prettier-ignore
     screen.getByText('A3');
     unmount();
-    open(<NotesLine modes={figures.modes} heard={[]} open={null} choice={choice} onOpen={jest.fn()} />);
+    const empty = open(<NotesLine modes={figures.modes} held="in the hand" heard={[]} open={null} choice={choice} onOpen={jest.fn()} />); // prettier-ignore
     screen.getByText(/nothing yet/);
+    expect(screen.getAllByText('in the hand')).toHaveLength(2);
+    empty.unmount();
+    open(<NotesLine modes={figures.modes} held="on its sides" heard={[]} otherwise="only in the hand" open={null} choice={choice} onOpen={jest.fn()} />); // prettier-ignore
+    screen.getByText('only in the hand');
   });
 });
 
