@@ -63,14 +63,37 @@ function meshOf(top: TopInput, wanted: number): TriangleMesh {
   return { ...best!, lines: best!.lines.slice(0, braces.length) };
 }
 
+interface Layout {
+  mesh: TriangleMesh;
+  position: Int32Array;
+  plan: CholeskyPlan;
+}
+
+/** The last ones stay at hand: a top is solved again and again with other wood on the same lines. Nothing writes to them. */
+const layouts = new Map<string, Layout>();
+const MOST_LAYOUTS = 4;
+
+function laidOut(top: TopInput): Layout {
+  const { outline, holes, braces = [], patches = [], anchors } = top;
+  const step = top.meshSize ?? defaultMeshSize(outline);
+  const lines = patches.map((patch) => [patch.outline, stiffens(patch, top)]);
+  const key = JSON.stringify([outline, holes, braces.map(({ path }) => path), lines, anchors, step]);
+  const known = layouts.get(key);
+  if (known) return known;
+  const mesh = meshOf(top, step);
+  const made = { mesh, ...ordered(mesh, mesh.lines) };
+  if (layouts.size >= MOST_LAYOUTS) layouts.delete(layouts.keys().next().value!);
+  layouts.set(key, made);
+  return made;
+}
+
 /** @throws InvalidInput naming the field */
 export function buildTop(top: TopInput): TopModel {
   checkTop(top);
-  const mesh = meshOf(top, top.meshSize ?? defaultMeshSize(top.outline));
+  const { mesh, position, plan } = laidOut(top);
   const z = nodeHeights(mesh, top);
   const plate = plateElements(mesh, z, top);
   const pieces = piecesOf(mesh, z, plate.nodeThickness, top);
-  const { position, plan } = ordered(mesh, mesh.lines);
   const blocks = plan.matrix.row.length * BLOCK * BLOCK;
   const model: TopModel = {
     mesh, z, plate, pieces, position, plan, K: new Float64Array(blocks), M: new Float64Array(blocks),
