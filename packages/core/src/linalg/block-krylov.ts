@@ -33,6 +33,13 @@ const MOST_VECTORS = 240;
 /** Blocks between two looks at what has converged. */
 const LOOK_EVERY = 2;
 
+const NONE: LowestModes = {
+  status: 'stopped',
+  lambda: new Float64Array(),
+  vectors: [],
+  residual: Infinity,
+};
+
 /** @param start seeds the first block: the same for every run */
 export function lowestModes(operator: Operator, wanted: number, start: (i: number, column: number) => number): LowestModes {
   const { size, multiplyMass, solve, blockWidth = USUAL_WIDTH, tolerance = USUAL_TOLERANCE } = operator;
@@ -41,7 +48,6 @@ export function lowestModes(operator: Operator, wanted: number, start: (i: numbe
   const images: Float64Array[] = [];
   const H: Float64Array[] = [];
   let block = Array.from({ length: blockWidth }, (_, column) => Float64Array.from({ length: size }, (_unused, i) => start(i, column)));
-  let found: LowestModes = { status: 'stopped', lambda: new Float64Array(), vectors: [], residual: Infinity };
   let blocks = 0;
   while (basis.length < Math.min(MOST_VECTORS, size)) {
     const fresh = block.flatMap((v) => adopt(v, basis, massBasis, multiplyMass));
@@ -54,10 +60,11 @@ export function lowestModes(operator: Operator, wanted: number, start: (i: numbe
     });
     blocks++;
     if (basis.length < 2 * wanted + blockWidth || blocks % LOOK_EVERY !== 0) continue;
-    found = project({ basis, images, H: projected(H, massBasis, images) }, wanted, operator);
-    if (found.residual < tolerance) return { ...found, status: 'converged' };
+    const projection = { basis, images, H: projected(H, massBasis, images) };
+    const done = project(projection, wanted, operator, tolerance);
+    if (done) return { ...done, status: 'converged' };
   }
-  return found;
+  return project({ basis, images, H: projected(H, massBasis, images) }, wanted, operator) ?? NONE;
 } // prettier-ignore
 
 /** Adds a vector to the basis, orthogonal by the mass; what hardly adds anything is left out. */
@@ -97,29 +104,40 @@ interface Projection {
   H: readonly Float64Array[];
 }
 
-/** Ritz values of the inverse operator over the basis: theta = 1 / (lambda + shift). */
-function project({ basis, images, H: rows }: Projection, wanted: number, { shift, multiplyMass }: Operator): LowestModes {
+/**
+ * Ritz values of the inverse operator over the basis: theta = 1 / (lambda + shift). The slowest to converge, the highest wanted, is looked at first.
+ * @returns null as soon as one residual is over the tolerance
+ */
+function project(
+  { basis, images, H: rows }: Projection,
+  wanted: number,
+  { shift, multiplyMass }: Operator,
+  tolerance = Infinity,
+): LowestModes | null {
   const p = basis.length;
+  if (p === 0) return null;
   const H = new Float64Array(p * p);
   for (let i = 0; i < p; i++) for (let j = 0; j <= i; j++) H[i * p + j] = H[j * p + i] = rows[i][j];
   const { values, vectors } = symmetricEigen(H, p);
   const count = Math.min(wanted, p);
   const lambda = new Float64Array(count);
+  const columns: Float64Array[] = Array.from({ length: count });
+  const image = new Float64Array(basis[0].length);
   let worst = 0;
-  const columns = Array.from({ length: count }, (_, m) => {
+  for (let m = count - 1; m >= 0; m--) {
     const from = p - 1 - m;
     const theta = values[from];
     lambda[m] = 1 / theta - shift;
     const mode = combined(basis, vectors, from, p);
     const off = combined(images, vectors, from, p);
     addScaled(off, -theta, mode);
-    const image = new Float64Array(off.length);
     multiplyMass(off, image);
     worst = Math.max(worst, Math.sqrt(Math.max(0, dot(off, image))) / Math.abs(theta));
-    return mode;
-  });
+    if (!(worst < tolerance)) return null;
+    columns[m] = mode;
+  }
   return { status: 'stopped', lambda, vectors: columns, residual: worst };
-} // prettier-ignore
+}
 
 function combined(of: readonly Float64Array[], vectors: Float64Array, column: number, p: number): Float64Array {
   const sum = new Float64Array(of[0].length);

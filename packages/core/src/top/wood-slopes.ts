@@ -68,6 +68,7 @@ function addPlate({ plate, position }: TopModel, pairs: readonly SlopePair[], sl
     const h = plate.thickness(t);
     plate.fill(t, h * (1 + STEP), sides.more);
     plate.fill(t, h * (1 - STEP), sides.less);
+    subtract(sides);
     for (let i = 0; i < 18; i++) at[i] = NODE * position[plate.nodes[3 * t + Math.floor(i / 6)]] + (i % 6);
     pairs.forEach((pair, p) => {
       const slope = quadratic(pair, at, sides) / (2 * STEP * h);
@@ -90,6 +91,7 @@ function addPiece(
   const slopesBy = ([first, second]: Rise, thickness: number, step: number) => {
     fillPiece(piece, pieceSides.more, [first, second], thickness);
     fillPiece(piece, pieceSides.less, [-first, -second], -thickness);
+    subtract(pieceSides);
     return pairs.map((pair) => quadratic(pair, at, pieceSides) / (2 * step));
   };
   const byHeights = [slopesBy([rise, 0], 0, rise), slopesBy([0, rise], 0, rise)];
@@ -105,19 +107,24 @@ export function freedomsOf(position: Int32Array, { nodes, own }: BracePiece): In
   return at;
 }
 
+/** What it is more on one side than on the other, in the place of that side. */
+function subtract({ more, less }: Sides): void {
+  for (let i = 0; i < more.K.length; i++) {
+    more.K[i] -= less.K[i];
+    more.M[i] -= less.M[i];
+  }
+}
+
 /** y' (dK - lambda dM) x over an element. */
-function quadratic({ x, y, lambda, massOnly }: SlopePair, at: Int32Array, { more, less }: Sides): number {
+function quadratic({ x, y, lambda, massOnly }: SlopePair, at: Int32Array, { more: { K, M } }: Sides): number {
   const size = at.length;
+  const stiffer = massOnly ? 0 : 1;
   let sum = 0;
   for (let r = 0; r < size; r++) {
     const left = y[at[r]];
     if (left === 0) continue;
     let row = 0;
-    for (let c = 0; c < size; c++) {
-      const i = size * r + c;
-      const stiffer = massOnly ? 0 : more.K[i] - less.K[i];
-      row += (stiffer - lambda * (more.M[i] - less.M[i])) * x[at[c]];
-    }
+    for (let c = 0, i = size * r; c < size; c++, i++) row += (stiffer * K[i] - lambda * M[i]) * x[at[c]];
     sum += left * row;
   }
   return sum;

@@ -18,6 +18,8 @@ export interface NextReading {
 
 /** A reading is worth its time when what it shows moved more than it errs by [log]. */
 const SHOWS: Record<string, number> = { mode: 0.004, flex: 0.02, mass: 0.001 };
+/** What a goal wants is closed in on round by round, so half of that is worth its time. */
+const GOAL_SHOWS = 0.5;
 const FIRST: readonly QuantityKey[] = ['flex:along', 'flex:across'];
 
 export function readingError(key: QuantityKey): number {
@@ -55,7 +57,7 @@ function wantedReadings({ goal, model, since }: NextInput): NextReading[] {
   const moved = (key: QuantityKey) => {
     const quantity = model.quantities.find((one) => one.key === key);
     const change = quantity ? (since(key) ?? []).reduce((sum, { place, depth }) => sum + depth * effectOf(quantity, model, [place]), 0) : 0;
-    return Math.abs(change) > readingError(key);
+    return Math.abs(change) > (wanted.has(key) ? GOAL_SHOWS : 1) * readingError(key);
   };
   const keys = [...new Set<QuantityKey>(['mass', ...(model.closed ? (['flex:bridge'] as const) : FIRST), ...wanted])];
   const read = keys.filter((key) => !key.startsWith('mode') && model.quantities.some((one) => one.key === key)).flatMap((key): NextReading[] => {
