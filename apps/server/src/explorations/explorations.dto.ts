@@ -37,11 +37,13 @@ export class SpreadDto {
   @IsNumber() @Min(0) @Max(0.5) braceModulus: number;
 }
 
-/** Heights in metres. */
+/** Heights in metres, the neck's turn in radians. */
 export class LimitsDto {
   @IsNumber() @Min(0) @Max(20) reserve: number;
   @IsPositive() @Max(0.05, UNIT) lowest: number;
   @IsPositive() @Max(0.08, UNIT) tallest: number;
+  /** The neck's block turns no further [rad]. */
+  @IsOptional() @IsPositive() @Max(0.5, UNIT) neck?: number | null;
 }
 
 const forKind = (kind: BatchSpec['kind']) => ValidateIf((spec: SpecDto) => spec.kind === kind);

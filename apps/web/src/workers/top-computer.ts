@@ -15,7 +15,7 @@ export interface TopFigures {
   hold: TopHold;
   modes: { frequency: number; kind: TopModeKind; modalMass: number; pumping: number; energy: EnergyShares; trace: number[] }[];
   weight: { sink: number; energy: EnergyShares } | null;
-  strings: { turns: boolean; movement: number; sink: number; rise: number; reserve: Reserve; energy: EnergyShares } | null;
+  strings: { turns: boolean; movement: number; neckTurn: number | null; sink: number; rise: number; reserve: Reserve; energy: EnergyShares } | null;
   mass: number;
   degreesOfFreedom: number;
   elapsedMs: number;
@@ -63,7 +63,7 @@ export class TopComputer {
       hold, mass, degreesOfFreedom, elapsedMs,
       modes: modes.map(({ frequency, kind, modalMass, pumping, energy, shape }) => ({ frequency, kind, modalMass, pumping, energy, trace: trace(shape) })),
       weight: weight && { sink: weight.sink, energy: weight.energy },
-      strings: strings && { turns: strings.turns, movement: strings.movement, sink: strings.sink, rise: strings.rise, reserve: strings.reserve, energy: strings.energy },
+      strings: strings && { turns: strings.turns, movement: strings.movement, neckTurn: strings.neckTurn, sink: strings.sink, rise: strings.rise, reserve: strings.reserve, energy: strings.energy },
     };
   } // prettier-ignore
 

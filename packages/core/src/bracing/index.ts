@@ -15,6 +15,8 @@ export { bridgeAt, bridgeLine, fretToSaddle, usualBridge } from './bridge-line';
 export {
   gluedAlong,
   crowdedPlaces,
+  gluedRigidity,
+  heightOfSameGluedRigidity,
   rigidityAcrossLine,
   workingWidth,
   type GluedPlace,

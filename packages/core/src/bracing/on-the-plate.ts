@@ -1,6 +1,6 @@
 /** A brace glued to its plate: the rigidity of both as one beam along it, and what its neighbours add where braces crowd. SI. */
 import { angleBetween, angleOf, nearestOn, pointAlong, type Point } from '../outline';
-import { effectiveWidth, gluedSection, plainFigures } from '../section';
+import { checkSection, effectiveWidth, gluedSection, plainFigures, type Section } from '../section';
 import { offAxisModulus, type OrthotropicConstants } from '../wood';
 import { bracePlaces, braceSection } from './brace-plan';
 import type { Brace } from './bracing-plan';
@@ -31,39 +31,74 @@ export function workingWidth(brace: Brace, plate: GluedPlate): number {
 
 /** Rigidity at each of its heights. */
 export function gluedAlong(brace: Brace, others: readonly Brace[], plate: GluedPlate): GluedPlace[] {
-  const width = workingWidth(brace, plate);
-  const modulus = offAxisModulus(plate.wood, angleOf(brace));
+  const strip = stripOf(brace, plate);
   const helpers = others.filter(({ id }) => id !== brace.id).map((other) => helperOf(other, brace, plate));
   return bracePlaces(brace).map((x, i): GluedPlace => {
-    const glued = onStrip(brace, i, { plate, modulus, width });
+    const glued = onStrip(brace, i, strip);
     const place = pointAlong(brace, x / brace.length);
     const neighbours = helpers.reduce((sum, help) => sum + help(place), 0);
     return { x, rigidity: glued.rigidity, neighbours, plate: glued.plateRigidity, neutralAxis: glued.neutralAxis };
   });
 }
 
+interface Strip {
+  plate: GluedPlate;
+  modulus: number;
+  width: number;
+}
+
 /** @param i of the brace's heights @param strip of plate that works with it */
-function onStrip(brace: Brace, i: number, strip: { plate: GluedPlate; modulus: number; width: number }) {
-  const { area, centroidHeight, secondMoment } = plainFigures(braceSection(brace, i));
+const onStrip = (brace: Brace, i: number, strip: Strip) => sectionOnStrip(braceSection(brace, i), brace.modulus, strip);
+
+function sectionOnStrip(section: Section, braceModulus: number, { plate, modulus, width }: Strip) {
+  const { area, centroidHeight, secondMoment } = plainFigures(section);
   return gluedSection({
-    plateModulus: strip.modulus, plateThickness: strip.plate.thickness, plateWidth: strip.width, braceModulus: brace.modulus, area, centroidHeight, secondMoment,
+    plateModulus: modulus, plateThickness: plate.thickness, plateWidth: width, braceModulus, area, centroidHeight, secondMoment,
   }); // prettier-ignore
 }
+
+/** Of this brace where it has such a section, with the strip of plate that works with it [N m2]. @throws InvalidInput naming the section's field */
+export function gluedRigidity(brace: Brace, section: Section, plate: GluedPlate): number {
+  checkSection(section);
+  return sectionOnStrip(section, brace.modulus, stripOf(brace, plate)).rigidity;
+}
+
+const stripOf = (brace: Brace, plate: GluedPlate): Strip => ({
+  plate,
+  modulus: offAxisModulus(plate.wood, angleOf(brace)),
+  width: workingWidth(brace, plate),
+});
+
+const HALVINGS = 60;
+
+/** Height of another section that is as stiff as a first one once it is glued to the plate [m]. @throws InvalidInput as above */
+export function heightOfSameGluedRigidity(brace: Brace, from: Section, to: Omit<Section, 'height'>, plate: GluedPlate): number {
+  const wanted = gluedRigidity(brace, from, plate);
+  checkSection({ ...to, height: 1 });
+  const strip = stripOf(brace, plate);
+  let [low, high] = [1e-6, 1];
+  for (let i = 0; i < HALVINGS; i++) {
+    const height = Math.sqrt(low * high);
+    if (sectionOnStrip({ ...to, height }, brace.modulus, strip).rigidity < wanted) low = height;
+    else high = height;
+  }
+  return Math.sqrt(low * high);
+} // prettier-ignore
 
 /**
  * A brace nearby stiffens the plate in this one's direction by cos^4 of the angle between them, the less the farther it is,
  * to nothing at half the width of plate that works with it.
  */
 function helperOf(other: Brace, along: Brace, plate: GluedPlate): (place: Point) => number {
-  const width = workingWidth(other, plate);
-  const modulus = offAxisModulus(plate.wood, angleOf(other));
+  const strip = stripOf(other, plate);
+  const reach = strip.width / 2;
   const turned = Math.cos(angleBetween(other, along)) ** 4;
   return (place) => {
     const { share, distance } = nearestOn(other, place);
-    if (distance >= width / 2) return 0;
+    if (distance >= reach) return 0;
     const i = Math.round(share * (other.heights.length - 1));
-    const { rigidity, plateRigidity } = onStrip(other, i, { plate, modulus, width });
-    return (rigidity - plateRigidity) * (1 - distance / (width / 2)) * turned;
+    const { rigidity, plateRigidity } = onStrip(other, i, strip);
+    return (rigidity - plateRigidity) * (1 - distance / reach) * turned;
   };
 }
 

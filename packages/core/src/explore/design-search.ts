@@ -36,6 +36,8 @@ export interface SearchSpec {
     /** No brace of those varied lower or taller where it is tallest [m]. */
     lowest: number;
     tallest: number;
+    /** The neck's block turns no further under the strings [rad]; nothing limits it where it is null or missing. */
+    neck?: number | null;
   };
   seed: number;
 }
@@ -48,7 +50,13 @@ export interface Design {
   figures: Figures;
   /** Keeps to the limits. */
   allowed: boolean;
+  /** Limits that keep it from going on; not there in what was kept before they were told. */
+  leans?: readonly Leaning[];
 }
+
+/** Reserve and neck, or a variable, by its place, at the lowest or tallest that was allowed, or as far as a search goes from what is drawn. */
+export type Leaning =
+  { on: 'reserve' | 'neck' } | { on: 'lowest' | 'tallest' | 'thinnest' | 'thickest' | 'reach'; variable: number };
 
 export interface SearchResult {
   kind: 'search';
@@ -81,6 +89,7 @@ export function checkSearch(spec: SearchSpec, top: TopPlan, hold: TopHold): void
   requireWithin('limits.reserve', limits.reserve, 0, 20);
   requireWithin('limits.lowest', limits.lowest, 1e-3, 0.05);
   requireWithin('limits.tallest', limits.tallest, 1e-3, 0.08);
+  if (limits.neck != null) requireWithin('limits.neck', limits.neck, 1e-5, 0.5);
   if (!(limits.tallest > limits.lowest)) throw new InvalidInput('limits.tallest', limits.tallest, 'must be more than the lowest');
 } // prettier-ignore
 
@@ -103,17 +112,18 @@ export function* designSearch(top: TopPlan, settings: BatchSettings, spec: Searc
   const changeOf = (amounts: readonly number[]) => variables.reduce((change, variable, i) => withAmount(change, variable, amounts[i]), NO_CHANGE);
   const exact = (amounts: readonly number[], summary: TopSummary): Design => {
     const figures = figuresLike(like, summary);
-    const score = scoreOf(spec, { ...figures, onePiece: figures.frequencies[onePiece] });
-    return { amounts, change: changeOf(amounts), goals: score.goals, figures, allowed: score.breach === 0 && withinRanges(amounts, ranges) };
+    const score = scoreOf(spec, { ...figures, neckTurn: figures.neckTurn ?? null, onePiece: figures.frequencies[onePiece] });
+    const allowed = score.breach === 0 && withinRanges(amounts, ranges);
+    return { amounts, change: changeOf(amounts), goals: score.goals, figures, allowed, leans: leansOn(top, spec, ranges, { amounts, figures }) };
   };
   const asDrawn = exact(variables.map(() => 0), like);
   const tried: Design[] = [asDrawn];
-  // One variable at a time, to half of its way: how the reserve goes with each.
-  const slopes: number[] = [];
+  // One variable at a time, to half of its way: how reserve and neck go with each.
+  const slopes: Slopes[] = [];
   for (const [i, range] of ranges.entries()) {
     const amounts = variables.map((_, j) => (i === j ? (Math.abs(range[0]) > Math.abs(range[1]) ? range[0] : range[1]) / 2 : 0));
     const answer = yield changedTop(top, changeOf(amounts))!;
-    slopes.push(answer.kind === 'solved' ? slopeOf(asDrawn, exact(amounts, answer.summary), amounts[i]) : 0);
+    slopes.push(answer.kind === 'solved' ? slopesOf(asDrawn, exact(amounts, answer.summary), amounts[i]) : FLAT);
     if (answer.kind === 'solved') tried.push(exact(amounts, answer.summary));
   }
   const quick = new QuickDesigns(opened, variables, ranges);
@@ -157,19 +167,56 @@ const somewhere = (ranges: readonly Range[], uniform: () => number): Pick<Candid
   amounts: ranges.map(([least, most]) => least + uniform() * (most - least)),
 });
 
-const slopeOf = (from: Design, to: Design, amount: number) =>
-  amount === 0 ? 0 : Math.log((to.figures.reserve ?? 1) / (from.figures.reserve ?? 1)) / amount;
+interface Slopes {
+  reserve: number;
+  neckTurn: number;
+}
+
+const FLAT: Slopes = { reserve: 0, neckTurn: 0 };
+
+function slopesOf(from: Design, to: Design, amount: number): Slopes {
+  if (amount === 0) return FLAT;
+  const slope = (key: keyof Slopes) => Math.log((to.figures[key] ?? 1) / (from.figures[key] ?? 1)) / amount;
+  return { reserve: slope('reserve'), neckTurn: slope('neckTurn') };
+}
+
+/** So near to a limit is on it: shares of reserve and turn. */
+const ON_LIMIT = 0.03;
+
+/** Which limits a design leans on: with them eased it would go on. */
+function leansOn(top: TopPlan, { variables, limits }: SearchSpec, ranges: readonly Range[], design: Pick<Design, 'amounts' | 'figures'>): Leaning[] {
+  const { amounts, figures } = design;
+  const leans: Leaning[] = [];
+  if ((figures.reserve ?? Infinity) < limits.reserve * (1 + ON_LIMIT)) leans.push({ on: 'reserve' });
+  if (limits.neck != null && (figures.neckTurn ?? 0) > limits.neck * (1 - ON_LIMIT)) leans.push({ on: 'neck' });
+  ranges.forEach(([least, most], variable) => {
+    const near = NEAR * (most - least);
+    const end = amounts[variable] - least < near ? 'least' : most - amounts[variable] < near ? 'most' : null;
+    if (end && most > least) leans.push({ on: limitAt(top, variables[variable], limits, end), variable });
+  });
+  return leans;
+} // prettier-ignore
+
+function limitAt(top: TopPlan, variable: QuickVariable, { lowest, tallest }: SearchSpec['limits'], end: 'least' | 'most') {
+  if (variable.of === 'plate') return end === 'least' ? 'thinnest' : 'thickest';
+  const now = tallestOf(top.plan, variable.ids);
+  const reach = HEIGHT_REACH * now;
+  if (end === 'least') return lowest - now > -reach ? 'lowest' : 'reach';
+  return tallest - now < reach ? 'tallest' : 'reach';
+} // prettier-ignore
 
 /** What goals and limits look at. */
 interface Judged {
   onePiece: number | null;
   sink: number | null;
   movement: number | null;
+  neckTurn: number | null;
   reserve: number | null;
   mass: number;
 }
 
-function scoreOf({ goals, note, limits }: SearchSpec, { onePiece, sink, movement, reserve, mass }: Judged): Score {
+function scoreOf({ goals, note, limits }: SearchSpec, judged: Judged): Score {
+  const { onePiece, sink, movement, neckTurn, reserve, mass } = judged;
   const values: Record<Goal, number> = {
     mass,
     note: note !== null && onePiece ? Math.abs(CENTS * Math.log(onePiece / note)) : Infinity,
@@ -178,13 +225,16 @@ function scoreOf({ goals, note, limits }: SearchSpec, { onePiece, sink, movement
   };
   return {
     goals: [values[goals[0]], values[goals[1]]],
-    breach: Math.max(0, Math.log(limits.reserve / Math.max(1e-6, reserve ?? Infinity))),
+    breach:
+      tooFar(limits.reserve, reserve ?? Infinity) + (limits.neck == null ? 0 : tooFar(neckTurn ?? 0, limits.neck)),
   };
 }
 
+const tooFar = (wanted: number, is: number) => Math.max(0, Math.log(wanted / Math.max(1e-9, is)));
+
 interface Known {
   quick: QuickDesigns;
-  slopes: readonly number[];
+  slopes: readonly Slopes[];
   asDrawn: Design;
   tried: readonly Design[];
   ranges: readonly Range[];
@@ -195,10 +245,12 @@ interface Known {
 function forecaster({ quick, slopes, asDrawn, tried, ranges, onePiece }: Known): (amounts: readonly number[]) => Judged {
   const plain = (amounts: readonly number[]): Judged => {
     const { modes, sink, movement, mass } = quick.figures(amounts);
-    const reserve = (asDrawn.figures.reserve ?? 1) * Math.exp(amounts.reduce((sum, amount, i) => sum + slopes[i] * amount, 0));
-    return { onePiece: modes[onePiece]?.frequency ?? null, sink, movement, reserve, mass };
+    const by = (key: keyof Slopes) => Math.exp(amounts.reduce((sum, amount, i) => sum + slopes[i][key] * amount, 0));
+    const reserve = (asDrawn.figures.reserve ?? 1) * by('reserve');
+    const neckTurn = asDrawn.figures.neckTurn == null ? null : asDrawn.figures.neckTurn * by('neckTurn');
+    return { onePiece: modes[onePiece]?.frequency ?? null, sink, movement, neckTurn, reserve, mass };
   };
-  const keys = ['onePiece', 'sink', 'movement', 'reserve'] as const;
+  const keys = ['onePiece', 'sink', 'movement', 'reserve', 'neckTurn'] as const;
   const known = tried.map(({ amounts, figures }) => {
     const [said, is] = [plain(amounts), { ...figures, onePiece: figures.frequencies[onePiece] }];
     return { amounts, off: keys.map((key) => Math.log((is[key] ?? 1) / (said[key] ?? 1))) };
@@ -209,6 +261,6 @@ function forecaster({ quick, slopes, asDrawn, tried, ranges, onePiece }: Known):
     const whole = weights.reduce((sum, weight) => sum + weight, 0);
     const right = (k: number) => Math.exp(known.reduce((sum, { off }, i) => sum + (weights[i] / whole) * (Number.isFinite(off[k]) ? off[k] : 0), 0));
     const put = (key: (typeof keys)[number], k: number) => (said[key] === null ? null : said[key] * right(k));
-    return { mass: said.mass, onePiece: put('onePiece', 0), sink: put('sink', 1), movement: put('movement', 2), reserve: put('reserve', 3) };
+    return { mass: said.mass, onePiece: put('onePiece', 0), sink: put('sink', 1), movement: put('movement', 2), reserve: put('reserve', 3), neckTurn: put('neckTurn', 4) };
   };
 } // prettier-ignore

@@ -84,6 +84,26 @@ describe('a sweep', () => {
   );
 });
 
+describe('the doubt of a glued rim', () => {
+  it('reaches from nearly sliding to nearly held: nine of ten within a quarter and four times', () => {
+    const spread = { density: 0, modulus: 0, braceDensity: 0, braceModulus: 0 };
+    const { asked } = run(startBatch(top, COARSE, { kind: 'doubt', draws: 400, seed: 3, spread }), () => summary([]));
+    const rims = asked.slice(1).map(({ rim }) => rim!);
+    const within = rims.filter((rim) => rim > 1 / 4 && rim < 4).length / rims.length;
+    // Three standard errors of a share of nine tenths of 400.
+    expect(Math.abs(within - 0.9)).toBeLessThan(0.045);
+    const note = (rim: number, hold: 'glued' | 'ring' | 'clamped' = 'glued') => {
+      const solved = solveOne({ ...top, rim, bridge: false }, { ...COARSE, hold });
+      return solved.kind === 'solved' ? solved.summary.modes[0]!.frequency : NaN;
+    };
+    const [sliding, soft, usual, stiff] = [note(1, 'ring'), note(1 / 4), note(1), note(4)];
+    expect(sliding).toBeLessThan(soft);
+    expect(soft).toBeLessThan(usual);
+    expect(usual).toBeLessThan(stiff);
+    expect(stiff).toBeLessThan(note(1, 'clamped'));
+  });
+});
+
 describe('the doubt of the wood', () => {
   const spread = { density: 0.05, modulus: 0.1, braceDensity: 0, braceModulus: 0 };
   const spec: BatchSpec = { kind: 'doubt', draws: 400, seed: 7, spread };
@@ -155,6 +175,15 @@ describe('a search for designs', () => {
     const scored = tried.map((design) => ({ ...design, breach: design.allowed ? 0 : 1 }));
     expect(unbettered(scored).length).toBeGreaterThanOrEqual(6);
   });
+  it('tells which limits hold a design, and only those', () => {
+    tried.forEach(({ leans, figures, amounts }) => {
+      const on = leans!.map((lean) => lean.on);
+      if (figures.reserve! > 1.3) expect(on).not.toContain('reserve');
+      if (amounts[1] < -4.95e-4) expect(on).toContain('thinnest');
+      if (Math.abs(amounts[1]) < 4e-4) expect(on.filter((one) => one === 'thinnest' || one === 'thickest')).toEqual([]);
+    });
+    expect(designs.flatMap(({ leans }) => leans!).length).toBeGreaterThan(0);
+  });
   it.each<[Partial<SearchSpec>, RegExp]>([
     [{ goals: ['mass', 'mass'] }, /goals/],
     [{ goals: ['mass', 'note'] }, /note/],
@@ -162,4 +191,30 @@ describe('a search for designs', () => {
     [{ variables: [] }, /variables/],
   ])('refuses %j', (change, words) => expect(() => checkBatch(top, 'glued', { ...spec, ...change })).toThrow(words));
   it('refuses a top that nothing holds', () => expect(() => checkBatch(top, 'free', spec)).toThrow(/hold/));
+});
+
+describe('a search that the neck limits', () => {
+  const steel = plateShape(defaultOutline('steel-string'), defaultHoles('steel-string'));
+  const own = usualBridge('steel-string');
+  const x = drawPattern(usualSettings('x'), { shape: steel, hole: { x: 0.152, diameter: 0.098 }, bridgeAt: bridgeAt(own, 0.632), trebleSign: -1 }); // prettier-ignore
+  const whole: TopPlan = { ...top, shape: steel, family: 'steel-string', plan: { ...plan, ...x, bridge: own }, scale: 0.632, thickness: 2.9e-3 }; // prettier-ignore
+  const settings: BatchSettings = { hold: 'glued', meshSize: 0.026 };
+  const bar = variablesOf(whole.plan).find(({ group }) => group === 'transverse')!.variable as SearchSpec['variables'][number]; // prettier-ignore
+  const now = solveOne(whole, settings);
+  const turn = now.kind === 'solved' ? now.summary.neckTurn! : NaN;
+  const lightest = (neck: number | null) => {
+    const spec: SearchSpec = {
+      kind: 'search', variables: [bar, { of: 'plate', parts: ['upper', 'bass', 'treble', 'rim'] }], goals: ['mass', 'movement'], note: null,
+      limits: { reserve: 1, lowest: 2e-3, tallest: 0.02, neck }, seed: 1,
+    }; // prettier-ignore
+    const { result } = run(startBatch(whole, settings, spec), (one) => solveOne(one, settings));
+    return (result as SearchResult).designs[0]!;
+  };
+  it('does not plane the upper transverse brace away, and says that it leans on the neck', () => {
+    const [free, limited] = [lightest(null), lightest(1.05 * turn)];
+    expect(free.figures.neckTurn!).toBeGreaterThan(1.2 * turn);
+    expect(limited.figures.neckTurn!).toBeLessThanOrEqual(1.05 * turn * 1.0001);
+    expect(limited.amounts[0]).toBeGreaterThan(free.amounts[0] + 1e-3);
+    expect(limited.figures.mass).toBeGreaterThan(free.figures.mass);
+  });
 });

@@ -6,17 +6,23 @@ export interface Figures {
   frequencies: (number | null)[];
   sink: number | null;
   movement: number | null;
+  /** Of the neck's block [rad]; not there in what was kept before it was known. */
+  neckTurn?: number | null;
   reserve: number | null;
   mass: number;
 }
 
 /** @param like the top whose modes are followed */
-export function figuresLike(like: TopSummary, { modes, sink, movement, reserve, mass }: TopSummary): Figures {
+export function figuresLike(
+  like: TopSummary,
+  { modes, sink, movement, neckTurn = null, reserve, mass }: TopSummary,
+): Figures {
   const found = followModes(like.modes, modes);
   return {
     frequencies: like.modes.map((_, m) => found[m]?.frequency ?? null),
     sink,
     movement,
+    neckTurn,
     reserve: reserve?.factor ?? null,
     mass,
   };

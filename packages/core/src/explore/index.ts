@@ -1,6 +1,6 @@
 export { BATCH_KINDS, batchSize, checkBatch, startBatch, type BatchResult, type BatchSpec } from './any-batch';
 export { solveOne, type Batch, type BatchSettings, type Solved } from './batch';
-export { GOALS, type Design, type Goal, type SearchResult, type SearchSpec } from './design-search';
+export { GOALS, type Design, type Goal, type Leaning, type SearchResult, type SearchSpec } from './design-search';
 export { evolve, spreadOf, unbettered, type Candidate, type Population, type Range, type Score } from './evolve';
 export { type Figures } from './figures';
 export { QuickDesigns, type QuickVariable } from './quick-designs';

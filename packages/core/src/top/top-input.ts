@@ -59,6 +59,8 @@ export interface TopPatch {
   side: 'outer' | 'inner';
   material: TopMaterial;
   grainAngle?: number;
+  /** Its own bending is of no interest: no finer mesh in it. */
+  plain?: boolean;
 }
 
 /** Two equal skins of the plate's wood on a core; `thickness` is then that of all three. */

@@ -33,7 +33,8 @@ export function defaultMeshSize(outline: TopInput['outline']): number {
 /** A patch that bends less than half as hard as the plate hardly changes how that bends (1). */
 const STIFFENS = 0.5;
 
-function stiffens({ thickness, material }: TopPatch, top: TopInput): boolean {
+function stiffens({ thickness, material, plain = false }: TopPatch, top: TopInput): boolean {
+  if (plain) return false;
   const plate = thicknessField(top)(...top.outline[0]);
   return material.modulusAlong * thickness ** 3 > STIFFENS * top.material.modulusAlong * plate ** 3;
 }

@@ -1,12 +1,16 @@
 /** A build's whole top looked at once: modes, what strings and a weight do, what it bears, and what a little wood off anywhere would change. SI. */
 import { BLOCK } from '../linalg';
 import {
-  degreesOfFreedom, deflectionOf, factorTop, strainEnergies, topModes, topStress, underLoad, valueAt, woodSlopes,
-  type EnergyShares, type FactoredTop, type StrainEnergy, type SlopePair, type TopLoad, type TopModeKind, type TopStress, type WoodSlopes,
+  degreesOfFreedom, deflectionOf, factorTop, strainEnergies, topModes, underLoad, valueAt, woodSlopes,
+  type EnergyShares, type FactoredTop, type StrainEnergy, type SlopePair, type TopModeKind, type TopStress, type WoodSlopes,
 } from '../top'; // prettier-ignore
 import { bridgeAt } from '../bracing';
 import { reserveOf, type Reserve } from './reserve';
-import { stringsLoads, stringsSize, testLoad, TEST_FORCE, topOfPlan, type TopHold, type TopPlan } from './top-of-plan';
+import { neckMass } from './neck';
+import { stringsSize, testLoad, TEST_FORCE } from './strings-loads';
+import { strung, type Strung } from './strung';
+import { topOfPlan } from './top-of-plan';
+import type { TopHold, TopPlan } from './top-plan';
 
 export interface ExaminedMode {
   /** [Hz] */
@@ -59,7 +63,10 @@ export interface StringsFigures {
   /** In front of the bridge inwards, behind it outwards: each where it is most [m]. */
   sink: number;
   rise: number;
+  /** Of bridge and neck together. */
   stress: TopStress;
+  /** Of the neck's block [rad]; null where no neck is on. */
+  neckTurn: number | null;
   reserve: Reserve;
 }
 
@@ -93,7 +100,7 @@ export function examineTop(plan: TopPlan, settings: ExamineSettings): OpenedTop 
   const { modes } = topModes(factored, modeCount);
   onProgress(0.7);
   const weight = hold === 'free' ? null : underLoad(factored, testLoad(plan));
-  const strings = hold === 'free' ? null : together(factored, stringsLoads(plan));
+  const strings = hold === 'free' ? null : strung(factored, plan, hold);
   const { model } = factored;
   const rise = risen(factored);
   const pairs: SlopePair[] = [
@@ -111,7 +118,7 @@ export function examineTop(plan: TopPlan, settings: ExamineSettings): OpenedTop 
   ]);
   const examined: ExaminedTop = {
     hold, x: model.mesh.x, y: model.mesh.y, triangles: model.mesh.triangles, nodeArea, nodeThickness: model.plate.nodeThickness,
-    mass: model.mass, massSlopes: slopes[0],
+    mass: model.mass - neckMass(plan, hold), massSlopes: slopes[0],
     modes: modes.map(({ frequency, kind, modalMass, shape }, m) => ({
       frequency, kind, modalMass, shape,
       pumping: Math.abs(shape.reduce((sum, value, i) => sum + value * nodeArea[i], 0)) / whole,
@@ -149,14 +156,6 @@ const times = ({ thickness, heights }: WoodSlopes, factor: number): WoodSlopes =
   heights: heights.map((brace) => brace.map((value) => factor * value)),
 });
 
-/** Several load cases at once. */
-export function together(factored: FactoredTop, loads: readonly TopLoad[]): { force: Float64Array; x: Float64Array } {
-  const cases = loads.map((load) => underLoad(factored, load));
-  const sum = (pick: 'force' | 'x') =>
-    cases[0][pick].map((_, i) => cases.reduce((total, one) => total + one[pick][i], 0));
-  return { force: sum('force'), x: sum('x') };
-}
-
 interface Examined {
   energy: StrainEnergy;
   slopes: WoodSlopes;
@@ -174,18 +173,17 @@ function weightCase(factored: FactoredTop, plan: TopPlan, x: Float64Array, { ene
 }
 
 /** The movement that goes with the load: its work is half of load times movement, so its slope is - u' dK u over the load. */
-function stringsCase(factored: FactoredTop, plan: TopPlan, { force, x }: { force: Float64Array; x: Float64Array }, { energy, slopes }: Examined): ExaminedLoad & StringsFigures {
+function stringsCase(factored: FactoredTop, plan: TopPlan, { force, x, stress, neckTurn }: Strung, { energy, slopes }: Examined): ExaminedLoad & StringsFigures {
   const found = loadCase(factored, x, energy);
   const size = stringsSize(plan);
   const work = force.reduce((sum, value, i) => sum + value * x[i], 0);
-  const stress = topStress(factored.model, x);
   return {
     ...found,
     turns: plan.plan.bridge.kind !== 'floating',
     movement: work / size,
     sink: found.field.reduce((most, value) => Math.max(most, value), 0),
     rise: -found.field.reduce((least, value) => Math.min(least, value), 0),
-    stress, reserve: reserveOf(factored, plan, stress),
+    stress, neckTurn, reserve: reserveOf(factored, plan, stress),
     slopes: times(slopes, -1 / size),
   };
 } // prettier-ignore

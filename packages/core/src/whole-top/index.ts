@@ -1,6 +1,7 @@
-export {
-  stringsLoads, TEST_FORCE, testLoad, TOP_HOLDS, topOfPlan, type TopHold, type TopPlan,
-} from './top-of-plan'; // prettier-ignore
+export { topOfPlan } from './top-of-plan';
+export { TOP_HOLDS, type TopHold, type TopPlan } from './top-plan';
+export { stringsLoads, TEST_FORCE, testLoad } from './strings-loads';
+export { hasNeck } from './neck';
 export {
   examineTop, risen, type ExaminedLoad, type ExaminedMode, type ExaminedTop, type ExamineSettings, type OpenedTop, type StringsFigures,
 } from './examine-top'; // prettier-ignore

@@ -6,7 +6,7 @@ import { BLOCK, generalisedEigen, multiplyBlocks, solveBlocks, solveSymmetricInP
 import { fillPiece, freedomsOf, PIECE_SIZE, raised, stationsAround, type TopModeKind } from '../top';
 import type { OpenedTop } from './examine-top';
 import { addReduced, noDifference, polynomialThrough, type Reduced } from './reduced-polynomial';
-import { stringsSize, TEST_FORCE } from './top-of-plan';
+import { stringsSize, TEST_FORCE } from './strings-loads';
 import { partOfPlace, TOP_PARTS, type Thicker, type TopPart } from './top-parts';
 
 export interface QuickChange {

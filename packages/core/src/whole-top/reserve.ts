@@ -1,7 +1,7 @@
 /** Does the top hold its strings for years? Stress against what softwood bears for so long, with the doubt of both. */
 import type { FactoredTop, TopStress } from '../top';
 import { durationFactor, softwoodStrength, strengthAtSlope } from '../wood';
-import type { TopPlan } from './top-of-plan';
+import type { TopPlan } from './top-plan';
 
 export interface Reserve {
   /** Allowed over actual, the least of plate along, plate across and each brace; and where nine of ten such tops lie. */

@@ -1,9 +1,13 @@
 /** A top in a few figures, as batches of many tops need them: no slopes, no fields. SI. */
 import { contains, distanceToLine, type PlateShape, type Point } from '../outline';
-import { factorTop, topModes, topStress, underLoad, valueAt, type FactoredTop, type TopModeKind } from '../top';
-import { together, type ExamineSettings, type OpenedTop } from './examine-top';
+import { factorTop, topModes, underLoad, valueAt, type FactoredTop, type TopModeKind } from '../top';
+import type { ExamineSettings, OpenedTop } from './examine-top';
+import { neckMass } from './neck';
 import { reserveOf, type Reserve } from './reserve';
-import { stringsLoads, stringsSize, testLoad, TEST_FORCE, topOfPlan, type TopPlan } from './top-of-plan';
+import { stringsSize, testLoad, TEST_FORCE } from './strings-loads';
+import { strung } from './strung';
+import { topOfPlan } from './top-of-plan';
+import type { TopHold, TopPlan } from './top-plan';
 
 export interface TopSummary {
   modes: {
@@ -16,6 +20,8 @@ export interface TopSummary {
   sink: number | null;
   /** What the strings do: a glued bridge's turn [rad], a floating one's sink [m]. */
   movement: number | null;
+  /** Of the neck's block under the strings [rad]; null where no neck is on. Not there in what was kept before it was known. */
+  neckTurn?: number | null;
   reserve: Pick<Reserve, 'factor' | 'low' | 'high' | 'verdict'> | null;
   /** [kg] */
   mass: number;
@@ -53,18 +59,21 @@ export function sizeUpTop(plan: TopPlan, { hold, modeCount = USUAL_MODES, meshSi
   const held = hold !== 'free';
   return {
     modes: modes.map(({ frequency, kind, shape }) => ({ frequency, kind, trace: trace(shape) })),
-    ...(held ? underLoads(factored, plan) : { sink: null, movement: null, reserve: null }),
-    mass: factored.model.mass,
+    ...(held ? underLoads(factored, plan, hold) : { sink: null, movement: null, neckTurn: null, reserve: null }),
+    mass: factored.model.mass - neckMass(plan, hold),
   };
 }
 
-function underLoads(factored: FactoredTop, plan: TopPlan): Pick<TopSummary, 'sink' | 'movement' | 'reserve'> {
+type UnderLoads = Pick<TopSummary, 'sink' | 'movement' | 'neckTurn' | 'reserve'>;
+
+function underLoads(factored: FactoredTop, plan: TopPlan, hold: TopHold): UnderLoads {
   const weight = underLoad(factored, testLoad(plan));
-  const strings = together(factored, stringsLoads(plan));
-  const { factor, low, high, verdict } = reserveOf(factored, plan, topStress(factored.model, strings.x));
+  const strings = strung(factored, plan, hold);
+  const { factor, low, high, verdict } = reserveOf(factored, plan, strings.stress);
   return {
     sink: work(weight) / TEST_FORCE,
     movement: work(strings) / stringsSize(plan),
+    neckTurn: strings.neckTurn,
     reserve: { factor, low, high, verdict },
   };
 }
@@ -78,7 +87,7 @@ export function summaryOf({ examined, factored, plan }: OpenedTop): TopSummary {
   const reserve = strings && (({ factor, low, high, verdict }) => ({ factor, low, high, verdict }))(strings.reserve);
   return {
     modes: modes.map(({ frequency, kind, shape }) => ({ frequency, kind, trace: trace(shape) })),
-    sink: weight?.sink ?? null, movement: strings?.movement ?? null, reserve, mass,
+    sink: weight?.sink ?? null, movement: strings?.movement ?? null, neckTurn: strings?.neckTurn ?? null, reserve, mass,
   }; // prettier-ignore
 }
 

@@ -4,7 +4,7 @@ import type { BuildChoices, Construction, PlateRole } from '../build';
 import { plateShape, type Family, type HoleSpec, type OutlineSpec, type PlateShape } from '../outline';
 import { genericStringSet } from '../strings';
 import type { OrthotropicConstants } from '../wood';
-import type { TopPlan } from './top-of-plan';
+import type { TopPlan } from './top-plan';
 
 /** What a plan stands on. */
 export interface Ground {

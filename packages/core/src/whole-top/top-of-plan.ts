@@ -13,43 +13,20 @@ import {
   type Patch,
 } from '../bracing';
 import { InvalidInput } from '../invalid-input';
-import { contains, type Family, type PlateShape, type Point, type Polygon } from '../outline';
-import { stringLoad, usualStrings } from '../strings';
+import { contains, type PlateShape, type Point, type Polygon } from '../outline';
 import {
   thicknessField,
   type BraceCut,
   type BraceEnd,
   type TopBrace,
   type TopInput,
-  type TopLoad,
   type TopMaterial,
   type TopPatch,
-  type TopSandwich,
 } from '../top';
 import type { OrthotropicConstants } from '../wood';
-import { partOfPlace, TOP_PARTS, type Thicker } from './top-parts';
-
-export const TOP_HOLDS = ['free', 'ring', 'glued', 'clamped'] as const;
-/** In the hand; laid on its rim, free to slide; glued to linings and sides; held as stiffly as can be. */
-export type TopHold = (typeof TOP_HOLDS)[number];
-
-export interface TopPlan {
-  shape: PlateShape;
-  family: Family;
-  plan: BracingPlan;
-  wood: OrthotropicConstants;
-  /** One for the whole plate, or as surveyed. */
-  thickness: number | readonly { x: number; y: number; thickness: number }[];
-  /** On top of that, where something is tried. */
-  thicker?: Thicker;
-  /** Skins and core; then `thickness` is that of all three. */
-  sandwich: TopSandwich | null;
-  /** Of the strings [m]. */
-  scale: number;
-  trebleSign: 1 | -1;
-  /** The bridge is on. */
-  bridge: boolean;
-}
+import { hasNeck, neckPatches } from './neck';
+import { partOfPlace, TOP_PARTS } from './top-parts';
+import type { TopHold, TopPlan } from './top-plan';
 
 /** Linings and sides let the rim turn a little [N m/rad per m]. Stated choice: between a bare side's and a full block's. */
 const LININGS = 100;
@@ -58,8 +35,6 @@ const LININGS = 100;
  * is a half to two thirds of the way for most tops.
  */
 const SIDES = (11e9 * 150e-6) / 0.19 ** 2;
-/** A test weight of about a kilogram [N]. */
-export const TEST_FORCE = 10;
 /** A glued bridge: hardwood with its grain across the plate, as high as most [m]. Source: USDA Wood Handbook, table 5-3, of the heavier hardwoods. */
 const BRIDGE_HEIGHT = 8.5e-3;
 const BRIDGE_WOOD: TopMaterial = {
@@ -93,9 +68,14 @@ export function topOfPlan(top: TopPlan, hold: TopHold): TopInput {
     outline: shape.outline, holes: shape.holes, thickness: thicknessOf(top), material, braces,
     ...(plan.archRadius !== null && { height: { radius: plan.archRadius } }),
     ...(top.sandwich && { sandwich: top.sandwich }),
-    patches: glued ? [...patches, bridgeOf(top)] : patches,
-    ...EDGES[hold],
+    patches: [...patches, ...(glued ? [bridgeOf(top)] : []), ...(hasNeck(top, hold) ? neckPatches(top) : [])],
+    ...edgeOf(top, hold),
   }; // prettier-ignore
+}
+
+function edgeOf({ rim: share = 1 }: TopPlan, hold: TopHold): (typeof EDGES)[TopHold] {
+  const { rim, ...edge } = EDGES[hold];
+  return rim ? { ...edge, rim: { inPlane: share * SIDES, rotational: share * LININGS } } : edge;
 }
 
 /** Before the top is glued to them, linings hold no end. */
@@ -210,27 +190,3 @@ const circle = ([x, y]: Point, radius: number): Point[] =>
     const angle = (2 * Math.PI * i) / RING_CORNERS;
     return [x + radius * Math.cos(angle), y + radius * Math.sin(angle)];
   });
-
-/** Two feet of a floating bridge, as shares of its half span. */
-const FEET = [-0.7, 0.7];
-
-/**
- * What the strings do: a torque along the saddle that presses its front edge in, or down-force under both feet. One case each; the deflections add up.
- */
-export function stringsLoads({ plan, family, scale }: TopPlan): TopLoad[] {
-  const { torque, downForce } = stringLoad(plan.strings ?? usualStrings(family), scale, plan.bridge);
-  const x = bridgeAt(plan.bridge, scale);
-  const half = plan.bridge.span / 2;
-  if (plan.bridge.kind === 'floating') return FEET.map((share) => ({ kind: 'force', at: [x, share * half], force: downForce / FEET.length }));
-  return [{ kind: 'torque', line: [[x, -half], [x, half]], torque }];
-} // prettier-ignore
-
-/** Torque [N m] or down-force [N] of all cases together: work over it is the movement that goes with it. */
-export function stringsSize(top: TopPlan): number {
-  return stringsLoads(top).reduce((sum, load) => sum + (load.kind === 'torque' ? load.torque : load.force), 0);
-}
-
-/** A weight on the middle of where the bridge stands. */
-export function testLoad({ plan, scale }: TopPlan): TopLoad {
-  return { kind: 'force', at: [bridgeAt(plan.bridge, scale), 0], force: TEST_FORCE };
-}

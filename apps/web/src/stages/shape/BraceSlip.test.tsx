@@ -1,4 +1,14 @@
-import { gluedAlong, METRIC, planFigures, profileHeights, usualBrace, woodOfSpecies, type Brace } from '@nimble/core';
+import {
+  gluedAlong,
+  METRIC,
+  offAxisModulus,
+  planFigures,
+  profileHeights,
+  usualBrace,
+  woodOfSpecies,
+  workingWidth,
+  type Brace,
+} from '@nimble/core';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { aBuild, open, serve } from '../../test-bench';
 import { BraceElevation } from './BraceElevation';
@@ -65,7 +75,7 @@ describe('the sizes of a brace', () => {
   const showSizes = () => {
     const onKeep = jest.fn();
     serve({});
-    open(<SizesSlip build={aBuild()} brace={brace} onKeep={onKeep} />);
+    open(<SizesSlip build={aBuild()} brace={brace} plate={plate} onKeep={onKeep} />);
     return onKeep;
   };
   const type = (label: string, value: string, which = 0) => {
@@ -88,6 +98,25 @@ describe('the sizes of a brace', () => {
     // 14 (8/6)^(1/3) = 15.41; weight 6 x 15.41 over 8 x 14
     expect(screen.getByText('15.41 mm')).toBeInTheDocument();
     expect(screen.getByText('83 %')).toBeInTheDocument();
+  });
+  it('puts the stick as stiff once it is glued beside it: lower, since height counts the more over a plate', () => {
+    const onKeep = showSizes();
+    type('Width', '6');
+    const section = screen.getByRole('region', { name: 'As stiff, of another section' });
+    expect(section).toHaveTextContent(/as a free bar; once glued \d+ % stiffer/);
+    fireEvent.click(screen.getByRole('button', { name: 'Make it so: Glued to this plate' }));
+    const [taken] = onKeep.mock.calls[0] as [Brace];
+    const height = Math.max(...taken.heights);
+    expect(height).toBeLessThan(0.01541);
+    // By hand: strip and stick as one beam, their axes apart by half of both.
+    const width = workingWidth(brace, plate);
+    const strip = { stretch: offAxisModulus(plate.wood, Math.PI / 2) * width * 2.8e-3, at: -1.4e-3 };
+    const rigidity = (b: number, h: number) => {
+      const stick = { stretch: 12e9 * b * h, at: h / 2 };
+      const apart = (strip.stretch * stick.stretch) / (strip.stretch + stick.stretch);
+      return (strip.stretch * 2.8e-3 ** 2 + stick.stretch * h * h) / 12 + apart * (stick.at - strip.at) ** 2;
+    };
+    expect(rigidity(6e-3, height)).toBeCloseTo(rigidity(8e-3, 0.014), 4);
   });
   it('tells both truths of a triangle: as high, and as stiff', () => {
     showSizes();

@@ -94,7 +94,7 @@ function Shape({ build, kept }: { build: Build; kept: BracingPlan }) {
                   onKeepBoth={(both) => bracing.keep(both.reduce(withBrace, bracing.plan))}
                 />
               )}
-              {tab === 'sizes' && <SizesSlip key={brace.id} build={build} brace={brace} onKeep={keep} />}
+              {tab === 'sizes' && <SizesSlip key={brace.id} build={build} brace={brace} plate={plate} onKeep={keep} />}
               {tab === 'steps' && <StepsSlip key={brace.id} build={build} brace={brace} steps={shapings.data ?? []} />}
             </div>
           )}

@@ -1,7 +1,6 @@
 import {
-  formatThickness, heightOfSameStiffness, inWords, InvalidInput, LEAST_HEIGHT, movedTo, offAxisModulus, plainFigures, pointAlong, profileHeights, SECTION_SHAPES, strengthAtSlope,
-  UNDERSIDES,
-  type Brace, type BraceProfile, type Section, type SectionShape, type Underside,
+  InvalidInput, movedTo, offAxisModulus, pointAlong, profileHeights, SECTION_SHAPES, strengthAtSlope, UNDERSIDES,
+  type Brace, type BraceProfile, type GluedPlate, type SectionShape, type Underside,
 } from '@nimble/core'; // prettier-ignore
 import { useState } from 'react';
 import type { Build } from '../../api/types';
@@ -10,25 +9,23 @@ import { UNDERSIDE_WORDS } from '../../bracing/bracing-words';
 import { Row } from '../../bracing/Row';
 import { Button, SelectField } from '../../ui';
 import { QuantityField } from '../../units-and-forms';
+import { Shapes, Swap } from './Swap';
+import { SECTIONS, TALLEST, tallestOf, within } from './section-words';
 
 interface Props {
   build: Build;
   brace: Brace;
+  /** What it is glued to. */
+  plate: GluedPlate;
   onKeep: (brace: Brace) => void;
 }
 
-const SECTIONS: Record<SectionShape, string> = {
-  rectangle: 'rectangle', triangle: 'triangle', parabola: 'parabola', trapezoid: 'trapezoid', rounded: 'rounded top',
-}; // prettier-ignore
 const PROFILES: readonly (readonly [BraceProfile, string])[] = [
   ['straight', 'straight, ends tapered'],
   ['swept', 'one swept curve'],
   ['one-peak', 'one peak'],
   ['scooped', 'scooped, two peaks'],
 ];
-const TALLEST = 0.04;
-const within = (most: number, words: string) => (value: number) => (value > 0 && value <= most ? null : words);
-const tallestOf = ({ heights }: Brace) => Math.max(...heights);
 
 /** Section, profile and ends; what another section would have to be; the wood. */
 export function SizesSlip(props: Props) {
@@ -136,83 +133,6 @@ function ProfileFields({ build, brace, onKeep }: Props) {
         <QuantityField label={brace.ends[1] === 'let-in' ? 'Second end, let in' : 'Second end'} quantity="length" unit={unit} value={brace.heights[last]!} check={endOk} onChange={(value) => value !== null && ended(last, value)} />
       </div>
     </section>
-  );
-} // prettier-ignore
-
-const tallSection = (brace: Brace): Section => ({ shape: brace.section, width: brace.width, height: tallestOf(brace), ...(brace.topWidth !== null && { topWidth: brace.topWidth }) }); // prettier-ignore
-
-/** "9 x 12 to something 6 mm wide: how high?" */
-function Swap({ build, brace, onKeep }: Props) {
-  const { units } = build;
-  const [shape, setShape] = useState<SectionShape>('rectangle');
-  const [width, setWidth] = useState((brace.width * 2) / 3);
-  const from = tallSection(brace);
-  const to = { shape, width, ...(shape === 'trapezoid' && { topWidth: width / 2 }) };
-  const height = heightOfSameStiffness(from, to);
-  const weight = plainFigures({ ...to, height }).area / plainFigures(from).area;
-  const share = height / from.height;
-  return (
-    <section aria-label="As stiff, of another section" className="space-y-2 border-t border-grain pt-2">
-      <h3 className="font-bold">As stiff, of another section</h3>
-      <div className="grid grid-cols-2 gap-2">
-        <SelectField label="Section" value={shape} onChange={(e) => setShape(e.target.value as SectionShape)}>
-          {SECTION_SHAPES.map((key) => (
-            <option key={key} value={key}>
-              {SECTIONS[key]}
-            </option>
-          ))}
-        </SelectField>
-        <QuantityField label="Width" quantity="length" unit={units.thickness} value={width} check={within(0.1, 'must lie between 0 and 100 mm')} onLive={setWidth} onChange={(value) => value !== null && setWidth(value)} />
-      </div>
-      <p>
-        <span className="figures">{inWords(formatThickness(height, units))}</span> high, <span className="figures">{Math.round(100 * weight)} %</span> of the weight.
-      </p>
-      <Button
-        disabled={height >= TALLEST}
-        onClick={() => onKeep({ ...brace, section: shape, width, topWidth: to.topWidth ?? null, endWidth: null, endTopWidth: null, heights: brace.heights.map((old) => Math.max(LEAST_HEIGHT / 3, old * share)) })}
-      >
-        Make it so
-      </Button>
-    </section>
-  );
-} // prettier-ignore
-
-/** Every section at this height, and at this stiffness: both truths. */
-function Shapes({ build, brace }: Pick<Props, 'build' | 'brace'>) {
-  const { units } = build;
-  const height = tallestOf(brace);
-  const block = { shape: 'rectangle' as const, width: brace.width, height };
-  const plain = plainFigures(block);
-  return (
-    <table className="w-full text-[0.95rem]">
-      <caption className="pt-2 text-left text-soft">Sections of this width against a plain block</caption>
-      <thead>
-        <tr className="text-left align-bottom text-soft">
-          <th className="font-normal" />
-          <th className="text-right font-normal">as high: weight, stiffness</th>
-          <th className="text-right font-normal">as stiff: height, weight</th>
-        </tr>
-      </thead>
-      <tbody>
-        {SECTION_SHAPES.filter((shape) => shape !== 'rectangle').map((shape) => {
-          const section = { shape, width: brace.width, ...(shape === 'trapezoid' && { topWidth: brace.width / 2 }) };
-          const same = plainFigures({ ...section, height });
-          const stiff = heightOfSameStiffness(block, section);
-          const weight = plainFigures({ ...section, height: stiff }).area / plain.area;
-          return (
-            <tr key={shape} className="border-t border-grain">
-              <td>{SECTIONS[shape]}</td>
-              <td className="figures text-right">
-                {Math.round((100 * same.area) / plain.area)} %, {Math.round((100 * same.secondMoment) / plain.secondMoment)} %
-              </td>
-              <td className="figures text-right">
-                {inWords(formatThickness(stiff, units))}, {Math.round(100 * weight)} %
-              </td>
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
   );
 } // prettier-ignore
 

@@ -39,7 +39,7 @@ export function Explore({ build, kept, figures, explore, hold, turns }: Props) {
       {result && result.kind !== 'search' && <ResultWords result={result} turns={turns} units={build.units} />}
       <ExploreForm
         plan={kept} wood={build.wood} units={build.units} busy={start.isPending} refused={refused}
-        now={{ note: figures.modes.find(({ kind }) => kind === 'monopole')?.frequency ?? null, reserve: figures.strings?.reserve.factor ?? null }}
+        now={{ note: figures.modes.find(({ kind }) => kind === 'monopole')?.frequency ?? null, reserve: figures.strings?.reserve.factor ?? null, neckTurn: figures.strings?.neckTurn ?? null }}
         onStart={(spec) => start.mutate({ id: crypto.randomUUID(), hold, spec })}
       />
     </div>

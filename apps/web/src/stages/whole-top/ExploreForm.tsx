@@ -22,8 +22,8 @@ interface Props {
   plan: BracingPlan;
   wood: BuildWood;
   units: UnitChoice;
-  /** Of the one-piece mode as drawn [Hz], and the reserve. */
-  now: { note: number | null; reserve: number | null };
+  /** Of the one-piece mode as drawn [Hz], the reserve, and the turn of the neck's block [rad] where one is on. */
+  now: { note: number | null; reserve: number | null; neckTurn: number | null };
   busy: boolean;
   /** What the server refused. */
   refused: string | null;
@@ -36,6 +36,9 @@ const DRAWS = [40, 100, 200];
 const STEPS = 9;
 const SPANS = [5e-4, 1e-3, 2e-3, 5e-3];
 const OPENINGS = [2, 4, 8].map((degrees) => (degrees * Math.PI) / 180);
+const DEGREE = Math.PI / 180;
+/** A search may let the neck turn so much more than it does as drawn (1). */
+const NECK_ROOM = 1.05;
 /** The same request gives the same answer. */
 const SEED = 1;
 
@@ -51,7 +54,7 @@ export function ExploreForm({ plan, wood, units, now, busy, refused, onStart }: 
   const [left, setLeft] = useState<readonly Group[]>([]);
   const [goals, setGoals] = useState<[Goal, Goal]>(['mass', 'movement']);
   const typed = (metres: number) => formatThickness(metres, units).figure;
-  const [text, setText] = useState({ note: now.note ? now.note.toFixed(0) : '180', reserve: Math.min(1.5, now.reserve ?? 1.5).toFixed(1), lowest: typed(4e-3), tallest: typed(18e-3) });
+  const [text, setText] = useState({ note: now.note ? now.note.toFixed(0) : '180', reserve: Math.min(1.5, now.reserve ?? 1.5).toFixed(1), lowest: typed(4e-3), tallest: typed(18e-3), neck: ((NECK_ROOM * (now.neckTurn ?? 0)) / DEGREE).toFixed(3) });
   const [errors, setErrors] = useState<Record<string, string>>({});
   const field = (name: keyof typeof text) => ({ value: text[name], error: errors[name] ?? null, onChange: (event: { target: { value: string } }) => setText({ ...text, [name]: event.target.value }) });
   const spans = group === 'opening' ? OPENINGS : SPANS;
@@ -81,7 +84,7 @@ export function ExploreForm({ plan, wood, units, now, busy, refused, onStart }: 
     const spec: BatchSpec = {
       kind, goals, seed: SEED, variables: quick.filter((one) => !left.includes(one.group)).map(({ variable }) => variable),
       note: goals.includes('note') ? number('note', 20, 2000) : null,
-      limits: { reserve: number('reserve', 0, 20), lowest: length('lowest'), tallest: length('tallest') },
+      limits: { reserve: number('reserve', 0, 20), lowest: length('lowest'), tallest: length('tallest'), neck: now.neckTurn === null ? null : DEGREE * number('neck', 0.001, 20) },
     };
     if (!wrong.tallest && !(spec.limits.tallest > spec.limits.lowest)) wrong.tallest = 'must be more than the lowest';
     if (spec.variables.length === 0) wrong.variables = 'Leave at least one thing to vary.';
@@ -115,7 +118,7 @@ export function ExploreForm({ plan, wood, units, now, busy, refused, onStart }: 
           <SelectField label="Woods" value={draws} onChange={(event) => setDraws(Number(event.target.value))}>
             {DRAWS.map((count) => <option key={count} value={count}>{count}</option>)}
           </SelectField>
-          <p className="text-[0.95rem] text-soft">Density is taken to be known within {(100 * spread.density).toFixed(0)} %, moduli within {(100 * spread.modulus).toFixed(0)} %, of the braces {(100 * spread.braceDensity).toFixed(0)} and {(100 * spread.braceModulus).toFixed(0)} %: what your tests, or the species, leave open.</p>
+          <p className="text-[0.95rem] text-soft">Density is taken to be known within {(100 * spread.density).toFixed(0)} %, moduli within {(100 * spread.modulus).toFixed(0)} %, of the braces {(100 * spread.braceDensity).toFixed(0)} and {(100 * spread.braceModulus).toFixed(0)} %: what your tests, or the species, leave open. Linings and sides that the rim is glued to are taken to hold it between a quarter and four times as stiffly as usual ones.</p>
         </>
       )}
       {kind === 'search' && (
@@ -130,6 +133,7 @@ export function ExploreForm({ plan, wood, units, now, busy, refused, onStart }: 
             ))}
             {goals.includes('note') && <TextField label="Note of the one-piece mode" suffix="Hz" inputMode="decimal" {...field('note')} />}
             <TextField label="Reserve at least" inputMode="decimal" {...field('reserve')} />
+            {now.neckTurn !== null && <TextField label="Neck turns at most" suffix="°" inputMode="decimal" {...field('neck')} />}
             <TextField label="Braces no lower than" suffix={formatThickness(1e-3, units).symbol} {...field('lowest')} />
             <TextField label="and no taller than" suffix={formatThickness(1e-3, units).symbol} {...field('tallest')} />
           </div>

@@ -2,8 +2,16 @@ import type { BatchResult, BatchSpec, SearchResult, UnitChoice } from '@nimble/c
 import type { ExplorationView } from '../../api/explorations';
 import { isUnderWay } from '../../api/explorations';
 import { Button } from '../../ui';
-import { amountWords, gaveUp, GROUP_WORDS, groupOfVariable, specWords, type GroupOf } from './explore-words';
-import { massWords, movementWords, sinkWords } from './figure-words';
+import {
+  amountWords,
+  gaveUp,
+  GROUP_WORDS,
+  groupOfVariable,
+  leaningWords,
+  specWords,
+  type GroupOf,
+} from './explore-words';
+import { degreeWords, massWords, movementWords, sinkWords } from './figure-words';
 
 interface ListProps {
   explorations: readonly ExplorationView[];
@@ -52,7 +60,7 @@ interface DesignProps {
 export function DesignFigures({ spec, result, open, turns, units, groupOf, onBeside }: DesignProps) {
   const design = result.designs[open];
   if (!design) return <p role="status">Nothing within the limits was found: let the reserve be less, or more be varied.</p>;
-  const { frequencies, sink, movement, reserve, mass } = design.figures;
+  const { frequencies, sink, movement, neckTurn, reserve, mass } = design.figures;
   const note = frequencies[result.onePiece];
   const lines = [
     ['pumps as one piece', note && `${note.toFixed(0)} Hz`],
@@ -60,6 +68,7 @@ export function DesignFigures({ spec, result, open, turns, units, groupOf, onBes
     ['reserve for ten years', reserve?.toFixed(2)],
     ['10 N sinks it', sink !== null && sinkWords(sink, units)],
     [turns ? 'bridge turns' : 'bridge sinks', movement !== null && movementWords(movement, turns, units)],
+    ['neck’s block turns', neckTurn != null && degreeWords(neckTurn, 3)],
   ] as const;
   return (
     <section aria-label={`Design ${open + 1}`} className="space-y-2 border-t border-grain pt-2">
@@ -81,6 +90,7 @@ export function DesignFigures({ spec, result, open, turns, units, groupOf, onBes
         ))}
       </ul>
       {gaveUp(design, result, spec.goals, turns, units).map((line) => <p key={line}>{line}</p>)}
+      {design.leans && <p>{leaningWords(design.leans, spec, groupOf, units)}</p>}
       <Button onClick={onBeside}>Keep beside the plan</Button>
     </section>
   );

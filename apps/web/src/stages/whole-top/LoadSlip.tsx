@@ -47,6 +47,9 @@ export function LoadSlip({ figures: { weight, strings }, units }: Props) {
       <dl>
         <Row name="most in, before the bridge" value={length(strings.sink)} />
         <Row name="most out, behind it" value={length(strings.rise)} />
+        {strings.neckTurn !== null && (
+          <Row name="the neck’s block turns" value={`${degrees(strings.neckTurn)}°`} hint="under a quarter of the neck’s pull: sides and back are taken to bear the rest" />
+        )}
         <Row name={`sinks under ${TEST_FORCE} N there`} value={length(weight.sink)} hint={`${(TEST_FORCE / weight.sink / 1000).toFixed(0)} N/mm`} />
         <Row name="works across the grain" value={`${across(weight.energy)} ×`} hint="as much as along it, under that weight" />
         <Row name="reserve for ten years" value={`${reserve.factor.toFixed(1)} ×`} hint={`nine of ten between ${reserve.low.toFixed(1)} and ${reserve.high.toFixed(1)}; weakest: ${where}`} />

@@ -271,7 +271,7 @@ function MadeFrom({ known, hold, figures, onHold }: MadeFromProps) {
         ))}
       </SelectField>
       <p className="text-[0.95rem] text-soft">
-        From the wood’s constants, {known.words}, and the braces as drawn; no air, no back, no neck. Modes of the model lie within a few hundredths of solid models of
+        From the wood’s constants, {known.words}, and the braces as drawn; with the bridge on, also the neck’s block and the fingerboard’s tongue; no air, no back. Modes of the model lie within a few hundredths of solid models of
         such tops; the wood’s own doubt comes on top. {figures.degreesOfFreedom.toLocaleString('en')} freedoms, {(figures.elapsedMs / 1000).toFixed(1)} s.
       </p>
     </section>

@@ -1,16 +1,18 @@
 /** Explorations in the maker's words: what is varied, what is sought, what one design gives up against the others. */
-import type {
-  BatchSpec,
-  BracingPlan,
-  Design,
-  Goal,
-  Group,
-  SearchResult,
-  TopPart,
-  UnitChoice,
-  Variable,
+import {
+  formatThickness,
+  type BatchSpec,
+  type BracingPlan,
+  type Design,
+  type Goal,
+  type Group,
+  type Leaning,
+  type SearchResult,
+  type TopPart,
+  type UnitChoice,
+  type Variable,
 } from '@nimble/core';
-import { lengthChange, massWords, movementWords, sinkWords } from './figure-words';
+import { degreeWords, lengthChange, massWords, movementWords, sinkWords } from './figure-words';
 
 export const GROUP_WORDS: Record<Group, string> = {
   'x-leg': 'Legs of the X', 'tone-bar': 'Tone bars', finger: 'Finger braces', 'fan-bar': 'Fan bars', 'closing-bar': 'Closing bars', 'ladder-bar': 'Ladder bars',
@@ -68,6 +70,33 @@ export function gaveUp(design: Design, { designs }: SearchResult, goals: readonl
     if (goal === 'mass') return `Gives up ${massWords(behind, units)} of weight.`;
     return goal === 'sink' ? `Gives ${sinkWords(behind, units)} less under the weight than the best.` : `Its bridge moves ${movementWords(behind, turns, units)} more than the best.`;
   });
+} // prettier-ignore
+
+const lengthWords = (metres: number, units: UnitChoice) => {
+  const { figure, symbol } = formatThickness(metres, units);
+  return `${figure} ${symbol}`;
+};
+
+type Limits = Extract<BatchSpec, { kind: 'search' }>['limits'];
+
+const LEANING_WORDS = {
+  reserve: ({ reserve }: Limits) => `the reserve of ${reserve} that you ask for`,
+  neck: ({ neck }: Limits) => `the neck’s turn, ${degreeWords(neck ?? 0, 3)} at most`,
+  lowest: ({ lowest }: Limits, units: UnitChoice) => `as low as you let them be, ${lengthWords(lowest, units)}`,
+  tallest: ({ tallest }: Limits, units: UnitChoice) => `as tall as you let them be, ${lengthWords(tallest, units)}`,
+  thinnest: () => 'as much thinner as a search goes',
+  thickest: () => 'as much thicker as a search goes',
+  reach: () => 'as far from what is drawn as a search goes',
+};
+
+/** Which limits keep a design from going on. */
+export function leaningWords(leans: readonly Leaning[], { limits, variables }: Extract<BatchSpec, { kind: 'search' }>, groupOf: GroupOf, units: UnitChoice): string {
+  if (leans.length === 0) return 'It leans on no limit: its goals hold each other.';
+  const words = leans.map((lean) => {
+    const said = LEANING_WORDS[lean.on](limits, units);
+    return 'variable' in lean ? `${GROUP_WORDS[groupOfVariable(variables[lean.variable]!, groupOf)].toLowerCase()} ${said}` : said;
+  });
+  return `It leans on: ${words.join('; ')}.`;
 } // prettier-ignore
 
 export const amountWords = (amount: number, units: UnitChoice) =>

@@ -1,10 +1,19 @@
-import { emptyPlan, METRIC, NO_CHANGE, TOP_PARTS, usualBridge, woodOfSpecies, type SearchResult } from '@nimble/core';
+import {
+  emptyPlan,
+  METRIC,
+  NO_CHANGE,
+  TOP_PARTS,
+  usualBridge,
+  woodOfSpecies,
+  type Leaning,
+  type SearchResult,
+} from '@nimble/core';
 import { fireEvent, screen } from '@testing-library/react';
 import { aPlan, open } from '../../test-bench';
 import type { TopFigures } from '../../workers/top-computer';
 import { ExplorationChart } from './ExplorationChart';
 import { ExploreForm } from './ExploreForm';
-import { gaveUp } from './explore-words';
+import { gaveUp, leaningWords } from './explore-words';
 import { LoadSlip } from './LoadSlip';
 import { ModesSlip } from './ModesSlip';
 import { NotesLine } from './NotesLine';
@@ -21,7 +30,7 @@ const figures: TopFigures = {
   ],
   weight: { sink: 8e-5, energy },
   strings: {
-    turns: true, movement: 0.0145, sink: 4e-4, rise: 7e-4, energy,
+    turns: true, movement: 0.0145, neckTurn: 0.0021, sink: 4e-4, rise: 7e-4, energy,
     reserve: { factor: 1.9, low: 0.9, high: 3, stress: 1e6, allowed: 1.9e6, verdict: 'too-light', weakest: { part: 'plate-across' } },
   },
 }; // prettier-ignore
@@ -197,7 +206,7 @@ describe('what is kept and looked into', () => {
         plan={aPlan()}
         wood={woodOfSpecies('sitka-spruce')}
         units={METRIC}
-        now={{ note: 185, reserve: 2 }}
+        now={{ note: 185, reserve: 2, neckTurn: 0.002 }}
         busy={false}
         refused={null}
         onStart={onStart}
@@ -214,7 +223,23 @@ describe('what is kept and looked into', () => {
     expect(onStart.mock.calls[0][0]).toMatchObject({
       kind: 'search',
       goals: ['mass', 'movement'],
-      limits: { reserve: 1.8, lowest: expect.closeTo(4e-3, 9) },
+      // As drawn 0.1146 degrees, and a twentieth more, to three places.
+      limits: { reserve: 1.8, lowest: expect.closeTo(4e-3, 9), neck: expect.closeTo((0.12 * Math.PI) / 180, 9) },
     });
+  });
+  it('says which limits a design leans on, by the name of what is varied', () => {
+    const variables = [
+      { of: 'braces' as const, ids: ['t'] },
+      { of: 'plate' as const, parts: ['rim' as const] },
+    ];
+    const asked = { ...spec, variables, limits: { ...spec.limits, neck: Math.PI / 1800 } };
+    const words = (leans: Leaning[]) => leaningWords(leans, asked, () => 'transverse', METRIC);
+    expect(words([])).toBe('It leans on no limit: its goals hold each other.');
+    expect(words([{ on: 'neck' }, { on: 'lowest', variable: 0 }])).toBe(
+      'It leans on: the neck’s turn, 0.100° at most; transverse braces as low as you let them be, 3.00 mm.',
+    );
+    expect(words([{ on: 'thinnest', variable: 1 }])).toBe(
+      'It leans on: the plate, all over as much thinner as a search goes.',
+    );
   });
 });
