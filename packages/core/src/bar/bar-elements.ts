@@ -18,6 +18,9 @@ export interface BarShape {
   widthAt: (x: number) => number;
   heightAt: (x: number) => number;
   topWidthAt?: (x: number) => number;
+  /** At a notch: height of a whole bar that is as stiff, and of one that is as heavy, of its own (1). */
+  stiffAt?: (x: number) => number;
+  heavyAt?: (x: number) => number;
 }
 
 /** Per element: stiffness and mass 4 x 4 row by row, and what its Gauss points hold for the sensitivities. */
@@ -91,10 +94,13 @@ function addElement(out: BarElements, e: number, { from, to }: { from: number; t
     const here = plainFigures(section);
     const { w, theta, kappa, gamma } = shapeFunctions(xi, L, phi);
     const weight = share * L;
-    const rigidity = modulus * here.secondMoment;
-    const rotary = shear === null ? 0 : density * here.secondMoment;
-    const shearing = shear === null ? 0 : shear * here.area;
-    const perLength = density * here.area;
+    const [stiff, heavy] = [shape.stiffAt?.(x) ?? 1, shape.heavyAt?.(x) ?? 1];
+    const [bends, shears, weighs] = [modulus * stiff ** 3, shear === null ? 0 : shear * stiff, density * heavy];
+    const turns = shear === null ? 0 : weighs;
+    const rigidity = bends * here.secondMoment;
+    const rotary = turns * here.secondMoment;
+    const shearing = shears * here.area;
+    const perLength = weighs * here.area;
     for (let i = 0; i < 4; i++) {
       const [k, g, f, m, r] = [weight * rigidity * kappa[i], weight * shearing * gamma[i], weight * foundation * w[i], weight * perLength * w[i], weight * rotary * theta[i]]; // prettier-ignore
       for (let j = 0; j < 4; j++) {
@@ -105,10 +111,10 @@ function addElement(out: BarElements, e: number, { from, to }: { from: number; t
     }
     const slopes = slopesByHeight(section, here);
     const slope = {
-      rigidity: modulus * slopes.secondMoment,
-      mass: density * slopes.area,
-      rotary: shear === null ? 0 : density * slopes.secondMoment,
-      shear: shear === null ? 0 : shear * slopes.area,
+      rigidity: bends * slopes.secondMoment,
+      mass: weighs * slopes.area,
+      rotary: turns * slopes.secondMoment,
+      shear: shears * slopes.area,
     };
     out.points.push({ element: e, x, weight, slope, w, theta, kappa, gamma });
   }

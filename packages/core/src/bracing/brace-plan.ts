@@ -1,5 +1,5 @@
 /** A brace as it is drawn on the bench: section, and heights at even steps along it. SI. */
-import { barModes, type BarMode } from '../bar';
+import { barModes, type Bar, type BarMode } from '../bar';
 import { InvalidInput, requireWithin } from '../invalid-input';
 import { plainFigures, type Section, type SectionShape } from '../section';
 
@@ -19,6 +19,9 @@ export interface BracePlan {
   modulus: number;
   density: number;
 }
+
+/** Of a free bar: places where less of it is left than its heights say. */
+export type PlanNotches = NonNullable<Bar['notches']>;
 
 export interface PlanFigures {
   /** Free-bar partials, as it is tapped before it is glued. */
@@ -43,8 +46,8 @@ export function bracePlaces({ length, heights }: BracePlan): number[] {
 }
 
 /** @throws InvalidInput naming the field of the bar that can't be */
-export function planFigures(plan: BracePlan): PlanFigures {
-  const { modes, mass } = barModes(toBar(plan), PARTIALS);
+export function planFigures(plan: BracePlan, notches: PlanNotches = []): PlanFigures {
+  const { modes, mass } = barModes({ ...toBar(plan), notches }, PARTIALS);
   const tallest = Math.max(...plan.heights);
   const second = plan.heights.map((_, i) => plainFigures(braceSection(plan, i)).secondMoment);
   const rectangle = (plan.width * tallest ** 3) / 12;

@@ -22,6 +22,7 @@ export {
   type GluedPlace,
   type GluedPlate,
 } from './on-the-plate';
+export { freeCuts, gluedCuts, type BraceCutout } from './brace-cuts';
 export { keptHeight, lapStiffness, type LapFigures } from './lap-stiffness';
 export { planCautions, widestOpen } from './plan-cautions';
 export { CAUTION_CODES, type CautionCode, type CautionGround, type PlanCaution } from './caution';

@@ -3,10 +3,7 @@ import {
   bracePlaces,
   braceSection,
   bridgeAt,
-  crossingsOf,
-  heightAt,
-  keptHeight,
-  lapOf,
+  gluedCuts,
   type Brace,
   type BracingPlan,
   type EndFit,
@@ -14,15 +11,7 @@ import {
 } from '../bracing';
 import { InvalidInput } from '../invalid-input';
 import { contains, type PlateShape, type Point, type Polygon } from '../outline';
-import {
-  thicknessField,
-  type BraceCut,
-  type BraceEnd,
-  type TopBrace,
-  type TopInput,
-  type TopMaterial,
-  type TopPatch,
-} from '../top';
+import { thicknessField, type BraceEnd, type TopBrace, type TopInput, type TopMaterial, type TopPatch } from '../top';
 import type { OrthotropicConstants } from '../wood';
 import { hasNeck, neckPatches } from './neck';
 import { partOfPlace, TOP_PARTS } from './top-parts';
@@ -139,31 +128,8 @@ function braceOf(brace: Brace, plan: BracingPlan): TopBrace {
       density: brace.density, modulusAlong: brace.modulus, modulusAcross: STICK.across * brace.modulus,
       shearModulus: STICK.shear * brace.modulus, poisson: STICK.poisson,
     },
-    cuts: [...notchesOf(brace, plan), ...rodHoleOf(brace)],
+    cuts: gluedCuts(brace, plan),
   }; // prettier-ignore
-}
-
-/** A leg that is cut from above, as deep as drawn and capped as drawn; what passes under it fills the other's notch, which then counts as whole. */
-function notchesOf(brace: Brace, { braces, laps }: BracingPlan): BraceCut[] {
-  return crossingsOf(braces).flatMap((crossing) => {
-    const lap = lapOf({ laps }, crossing.a.id, crossing.b.id);
-    if (lap?.lower !== brace.id) return [];
-    const [at, other] = crossing.a === brace ? [crossing.alongA, crossing.b] : [crossing.alongB, crossing.a];
-    return [{ at, length: other.width / Math.sin(crossing.angle), keeps: keptHeight(lap, crossing) }];
-  });
-}
-
-/** For the key of a truss rod [m]. */
-const ROD_HOLE = 8e-3;
-
-/** Through the middle of the height, where the brace passes the centre line. */
-function rodHoleOf(brace: Brace): BraceCut[] {
-  const [, from] = brace.from;
-  const [, to] = brace.to;
-  if (!brace.accessHole || from * to >= 0) return [];
-  const at = (brace.length * from) / (from - to);
-  const hole = Math.min(0.9, ROD_HOLE / heightAt(brace, at));
-  return [{ at, length: ROD_HOLE, keeps: Math.cbrt(1 - hole ** 3) }];
 }
 
 const patchOf = (wood: OrthotropicConstants) => ({ role, x, y, length, width, thickness, grain }: Patch): TopPatch => ({

@@ -28,7 +28,7 @@ const plate = { wood: woodOfSpecies('sitka-spruce'), thickness: 2.8e-3, measured
 function show(change: Partial<Parameters<typeof BraceSlip>[0]> = {}) {
   const done = { onPartial: jest.fn(), onKeep: jest.fn(), onKeepBoth: jest.fn() };
   const glued = gluedAlong(brace, [brace, other], plate);
-  open(<BraceSlip build={aBuild()} brace={brace} braces={[brace, other]} figures={planFigures(brace)} glued={glued} plate={plate} partial={0} {...done} {...change} />); // prettier-ignore
+  open(<BraceSlip build={aBuild()} brace={brace} braces={[brace, other]} figures={planFigures(brace)} notched={null} glued={glued} plate={plate} partial={0} {...done} {...change} />); // prettier-ignore
   return done;
 }
 
@@ -41,6 +41,11 @@ describe('the slip of a brace', () => {
     expect(screen.getByText('14.1 g')).toBeInTheDocument(); // 420 x 0.3 x 8 x 14 mm
     expect(screen.getAllByText('100 %')).toHaveLength(2);
     expect(screen.getByText(/sets where it moves/)).toBeInTheDocument();
+  });
+  it('says what it sounds once its notch is cut, and that a lap makes it whole again', () => {
+    show({ notched: planFigures(brace, [{ at: 0.15, length: 8e-3, keeps: 0.5 }]).modes });
+    // A plane solid of this bar: a third lower.
+    expect(screen.getByText(/the first 3[345] % lower, until it is glued/)).toBeInTheDocument();
   });
   it('finds the least planing to a frequency, and says when it can’t', () => {
     const { onKeep } = show();

@@ -1,6 +1,6 @@
 import {
   formatMassRemoved, formatQuantity, crowdedPlaces, seekInterval, seekNote, workingWidth, formatPlanLength, inWords,
-  type Brace, type GluedPlace, type GluedPlate, type IntervalSought, type PlanFigures, type Sought,
+  type BarMode, type Brace, type GluedPlace, type GluedPlate, type IntervalSought, type PlanFigures, type Sought,
 } from '@nimble/core'; // prettier-ignore
 import { useState } from 'react';
 import type { Build } from '../../api/types';
@@ -18,6 +18,8 @@ interface Props {
   figures: PlanFigures;
   glued: readonly GluedPlace[];
   plate: GluedPlate & { measured: boolean };
+  /** Partials once its notches and holes are cut; null where there are none. */
+  notched: readonly BarMode[] | null;
   partial: number;
   onPartial: (partial: number) => void;
   onKeep: (brace: Brace) => void;
@@ -29,6 +31,7 @@ export function BraceSlip(props: Props) {
   return (
     <>
       <Sound {...props} />
+      <Notched {...props} />
       <p className="text-[0.97rem]">{ROLE_WORDS[props.brace.role].role}</p>
       <Carries {...props} />
       <Seek {...props} />
@@ -63,6 +66,23 @@ function Sound({ figures, partial, onPartial }: Props) {
         </button>
       ))}
     </section>
+  );
+}
+
+function Notched({ notched, figures }: Props) {
+  const choice = usePreferences();
+  if (!notched) return null;
+  const [first] = notched;
+  const share = Math.round(100 * (1 - first!.frequency / figures.modes[0]!.frequency));
+  return (
+    <p className="text-[0.97rem]">
+      That is the whole stick. With its notch and holes cut it sounds{' '}
+      <span className="figures">
+        {choice.pitch === 'note' && `${longPitch(first!.frequency, choice)}, `}
+        {notched.map(({ frequency }) => frequency.toFixed(0)).join(', ')} Hz
+      </span>
+      , the first {share} % lower, until it is glued. A glued, well fitted lap counts as whole or as its cap makes it.
+    </p>
   );
 }
 

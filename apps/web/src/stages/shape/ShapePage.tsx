@@ -1,4 +1,4 @@
-import { isMirrored, gluedAlong, planFigures, type Brace, type BracingPlan } from '@nimble/core';
+import { isMirrored, gluedAlong, freeCuts, planFigures, type Brace, type BracingPlan } from '@nimble/core';
 import { memo, useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { usePlan, useShapings } from '../../api/bracing';
@@ -54,6 +54,10 @@ function Shape({ build, kept }: { build: Build; kept: BracingPlan }) {
   const late = useDeferredValue(brace);
   const settled = late?.id === brace?.id && late?.heights.length === brace?.heights.length ? late : brace;
   const figures = useMemo(() => (settled ? planFigures(settled) : null), [settled]);
+  const notched = useMemo(() => {
+    const cuts = settled ? freeCuts(settled, bracing.kept) : [];
+    return settled && cuts.length > 0 ? planFigures(settled, cuts).modes : null;
+  }, [settled, bracing.kept]);
   const plate = useMemo(() => gluedPlate(build, surveys.data), [build, surveys.data]);
   const glued = useMemo(() => (settled ? gluedAlong(settled, bracing.kept.braces, plate) : []), [settled, bracing.kept, plate]);
   const set = (name: string, value: string) => setParams((old) => (old.set(name, value), old), { replace: true });
@@ -88,7 +92,7 @@ function Shape({ build, kept }: { build: Build; kept: BracingPlan }) {
               {tab === 'brace' && (
                 <BraceSlip
                   key={brace.id}
-                  {...{ build, brace, braces, figures, glued, plate, partial }}
+                  {...{ build, brace, braces, figures, notched, glued, plate, partial }}
                   onPartial={setPartial}
                   onKeep={keep}
                   onKeepBoth={(both) => bracing.keep(both.reduce(withBrace, bracing.plan))}
