@@ -1,4 +1,4 @@
-import { TOP_HOLDS, type TopHold, type TopModeKind } from '@nimble/core';
+import { TOP_HOLDS, TOP_MODE_KINDS, type TopHold, type TopModeKind } from '@nimble/core';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
@@ -17,7 +17,6 @@ import {
 import { PlanDto } from '../bracing/bracing.dto';
 
 const UNIT = { message: 'is far too much: check the unit' };
-const KINDS = ['monopole', 'cross-dipole', 'long-dipole', 'other'];
 
 /** Added to the plate's parts [m]. */
 export class ThickerDto {
@@ -29,7 +28,7 @@ export class ThickerDto {
 
 export class VariantModeDto {
   @IsPositive() @Max(20_000) frequency: number;
-  @IsIn(KINDS) kind: TopModeKind;
+  @IsIn(TOP_MODE_KINDS) kind: TopModeKind;
 }
 
 export class VariantFiguresDto {

@@ -7,7 +7,7 @@ export { type TopModel } from './model';
 export { fillPiece, PIECE_SIZE, raised, type BracePiece } from './brace-elements';
 export { thicknessField } from './plate-elements';
 export { stationsAround } from './brace-sections';
-export { nameMode, type TopModeKind } from './name-modes';
+export { nameMode, TOP_MODE_KINDS, type TopModeKind } from './name-modes';
 export { strainEnergies, topStress, type EnergyShares, type StrainEnergy, type TopStress } from './strain';
 export { freedomsOf, woodSlopes, type SlopePair, type WoodSlopes } from './wood-slopes';
 export {

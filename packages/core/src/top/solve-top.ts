@@ -2,7 +2,7 @@
 import { InvalidInput } from '../invalid-input';
 import { BLOCK, factorBlocks, lowestModes, multiplyBlocks, solveBlocks } from '../linalg';
 import type { Point } from '../outline';
-import { nameMode, netMoved, type TopModeKind } from './name-modes';
+import { nameLesser, nameMode, netMoved, type TopModeKind } from './name-modes';
 import { DOF } from './freedoms';
 import type { TopModel } from './model';
 import { buildTop } from './top-model';
@@ -160,7 +160,7 @@ export function topModes({ top, model, L, shift }: FactoredTop, wanted: number):
 function withOneMonopole({ mesh }: TopModel, modes: readonly TopMode[]): TopMode[] {
   const pumping = modes.map(({ shape, modalMass, kind }) => (kind === 'monopole' ? netMoved(mesh, shape) ** 2 / modalMass : 0));
   const most = pumping.indexOf(Math.max(...pumping));
-  return modes.map((mode, i) => (mode.kind === 'monopole' && i !== most ? { ...mode, kind: 'other' } : mode));
+  return modes.map((mode, i) => (mode.kind === 'monopole' && i !== most ? { ...mode, kind: nameLesser(mesh, mode.shape) } : mode));
 } // prettier-ignore
 
 /** Largest way in the plane of the plate: a mode that hardly moves out of it makes no sound. */

@@ -4,6 +4,7 @@ export const KIND_WORDS: Record<TopModeKind, string> = {
   monopole: 'pumps as one piece',
   'cross-dipole': 'rocks across the grain',
   'long-dipole': 'rocks along the grain',
+  upper: 'swings in the upper part',
   other: 'breaks up into parts',
 };
 
@@ -12,6 +13,7 @@ export const SHORT_KIND: Record<TopModeKind, string> = {
   monopole: 'pumps',
   'cross-dipole': 'rocks across',
   'long-dipole': 'rocks along',
+  upper: 'upper part',
   other: 'breaks up',
 };
 
