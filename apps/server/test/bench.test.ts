@@ -9,7 +9,7 @@ describe('the demo bench', () => {
   let api: Application;
   beforeAll(async () => {
     api = await openApplication({ demo: true });
-  }, 30_000);
+  }, 120_000);
   afterAll(() => api.close());
 
   it('has six builds, one in the middle of thicknessing and two finished, all marked as demo', async () => {

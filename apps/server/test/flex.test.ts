@@ -142,7 +142,7 @@ describe('how feel tracks the dial', () => {
   let api: Application;
   beforeAll(async () => {
     api = await openApplication({ demo: true });
-  }, 30_000);
+  }, 120_000);
   afterAll(() => api.close());
   it('person by person, over boards and plates', async () => {
     const people = (await api.http.get('/api/v1/feel')).body as {

@@ -94,7 +94,7 @@ describe('the doubt of a glued rim', () => {
     expect(Math.abs(within - 0.9)).toBeLessThan(0.045);
     const note = (rim: number, hold: 'glued' | 'ring' | 'clamped' = 'glued') => {
       const solved = solveOne({ ...top, rim, bridge: false }, { ...COARSE, hold });
-      return solved.kind === 'solved' ? solved.summary.modes[0]!.frequency : NaN;
+      return solved.kind === 'solved' ? solved.summary.modes[0].frequency : NaN;
     };
     const [sliding, soft, usual, stiff] = [note(1, 'ring'), note(1 / 4), note(1), note(4)];
     expect(sliding).toBeLessThan(soft);
@@ -208,7 +208,7 @@ describe('a search that the neck limits', () => {
       limits: { reserve: 1, lowest: 2e-3, tallest: 0.02, neck }, seed: 1,
     }; // prettier-ignore
     const { result } = run(startBatch(whole, settings, spec), (one) => solveOne(one, settings));
-    return (result as SearchResult).designs[0]!;
+    return (result as SearchResult).designs[0];
   };
   it('does not plane the upper transverse brace away, and says that it leans on the neck', () => {
     const [free, limited] = [lightest(null), lightest(1.05 * turn)];

@@ -63,7 +63,6 @@ export interface StringsFigures {
   /** In front of the bridge inwards, behind it outwards: each where it is most [m]. */
   sink: number;
   rise: number;
-  /** Of bridge and neck together. */
   stress: TopStress;
   /** Of the neck's block [rad]; null where no neck is on. */
   neckTurn: number | null;

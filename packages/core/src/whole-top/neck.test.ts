@@ -29,12 +29,12 @@ describe('the neck on a strung top', () => {
   const [tongue, block] = neckPatches(aTop());
   it('has its tongue between rim and hole, and its block before the first brace', () => {
     const along = (outline: readonly (readonly [number, number])[]) => outline.map(([x]) => x);
-    const edgeOfHole = Math.min(...shape.holes[0]!.map(([x]) => x));
-    expect(Math.max(...along(tongue!.outline))).toBeLessThan(edgeOfHole);
+    const edgeOfHole = Math.min(...shape.holes[0].map(([x]) => x));
+    expect(Math.max(...along(tongue.outline))).toBeLessThan(edgeOfHole);
     const bar = plan.braces.find(({ role }) => role === 'transverse')!;
-    expect(Math.max(...along(block!.outline))).toBeLessThan(bar.from[0] - bar.width / 2);
-    expect(tongue!.side).toBe('outer');
-    expect(block!.side).toBe('inner');
+    expect(Math.max(...along(block.outline))).toBeLessThan(bar.from[0] - bar.width / 2);
+    expect(tongue.side).toBe('outer');
+    expect(block.side).toBe('inner');
   });
   it('is pulled by the strings: of tension times ten millimetres the top bears a quarter', () => {
     // Tension of a string: 4 mu (L f)^2.
@@ -57,9 +57,9 @@ describe('the neck on a strung top', () => {
   it('answers the bridge as the bridge answers it', () => {
     const top = aTop();
     const factored = factorTop({ ...topOfPlan(top, 'glued'), meshSize: COARSE.meshSize });
-    const [neck, bridge] = [neckLoad(top, 'glued')!, stringsLoads(top)[0]!].map((load) => underLoad(factored, load));
-    const work = (force: Float64Array, x: Float64Array) => force.reduce((sum, value, i) => sum + value * x[i]!, 0);
-    expect(work(neck!.force, bridge!.x)).toBeCloseTo(work(bridge!.force, neck!.x), 9);
+    const [neck, bridge] = [neckLoad(top, 'glued')!, stringsLoads(top)[0]].map((load) => underLoad(factored, load));
+    const work = (force: Float64Array, x: Float64Array) => force.reduce((sum, value, i) => sum + value * x[i], 0);
+    expect(work(neck.force, bridge.x)).toBeCloseTo(work(bridge.force, neck.x), 9);
   });
   it('turns more with a lower transverse brace, less under a thicker plate', () => {
     const turn = (change: Partial<TopPlan> = {}) => sizeUpTop(aTop(change), COARSE).neckTurn!;

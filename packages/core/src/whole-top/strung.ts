@@ -8,7 +8,7 @@ export interface Strung {
   /** Of the bridge alone: their work over the load is its movement. */
   force: Float64Array;
   x: Float64Array;
-  /** Of bridge and neck together. */
+  /** Of the bridge alone: how much of the neck's pull a top bears is too rough for stresses. */
   stress: TopStress;
   /** Of the block under bridge and neck together [rad]; null where no neck is on. */
   neckTurn: number | null;
@@ -17,9 +17,9 @@ export interface Strung {
 export function strung(factored: FactoredTop, plan: TopPlan, hold: TopHold): Strung {
   const { force, x } = together(factored, stringsLoads(plan));
   const load = neckLoad(plan, hold);
-  if (!load) return { force, x, stress: topStress(factored.model, x), neckTurn: null };
+  const stress = topStress(factored.model, x);
+  if (!load) return { force, x, stress, neckTurn: null };
   const neck = underLoad(factored, load);
-  const both = x.map((value, i) => value + neck.x[i]);
-  const work = neck.force.reduce((sum, value, i) => sum + value * both[i], 0);
-  return { force, x, stress: topStress(factored.model, both), neckTurn: work / load.torque };
+  const work = neck.force.reduce((sum, value, i) => sum + value * (x[i] + neck.x[i]), 0);
+  return { force, x, stress, neckTurn: work / load.torque };
 }
