@@ -89,7 +89,7 @@ export function checkSearch(spec: SearchSpec, top: TopPlan, hold: TopHold): void
   requireWithin('limits.reserve', limits.reserve, 0, 20);
   requireWithin('limits.lowest', limits.lowest, 1e-3, 0.05);
   requireWithin('limits.tallest', limits.tallest, 1e-3, 0.08);
-  if (limits.neck != null) requireWithin('limits.neck', limits.neck, 1e-5, 0.5);
+  if (typeof limits.neck === 'number') requireWithin('limits.neck', limits.neck, 1e-5, 0.5);
   if (!(limits.tallest > limits.lowest)) throw new InvalidInput('limits.tallest', limits.tallest, 'must be more than the lowest');
 } // prettier-ignore
 
@@ -188,7 +188,7 @@ function leansOn(top: TopPlan, { variables, limits }: SearchSpec, ranges: readon
   const { amounts, figures } = design;
   const leans: Leaning[] = [];
   if ((figures.reserve ?? Infinity) < limits.reserve * (1 + ON_LIMIT)) leans.push({ on: 'reserve' });
-  if (limits.neck != null && (figures.neckTurn ?? 0) > limits.neck * (1 - ON_LIMIT)) leans.push({ on: 'neck' });
+  if ((figures.neckTurn ?? 0) > (limits.neck ?? Infinity) * (1 - ON_LIMIT)) leans.push({ on: 'neck' });
   ranges.forEach(([least, most], variable) => {
     const near = NEAR * (most - least);
     const end = amounts[variable] - least < near ? 'least' : most - amounts[variable] < near ? 'most' : null;
@@ -225,8 +225,7 @@ function scoreOf({ goals, note, limits }: SearchSpec, judged: Judged): Score {
   };
   return {
     goals: [values[goals[0]], values[goals[1]]],
-    breach:
-      tooFar(limits.reserve, reserve ?? Infinity) + (limits.neck == null ? 0 : tooFar(neckTurn ?? 0, limits.neck)),
+    breach: tooFar(limits.reserve, reserve ?? Infinity) + tooFar(neckTurn ?? 0, limits.neck ?? Infinity),
   };
 }
 
@@ -247,7 +246,8 @@ function forecaster({ quick, slopes, asDrawn, tried, ranges, onePiece }: Known):
     const { modes, sink, movement, mass } = quick.figures(amounts);
     const by = (key: keyof Slopes) => Math.exp(amounts.reduce((sum, amount, i) => sum + slopes[i][key] * amount, 0));
     const reserve = (asDrawn.figures.reserve ?? 1) * by('reserve');
-    const neckTurn = asDrawn.figures.neckTurn == null ? null : asDrawn.figures.neckTurn * by('neckTurn');
+    const drawn = asDrawn.figures.neckTurn ?? null;
+    const neckTurn = drawn === null ? null : drawn * by('neckTurn');
     return { onePiece: modes[onePiece]?.frequency ?? null, sink, movement, neckTurn, reserve, mass };
   };
   const keys = ['onePiece', 'sink', 'movement', 'reserve', 'neckTurn'] as const;

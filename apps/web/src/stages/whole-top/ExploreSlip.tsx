@@ -68,7 +68,7 @@ export function DesignFigures({ spec, result, open, turns, units, groupOf, onBes
     ['reserve for ten years', reserve?.toFixed(2)],
     ['10 N sinks it', sink !== null && sinkWords(sink, units)],
     [turns ? 'bridge turns' : 'bridge sinks', movement !== null && movementWords(movement, turns, units)],
-    ['neck’s block turns', neckTurn != null && degreeWords(neckTurn, 3)],
+    ['neck’s block turns', typeof neckTurn === 'number' && degreeWords(neckTurn, 3)],
   ] as const;
   return (
     <section aria-label={`Design ${open + 1}`} className="space-y-2 border-t border-grain pt-2">
