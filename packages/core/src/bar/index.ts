@@ -1,3 +1,4 @@
+/** A bar by itself, of any profile, with its notches: partials, mass, and what wood off anywhere does to them. */
 export {
   BAR_ENDS,
   barModes,

@@ -1,3 +1,4 @@
+/** The plan of the braces: what a brace is, patterns, laps, the bridge, cautions, what a brace weighs, sounds and carries on its plate. */
 export {
   BRACE_STEPS, braceSection, planFigures, bracePlaces, LEAST_HEIGHT, profileHeights, seekInterval, seekNote, volumeOf,
   type BracePlan, type BraceProfile, type IntervalSought, type PlanFigures, type ProfileSizes, type Sought,

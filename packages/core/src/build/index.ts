@@ -1,3 +1,4 @@
+/** A build as a whole: its stages, construction, wood and choices, and how thin by every school. */
 export { CONSTRUCTIONS, FAMILIES, PLATES, STAGES, type Construction, type PlateRole, type Stage } from './stages';
 export { checkBuildWood, enteredWood, woodEstimate, woodOfSet, woodOfSpecies, type BuildWood } from './build-wood';
 export {

@@ -1,3 +1,4 @@
+/** Many tops near one: one thing varied, designs that trade two goals, the doubt of wood and rim. */
 export { BATCH_KINDS, batchSize, checkBatch, startBatch, type BatchResult, type BatchSpec } from './any-batch';
 export { solveOne, type Batch, type BatchSettings, type Solved } from './batch';
 export { GOALS, type Design, type Goal, type Leaning, type SearchResult, type SearchSpec } from './design-search';

@@ -1,3 +1,4 @@
+/** Files in and out: outlines, readings, the story of a voicing. */
 export { questionImport, type DoubtfulLine } from './question-import';
 export {
   exportReadings, importReadings, type ExportedReading, type ImportedReading, type LineError, type ReadingsImport,

@@ -1,3 +1,4 @@
+/** Glue-up: order with reasons, sessions within the open time, pressure, the clock. */
 export { GENERIC_GLUES, type Glue } from './generic-glues';
 export {
   gluePlan, gluingOrder, PRESSES, USUAL_SETUP, type GluePiece, type GlueSession, type GlueSetup, type GlueStep, type Press,

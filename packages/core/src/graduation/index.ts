@@ -1,3 +1,4 @@
+/** How thick a plate shall be by each school, and how its zones differ. */
 export {
   isMirrored, trebleSignOf,
   checkTarget, fillTarget, middleThickness, type ControlPoint, type DrawnBase, type EvenBase, type GradedBase, type TargetSpec, type ThinRim,   type TrebleSign,

@@ -1,3 +1,4 @@
+/** A plate struck at many places: mode shapes, node lines, where to hold, what is loose. */
 export {
   averagePlace,
   type AveragedPartial,

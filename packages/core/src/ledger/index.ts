@@ -1,3 +1,4 @@
+/** What was forecast beside what came, and what the next forecast learns of it. */
 export {
   kindOf,
   learnApart,

@@ -1,3 +1,4 @@
+/** Algebra without names of the trade: sparse block Cholesky, Krylov spaces, small dense problems. */
 export { symmetricEigen, type SymmetricEigen } from './symmetric-eigen';
 export {
   factorSymmetricInPlace,

@@ -1,3 +1,4 @@
+/** Shapes in the plane: outlines of the families, holes, polygons, segments. */
 export {
   boundsOf,
   centroid,

@@ -1,3 +1,4 @@
+/** Sections of a brace: area, axis, stiffness; alone, cut, and glued to a strip of plate. */
 export {
   gluedSection, layeredRigidity, type GluedFigures, type GluedSection, type Layer,
 } from './glued-section'; // prettier-ignore

@@ -1,3 +1,4 @@
+/** Plain plates by Rayleigh and Ritz: a free one that is knocked, one that lies on a ring. */
 export {
   freePlateMode, freePlateModes,
   freePlateModesNamed, modeDisplacement, type FreePlate, type FreePlateMode, type ModeName, type RitzBlock,

@@ -1,3 +1,4 @@
+/** Stand-ins that obey the physics: boards, plates, knocks, played instruments, with a fixed seed. */
 export { seededRandom, seedOf, type RandomSource } from './seeded-random';
 export {
   planeByHand,

@@ -1,3 +1,4 @@
+/** One sound: touch, partials, ring, rattle, hum, notes; a played instrument; WAV files. */
 export {
   analyseKnock, USUAL_OPTIONS,
   type HeardOnset, type HeardPartial, type KnockAnalysis, type KnockOptions,

@@ -1,3 +1,4 @@
+/** Caliper readings of one plate: stations, parsing, what is not likely, map, contours, removal. */
 export {
   columnLetters, DEFAULT_LAYOUT, layStations, mirrorStation, ownStationName, type Station, type StationLayout,
 } from './station'; // prettier-ignore

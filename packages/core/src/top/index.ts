@@ -1,3 +1,4 @@
+/** The finite elements of any braced plate: shell triangles, braces over their feet, layers, rim; modes, loads, stresses, slopes by wood. */
 export {
   deflectionOf, degreesOfFreedom, factorTop, solveTop, topModes, underForces, underLoad, valueAt,
   type FactoredTop, type TopMode, type TopSolution,

@@ -1,3 +1,4 @@
+/** The one verdict on a thickness, the plan of passes, and their forecast. */
 export {
   assessThickness,
   forecastRemoval,

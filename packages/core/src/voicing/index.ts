@@ -1,3 +1,4 @@
+/** Voicing in rounds: record, the model fitted to a top, next shaving, what to measure, when to stop. */
 export { FLEX_PLACES, flexSetups, forcesOf, type FlexPlace, type FlexSetup } from './flex-place';
 export { asShaved, checkShaving, strokeShape, type ShavedPlace, type Shaving } from './shaving';
 export { AS_TAKEN, priorSpread, withFactors, WOOD_FACTORS, type WoodFactor, type WoodFactors } from './wood-factors';

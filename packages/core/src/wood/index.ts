@@ -1,3 +1,4 @@
+/** What a piece of wood is: constants by flex and knock, priors by species, strength, the rack. */
 export { checkConstants, minorPoisson, type OrthotropicConstants } from './orthotropic-constants';
 export { SPECIES_PRIORS, speciesPrior, type SpeciesPrior } from './species-priors';
 export { acousticFigures, qualityFromRing, ringTime, type AcousticFigures } from './acoustic-figures';
