@@ -28,9 +28,20 @@ async function fillOne(address: string, number: number): Promise<{ buildId: stri
   const buildId = randomUUID();
   const surveyId = randomUUID();
   await send(address, '/builds', {
-    id: buildId, number, name: `Bench ${number}`, family: 'steel-string', construction: 'flat', plate: 'top', leftHanded: false, scaleLength: 0.645,
-    wood: woodOfSpecies('sitka-spruce'), outline, holes, units: METRIC, tool: { kind: 'plane', depthPerPass: 5e-5 },
-  }); // prettier-ignore
+    id: buildId,
+    number,
+    name: `Bench ${number}`,
+    family: 'steel-string',
+    construction: 'flat',
+    plate: 'top',
+    leftHanded: false,
+    scaleLength: 0.645,
+    wood: woodOfSpecies('sitka-spruce'),
+    outline,
+    holes,
+    units: METRIC,
+    tool: { kind: 'plane', depthPerPass: 5e-5 },
+  });
   await send(address, `/builds/${buildId}/surveys`, { id: surveyId });
   const at = new Date().toISOString();
   const readings = Array.from({ length: READINGS_PER_BUILD }, (_, i) => {

@@ -3,9 +3,49 @@
  * Budgets come from the product's own targets, turned into milliseconds only for the reader.
  */
 import {
-  analyseKnock, assessThickness, assessVoicing, createFftPlan, contourAreas, createMapGrid, defaultHoles, defaultOutline, defaultTarget, layStations, mapThickness, METRIC, plateContext, plateShape,
-  barModes, drawPattern, emptyPlan, examineTop, figuresOnBench, howThin, identifyPlate, knockMap, knockPlaces, modeShapes, NO_CHOICES, questionableReadings, QuickTop, priorSpread, ringCompliance, planCautions, roundLevels, solveTop, usualSettings, woodEstimate, woodOfSpecies, type Bar, type PlacedKnock, type Shaving, type StationReading, type TopInput, type TopPlan, type VoicingInput,
-} from '@nimble/core'; // prettier-ignore
+  analyseKnock,
+  assessThickness,
+  assessVoicing,
+  createFftPlan,
+  contourAreas,
+  createMapGrid,
+  defaultHoles,
+  defaultOutline,
+  defaultTarget,
+  layStations,
+  mapThickness,
+  METRIC,
+  plateContext,
+  plateShape,
+  barModes,
+  drawPattern,
+  emptyPlan,
+  examineTop,
+  figuresOnBench,
+  howThin,
+  identifyPlate,
+  knockMap,
+  knockPlaces,
+  modeShapes,
+  NO_CHOICES,
+  questionableReadings,
+  QuickTop,
+  priorSpread,
+  ringCompliance,
+  planCautions,
+  roundLevels,
+  solveTop,
+  usualSettings,
+  woodEstimate,
+  woodOfSpecies,
+  type Bar,
+  type PlacedKnock,
+  type Shaving,
+  type StationReading,
+  type TopInput,
+  type TopPlan,
+  type VoicingInput,
+} from '@nimble/core';
 import { Bench } from 'tinybench';
 import { RATE, inNoise, asSound, randomPlate, taps } from '../packages/core/test/made-taps';
 import { aGoal, TAKEN } from '../packages/core/test/voiced-top';
@@ -27,8 +67,14 @@ const wood = woodEstimate(woodOfSpecies('sitka-spruce'));
 
 function survey(pitch: number): StationReading[] {
   return layStations(shape, { pitch, rimInset: 0.01 }).map(({ name, x, y }) => ({
-    station: name, x, y, thickness: 2.9e-3 + 1e-4 * Math.sin(20 * x) * Math.cos(18 * y), count: 1, spread: 0, kept: false,
-  })); // prettier-ignore
+    station: name,
+    x,
+    y,
+    thickness: 2.9e-3 + 1e-4 * Math.sin(20 * x) * Math.cos(18 * y),
+    count: 1,
+    spread: 0,
+    kept: false,
+  }));
 }
 
 const usual = survey(0.035);
@@ -49,19 +95,38 @@ function assess(readings: StationReading[]) {
 
 const picture: PictureRequest = {
   plate: { outline: defaultOutline('steel-string'), holes: defaultHoles('steel-string'), leftHanded: false },
-  readings: usual, stations: usual, target, tool: { kind: 'plane', depthPerPass: 5e-5 }, wood: woodOfSpecies('sitka-spruce'), mass: null,
-  removalSpread: 0.2, units: METRIC, view: 'deviation', dragging: false, earlier: null,
-}; // prettier-ignore
+  readings: usual,
+  stations: usual,
+  target,
+  tool: { kind: 'plane', depthPerPass: 5e-5 },
+  wood: woodOfSpecies('sitka-spruce'),
+  mass: null,
+  removalSpread: 0.2,
+  units: METRIC,
+  view: 'deviation',
+  dragging: false,
+  earlier: null,
+};
 const board = { length: 0.55, width: 0.21, thickness: 3.6e-3, mass: 0.1746, twist: 43.85, across: 116.3, along: 65.38 };
 const checks = [3.1, 3, 2.9, 2.8, 2.7].map((mm) => ({
-  thickness: { value: mm / 1000, sd: 1e-5 }, flex: { jigId: 'j', compliance: { value: 1e-4 * (3 / mm) ** 3, sd: 1e-6 } }, notes: { across: 30 * mm },
+  thickness: { value: mm / 1000, sd: 1e-5 },
+  flex: { jigId: 'j', compliance: { value: 1e-4 * (3 / mm) ** 3, sd: 1e-6 } },
+  notes: { across: 30 * mm },
   ring: { time: 1 - (mm - 2.9) ** 2, level: null },
-})); // prettier-ignore
+}));
 const goal = { jigId: 'j', compliance: { value: 1.3e-4, sd: 1e-6 }, from: 'No. 1' };
 const school = {
-  family: 'steel-string', plate: 'top', wood: woodOfSpecies('sitka-spruce'), shape, scaleLength: 0.645, limit: 2.3e-3, checks, models: [], units: METRIC,
+  family: 'steel-string',
+  plate: 'top',
+  wood: woodOfSpecies('sitka-spruce'),
+  shape,
+  scaleLength: 0.645,
+  limit: 2.3e-3,
+  checks,
+  models: [],
+  units: METRIC,
   choices: { ...NO_CHOICES, flex: goal, pitch: { note: 'across', frequency: 80 } },
-} as const; // prettier-ignore
+} as const;
 const computer = new PlateComputer();
 computer.picture(picture);
 
@@ -74,16 +139,34 @@ const plain = createFftPlan(2 ** Math.ceil(Math.log2(RATE)));
 
 /** A top struck at fourteen places, eight partials each. */
 const walk = knockPlaces(shape, 'few', []).map((place): PlacedKnock => ({
-  id: place.name, place, loudness: -12, brightness: 300, ringTime: 0.8, rattle: 0,
+  id: place.name,
+  place,
+  loudness: -12,
+  brightness: 300,
+  ringTime: 0.8,
+  rattle: 0,
   partials: Array.from({ length: 8 }, (_, p) => ({
-    frequency: 80 * 1.3 ** p, frequencySd: 0.02, q: 50, qSd: 0.01, level: -3 * p, polarity: Math.sin((p + 1) * 9 * place.x + 7 * place.y * p) < 0 ? -1 : 1,
+    frequency: 80 * 1.3 ** p,
+    frequencySd: 0.02,
+    q: 50,
+    qSd: 0.01,
+    level: -3 * p,
+    polarity: Math.sin((p + 1) * 9 * place.x + 7 * place.y * p) < 0 ? -1 : 1,
   })),
-})); // prettier-ignore
+}));
 const walkMap = knockMap(walk);
 const bar: Bar = {
-  length: 0.3, density: 420, modulus: 12e9, ends: 'free', section: 'rectangle',
-  stations: Array.from({ length: 200 }, (_, i) => ({ x: (0.3 * i) / 199, width: 8e-3, height: 0.008 + 0.004 * Math.sin((Math.PI * i) / 199) })),
-}; // prettier-ignore
+  length: 0.3,
+  density: 420,
+  modulus: 12e9,
+  ends: 'free',
+  section: 'rectangle',
+  stations: Array.from({ length: 200 }, (_, i) => ({
+    x: (0.3 * i) / 199,
+    width: 8e-3,
+    height: 0.008 + 0.004 * Math.sin((Math.PI * i) / 199),
+  })),
+};
 
 const hole = { x: 0.152, diameter: 0.098 };
 const xPlan = {
@@ -93,18 +176,43 @@ const xPlan = {
 const spruce = { density: 410, modulusAlong: 11.5e9, modulusAcross: 0.75e9, shearModulus: 0.8e9, poisson: 0.37 };
 /** A braced guitar top on the mesh it gets by default; two load cases. */
 const top: TopInput = {
-  outline: shape.outline, holes: shape.holes, thickness: 2.8e-3, material: spruce, edge: 'supported', modeCount: 6, probes: [[0.29, 0]],
+  outline: shape.outline,
+  holes: shape.holes,
+  thickness: 2.8e-3,
+  material: spruce,
+  edge: 'supported',
+  modeCount: 6,
+  probes: [[0.29, 0]],
   braces: xPlan.braces.map(({ from, to, section, heights, width, length, modulus, density }) => ({
-    path: [from, to], section, stations: heights.map((height, i) => ({ s: (length * i) / (heights.length - 1), width, height })),
+    path: [from, to],
+    section,
+    stations: heights.map((height, i) => ({ s: (length * i) / (heights.length - 1), width, height })),
     material: { ...spruce, modulusAlong: modulus, density },
   })),
-  loads: [{ kind: 'force', at: [0.29, 0], force: 10 }, { kind: 'torque', line: [[0.29, -0.08], [0.29, 0.08]], torque: 9 }],
-}; // prettier-ignore
+  loads: [
+    { kind: 'force', at: [0.29, 0], force: 10 },
+    {
+      kind: 'torque',
+      line: [
+        [0.29, -0.08],
+        [0.29, 0.08],
+      ],
+      torque: 9,
+    },
+  ],
+};
 
 const topPlan: TopPlan = {
-  shape, family: 'steel-string', plan: xPlan, scale: 0.632, trebleSign: -1, bridge: true, sandwich: null, thickness: 2.8e-3,
+  shape,
+  family: 'steel-string',
+  plan: xPlan,
+  scale: 0.632,
+  trebleSign: -1,
+  bridge: true,
+  sandwich: null,
+  thickness: 2.8e-3,
   wood: { rho: 410, E_L: 11.5e9, E_C: 0.75e9, G_LC: 0.8e9, nu_LC: 0.37 },
-}; // prettier-ignore
+};
 const examine = (meshSize?: number) => examineTop(topPlan, { hold: 'glued', modeCount: 6, meshSize });
 const opened = examine();
 const quick = new QuickTop(opened);
@@ -115,17 +223,30 @@ type Case = readonly [name: string, run: () => unknown, budget: number | null];
 
 /** Round 2 of a top: bends, weight and five notes after a shaving. */
 const voicing: VoicingInput = (() => {
-  const values = figuresOnBench(TAKEN, { closed: false }).values.map(({ key, value }) => ({ key, value: { value, sd: 0.01 * value } }));
+  const values = figuresOnBench(TAKEN, { closed: false }).values.map(({ key, value }) => ({
+    key,
+    value: { value, sd: 0.01 * value },
+  }));
   const readings = values.filter(({ key }) => !key.startsWith('mode'));
-  const heard = values.filter(({ key }) => key.startsWith('mode')).map(({ value: { value } }) => ({ frequency: { value, sd: 0.002 * value } }));
+  const heard = values
+    .filter(({ key }) => key.startsWith('mode'))
+    .map(({ value: { value } }) => ({ frequency: { value, sd: 0.002 * value } }));
   const leg = TAKEN.plan.braces.find(({ role }) => role === 'x-leg')!;
   const shavings: Shaving[] = [{ place: { kind: 'brace', id: leg.id, from: 0.1, to: 0.25 }, depth: 4e-4 }];
   const round = { readings, heard, ring: null, shavings: [], foretold: null };
   return {
-    top: TAKEN, goal: aGoal(4), prior: priorSpread({ density: 0.03, modulus: 0.1, braceDensity: 0.05, braceModulus: 0.1 }), closed: false, record: [], thinnest: 2.8e-3,
-    rounds: [{ ...round, number: 1, shavings }, { ...round, number: 2 }],
+    top: TAKEN,
+    goal: aGoal(4),
+    prior: priorSpread({ density: 0.03, modulus: 0.1, braceDensity: 0.05, braceModulus: 0.1 }),
+    closed: false,
+    record: [],
+    thinnest: 2.8e-3,
+    rounds: [
+      { ...round, number: 1, shavings },
+      { ...round, number: 2 },
+    ],
   };
-})(); // prettier-ignore
+})();
 
 const CASES: readonly Case[] = [
   ['a million square roots (the unit)', () => rootSum(1e6), null],

@@ -27,10 +27,12 @@ export function benchVoicing(tops: number, say: (line: string) => void): Voicing
     if (rounds.some(({ reserve, floor }) => reserve < floor)) found.floorBroken++;
     found.held += held;
     found.outcomes += settled.length;
-    say(`top ${seed}: ${rounds.length} rounds, ${by}, ${held} of ${settled.length} intervals held, amiss ${last.proposal.amiss.toFixed(1)}`);
+    say(
+      `top ${seed}: ${rounds.length} rounds, ${by}, ${held} of ${settled.length} intervals held, amiss ${last.proposal.amiss.toFixed(1)}`,
+    );
   }
   return found;
-} // prettier-ignore
+}
 
 export interface BarsBench {
   tops: number;

@@ -18,9 +18,17 @@ export const TABLET: PageSize = { width: 820, height: 1180, mobile: true };
 const CHROMIUM = ['/usr/bin/chromium', '/usr/bin/chromium-browser'];
 const DRIVER = ['/usr/bin/chromedriver', '/usr/lib/chromium/chromedriver'];
 const FLAGS = [
-  '--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking',
-  '--disable-component-update', '--disable-sync', '--disable-dev-shm-usage', '--force-color-profile=srgb',
-]; // prettier-ignore
+  '--headless=new',
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--disable-dev-shm-usage',
+  '--force-color-profile=srgb',
+];
 
 export interface OpenBrowser {
   driver: WebDriver;
@@ -59,18 +67,28 @@ export async function saveScreenshot(driver: WebDriver, file: string): Promise<v
 }
 
 /** Downloads land in a folder of their own; gives the bytes of the first that comes. */
-export async function downloaded(driver: WebDriver, start: () => Promise<void>): Promise<{ name: string; bytes: Buffer }> {
+export async function downloaded(
+  driver: WebDriver,
+  start: () => Promise<void>,
+): Promise<{ name: string; bytes: Buffer }> {
   const folder = mkdtempSync(join(tmpdir(), 'nimble-spruce-downloads-'));
   try {
-    await (driver as Driver).sendDevToolsCommand('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: folder });
+    await (driver as Driver).sendDevToolsCommand('Browser.setDownloadBehavior', {
+      behavior: 'allow',
+      downloadPath: folder,
+    });
     await start();
     const whole = () => readdirSync(folder).find((name) => !/\.(crdownload|tmp)$|^\./.test(name));
-    await driver.wait(() => Promise.resolve(whole() !== undefined && statSync(join(folder, whole()!)).size > 0), PATIENCE_MS, 'waiting for a download');
+    await driver.wait(
+      () => Promise.resolve(whole() !== undefined && statSync(join(folder, whole()!)).size > 0),
+      PATIENCE_MS,
+      'waiting for a download',
+    );
     return { name: whole()!, bytes: readFileSync(join(folder, whole()!)) };
   } finally {
     rmSync(folder, { recursive: true, force: true });
   }
-} // prettier-ignore
+}
 
 /** Errors the page wrote to its console, the expected ones of an unreachable server left out. */
 export async function consoleErrors(driver: WebDriver): Promise<string[]> {

@@ -21,9 +21,13 @@ export interface ServedApp {
 /** Takes explorations from the queue of a served application. @returns ends it */
 function startWorker(url: string): () => void {
   const env = { ...process.env, NODE_ENV: 'production', DATABASE_URL: url };
-  const worker = spawn(process.execPath, ['--disable-warning=ExperimentalWarning', join(ROOT, 'apps/server/dist/worker.js')], { env, stdio: 'ignore' });
+  const worker = spawn(
+    process.execPath,
+    ['--disable-warning=ExperimentalWarning', join(ROOT, 'apps/server/dist/worker.js')],
+    { env, stdio: 'ignore' },
+  );
   return () => void worker.kill('SIGKILL');
-} // prettier-ignore
+}
 
 /** @param worker whether explorations are worked on @param sounds of the demo's tops: only what plays or shows them needs to wait for them. */
 export async function serveApp({

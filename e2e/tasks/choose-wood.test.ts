@@ -14,7 +14,11 @@ import {
 import { serveApp, type ServedApp } from '../support/served-app';
 
 /** Of 12 and 0.8 GPa, 420 kg/m3, 550 x 210 x 3.6 mm. */
-const NOTES = [['Twist, Hz', '43.85'], ['Across, Hz', '116.3'], ['Along, Hz', '65.38']] as const; // prettier-ignore
+const NOTES = [
+  ['Twist, Hz', '43.85'],
+  ['Across, Hz', '116.3'],
+  ['Along, Hz', '65.38'],
+] as const;
 
 describe('choosing wood', () => {
   let app: ServedApp;
@@ -78,7 +82,12 @@ describe('choosing wood', () => {
   it('flexes it with weights in any unit, and says when the two disagree', async () => {
     await press(driver, 'Flex');
     await fill(driver, 'Supports apart', '450');
-    const readings = [['0', '0'], ['200 g', '0.54'], ['0.4', '1.08'], ['5.88 N', '1.62']] as const; // prettier-ignore
+    const readings = [
+      ['0', '0'],
+      ['200 g', '0.54'],
+      ['0.4', '1.08'],
+      ['5.88 N', '1.62'],
+    ] as const;
     for (const [i, [load, dial]] of readings.entries()) {
       await fill(driver, `Load ${i + 1}`, load);
       await fill(driver, `Dial ${i + 1}`, dial);
@@ -107,7 +116,11 @@ describe('choosing wood', () => {
     await findText(driver, 'Connected. Put a weight on the simulated plate:');
     for (const [i, weight] of ['0 g', '500 g', '1 kg'].entries()) {
       await press(driver, weight);
-      await untilReads(driver, async () => /mm$/.test((await (await findField(driver, `Dial ${i + 1}`)).getAttribute('value')) ?? ''), `dial ${i + 1}`); // prettier-ignore
+      await untilReads(
+        driver,
+        async () => /mm$/.test((await (await findField(driver, `Dial ${i + 1}`)).getAttribute('value')) ?? ''),
+        `dial ${i + 1}`,
+      );
     }
     await press(driver, 'Keep the flex');
     await untilReads(

@@ -19,14 +19,18 @@ const RATE = 48_000;
 
 /** Knocks on a board of three notes, and silence at the seam where the device begins again. */
 function knocks(seconds: number, at: readonly number[]): Buffer {
-  const note = (f: number, q: number, a: number, t: number) => a * Math.exp((-Math.PI * f * t) / q) * Math.sin(2 * Math.PI * f * t);
+  const note = (f: number, q: number, a: number, t: number) =>
+    a * Math.exp((-Math.PI * f * t) / q) * Math.sin(2 * Math.PI * f * t);
   const sample = (n: number) =>
-    at.reduce((x, blow) => {
-      const t = n / RATE - blow;
-      return t < 0 || t > 2 ? x : x + note(71, 60, 0.4, t) + note(140.6, 60, 0.25, t) - note(402, 50, 0.15, t);
-    }, 2e-4 * Math.sin(n * 12.9898 + Math.sin(n)));
+    at.reduce(
+      (x, blow) => {
+        const t = n / RATE - blow;
+        return t < 0 || t > 2 ? x : x + note(71, 60, 0.4, t) + note(140.6, 60, 0.25, t) - note(402, 50, 0.15, t);
+      },
+      2e-4 * Math.sin(n * 12.9898 + Math.sin(n)),
+    );
   return wav(sample, seconds, RATE);
-} // prettier-ignore
+}
 
 describe('listening to a board', () => {
   let app: ServedApp;

@@ -147,9 +147,22 @@ describe('listening to a top', () => {
 
   it('sets a knock against the one before in cents, and keeps its sound', async () => {
     await voice('slip=knock');
-    await hear('first.wav', blow([[180, 50, 0.4], [330, 60, 0.2]]));
+    await hear(
+      'first.wav',
+      blow([
+        [180, 50, 0.4],
+        [330, 60, 0.2],
+      ]),
+    );
     await findText(driver, '1 knock used.');
-    await hear('second.wav', blow([[180 * 2 ** (-30 / 1200), 50, 0.4], [330, 60, 0.2], [505, 60, 0.15]]));
+    await hear(
+      'second.wav',
+      blow([
+        [180 * 2 ** (-30 / 1200), 50, 0.4],
+        [330, 60, 0.2],
+        [505, 60, 0.15],
+      ]),
+    );
     await untilReads(driver, async () => /−30 ¢ since/.test(await slip()), 'thirty cents lower');
     expect(await slip()).toMatch(/New: B4/); // 505 Hz lies over B4, 493.9
     await hear('words.wav', Buffer.from('these are words'));
@@ -158,11 +171,23 @@ describe('listening to a top', () => {
     await untilReads(driver, async () => (await links()).length === 2, 'both to be sent');
     const link = await (await links())[0]!.getAttribute('href').then(String);
     const sound = Buffer.from(await (await fetch(link)).arrayBuffer());
-    expect(Buffer.compare(sound, blow([[180, 50, 0.4], [330, 60, 0.2]]))).toBe(0);
+    expect(
+      Buffer.compare(
+        sound,
+        blow([
+          [180, 50, 0.4],
+          [330, 60, 0.2],
+        ]),
+      ),
+    ).toBe(0);
     // The same sound heard from 200 Hz up has one note less.
     await driver.findElement(By.css('select[aria-label^="Lowest note"] option[value="150"]')).click();
-    await untilReads(driver, async () => (await kept()).some(({ about, analysis }) => about === 'plate' && analysis.partials.length === 2), 'it to be heard again');
-  }); // prettier-ignore
+    await untilReads(
+      driver,
+      async () => (await kept()).some(({ about, analysis }) => about === 'plate' && analysis.partials.length === 2),
+      'it to be heard again',
+    );
+  });
 
   it('reads one bar at a time, with the cents to its goal', async () => {
     await voice('slip=bars');

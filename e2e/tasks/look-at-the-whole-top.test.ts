@@ -21,10 +21,13 @@ describe('the whole top', () => {
   let id: string;
   let fan: string;
   const slip = () => driver.findElement(By.css('aside')).getText();
-  const tab = (words: string) => driver.findElement(By.xpath(`//nav[@aria-label="Slip pages"]/button[.="${words}"]`)).click();
-  const hindrances = async () => (await new AxeBuilder(driver).analyze()).violations.map(({ id: rule, nodes }) => `${rule}: ${nodes[0]?.html}`);
+  const tab = (words: string) =>
+    driver.findElement(By.xpath(`//nav[@aria-label="Slip pages"]/button[.="${words}"]`)).click();
+  const hindrances = async () =>
+    (await new AxeBuilder(driver).analyze()).violations.map(({ id: rule, nodes }) => `${rule}: ${nodes[0]?.html}`);
   type Kept = { braces: { name: string; heights: number[] }[] };
-  const tallest = async () => Math.max(...((await (await fetch(`${app.address}/api/v1/builds/${id}/plan`)).json()) as Kept).braces[0]!.heights);
+  const tallest = async () =>
+    Math.max(...((await (await fetch(`${app.address}/api/v1/builds/${id}/plan`)).json()) as Kept).braces[0]!.heights);
 
   /** The slip is laid anew when a solution comes: the slider is looked for until it stands. */
   const lower = async () => {
@@ -62,7 +65,11 @@ describe('the whole top', () => {
     await findText(driver, 'the bridge turns forward under the strings');
     expect(await slip()).toMatch(/reserve for ten years/);
     await driver.findElement(By.xpath('//button[@role="tab"][.="Round the rim"]')).click();
-    await untilReads(driver, async () => (await driver.findElements(By.css('[aria-label="Stiffness round the rim"] text'))).length > 15, 'the places round the rim');
+    await untilReads(
+      driver,
+      async () => (await driver.findElements(By.css('[aria-label="Stiffness round the rim"] text'))).length > 15,
+      'the places round the rim',
+    );
   });
 
   it('says what a tenth of a millimetre does where the plate is touched', async () => {
@@ -70,15 +77,25 @@ describe('the whole top', () => {
     await (await findField(driver, 'I wish')).findElement(By.css('option[value=softer-across]')).click();
     const plate = await driver.findElement(By.css('svg[role=group]'));
     await driver.actions().move({ origin: plate, x: 60, y: 40 }).click().perform();
-    await untilReads(driver, async () => /0\.10 mm off here:[^]*¢[^]*weight\s+−0\.0\d g/.test(await slip()), 'what the pass does');
+    await untilReads(
+      driver,
+      async () => /0\.10 mm off here:[^]*¢[^]*weight\s+−0\.0\d g/.test(await slip()),
+      'what the pass does',
+    );
   });
 
   it('stands as it was shaved, and makes no plan of braces that are wood by now', async () => {
-    const [{ id: brace, length }] = ((await (await fetch(`${app.address}/api/v1/builds/${id}/plan`)).json()) as { braces: [{ id: string; length: number }] }).braces;
+    const [{ id: brace, length }] = (
+      (await (await fetch(`${app.address}/api/v1/builds/${id}/plan`)).json()) as {
+        braces: [{ id: string; length: number }];
+      }
+    ).braces;
     const shavings = [{ place: { kind: 'brace', id: brace, from: 0.3 * length, to: 0.7 * length }, depth: 5e-4 }];
     const body = { shavings, said: '0.5 mm', tool: 'finger plane', proposed: false, forecast: {}, settled: [] };
     const sent = await fetch(`${app.address}/api/v1/builds/${id}/voicing/shaving`, {
-      method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ id: randomUUID(), round: 1, person: '', body }),
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ id: randomUUID(), round: 1, person: '', body }),
     });
     expect(sent.status).toBe(201);
     await driver.navigate().refresh();
@@ -124,10 +141,18 @@ describe('the whole top', () => {
     await (await findField(driver, 'Either way by')).findElement(By.css('option[value="0"]')).click();
     await press(driver, 'Start');
     // A quick worker may be done before anyone looks.
-    await untilReads(driver, async () => /waits for a worker|under way|solved exactly/.test(await slip()), 'it to be taken up');
-    await untilReads(driver, async () => (await driver.findElements(By.css('[aria-label="What came of it"] path'))).length >= 4, 'the lines of the modes');
+    await untilReads(
+      driver,
+      async () => /waits for a worker|under way|solved exactly/.test(await slip()),
+      'it to be taken up',
+    );
+    await untilReads(
+      driver,
+      async () => (await driver.findElements(By.css('[aria-label="What came of it"] path'))).length >= 4,
+      'the lines of the modes',
+    );
     await findText(driver, 'Every step was solved exactly');
     expect(await hindrances()).toEqual([]);
     expect(await consoleErrors(driver)).toEqual([]);
   }, 120_000);
-}); // prettier-ignore
+});

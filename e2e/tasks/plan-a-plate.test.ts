@@ -5,8 +5,19 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { By, Key, Origin, type WebDriver } from 'selenium-webdriver';
 import {
-  consoleErrors, fill, findButton, findField, findText, LAPTOP, openBrowser, PHONE, press, setPageSize, untilReads, type OpenBrowser,
-} from '../support/browser'; // prettier-ignore
+  consoleErrors,
+  fill,
+  findButton,
+  findField,
+  findText,
+  LAPTOP,
+  openBrowser,
+  PHONE,
+  press,
+  setPageSize,
+  untilReads,
+  type OpenBrowser,
+} from '../support/browser';
 import { serveApp, type ServedApp } from '../support/served-app';
 
 describe('around the plate', () => {

@@ -16,9 +16,17 @@ import {
 import { serveApp, type ServedApp } from '../support/served-app';
 
 interface Kept {
-  braces: { id: string; name: string; role: string; from: [number, number]; to: [number, number]; ends: string[]; length: number }[];
+  braces: {
+    id: string;
+    name: string;
+    role: string;
+    from: [number, number];
+    to: [number, number];
+    ends: string[];
+    length: number;
+  }[];
   laps: { lower: string }[];
-} // prettier-ignore
+}
 
 describe('planning the braces of a top', () => {
   let app: ServedApp;
@@ -28,7 +36,8 @@ describe('planning the braces of a top', () => {
   const slip = () => driver.findElement(By.css('aside')).getText();
   const kept = async () => (await (await fetch(`${app.address}/api/v1/builds/${id}/plan`)).json()) as Kept;
   const brace = async (named: string) => (await kept()).braces.find(({ name }) => name === named)!;
-  const choose = async (label: string, value: string) => (await findField(driver, label)).findElement(By.css(`option[value="${value}"]`)).click(); // prettier-ignore
+  const choose = async (label: string, value: string) =>
+    (await findField(driver, label)).findElement(By.css(`option[value="${value}"]`)).click();
   const drag = async (label: string, x: number, y: number) => {
     const handle = await findButton(driver, label);
     await driver.actions().move({ origin: handle }).press().move({ origin: Origin.POINTER, x, y }).release().perform();
@@ -52,7 +61,11 @@ describe('planning the braces of a top', () => {
     await driver.findElement(By.xpath('//summary[contains(., "Another pattern")]')).click();
     await choose('Pattern', 'x');
     await press(driver, 'Draw it instead');
-    await untilReads(driver, async () => (await kept()).braces.filter(({ role }) => role === 'x-leg').length === 2, 'the X'); // prettier-ignore
+    await untilReads(
+      driver,
+      async () => (await kept()).braces.filter(({ role }) => role === 'x-leg').length === 2,
+      'the X',
+    );
     await press(driver, 'Undo');
     await untilReads(
       driver,
@@ -88,10 +101,14 @@ describe('planning the braces of a top', () => {
     await drag('Opening of the X', -30, -20);
     await untilReads(driver, async () => (await brace('X leg to the bass')).to[0] < before[0] - 0.005, 'a wider X');
     await fill(driver, 'The X opens', `100${Key.ENTER}`);
-    await untilReads(driver, async () => {
-      const { from, to } = await brace('X leg to the bass');
-      return Math.abs(Math.atan2(to[1] - from[1], to[0] - from[0]) - (50 * Math.PI) / 180) < 1e-6;
-    }, 'half of 100 degrees'); // prettier-ignore
+    await untilReads(
+      driver,
+      async () => {
+        const { from, to } = await brace('X leg to the bass');
+        return Math.abs(Math.atan2(to[1] - from[1], to[0] - from[0]) - (50 * Math.PI) / 180) < 1e-6;
+      },
+      'half of 100 degrees',
+    );
   });
 
   it('drags an end of a tone bar: the figure follows, the end takes hold of the rim', async () => {
@@ -102,7 +119,11 @@ describe('planning the braces of a top', () => {
     await untilReads(driver, async () => (await brace('lower tone bar')).to[1] > to[1] + 0.003, 'a longer bar');
     const moved = await brace('lower tone bar');
     expect(moved.length).toBeCloseTo(Math.hypot(moved.to[0] - moved.from[0], moved.to[1] - moved.from[1]), 6);
-    await untilReads(driver, async () => new RegExp(`^${Math.round(moved.length * 1000)}\\s*mm`, 'm').test(await slip()), 'its length'); // prettier-ignore
+    await untilReads(
+      driver,
+      async () => new RegExp(`^${Math.round(moved.length * 1000)}\\s*mm`, 'm').test(await slip()),
+      'its length',
+    );
   });
 
   it('is told of an end over nothing, is led there, and takes the piece away', async () => {
@@ -140,8 +161,10 @@ describe('planning the braces of a top', () => {
     const { length } = await brace('X leg to the bass');
     expect(svg).toMatch(/^<\?xml[\s\S]*width="\d+\.\d+mm"/);
     expect(length).toBeGreaterThan(0.3);
-    expect((await downloaded(driver, () => press(driver, 'Cut list as CSV'))).bytes.toString()).toMatch(/^brace,stock,length_mm/);
-  }); // prettier-ignore
+    expect((await downloaded(driver, () => press(driver, 'Cut list as CSV'))).bytes.toString()).toMatch(
+      /^brace,stock,length_mm/,
+    );
+  });
 
   it('turns a rise into a radius and says what stands open in the dish', async () => {
     await driver.get(`${app.address}/builds/${id}/arch`);
@@ -168,10 +191,17 @@ describe('planning the braces of a top', () => {
     await untilReads(driver, async () => /^4[45]:\d\d/.test(await clock()), 'the time under pressure');
     await press(driver, 'Pressure is off');
     await findText(driver, 'cures for another');
-    await untilReads(driver, async () => {
-      const list = (await (await fetch(`${app.address}/api/v1/builds/${id}/glue-ups`)).json()) as { checked: string[]; times: { releasedAt: number | null } }[];
-      return list.length === 1 && list[0]!.checked[0] === 'fit' && list[0]!.times.releasedAt !== null;
-    }, 'it to be kept'); // prettier-ignore
+    await untilReads(
+      driver,
+      async () => {
+        const list = (await (await fetch(`${app.address}/api/v1/builds/${id}/glue-ups`)).json()) as {
+          checked: string[];
+          times: { releasedAt: number | null };
+        }[];
+        return list.length === 1 && list[0]!.checked[0] === 'fit' && list[0]!.times.releasedAt !== null;
+      },
+      'it to be kept',
+    );
   });
 
   it('shuts no screen reader out, and logs no error', async () => {

@@ -19,7 +19,10 @@ describe('shaping a brace', () => {
   let driver: WebDriver;
   let id: string;
   const slip = () => driver.findElement(By.css('aside')).getText();
-  const first = async () => Number(/([\d.]+) Hz/.exec(await driver.findElement(By.css('[aria-label="Notes of the free bar"] button')).getText())![1]); // prettier-ignore
+  const first = async () =>
+    Number(
+      /([\d.]+) Hz/.exec(await driver.findElement(By.css('[aria-label="Notes of the free bar"] button')).getText())![1],
+    );
   type Kept = { braces: { id: string; name: string; section: string; heights: number[] }[] };
   const kept = async () => ((await (await fetch(`${app.address}/api/v1/builds/${id}/plan`)).json()) as Kept).braces;
   const bar = async () => (await kept()).find((brace) => brace.id === 'tone-1')!;
@@ -73,9 +76,20 @@ describe('shaping a brace', () => {
     await (await findField(driver, 'Section')).findElement(By.css('option[value=triangle]')).click();
     await (await findField(driver, 'A new profile')).findElement(By.css('option[value=scooped]')).click();
     await press(driver, 'Lay this profile');
-    await untilReads(driver, async () => { const { heights, section } = await bar(); return section === 'triangle' && heights[12]! < heights[5]!; }, 'low in the middle'); // prettier-ignore
+    await untilReads(
+      driver,
+      async () => {
+        const { heights, section } = await bar();
+        return section === 'triangle' && heights[12]! < heights[5]!;
+      },
+      'low in the middle',
+    );
     await press(driver, 'Brace');
-    await untilReads(driver, async () => /of its stiffness, at the tallest\s+33 %/.test(await slip()), 'a third of the stiffness'); // prettier-ignore
+    await untilReads(
+      driver,
+      async () => /of its stiffness, at the tallest\s+33 %/.test(await slip()),
+      'a third of the stiffness',
+    );
   });
 
   it('keeps the forecast of a step before it is planed, and its outcome after', async () => {

@@ -78,15 +78,23 @@ describe('thinning by a rule', () => {
     await findText(driver, 'Connected. Put a weight on the simulated plate:');
     for (const [i, weight] of ['0 g', '200 g', '500 g'].entries()) {
       await press(driver, weight);
-      await untilReads(driver, async () => /mm$/.test((await (await findField(driver, `Dial ${i + 1}`)).getAttribute('value')) ?? ''), `dial ${i + 1}`);
+      await untilReads(
+        driver,
+        async () => /mm$/.test((await (await findField(driver, `Dial ${i + 1}`)).getAttribute('value')) ?? ''),
+        `dial ${i + 1}`,
+      );
     }
     await press(driver, 'Keep the flex');
-    await untilReads(driver, async () => /Long jig, 400: \d\.\d{3} mm\/kg\nat 2\.48 mm/.test(await slip()), 'the check in the list');
+    await untilReads(
+      driver,
+      async () => /Long jig, 400: \d\.\d{3} mm\/kg\nat 2\.48 mm/.test(await slip()),
+      'the check in the list',
+    );
     expect(await slip()).toContain('Sag on Long jig, 400.');
     const checks = (await api(`/builds/${build.id}/checks`)) as { result: { compliance?: { value: number } } }[];
     const sag = checks.at(-1)!.result;
     expect(await slip()).toContain(`${(sag.compliance!.value * 9806.65).toFixed(3)} mm/kg`); // kilogram-force, by hand
-  }); // prettier-ignore
+  });
 
   it('knocks on it, in the maker’s own units, and is asked about a note far from the last one', async () => {
     await openPart('Knock on it now');
@@ -134,7 +142,8 @@ describe('thinning by a rule', () => {
     const control = () => driver.findElement(By.css('[aria-label="Which way to plane"]')).getText();
     await findText(driver, 'Plane the');
     const treble = async () => /treble half ([^\n]+)/.exec(await control())![1]!;
-    const face = async (name: string) => (await findField(driver, 'Face')).findElement(By.css(`option[value=${name}]`)).click();
+    const face = async (name: string) =>
+      (await findField(driver, 'Face')).findElement(By.css(`option[value=${name}]`)).click();
     const outer = await treble();
     await face('inner');
     await untilReads(driver, async () => (await treble()) !== outer, 'the same fibres to rise the other way inside');
@@ -143,14 +152,18 @@ describe('thinning by a rule', () => {
     await press(driver, 'Turn the treble half');
     await untilReads(driver, async () => (await treble()) !== outer, 'the arrow to turn');
     const turned = await treble();
-    await untilReads(driver, async () => JSON.stringify((await api(`/builds/${other.id}`))).includes('"treble"'), 'it to be kept');
+    await untilReads(
+      driver,
+      async () => JSON.stringify(await api(`/builds/${other.id}`)).includes('"treble"'),
+      'it to be kept',
+    );
     await driver.navigate().refresh();
     await findText(driver, 'Plane the');
     expect(await treble()).toBe(turned);
     await face('inner');
     await driver.sleep(200);
     expect(await treble()).toBe(inner);
-  }); // prettier-ignore
+  });
 
   it('has nothing that shuts out a screen reader, and no unexpected errors', async () => {
     await driver.get(`${app.address}/builds/${build.id}/thickness?slip=thin`);

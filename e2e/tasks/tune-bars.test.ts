@@ -75,7 +75,11 @@ describe('two bars tuned together', () => {
     await choose(165);
     await hear(LOWER);
     await choose(216);
-    await untilReads(driver, async () => /From upper tone bar to lower tone bar: \+\d+ ¢/.test(await slip()), 'how far they are apart'); // prettier-ignore
+    await untilReads(
+      driver,
+      async () => /From upper tone bar to lower tone bar: \+\d+ ¢/.test(await slip()),
+      'how far they are apart',
+    );
     const marks = await driver.findElements(By.xpath('//*[local-name()="text"][.="knock" or .="pad"]'));
     expect(marks).toHaveLength(2);
     const { violations } = await new AxeBuilder(driver).analyze();

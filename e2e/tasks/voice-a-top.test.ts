@@ -2,14 +2,32 @@
 import { AxeBuilder } from '@axe-core/webdriverjs';
 import { strFromU8, unzipSync } from 'fflate';
 import { By, type WebDriver } from 'selenium-webdriver';
-import { consoleErrors, downloaded, fill, findField, findText, openBrowser, press, untilReads, type OpenBrowser } from '../support/browser'; // prettier-ignore
+import {
+  consoleErrors,
+  downloaded,
+  fill,
+  findField,
+  findText,
+  openBrowser,
+  press,
+  untilReads,
+  type OpenBrowser,
+} from '../support/browser';
 import { serveApp, type ServedApp } from '../support/served-app';
 
 interface Event {
   kind: string;
   round: number;
   retracted: boolean;
-  body: { place?: string; load?: number; deflection?: number; forecast?: Record<string, { value: number; sd: number }>; shavings?: { depth: number }[]; mass?: number; feel?: number | null }; // prettier-ignore
+  body: {
+    place?: string;
+    load?: number;
+    deflection?: number;
+    forecast?: Record<string, { value: number; sd: number }>;
+    shavings?: { depth: number }[];
+    mass?: number;
+    feel?: number | null;
+  };
 }
 
 const KILOGRAM = 9.80665;
@@ -165,7 +183,12 @@ describe('voicing a top', () => {
     await fill(driver, 'It shall weigh at most', '90 kg\n');
     await findText(driver, 'The weight');
     await fill(driver, 'It shall weigh at most', '165\n');
-    await untilReads(driver, async () => (await events()).some(({ kind, body }) => kind === 'goal' && (body as { weight?: number }).weight === 0.165), 'the goal to be kept'); // prettier-ignore
+    await untilReads(
+      driver,
+      async () =>
+        (await events()).some(({ kind, body }) => kind === 'goal' && (body as { weight?: number }).weight === 0.165),
+      'the goal to be kept',
+    );
     await accessible('goal');
   });
 
@@ -264,7 +287,11 @@ describe('voicing a top', () => {
     await press(driver, 'Add');
     await (await findField(driver, 'sustain')).findElement(By.css('option[value="6"]')).click();
     await press(driver, 'Keep it');
-    await untilReads(driver, async () => (await events(38)).filter(({ kind }) => kind === 'outcome').length === 2, 'it to be kept'); // prettier-ignore
+    await untilReads(
+      driver,
+      async () => (await events(38)).filter(({ kind }) => kind === 'outcome').length === 2,
+      'it to be kept',
+    );
     await accessible('turned out');
   });
 

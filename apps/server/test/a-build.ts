@@ -37,7 +37,17 @@ export const STATIONS: Station[] = layStations(
 export function aReading(station: Station, thickness: number | null, change: Record<string, unknown> = {}) {
   const { name, x, y } = station;
   return {
-    id: randomUUID(), station: name, x, y, thickness, typed: thickness === null ? '' : `${thickness * 1000}`, source: 'typed', kept: false, supersedes: null,
-    person: 'Wren Halloran', at: new Date().toISOString(), ...change,
-  }; // prettier-ignore
+    id: randomUUID(),
+    station: name,
+    x,
+    y,
+    thickness,
+    typed: thickness === null ? '' : `${thickness * 1000}`,
+    source: 'typed',
+    kept: false,
+    supersedes: null,
+    person: 'Wren Halloran',
+    at: new Date().toISOString(),
+    ...change,
+  };
 }

@@ -65,7 +65,10 @@ describe('the demo bench', () => {
     };
     expect((await roles(41)).filter((role) => role === 'x-leg')).toHaveLength(2);
     const fan = await roles(42);
-    expect([fan.filter((role) => role === 'fan-bar').length, fan.filter((role) => role === 'closing-bar').length]).toEqual([5, 1]);
+    expect([
+      fan.filter((role) => role === 'fan-bar').length,
+      fan.filter((role) => role === 'closing-bar').length,
+    ]).toEqual([5, 1]);
     expect(await roles(43)).toEqual(['long-bar', 'long-bar']);
     expect((await roles(44)).filter((role) => role === 'lattice-bar').length).toBeGreaterThan(6);
     const { id } = body.find((b: { number: number }) => b.number === 41);
@@ -73,7 +76,7 @@ describe('the demo bench', () => {
     const lines = (steps as { lines: { held: boolean }[] }[]).flatMap((step) => step.lines);
     expect(lines).toHaveLength(8); // weight and note of two steps of two bars
     expect(lines.filter(({ held }) => held).length).toBeGreaterThanOrEqual(6);
-  }); // prettier-ignore
+  });
   it('describes itself in OpenAPI', async () => {
     const { body } = await api.http.get('/api/docs-json').expect(200);
     expect(Object.keys(body.paths)).toEqual(

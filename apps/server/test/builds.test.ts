@@ -90,7 +90,20 @@ describe('builds', () => {
     [{ outline: { ...defaultOutline('steel-string'), waist: 0.6 } }, 'outline.waist'],
     [{ outline: { ...defaultOutline('steel-string'), bodyLength: -1 } }, 'outline.bodyLength'],
     [{ outline: { kind: 'cloud' } }, 'outline.kind'],
-    [{ outline: { kind: 'drawn', points: [[0, 0], [0.4, 0.3], [0.4, 0], [0, 0.3]] } }, 'outline'],
+    [
+      {
+        outline: {
+          kind: 'drawn',
+          points: [
+            [0, 0],
+            [0.4, 0.3],
+            [0.4, 0],
+            [0, 0.3],
+          ],
+        },
+      },
+      'outline',
+    ],
     [{ holes: [{ kind: 'round', x: 0.01, y: 0, diameter: 0.1 }] }, 'holes[0]'],
     [{ wood: { ...aBuild().wood, rho: 4000 } }, 'wood.rho'],
     [{ wood: { ...aBuild().wood, nu_LC: 5 } }, 'wood.nu_LC'],
@@ -99,7 +112,7 @@ describe('builds', () => {
   ])('refuses %j at its field', async (change, field) => {
     const { body } = await create(aBuild(change)).expect(400);
     expect(body.errors.map((e: { field: string }) => e.field)).toContain(field);
-  }); // prettier-ignore
+  });
 });
 
 describe('targets', () => {

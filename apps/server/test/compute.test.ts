@@ -93,25 +93,93 @@ describe('the computing API', () => {
     ['arc', { span: 0.4, rise: 0.3 }, 'rise'],
     ['arc', { span: 0.4 }, 'rise'],
     ['arc', { span: 0.4, radius: 0.1 }, 'radius'],
-    ['bar', { length: 0.3, density: 420, modulus: 12e9, ends: 'free', section: 'rectangle', count: 3, stations: [{ x: 0, width: 0.01, height: 0 }, { x: 0.3, width: 0.01, height: 0.01 }] }, 'stations[0].height'],
-    ['bar', { length: 0.3, density: 420, modulus: 12e9, ends: 'hung', section: 'rectangle', count: 3, stations: [] }, 'ends'],
+    [
+      'bar',
+      {
+        length: 0.3,
+        density: 420,
+        modulus: 12e9,
+        ends: 'free',
+        section: 'rectangle',
+        count: 3,
+        stations: [
+          { x: 0, width: 0.01, height: 0 },
+          { x: 0.3, width: 0.01, height: 0.01 },
+        ],
+      },
+      'stations[0].height',
+    ],
+    [
+      'bar',
+      { length: 0.3, density: 420, modulus: 12e9, ends: 'hung', section: 'rectangle', count: 3, stations: [] },
+      'ends',
+    ],
   ])('%s of %j is refused at %s', async (what, body, field) => {
     const { body: problem } = await compute(what, body).expect(400);
     expect((problem.errors as { field: string }[]).map((error) => error.field)).toContain(field);
-  }); // prettier-ignore
+  });
 
   describe('a whole top', () => {
-    const wood = { density: 410, modulusAlong: 11.5e9, modulusAcross: 0.75e9, shearModulus: 0.8e9, poisson: 0.37, shearAlongThickness: 0.72e9, shearAcrossThickness: 0.06e9 };
-    const brace = { path: [[0.2, 0], [0.2, 0.3]], section: 'rectangle', stations: [{ s: 0, width: 8e-3, height: 14e-3 }], material: { ...wood, modulusAlong: 12e9, modulusAcross: 0.85e9, density: 430 } };
+    const wood = {
+      density: 410,
+      modulusAlong: 11.5e9,
+      modulusAcross: 0.75e9,
+      shearModulus: 0.8e9,
+      poisson: 0.37,
+      shearAlongThickness: 0.72e9,
+      shearAcrossThickness: 0.06e9,
+    };
+    const brace = {
+      path: [
+        [0.2, 0],
+        [0.2, 0.3],
+      ],
+      section: 'rectangle',
+      stations: [{ s: 0, width: 8e-3, height: 14e-3 }],
+      material: { ...wood, modulusAlong: 12e9, modulusAcross: 0.85e9, density: 430 },
+    };
     const top = {
-      outline: [[0, 0], [0.4, 0], [0.4, 0.3], [0, 0.3]], thickness: 2.8e-3, material: wood, braces: [brace], edge: 'supported', edgeInPlane: 'held', modeCount: 3,
-      loads: [{ kind: 'force', at: [0.2, 0.15], force: 20 }, { kind: 'torque', line: [[0.1, 0.1], [0.1, 0.2]], torque: 1 }], probes: [[0.2, 0.15], [0.1, 0.1]],
+      outline: [
+        [0, 0],
+        [0.4, 0],
+        [0.4, 0.3],
+        [0, 0.3],
+      ],
+      thickness: 2.8e-3,
+      material: wood,
+      braces: [brace],
+      edge: 'supported',
+      edgeInPlane: 'held',
+      modeCount: 3,
+      loads: [
+        { kind: 'force', at: [0.2, 0.15], force: 20 },
+        {
+          kind: 'torque',
+          line: [
+            [0.1, 0.1],
+            [0.1, 0.2],
+          ],
+          torque: 1,
+        },
+      ],
+      probes: [
+        [0.2, 0.15],
+        [0.1, 0.1],
+      ],
     };
     const post = (change: object) => api.http.post('/api/v1/compute/top').send({ ...top, ...change });
     it('gives modes with their kind, and what loads do at the probes', async () => {
       const { body } = await post({}).expect(200);
-      const found = body as { modes: { frequency: number; kind: string; modalMass: number }[]; deflections: number[][]; mass: number; degreesOfFreedom: number; elapsedMs: number };
-      [187.564, 204.97, 242.825].forEach((f, i) => expect(Math.abs(found.modes[i]!.frequency / f - 1)).toBeLessThan(0.01)); // solid elements
+      const found = body as {
+        modes: { frequency: number; kind: string; modalMass: number }[];
+        deflections: number[][];
+        mass: number;
+        degreesOfFreedom: number;
+        elapsedMs: number;
+      };
+      [187.564, 204.97, 242.825].forEach((f, i) =>
+        expect(Math.abs(found.modes[i]!.frequency / f - 1)).toBeLessThan(0.01),
+      ); // solid elements
       expect(found.modes.map(({ kind }) => kind)).toEqual(['long-dipole', 'monopole', 'other']);
       expect(Math.abs(found.deflections[0]![0]! / 0.000203058 - 1)).toBeLessThan(0.02);
       expect(found.deflections.map((places) => places.length)).toEqual([2, 2]);
@@ -120,26 +188,71 @@ describe('the computing API', () => {
       expect(found.elapsedMs).toBeGreaterThan(0);
     });
     it('takes thickness by points, an arch, holes, patches and a glued rim', async () => {
-      const points = [[0, 0], [0.4, 0], [0.4, 0.3], [0, 0.3]].map(([x, y]) => ({ x, y, thickness: 2.8e-3 }));
-      const patch = { outline: [[0.25, 0.1], [0.3, 0.1], [0.3, 0.2], [0.25, 0.2]], thickness: 2e-3, side: 'inner', material: wood, grainAngle: 1.57 };
-      const hole = [[0.08, 0.1], [0.14, 0.1], [0.14, 0.2], [0.08, 0.2]];
-      const { body } = await post({ thickness: points, height: { radius: 8 }, holes: [hole], patches: [patch], edge: { rotationalStiffness: 500 }, loads: [], probes: [] }).expect(200);
+      const points = [
+        [0, 0],
+        [0.4, 0],
+        [0.4, 0.3],
+        [0, 0.3],
+      ].map(([x, y]) => ({ x, y, thickness: 2.8e-3 }));
+      const patch = {
+        outline: [
+          [0.25, 0.1],
+          [0.3, 0.1],
+          [0.3, 0.2],
+          [0.25, 0.2],
+        ],
+        thickness: 2e-3,
+        side: 'inner',
+        material: wood,
+        grainAngle: 1.57,
+      };
+      const hole = [
+        [0.08, 0.1],
+        [0.14, 0.1],
+        [0.14, 0.2],
+        [0.08, 0.2],
+      ];
+      const { body } = await post({
+        thickness: points,
+        height: { radius: 8 },
+        holes: [hole],
+        patches: [patch],
+        edge: { rotationalStiffness: 500 },
+        loads: [],
+        probes: [],
+      }).expect(200);
       expect((body as { modes: unknown[] }).modes).toHaveLength(3);
     });
     it('takes a rim that gives, ends as built, a sandwich and the way the grain runs', async () => {
-      const first = async (change: object) => ((await post({ loads: [], probes: [], modeCount: 1, ...change }).expect(200)).body as { modes: { frequency: number }[] }).modes[0]!.frequency;
+      const first = async (change: object) =>
+        (
+          (await post({ loads: [], probes: [], modeCount: 1, ...change }).expect(200)).body as {
+            modes: { frequency: number }[];
+          }
+        ).modes[0]!.frequency;
       const [held, free] = [await first({}), await first({ edgeInPlane: 'free' })];
       const between = await first({ rim: { inPlane: 2e7 } });
       expect(between).toBeGreaterThan(free);
       expect(between).toBeLessThan(held);
       expect(await first({ rim: { rotational: 300 } })).toBeGreaterThan(held);
       const clamped = { edge: 'clamped' };
-      expect(await first({ ...clamped, braces: [{ ...brace, ends: ['letIn', 'butted'], pocket: 4e-3 }] })).toBeGreaterThan(await first(clamped));
-      const points = [[0, 0, 0], [0.4, 0, 0], [0.4, 0.3, 0], [0, 0.3, 0], [0.2, 0.15, -0.012]].map(([x, y, z]) => ({ x, y, z }));
+      expect(
+        await first({ ...clamped, braces: [{ ...brace, ends: ['letIn', 'butted'], pocket: 4e-3 }] }),
+      ).toBeGreaterThan(await first(clamped));
+      const points = [
+        [0, 0, 0],
+        [0.4, 0, 0],
+        [0.4, 0.3, 0],
+        [0, 0.3, 0],
+        [0.2, 0.15, -0.012],
+      ].map(([x, y, z]) => ({ x, y, z }));
       const carved = { height: { points }, braces: [] };
       expect(await first({ ...carved, grain: 'level' })).toBe(await first(carved));
       expect(await first({ ...carved, grain: 'follows' })).toBeGreaterThan(await first(carved));
-      const { body } = await post({ braces: [], sandwich: { core: 1.6e-3, coreDensity: 100, coreModulus: 1e8, coreShear: 4e7, glueMass: 0.05 } }).expect(200);
+      const { body } = await post({
+        braces: [],
+        sandwich: { core: 1.6e-3, coreDensity: 100, coreModulus: 1e8, coreShear: 4e7, glueMass: 0.05 },
+      }).expect(200);
       // Skins of 0.6 mm, the core and the glue, by hand.
       expect((body as { mass: number }).mass).toBeCloseTo(0.12 * (2 * 0.6e-3 * 410 + 1.6e-3 * 100 + 0.05), 6);
     });
@@ -149,13 +262,44 @@ describe('the computing API', () => {
       [{ braces: [{ ...brace, pocket: 1 }] }, 'braces[0].pocket'],
       [{ grain: 'askew' }, 'grain'],
       [{ sandwich: { core: 1e-3 } }, 'sandwich.coreDensity'],
-      [{ outline: [[0, 0], [1, 1]] }, 'outline'],
+      [
+        {
+          outline: [
+            [0, 0],
+            [1, 1],
+          ],
+        },
+        'outline',
+      ],
       [{ outline: 'square' }, 'outline'],
-      [{ outline: [[0, 0], [0.4, 0.3], [0.4, 0], [0, 0.3]] }, 'outline'],
+      [
+        {
+          outline: [
+            [0, 0],
+            [0.4, 0.3],
+            [0.4, 0],
+            [0, 0.3],
+          ],
+        },
+        'outline',
+      ],
       [{ thickness: -1 }, 'thickness'],
       [{ thickness: 'thin' }, 'thickness'],
       [{ material: { ...wood, modulusAcross: 0 } }, 'material.modulusAcross'],
-      [{ braces: [{ ...brace, path: [[0.2, 0], [0.2, 3]] }] }, 'braces[0].path'],
+      [
+        {
+          braces: [
+            {
+              ...brace,
+              path: [
+                [0.2, 0],
+                [0.2, 3],
+              ],
+            },
+          ],
+        },
+        'braces[0].path',
+      ],
       [{ braces: [{ ...brace, section: 'star' }] }, 'braces[0].section'],
       [{ edge: 'free' }, 'edge'],
       [{ edge: 'nailed' }, 'edge'],
@@ -167,5 +311,5 @@ describe('the computing API', () => {
       const { body } = await post(change).expect(400);
       expect((body as { errors: { field: string }[] }).errors[0]!.field).toBe(field);
     });
-  }); // prettier-ignore
+  });
 });

@@ -17,12 +17,23 @@ describe('explorations', () => {
   const workers: ChildProcess[] = [];
   const at = (path = '') => `/api/v1/builds/${build}/explorations${path}`;
   const worker = () => {
-    const child = spawn(process.execPath, ['-C', 'source', '-r', '@swc-node/register', join(__dirname, '../src/worker.ts')], {
-      env: { ...process.env, DATABASE_URL: app.databaseUrl, JOB_LEASE_SECONDS: LEASE, EXPLORATION_SLICE_MS: '0', TS_NODE_PROJECT: join(__dirname, '../tsconfig.json') }, stdio: ['ignore', 'ignore', 'inherit'],
-    });
+    const child = spawn(
+      process.execPath,
+      ['-C', 'source', '-r', '@swc-node/register', join(__dirname, '../src/worker.ts')],
+      {
+        env: {
+          ...process.env,
+          DATABASE_URL: app.databaseUrl,
+          JOB_LEASE_SECONDS: LEASE,
+          EXPLORATION_SLICE_MS: '0',
+          TS_NODE_PROJECT: join(__dirname, '../tsconfig.json'),
+        },
+        stdio: ['ignore', 'ignore', 'inherit'],
+      },
+    );
     workers.push(child);
     return child;
-  }; // prettier-ignore
+  };
   const start = async (spec: object) => {
     const id = randomUUID();
     const body = { id, hold: 'glued', spec };
@@ -99,9 +110,19 @@ describe('explorations', () => {
     [{ kind: 'sweep', variable: { of: 'plate', parts: ['rim'] }, from: 0, to: 300, steps: 5 }, 'spec.to'],
     [{ kind: 'sweep', variable: { of: 'crossing' }, from: 0, to: 0.01, steps: 5 }, 'spec.variable.of'],
     [{ kind: 'doubt', draws: 3, seed: 1, spread: SPREAD }, 'spec.draws'],
-    [{ kind: 'search', variables: [{ of: 'plate', parts: ['rim'] }], goals: ['mass', 'note'], note: null, limits: { reserve: 1, lowest: 0.003, tallest: 0.02 }, seed: 1 }, 'spec.note'],
+    [
+      {
+        kind: 'search',
+        variables: [{ of: 'plate', parts: ['rim'] }],
+        goals: ['mass', 'note'],
+        note: null,
+        limits: { reserve: 1, lowest: 0.003, tallest: 0.02 },
+        seed: 1,
+      },
+      'spec.note',
+    ],
   ])('refuses %j at its field', async (spec, field) => {
     const { body } = await app.http.post(at()).send({ id: randomUUID(), hold: 'glued', spec }).expect(400);
     expect(body.errors.map((error: { field: string }) => error.field)).toContain(field);
-  }); // prettier-ignore
+  });
 });

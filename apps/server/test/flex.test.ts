@@ -4,8 +4,14 @@ import { openApplication, type Application } from './application';
 
 const THICKNESS = 2.8e-3;
 const beam = (change: Record<string, unknown> = {}) => ({
-  kind: 'three-point', direction: 'along', span: 0.4, loadAt: 0.2, dialAt: 0.2, supportWidth: 0, ...change,
-}); // prettier-ignore
+  kind: 'three-point',
+  direction: 'along',
+  span: 0.4,
+  loadAt: 0.2,
+  dialAt: 0.2,
+  supportWidth: 0,
+  ...change,
+});
 /** Dial readings of a spring of that many metres per newton. */
 const readings = (compliance: number) => [0, 5, 10].map((load) => ({ load, deflection: 1e-3 + load * compliance }));
 
@@ -25,8 +31,14 @@ describe('jigs and checks of a plate', () => {
 
   const flex = (change: Record<string, unknown> = {}) =>
     api.http.post(`/api/v1/builds/${buildId}/flex-checks`).send({
-      id: randomUUID(), person: 'Wren Halloran', jigId, thickness: THICKNESS, feel: 5, points: readings(2e-5), ...change,
-    }); // prettier-ignore
+      id: randomUUID(),
+      person: 'Wren Halloran',
+      jigId,
+      thickness: THICKNESS,
+      feel: 5,
+      points: readings(2e-5),
+      ...change,
+    });
   const knock = (change: Record<string, unknown>) =>
     api.http
       .post(`/api/v1/builds/${buildId}/knock-checks`)

@@ -25,12 +25,16 @@ function knock(modes: readonly (readonly [number, number, number])[]): Float64Ar
   return Float64Array.from({ length: 1.1 * RATE }, (_, n) => {
     const t = n / RATE - 0.2;
     if (t < 0) return hiss();
-    const ring = ([f, q, a]: readonly [number, number, number]) => a * Math.exp((-Math.PI * f * t) / q) * Math.sin(2 * Math.PI * f * t); // prettier-ignore
+    const ring = ([f, q, a]: readonly [number, number, number]) =>
+      a * Math.exp((-Math.PI * f * t) / q) * Math.sin(2 * Math.PI * f * t);
     return hiss() + modes.reduce((sum, mode) => sum + ring(mode), 0);
   });
 }
 
-const TOP = [[181, 50, 0.4], [263, 60, -0.25]] as const; // prettier-ignore
+const TOP = [
+  [181, 50, 0.4],
+  [263, 60, -0.25],
+] as const;
 
 describe('knocks kept with a build', () => {
   let api: Application;
@@ -54,8 +58,16 @@ describe('knocks kept with a build', () => {
     const wav = writeWav([knock(TOP)], RATE);
     const id = randomUUID();
     const { body } = await send(wav, { ...station, id, heldX: '0.1', heldY: '-0.1' }).expect(201);
-    expect(body).toMatchObject({ about: 'station', round: 2, place: { name: 'C2', x: 0.2, y: 0.03, held: { x: 0.1, y: -0.1 } } });
-    const { partials, loudness, brightness } = body.analysis as { partials: { frequency: number; polarity: number }[]; loudness: number; brightness: number };
+    expect(body).toMatchObject({
+      about: 'station',
+      round: 2,
+      place: { name: 'C2', x: 0.2, y: 0.03, held: { x: 0.1, y: -0.1 } },
+    });
+    const { partials, loudness, brightness } = body.analysis as {
+      partials: { frequency: number; polarity: number }[];
+      loudness: number;
+      brightness: number;
+    };
     expect(partials.map(({ frequency }) => Math.round(frequency))).toEqual([181, 263]);
     expect(partials.map(({ polarity }) => polarity)).toEqual([1, -1]);
     expect(loudness).toBeCloseTo(20 * Math.log10(0.4), 0);
@@ -68,13 +80,15 @@ describe('knocks kept with a build', () => {
     const sound = await api.http.get(`/api/v1/knocks/${id}/sound`).responseType('blob').expect(200);
     expect(sound.headers['content-type']).toBe('audio/wav');
     expect(Buffer.compare(sound.body as Buffer, Buffer.from(wav))).toBe(0);
-  }); // prettier-ignore
+  });
 
   it('hears the same sound again with other settings, and takes a wrong one back and again', async () => {
     const id = randomUUID();
     await send(writeWav([knock([[41, 40, 0.3], ...TOP])], RATE), { about: 'plate', id }).expect(201);
     const again = await api.http.post(`/api/v1/knocks/${id}/hear-again`).send({ from: 100 }).expect(200);
-    expect((again.body.analysis.partials as { frequency: number }[]).map(({ frequency }) => Math.round(frequency))).toEqual([181, 263]);
+    expect(
+      (again.body.analysis.partials as { frequency: number }[]).map(({ frequency }) => Math.round(frequency)),
+    ).toEqual([181, 263]);
     expect(again.body.options).toEqual({ from: 100 });
     await api.http.post(`/api/v1/knocks/${id}/hear-again`).send({ from: 5 }).expect(400);
     const taken = await api.http.post(`/api/v1/knocks/${id}/retract`).expect(200);
@@ -85,20 +99,29 @@ describe('knocks kept with a build', () => {
     await send(writeWav([knock(TOP)], RATE), { about: 'bar', name: 'höher “links”, № 2', id: named }).expect(201);
     const sound = await api.http.get(`/api/v1/knocks/${named}/sound`).responseType('blob').expect(200);
     expect(sound.headers['content-disposition']).toBe('attachment; filename="bar-round-1-ho-her-links-No-2.wav"');
-  }); // prettier-ignore
+  });
 
   it('keeps floats as 24 bits, and a played recording with its range', async () => {
-    const scale = Float64Array.from({ length: 3 * RATE }, (_, n) => 0.3 * Math.sin((2 * Math.PI * 110 * 2 ** (Math.floor(n / (RATE / 4)) / 12) * n) / RATE)); // prettier-ignore
+    const scale = Float64Array.from(
+      { length: 3 * RATE },
+      (_, n) => 0.3 * Math.sin((2 * Math.PI * 110 * 2 ** (Math.floor(n / (RATE / 4)) / 12) * n) / RATE),
+    );
     const id = randomUUID();
-    const { body } = await send(floatWav(scale), { id, title: 'strung', lowest: '110', highest: '200' }, 'played').expect(201);
+    const { body } = await send(
+      floatWav(scale),
+      { id, title: 'strung', lowest: '110', highest: '200' },
+      'played',
+    ).expect(201);
     expect(body).toMatchObject({ about: 'played', place: { title: 'strung', lowest: 110, highest: 200 } });
     expect((body.analysis.curve as unknown[]).length).toBeGreaterThan(40);
     const sound = await api.http.get(`/api/v1/knocks/${id}/sound`).responseType('blob').expect(200);
     const back = readWav(sound.body as Buffer);
     expect(back.fullScale).toBe(1 - 2 ** -23);
     expect(Math.abs(back.channels[0]![5000]! - scale[5000]!)).toBeLessThan(2 ** -23);
-    expect(await fieldOf(send(floatWav(scale), { title: 'x', lowest: '110', highest: '100' }, 'played'))).toBe('highest');
-  }); // prettier-ignore
+    expect(await fieldOf(send(floatWav(scale), { title: 'x', lowest: '110', highest: '100' }, 'played'))).toBe(
+      'highest',
+    );
+  });
 
   it('says what is wrong with a form or a file', async () => {
     const wav = writeWav([knock(TOP)], RATE);
@@ -113,9 +136,12 @@ describe('knocks kept with a build', () => {
   it('keeps a bar’s goal with the build', async () => {
     const { choices } = (await api.http.get(`/api/v1/builds/${buildId}`).expect(200)).body as { choices: object };
     const bars = [{ name: 'treble bar', goal: 196 }];
-    const { body } = await api.http.patch(`/api/v1/builds/${buildId}`).send({ choices: { ...choices, bars } }).expect(200);
+    const { body } = await api.http
+      .patch(`/api/v1/builds/${buildId}`)
+      .send({ choices: { ...choices, bars } })
+      .expect(200);
     expect(body.choices).toMatchObject({ bars });
-  }); // prettier-ignore
+  });
 
   it('has a simulated microphone over the build’s own plate', async () => {
     const strike = (place: object) => api.http.post(`/api/v1/devices/microphone/${buildId}/knock`).send(place);
@@ -164,7 +190,9 @@ describe('the sounds of the demo bench', () => {
     const outcomes = body as ShavingOutcome[];
     expect(outcomes.length).toBeGreaterThan(8);
     // Nine of ten should; of so few, seven of ten must.
-    expect(outcomes.filter(({ forecast, outcome }) => holds(forecast, outcome)).length / outcomes.length).toBeGreaterThan(0.7); // prettier-ignore
+    expect(
+      outcomes.filter(({ forecast, outcome }) => holds(forecast, outcome)).length / outcomes.length,
+    ).toBeGreaterThan(0.7);
     const compared = (await api.http.get('/api/v1/builds-compared').expect(200)).body as ComparedBuild[];
     const [shared] = [sharedByGood(compared)];
     expect(shared.find(({ name }) => name === 'flex:across')?.outside).toEqual([36]);

@@ -27,7 +27,12 @@ const nextId = () => `6f1d7a10-0009-4000-8000-${String(++count).padStart(12, '0'
 const build = { ...aBuild({ id: nextId() }), units: METRIC };
 const shape = plateShape(build.outline, build.holes);
 const empty = emptyPlan('steel-string', 'flat');
-const drawn = drawPattern(usualSettings('x'), { shape, hole: { x: 0.152, diameter: 0.098 }, bridgeAt: bridgeAt(empty.bridge, 0.645), trebleSign: -1 }); // prettier-ignore
+const drawn = drawPattern(usualSettings('x'), {
+  shape,
+  hole: { x: 0.152, diameter: 0.098 },
+  bridgeAt: bridgeAt(empty.bridge, 0.645),
+  trebleSign: -1,
+});
 const plan: BracingPlan = { ...empty, ...drawn };
 const leg = plan.braces.find(({ role }) => role === 'x-leg')!;
 const wren = 'Wren Halloran';
@@ -39,10 +44,21 @@ describe('rounds of a voicing', () => {
     api.http.post(`${path}/voicing/${kind}`).send({ id: nextId(), round: 1, person: wren, body, ...more });
   const events = async () => (await api.http.get(`${path}/voicing`).expect(200)).body as Event[];
   const stroke = (depth: number) => ({
-    shavings: [{ place: { kind: 'brace', id: leg.id, from: 0.1, to: 0.25 }, depth }], said: '0.3 mm', tool: 'finger plane', proposed: true,
+    shavings: [{ place: { kind: 'brace', id: leg.id, from: 0.1, to: 0.25 }, depth }],
+    said: '0.3 mm',
+    tool: 'finger plane',
+    proposed: true,
     forecast: { 'flex:across': { value: 5.2e-5, sd: 1e-6 } },
-    settled: [{ quantity: 'flex:across', where: 'brace', before: { value: 5e-5, sd: 1e-6 }, forecast: { value: 5.1e-5, sd: 1e-6 }, outcome: { value: 5.12e-5, sd: 1e-6 } }],
-  }); // prettier-ignore
+    settled: [
+      {
+        quantity: 'flex:across',
+        where: 'brace',
+        before: { value: 5e-5, sd: 1e-6 },
+        forecast: { value: 5.1e-5, sd: 1e-6 },
+        outcome: { value: 5.12e-5, sd: 1e-6 },
+      },
+    ],
+  });
   beforeAll(async () => {
     api = await openApplication();
     await api.http.post('/api/v1/builds').send(build).expect(201);
@@ -93,8 +109,17 @@ describe('rounds of a voicing', () => {
     await say('shaving', 1, shave); // of a page that knew no forecast
     await say('mass', 2, { mass: 0.2098, said: '209.8 g' });
     await say('shaving', 2, { ...shave, forecast: { mass: { value: 5, sd: 0.001 } } }); // of one that is mad
-    interface Shaved { body: { forecast: { mass?: { value: number } }; settled: { quantity: string; outcome: { value: number } }[]; pending?: boolean } }
-    const shavings = async () => ((await api.http.get(`${at}/voicing`).expect(200)).body as Event[]).filter(({ kind }) => kind === 'shaving') as unknown as Shaved[];
+    interface Shaved {
+      body: {
+        forecast: { mass?: { value: number } };
+        settled: { quantity: string; outcome: { value: number } }[];
+        pending?: boolean;
+      };
+    }
+    const shavings = async () =>
+      ((await api.http.get(`${at}/voicing`).expect(200)).body as Event[]).filter(
+        ({ kind }) => kind === 'shaving',
+      ) as unknown as Shaved[];
     expect((await shavings())[1]!.body.pending).toBe(true);
     let kept = await shavings();
     for (let tries = 0; tries < 200 && kept.some(({ body }) => body.pending); tries++) {
@@ -108,14 +133,16 @@ describe('rounds of a voicing', () => {
     expect((0.21 - first!.forecast.mass!.value) / off).toBeLessThan(1.02);
     expect(second!.forecast.mass!.value).toBeCloseTo(0.2098 - (0.21 - first!.forecast.mass!.value), 4);
     expect(first!.settled).toEqual([]);
-    expect(second!.settled.map(({ quantity, outcome }) => [quantity, outcome.value])).toEqual([['mass', expect.closeTo(0.2098, 4)]]);
+    expect(second!.settled.map(({ quantity, outcome }) => [quantity, outcome.value])).toEqual([
+      ['mass', expect.closeTo(0.2098, 4)],
+    ]);
     const { body: all } = await api.http.get('/api/v1/shaving-record').query({ person: 'Ines Okafor' }).expect(200);
     expect(all).toEqual(second!.settled);
     await say('let-in', 2, { quantity: 'mass', counts: true });
     const { body: letIn } = await api.http.get('/api/v1/shaving-record').query({ person: 'Ines Okafor' }).expect(200);
     expect(letIn).toEqual([{ ...second!.settled[0], letIn: true }]);
     await api.http.post(`${at}/archive`).expect(200);
-  }); // prettier-ignore
+  });
 
   it('counts what was shaved before when it refuses to cut through, unless that was taken back', async () => {
     const tall = Math.max(...leg.heights);
@@ -135,12 +162,20 @@ describe('rounds of a voicing', () => {
 
   it.each([
     ['flex', { place: 'nose', load: 10, deflection: 1e-4, feel: null, closed: false, said: '' }, 'body.place'],
-    ['flex', { place: 'across', load: 10, deflection: 0.46, feel: null, closed: false, said: '0.46' }, 'body.deflection'],
+    [
+      'flex',
+      { place: 'across', load: 10, deflection: 0.46, feel: null, closed: false, said: '0.46' },
+      'body.deflection',
+    ],
     ['flex', { place: 'across', load: null, deflection: null, feel: 12, closed: false, said: '12' }, 'body.feel'],
     ['mass', { mass: 200, said: '200' }, 'body.mass'],
     ['shaving', { ...stroke(0.3) }, 'body.shavings[0].depth'],
     ['shaving', { ...stroke(3e-4), shavings: [] }, 'body.shavings'],
-    ['shaving', { ...stroke(3e-4), shavings: [{ place: { kind: 'brace', id: 'nobody', from: 0, to: 0.1 }, depth: 1e-4 }] }, 'body.shavings[0].place.id'],
+    [
+      'shaving',
+      { ...stroke(3e-4), shavings: [{ place: { kind: 'brace', id: 'nobody', from: 0, to: 0.1 }, depth: 1e-4 }] },
+      'body.shavings[0].place.id',
+    ],
     ['goal', { ...NO_GOAL, weight: 90 }, 'body.weight'],
     ['box', { volume: 14, said: '14 l' }, 'body.volume'],
     ['trim', { what: 'rim', depth: 4e-3, said: '4 mm', forecast: null }, 'body.depth'],
@@ -152,7 +187,7 @@ describe('rounds of a voicing', () => {
   ])('refuses a %s that can’t be: %j', async (kind, body, field) => {
     const { body: refusal } = await send(kind, body).expect(400);
     expect(refusal.errors[0].field).toBe(field);
-  }); // prettier-ignore
+  });
 
   it('keeps how it turned out, a second look, a repair, a tick and a rest', async () => {
     await send('outcome', {
@@ -172,13 +207,27 @@ describe('rounds of a voicing', () => {
 
   it('keeps what comes after the box is closed, and lays builds beside each other by what was read last', async () => {
     await send('box', { volume: 0.014, said: '14 l' }).expect(201);
-    await send('trim', { what: 'hole', depth: 1e-3, said: '1 mm', forecast: { air: { value: 102, sd: 1 }, top: { value: 190, sd: 2 } } }).expect(201); // prettier-ignore
+    await send('trim', {
+      what: 'hole',
+      depth: 1e-3,
+      said: '1 mm',
+      forecast: { air: { value: 102, sd: 1 }, top: { value: 190, sd: 2 } },
+    }).expect(201);
     await send('resonances', { air: 101, top: 189, said: '' }).expect(201);
     await send('strung', { note: 'light set' }).expect(201);
     await send('settling', { turn: 0.02, belly: null, said: '1.1°' }).expect(201);
-    await send('flex', { place: 'across', load: 10, deflection: 6e-4, feel: null, closed: false, said: '0.6' }, { round: 2 }).expect(201); // prettier-ignore
+    await send(
+      'flex',
+      { place: 'across', load: 10, deflection: 6e-4, feel: null, closed: false, said: '0.6' },
+      { round: 2 },
+    ).expect(201);
     const { body } = await api.http.get('/api/v1/builds-compared').expect(200);
-    const [own] = body as { number: number; good: boolean | null; marks: object[]; figures: Record<string, number | null> }[]; // prettier-ignore
+    const [own] = body as {
+      number: number;
+      good: boolean | null;
+      marks: object[];
+      figures: Record<string, number | null>;
+    }[];
     expect(own).toMatchObject({ number: build.number, good: null, marks: [{ name: 'warmth', mark: 8 }] });
     expect(own!.figures).toMatchObject({ air: 101, top: 189, turn: 0.02, thickness: null, ring: null });
     expect(own!.figures['flex:across']).toBeCloseTo(6e-5, 12);
@@ -187,14 +236,21 @@ describe('rounds of a voicing', () => {
   it('has a stand-in gauge and balance under the plate: softer once it is shaved, lighter by what came off', async () => {
     const read = async () => {
       const bends = [];
-      for (let i = 0; i < 5; i++) bends.push((await api.http.post(`/api/v1/devices/top/${build.id}/bend`).send({ place: 'across' }).expect(200)).body.deflection as number); // prettier-ignore
+      for (let i = 0; i < 5; i++)
+        bends.push(
+          (await api.http.post(`/api/v1/devices/top/${build.id}/bend`).send({ place: 'across' }).expect(200)).body
+            .deflection as number,
+        );
       const { body } = await api.http.post(`/api/v1/devices/top/${build.id}/weigh`).expect(200);
       return { bend: bends.sort((a, b) => a - b)[2]!, mass: (body as { mass: number }).mass };
     };
     const before = await read();
     // Wood of any luck and a dial of one per cent: enough must come off that every top shows it.
     const worked = plan.braces.filter(({ role }) => role === 'tone-bar' || role === 'x-leg');
-    const off = worked.map(({ id, length }) => ({ place: { kind: 'brace', id, from: 0.3 * length, to: 0.7 * length }, depth: 3e-3 })); // prettier-ignore
+    const off = worked.map(({ id, length }) => ({
+      place: { kind: 'brace', id, from: 0.3 * length, to: 0.7 * length },
+      depth: 3e-3,
+    }));
     await send('shaving', { ...stroke(3e-4), shavings: off }, { round: 3 }).expect(201);
     const after = await read();
     expect(after.bend).toBeGreaterThan(before.bend * 1.05);

@@ -2,9 +2,19 @@ import { randomUUID } from 'node:crypto';
 import { openApplication, type Application } from './application';
 
 const aSet = (change: Record<string, unknown> = {}) => ({
-  id: randomUUID(), name: 'Sitka 3', use: 'top', species: 'sitka-spruce', cut: 'quartered', worked: 'split', length: 0.55, width: 0.21, thickness: 0.0036,
-  runout: 0.01, offQuarter: 0.05, ...change,
-}); // prettier-ignore
+  id: randomUUID(),
+  name: 'Sitka 3',
+  use: 'top',
+  species: 'sitka-spruce',
+  cut: 'quartered',
+  worked: 'split',
+  length: 0.55,
+  width: 0.21,
+  thickness: 0.0036,
+  runout: 0.01,
+  offQuarter: 0.05,
+  ...change,
+});
 const partials = { twist: 43.8535, across: 116.298, along: 65.3764 };
 
 describe('the rack', () => {
@@ -32,9 +42,17 @@ describe('the rack', () => {
       .send({ id: randomUUID(), person: '', partials: { ...partials, ...change } });
   const flex = (id: string, change = {}) =>
     api.http.post(`/api/v1/wood-sets/${id}/flex-tests`).send({
-      id: randomUUID(), person: '', span: 0.45, direction: 'along', feel: 6,
-      points: [0, 2, 4, 6].map((load) => ({ load, deflection: (load * 0.45 ** 3) / (48 * 12e9 * ((0.21 * 0.0036 ** 3) / 12)) })), ...change,
-    }); // prettier-ignore
+      id: randomUUID(),
+      person: '',
+      span: 0.45,
+      direction: 'along',
+      feel: 6,
+      points: [0, 2, 4, 6].map((load) => ({
+        load,
+        deflection: (load * 0.45 ** 3) / (48 * 12e9 * ((0.21 * 0.0036 ** 3) / 12)),
+      })),
+      ...change,
+    });
 
   it('knows a set by its species’ mean, then by its own weight, notes and flex', async () => {
     const id = await create();
@@ -49,7 +67,10 @@ describe('the rack', () => {
     const both = (await flex(id).expect(201)).body;
     expect(both.properties.modulusAlong).toMatchObject({ by: 'both', value: expect.closeTo(12e9, -8) });
     expect(both.properties.modulusAlong.sd).toBeLessThan(knocked.modulusAlong.sd);
-    expect(both.tests.map((t: { kind: string; feel: number | null }) => [t.kind, t.feel])).toEqual([['knock', null], ['flex', 6]]); // prettier-ignore
+    expect(both.tests.map((t: { kind: string; feel: number | null }) => [t.kind, t.feel])).toEqual([
+      ['knock', null],
+      ['flex', 6],
+    ]);
   });
   it('asks about what can hardly be before it keeps it, names the slip, and keeps it when told', async () => {
     const id = await create();

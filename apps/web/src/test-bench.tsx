@@ -87,9 +87,20 @@ export function open(page: ReactNode, { path = '/', at = path }: { path?: string
 export function aPlan(): BracingPlan {
   const empty = emptyPlan('steel-string', 'flat');
   const shape = plateShape(outline, holes);
-  const ground = { shape, hole: { x: 0.152, diameter: 0.098 }, bridgeAt: bridgeAt(empty.bridge, 0.645), trebleSign: -1 as const };
-  return { ...empty, ...drawPattern(usualSettings('x'), ground), rodThroughHole: false, archRadius: 7.62, dishRadius: 7.62 };
-} // prettier-ignore
+  const ground = {
+    shape,
+    hole: { x: 0.152, diameter: 0.098 },
+    bridgeAt: bridgeAt(empty.bridge, 0.645),
+    trebleSign: -1 as const,
+  };
+  return {
+    ...empty,
+    ...drawPattern(usualSettings('x'), ground),
+    rodThroughHole: false,
+    archRadius: 7.62,
+    dishRadius: 7.62,
+  };
+}
 
 /** Serves a build with a plan that remembers what is kept of it. */
 export function servePlan(build: Build, kept: BracingPlan): Asked[] {
@@ -125,18 +136,50 @@ const holes = defaultHoles('steel-string');
 
 export function aBuild(change: Partial<Build> = {}): Build {
   return {
-    id: 'b', number: 7, name: 'Lapwing', family: 'steel-string', construction: 'flat', plate: 'top', leftHanded: false, scaleLength: 0.645,
-    wood: woodOfSpecies('sitka-spruce'), outline, holes, stations: layStations(plateShape(outline, holes)), units: METRIC,
-    tool: { kind: 'plane', depthPerPass: 5e-5 }, stage: 'thickness', stagesDone: [], waitsFor: null, choices: NO_BUILD_CHOICES, demo: false, revision: 1, archivedAt: null,
-    createdAt: '2026-11-01T10:00:00Z', updatedAt: '2026-11-02T10:00:00Z', ...change,
-  }; // prettier-ignore
+    id: 'b',
+    number: 7,
+    name: 'Lapwing',
+    family: 'steel-string',
+    construction: 'flat',
+    plate: 'top',
+    leftHanded: false,
+    scaleLength: 0.645,
+    wood: woodOfSpecies('sitka-spruce'),
+    outline,
+    holes,
+    stations: layStations(plateShape(outline, holes)),
+    units: METRIC,
+    tool: { kind: 'plane', depthPerPass: 5e-5 },
+    stage: 'thickness',
+    stagesDone: [],
+    waitsFor: null,
+    choices: NO_BUILD_CHOICES,
+    demo: false,
+    revision: 1,
+    archivedAt: null,
+    createdAt: '2026-11-01T10:00:00Z',
+    updatedAt: '2026-11-02T10:00:00Z',
+    ...change,
+  };
 }
 
 export function aSurvey(change: Partial<Survey> = {}): Survey {
   return {
-    id: 's1', buildId: 'b', number: 1, kind: 'full', person: 'Wren Halloran', startedAt: '2026-11-02T10:00:00Z', finishedAt: null, relativeHumidity: 0.45, temperatureC: 20,
-    mass: null, typed: {}, note: '', assessment: null, ...change,
-  }; // prettier-ignore
+    id: 's1',
+    buildId: 'b',
+    number: 1,
+    kind: 'full',
+    person: 'Wren Halloran',
+    startedAt: '2026-11-02T10:00:00Z',
+    finishedAt: null,
+    relativeHumidity: 0.45,
+    temperatureC: 20,
+    mass: null,
+    typed: {},
+    note: '',
+    assessment: null,
+    ...change,
+  };
 }
 
 export function aSet(change: Partial<WoodSet> = {}): WoodSet {
@@ -149,10 +192,31 @@ export function aSet(change: Partial<WoodSet> = {}): WoodSet {
     offQuarter: 0.05,
   };
   return {
-    id: 'w', name: 'Sitka 3', use: 'top', cut: 'quartered', worked: 'split', grainLinesPerCm: 9, figure: '', colour: '', price: '', place: 'Shelf 1', note: '',
-    rejected: null, demo: false, risesBass: null, risesTreble: null, weighings: [], tests: [], photos: [], objections: [], brace: null,
-    drying: { state: 'too-few', rate: 0, moisture: null }, ...facts, properties: setProperties({ ...facts, mass: null, findings: [] }), ...change,
-  }; // prettier-ignore
+    id: 'w',
+    name: 'Sitka 3',
+    use: 'top',
+    cut: 'quartered',
+    worked: 'split',
+    grainLinesPerCm: 9,
+    figure: '',
+    colour: '',
+    price: '',
+    place: 'Shelf 1',
+    note: '',
+    rejected: null,
+    demo: false,
+    risesBass: null,
+    risesTreble: null,
+    weighings: [],
+    tests: [],
+    photos: [],
+    objections: [],
+    brace: null,
+    drying: { state: 'too-few', rate: 0, moisture: null },
+    ...facts,
+    properties: setProperties({ ...facts, mass: null, findings: [] }),
+    ...change,
+  };
 }
 
 /** All that bears on the verdict of a survey of `aBuild`. */
@@ -164,14 +228,28 @@ export function surveyFacts(
   const { family, plate, construction, wood, scaleLength, units, tool, choices, stations } = build;
   return {
     build: { family, plate, construction, wood, scaleLength, units, tool, rules: choices.rules },
-    readings, wanted: stations.length, target: aTarget(), mass: null, removalSpread: 0.2, checks: [], models: [], expected: null, ...change,
-  }; // prettier-ignore
+    readings,
+    wanted: stations.length,
+    target: aTarget(),
+    mass: null,
+    removalSpread: 0.2,
+    checks: [],
+    models: [],
+    expected: null,
+    ...change,
+  };
 }
 
 /** Every station of the build read alike. */
 export const readEvenly = (build: Build, thickness: number | ((x: number) => number)): StationReading[] =>
   build.stations.map(({ name, x, y }) => ({
-    station: name, x, y, thickness: typeof thickness === 'number' ? thickness : thickness(x), count: 1, spread: 0, kept: false,
-  })); // prettier-ignore
+    station: name,
+    x,
+    y,
+    thickness: typeof thickness === 'number' ? thickness : thickness(x),
+    count: 1,
+    spread: 0,
+    kept: false,
+  }));
 
 export const aTarget = () => defaultTarget('steel-string', 'top');

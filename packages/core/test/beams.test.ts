@@ -37,7 +37,12 @@ function withoutPeak(length: number, stress: (s: number) => number): number {
   return all[Math.round((PEAK / length) * count)];
 }
 
-const box = (a: number, b: number): Point[] => [[0, -b / 2], [a, -b / 2], [a, b / 2], [0, b / 2]]; // prettier-ignore
+const box = (a: number, b: number): Point[] => [
+  [0, -b / 2],
+  [a, -b / 2],
+  [a, b / 2],
+  [0, b / 2],
+];
 
 describe('a strip with a tapered brace, bent over two rests by two weights', () => {
   const LENGTH = 0.5;
@@ -45,13 +50,29 @@ describe('a strip with a tapered brace, bent over two rests by two weights', () 
   const heightAt = (s: number) => 6e-3 + (10e-3 * s) / LENGTH;
   const stick = { density: 420, modulusAlong: 12e9, modulusAcross: 0.84e9, shearModulus: 0.77e9, poisson: 0.37 };
   const top: TopInput = {
-    outline: box(LENGTH, strip.width), thickness: strip.thickness, edge: 'free', meshSize: 6e-3,
-    material: { density: 410, modulusAlong: WOOD.E_L, modulusAcross: WOOD.E_C, shearModulus: WOOD.G_LC, poisson: WOOD.nu_LC },
-    braces: [{
-      path: [[0, 0], [LENGTH, 0]], section: 'rectangle', material: stick,
-      stations: [0, LENGTH].map((s) => ({ s, width: 8e-3, height: heightAt(s) })),
-    }],
-  }; // prettier-ignore
+    outline: box(LENGTH, strip.width),
+    thickness: strip.thickness,
+    edge: 'free',
+    meshSize: 6e-3,
+    material: {
+      density: 410,
+      modulusAlong: WOOD.E_L,
+      modulusAcross: WOOD.E_C,
+      shearModulus: WOOD.G_LC,
+      poisson: WOOD.nu_LC,
+    },
+    braces: [
+      {
+        path: [
+          [0, 0],
+          [LENGTH, 0],
+        ],
+        section: 'rectangle',
+        material: stick,
+        stations: [0, LENGTH].map((s) => ({ s, width: 8e-3, height: heightAt(s) })),
+      },
+    ],
+  };
   const factored = factorTop(top);
   const forces = [0.02, 0.48].map((x) => ({ at: [x, 0] as Point, force: -1 }));
   const weights = [0.12, 0.38].map((x) => ({ at: [x, 0] as Point, force: 1 }));
@@ -80,14 +101,26 @@ describe('a supported panel with one brace, turned by its strings', () => {
   const empty = emptyPlan('steel-string', 'flat');
   const brace: Brace = {
     ...usualBrace({ id: 'b', name: 'b', role: 'free', from: [0, 0], to: [LENGTH, 0] }, 1),
-    section: 'rectangle', width: 8e-3, endWidth: null, heights: Array.from({ length: 25 }, () => HEIGHT), modulus: 12e9, density: 420, ends: ['stopped', 'stopped'],
-  }; // prettier-ignore
+    section: 'rectangle',
+    width: 8e-3,
+    endWidth: null,
+    heights: Array.from({ length: 25 }, () => HEIGHT),
+    modulus: 12e9,
+    density: 420,
+    ends: ['stopped', 'stopped'],
+  };
   // Soft across, so that the sides of the panel hardly hold the brace.
   const plan: TopPlan = {
-    shape: plateShape({ kind: 'drawn', points: box(LENGTH, strip.width) }), family: 'steel-string', scale: 0.632, trebleSign: -1,
+    shape: plateShape({ kind: 'drawn', points: box(LENGTH, strip.width) }),
+    family: 'steel-string',
+    scale: 0.632,
+    trebleSign: -1,
     plan: { ...empty, braces: [brace], bridge: { ...empty.bridge, span: 0.03 } },
-    bridge: true, sandwich: null, thickness: strip.thickness, wood: { ...WOOD, E_C: 0.1e9 },
-  }; // prettier-ignore
+    bridge: true,
+    sandwich: null,
+    thickness: strip.thickness,
+    wood: { ...WOOD, E_C: 0.1e9 },
+  };
   it('bears what a beam on two supports bears under that couple, within an eighth: it comes in by a bridge, not at a point', () => {
     // Tension of a string: 4 mu (L f)^2; over the saddle's height it turns the bridge.
     const tension = usualStrings('steel-string').reduce(

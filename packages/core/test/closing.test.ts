@@ -1,7 +1,18 @@
 import {
-  AIR, airResonance, airSpring, aloneOf, boxNotes, ellipseOf, holeConductivity, pairOf, settling, sharedByGood, topPiston,
-  type ClosedBox, type ComparedBuild,
-} from '../src'; // prettier-ignore
+  AIR,
+  airResonance,
+  airSpring,
+  aloneOf,
+  boxNotes,
+  ellipseOf,
+  holeConductivity,
+  pairOf,
+  settling,
+  sharedByGood,
+  topPiston,
+  type ClosedBox,
+  type ComparedBuild,
+} from '../src';
 import { TAKEN } from './voiced-top';
 
 const circle = (r: number) =>
@@ -36,7 +47,7 @@ describe('the air of a box', () => {
     expect(() => airResonance({ volume: 0.015, openings: [], thickness: 0.003 })).toThrow(/holes/);
     expect(() => airResonance({ volume: 15, openings: [{ a: 0.05, b: 0.05 }], thickness: 0.003 })).toThrow(/volume/);
   });
-}); // prettier-ignore
+});
 
 describe('air and top together', () => {
   const alone = { top: 170, air: 128 };
@@ -60,9 +71,12 @@ describe('air and top together', () => {
   });
   it('has the spring of a piston on shut air: rho c^2 A^2 / V over its mass', () => {
     const k = (AIR.density * AIR.speed ** 2 * 0.03 ** 2) / 0.015;
-    expect(airSpring({ area: 0.03, modalMass: 0.08, volume: 0.015 })).toBeCloseTo(Math.sqrt(k / 0.08) / (2 * Math.PI), 9);
+    expect(airSpring({ area: 0.03, modalMass: 0.08, volume: 0.015 })).toBeCloseTo(
+      Math.sqrt(k / 0.08) / (2 * Math.PI),
+      9,
+    );
   });
-}); // prettier-ignore
+});
 
 describe('wood off the closed box', () => {
   const box: ClosedBox = { top: TAKEN, volume: 0.0155, trims: [], heard: null };
@@ -76,7 +90,8 @@ describe('wood off the closed box', () => {
   it('a thinner rim lowers the top’s note, a wider hole raises the air’s', () => {
     const rim = boxNotes(box, [{ what: 'rim', depth: 2e-4 }]);
     const hole = boxNotes(box, [{ what: 'hole', depth: 2e-3 }]);
-    const change = ({ now, then }: ReturnType<typeof boxNotes>, key: 'air' | 'top') => then![key].value / now[key].value - 1; // prettier-ignore
+    const change = ({ now, then }: ReturnType<typeof boxNotes>, key: 'air' | 'top') =>
+      then![key].value / now[key].value - 1;
     expect(change(rim, 'top')).toBeLessThan(0);
     expect(change(hole, 'air')).toBeGreaterThan(0);
     expect(change(hole, 'air')).toBeGreaterThan(Math.abs(change(rim, 'air')));
@@ -128,7 +143,13 @@ describe('settling under the strings', () => {
 });
 
 describe('what the good ones share', () => {
-  const aBuild = (number: number, good: boolean | null, figures: Record<string, number | null>): ComparedBuild => ({ id: `${number}`, number, name: '', good, figures }); // prettier-ignore
+  const aBuild = (number: number, good: boolean | null, figures: Record<string, number | null>): ComparedBuild => ({
+    id: `${number}`,
+    number,
+    name: '',
+    good,
+    figures,
+  });
   const builds = [
     aBuild(1, true, { thickness: 2.7e-3, mass: 0.18, ring: 1 }),
     aBuild(2, true, { thickness: 2.75e-3, mass: 0.22, ring: 1.4 }),
@@ -142,5 +163,6 @@ describe('what the good ones share', () => {
     expect([only.least, only.most]).toEqual([expect.closeTo(2.7e-3, 9), expect.closeTo(2.75e-3, 9)]);
     expect(only.width).toBeCloseTo(Math.log(2.75 / 2.7) / Math.log(3.1 / 2.7), 6);
   });
-  it('says nothing without both kinds', () => expect(sharedByGood(builds.filter(({ good }) => good !== false))).toEqual([]));
-}); // prettier-ignore
+  it('says nothing without both kinds', () =>
+    expect(sharedByGood(builds.filter(({ good }) => good !== false))).toEqual([]));
+});

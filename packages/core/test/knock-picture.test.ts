@@ -35,7 +35,14 @@ describe('brightness', () => {
 });
 
 describe('the picture of a knock', () => {
-  const knock = taps([{ frequency: 150, q: 60, amplitude: 0.4 }, { frequency: 420, q: 60, amplitude: -0.1 }], [{ at: 0.2 }], 1.2); // prettier-ignore
+  const knock = taps(
+    [
+      { frequency: 150, q: 60, amplitude: 0.4 },
+      { frequency: 420, q: 60, amplitude: -0.1 },
+    ],
+    [{ at: 0.2 }],
+    1.2,
+  );
   const peakNear = (spectrum: Float64Array, frequency: number) => {
     let best = -Infinity;
     for (let i = 0; i < spectrum.length; i += 2)
@@ -61,7 +68,11 @@ describe('the picture of a knock', () => {
 
 describe('a knock as it is kept', () => {
   it('has its figures to a ten millionth and no names of notes', () => {
-    const whole = analyseKnock(asSound(inNoise(taps([{ frequency: 233.1, q: 45, amplitude: 0.3 }], [{ at: 0.2 }], 1.2), 0.2, 40, seededRandom(2)))); // prettier-ignore
+    const whole = analyseKnock(
+      asSound(
+        inNoise(taps([{ frequency: 233.1, q: 45, amplitude: 0.3 }], [{ at: 0.2 }], 1.2), 0.2, 40, seededRandom(2)),
+      ),
+    );
     const kept = keptAnalysis(whole);
     expect(kept.partials[0]).not.toHaveProperty('note');
     expect(Math.abs(kept.partials[0].frequency / whole.partials[0].frequency - 1)).toBeLessThan(1e-6);

@@ -53,25 +53,39 @@ function inverseDiagonal(matrix: readonly Float64Array[], at: number): number {
 }
 
 describe('partials of one knock', () => {
-  it.each([50, 30, 12])('in white noise of %i dB: within 1.5 of the Cramer-Rao bound, none invented', (snr) => {
-    const off: number[] = [];
-    for (let seed = 1; seed <= 4; seed++) {
-      const { modes, random } = randomPlate(seed);
-      const clean = taps(modes, [{ at: 0.25 }], 1.4);
-      const from = Math.round(0.25 * RATE);
-      const sigma = Math.sqrt(power(clean, from, from + RATE / 4) / 10 ** (snr / 10));
-      const heard = analyseKnock(asSound(clean.map((x) => x + sigma * random.normal())));
-      const bound = bounds(modes, 1.14, sigma);
-      for (const partial of heard.partials) {
-        const m = modes.findIndex(({ frequency }) => Math.abs(frequency - partial.frequency) < Math.max(1, 0.01 * frequency));
-        expect([seed, partial.frequency, m]).not.toEqual([seed, partial.frequency, -1]); // invented
-        off.push((partial.frequency - modes[m].frequency) / bound[m]);
+  it.each([50, 30, 12])(
+    'in white noise of %i dB: within 1.5 of the Cramer-Rao bound, none invented',
+    (snr) => {
+      const off: number[] = [];
+      for (let seed = 1; seed <= 4; seed++) {
+        const { modes, random } = randomPlate(seed);
+        const clean = taps(modes, [{ at: 0.25 }], 1.4);
+        const from = Math.round(0.25 * RATE);
+        const sigma = Math.sqrt(power(clean, from, from + RATE / 4) / 10 ** (snr / 10));
+        const heard = analyseKnock(asSound(clean.map((x) => x + sigma * random.normal())));
+        const bound = bounds(modes, 1.14, sigma);
+        for (const partial of heard.partials) {
+          const m = modes.findIndex(
+            ({ frequency }) => Math.abs(frequency - partial.frequency) < Math.max(1, 0.01 * frequency),
+          );
+          expect([seed, partial.frequency, m]).not.toEqual([seed, partial.frequency, -1]); // invented
+          off.push((partial.frequency - modes[m].frequency) / bound[m]);
+        }
+        modes.forEach(
+          ({ frequency }, m) =>
+            bound[m] < 0.2 &&
+            expect([seed, frequency, partialNear(heard, frequency)?.frequency]).not.toContain(undefined),
+        );
       }
-      modes.forEach(({ frequency }, m) => bound[m] < 0.2 && expect([seed, frequency, partialNear(heard, frequency)?.frequency]).not.toContain(undefined));
-    }
-    expect(Math.sqrt(off.reduce((sum, z) => sum + z * z, 0) / off.length)).toBeLessThan(1.5);
-  }, 60_000); // prettier-ignore
-  it.each([[0, 1], [-6, 1], [0, -1]])('tells two partials 2 Hz apart near 200 Hz, the second %i dB and of sign %i', (level, sign) => {
+      expect(Math.sqrt(off.reduce((sum, z) => sum + z * z, 0) / off.length)).toBeLessThan(1.5);
+    },
+    60_000,
+  );
+  it.each([
+    [0, 1],
+    [-6, 1],
+    [0, -1],
+  ])('tells two partials 2 Hz apart near 200 Hz, the second %i dB and of sign %i', (level, sign) => {
     const modes = [
       { frequency: 102, q: 45, amplitude: 0.5 },
       { frequency: 203.1, q: 85, amplitude: 1 },
@@ -81,11 +95,13 @@ describe('partials of one knock', () => {
     expect(heard.partials).toHaveLength(3);
     heard.partials.forEach((p, i) => expect(Math.abs(p.frequency - modes[i].frequency)).toBeLessThan(0.03));
     expect(heard.partials[1].polarity * heard.partials[2].polarity).toBe(sign);
-  }); // prettier-ignore
+  });
   it('keeps signs, levels and quality from plate to plate', () => {
     for (let seed = 30; seed < 35; seed++) {
       const { modes, above, random } = randomPlate(seed);
-      const heard = analyseKnock(asSound(inNoise(taps([...modes, ...above], [{ at: 0.3, contact: 8e-4 }], 1.6), 0.3, 40, random)));
+      const heard = analyseKnock(
+        asSound(inNoise(taps([...modes, ...above], [{ at: 0.3, contact: 8e-4 }], 1.6), 0.3, 40, random)),
+      );
       const loudest = Math.max(...modes.map((m) => Math.abs(m.amplitude)));
       for (const { frequency, q, amplitude } of modes) {
         const partial = partialNear(heard, frequency)!;
@@ -95,7 +111,7 @@ describe('partials of one knock', () => {
         expect(Math.abs(partial.level - 20 * Math.log10(Math.abs(amplitude) / loudest))).toBeLessThan(4);
       }
     }
-  }, 30_000); // prettier-ignore
+  }, 30_000);
   it('gives the ring time of one mode: T60 = 2.199 Q / f, also by its own energy', () => {
     const sound = inNoise(taps([{ frequency: 140, q: 60, amplitude: 1 }], [{ at: 0.3 }], 2), 0.3, 40, seededRandom(4));
     const wanted = (2.1989 * 60) / 140;
@@ -104,7 +120,10 @@ describe('partials of one knock', () => {
     expect(Math.abs(ringTimeOf(sound.subarray(Math.round(0.3 * RATE)), RATE, noise)! / wanted - 1)).toBeLessThan(0.05);
   });
   it('does not take mains hum beside a note for a note', () => {
-    const modes = [{ frequency: 103, q: 50, amplitude: 1 }, { frequency: 262, q: 50, amplitude: 0.8 }]; // prettier-ignore
+    const modes = [
+      { frequency: 103, q: 50, amplitude: 1 },
+      { frequency: 262, q: 50, amplitude: 0.8 },
+    ];
     const sound = hum(inNoise(taps(modes, [{ at: 0.5 }], 1.9), 0.5, 35, seededRandom(5)), 50, 0.02);
     const heard = analyseKnock(asSound(sound));
     expect(heard.warnings).toEqual(['hum']);
@@ -128,7 +147,15 @@ describe('a recording that stumbled', () => {
   it('gives finite notes with finite doubts, or none', () => {
     const random = seededRandom(9);
     for (let trial = 0; trial < 18; trial++) {
-      const sound = taps([{ frequency: 71, q: 60, amplitude: 0.4 }, { frequency: 140.6, q: 60, amplitude: 0.25 }, { frequency: 402, q: 50, amplitude: -0.15 }], [{ at: 0.3 }], 1.7); // prettier-ignore
+      const sound = taps(
+        [
+          { frequency: 71, q: 60, amplitude: 0.4 },
+          { frequency: 140.6, q: 60, amplitude: 0.25 },
+          { frequency: 402, q: 50, amplitude: -0.15 },
+        ],
+        [{ at: 0.3 }],
+        1.7,
+      );
       for (let gap = 0; gap < trial % 3; gap++) {
         const at = Math.floor((0.32 + 1.2 * random.uniform()) * RATE);
         const length = Math.floor((0.005 + 0.03 * random.uniform()) * RATE);
@@ -145,13 +172,18 @@ describe('a recording that stumbled', () => {
 describe('several knocks', () => {
   it('in a reverberant room come within 10 cents for the strong notes', () => {
     const { modes, random } = randomPlate(15);
-    const at = [0.4, 1.8, 3.2, 4.6].map((t) => ({ at: t + 0.01 * random.uniform(), strength: 0.7 + 0.3 * random.uniform() }));
+    const at = [0.4, 1.8, 3.2, 4.6].map((t) => ({
+      at: t + 0.01 * random.uniform(),
+      strength: 0.7 + 0.3 * random.uniform(),
+    }));
     const heard = analyseKnock(asSound(inNoise(inRoom(taps(modes, at, 6), 0.3, 0.12, random), 0.4, 40, random)));
     expect(heard.onsets.filter((o) => o.accepted)).toHaveLength(4);
     const strong = modes.filter(({ amplitude }) => Math.abs(amplitude) > 0.5);
-    const off = strong.map(({ frequency }) => Math.abs(centsBetween(frequency, partialNear(heard, frequency)?.frequency ?? 1)));
+    const off = strong.map(({ frequency }) =>
+      Math.abs(centsBetween(frequency, partialNear(heard, frequency)?.frequency ?? 1)),
+    );
     expect(off.sort((a, b) => a - b)[Math.floor(0.75 * (off.length - 1))]).toBeLessThan(10);
-  }, 30_000); // prettier-ignore
+  }, 30_000);
   it('are told from speech, scrapes and double hits: 97 in 100 both ways', () => {
     const count = { right: 0, wrong: 0, missed: 0 };
     for (let seed = 200; seed < 208; seed++) {
@@ -160,37 +192,50 @@ describe('several knocks', () => {
       const isKnock = (time: number) => events.some((e) => e.kind === 'knock' && Math.abs(e.at - time) < 0.01);
       count.right += accepted.filter(({ time }) => isKnock(time)).length;
       count.wrong += accepted.filter(({ time }) => !isKnock(time)).length;
-      count.missed += events.filter((e) => e.kind === 'knock' && !accepted.some((o) => Math.abs(o.time - e.at) < 0.01)).length;
+      count.missed += events.filter(
+        (e) => e.kind === 'knock' && !accepted.some((o) => Math.abs(o.time - e.at) < 0.01),
+      ).length;
     }
     expect(count.right).toBeGreaterThan(28);
     expect(count.right / (count.right + count.wrong)).toBeGreaterThanOrEqual(0.97);
     expect(count.right / (count.right + count.missed)).toBeGreaterThanOrEqual(0.97);
-  }, 60_000); // prettier-ignore
+  }, 60_000);
 });
 
 /** Knocks, double hits, syllables and scrapes in random order, in noise and some in a room. */
 function strip(seed: number) {
   const { modes, above, random } = randomPlate(seed);
   const kinds = ['knock', 'knock', 'knock', 'double', 'speech', 'scrape'] as const;
-  const events = Array.from({ length: 9 }, (_, i) => ({ at: 0.4 + 1.1 * i + 0.3 * random.uniform(), kind: kinds[Math.floor(6 * random.uniform())] }));
+  const events = Array.from({ length: 9 }, (_, i) => ({
+    at: 0.4 + 1.1 * i + 0.3 * random.uniform(),
+    kind: kinds[Math.floor(6 * random.uniform())],
+  }));
   const hits = events.flatMap(({ at, kind }) => {
     const strength = 0.7 + 0.3 * random.uniform();
     const second = { at: at + 0.03 + 0.06 * random.uniform(), strength: strength * (0.5 + 0.4 * random.uniform()) };
     return kind === 'knock' ? [{ at, strength }] : kind === 'double' ? [{ at, strength }, second] : [];
   });
   let sound = taps([...modes, ...above], hits, 11);
-  const top = Math.max(0.05, sound.reduce((most, x) => Math.max(most, Math.abs(x)), 0));
+  const top = Math.max(
+    0.05,
+    sound.reduce((most, x) => Math.max(most, Math.abs(x)), 0),
+  );
   for (const { at, kind } of events) {
     if (kind === 'speech') syllable(sound, at, 0.15 + 0.25 * random.uniform(), 0.6 * top, random);
     if (kind === 'scrape') scrape(sound, at, 0.3 + 0.2 * random.uniform(), 0.4 * top, random);
   }
   if (seed % 3 === 0) sound = inRoom(sound, 0.3, 0.2, random);
   return { sound: inNoise(sound, hits[0]?.at ?? 0.4, [45, 30, 25][seed % 3], random), events };
-} // prettier-ignore
+}
 
 describe('something loose', () => {
   const plate = randomPlate(41);
-  const knock = (qShare: number) => taps(plate.modes.map((m) => ({ ...m, q: m.q * qShare })), [{ at: 0.3 }], 1.3); // prettier-ignore
+  const knock = (qShare: number) =>
+    taps(
+      plate.modes.map((m) => ({ ...m, q: m.q * qShare })),
+      [{ at: 0.3 }],
+      1.3,
+    );
   const withBursts = (sound: Float64Array) => {
     const random = seededRandom(9);
     const top = sound.reduce((most, x) => Math.max(most, Math.abs(x)), 0);
@@ -211,17 +256,23 @@ describe('something loose', () => {
 });
 
 describe('notes', () => {
-  it.each([[440, 440, 'A', 4, 0], [261.6256, 440, 'C', 4, 0], [82.4069, 440, 'E', 2, 0], [100.115836, 440, 'G', 2, 37], [100.115836, 432, 'G#', 2, -31.233], [440, 415, 'A#', 4, 1.27]])(
-    '%f Hz at A4 = %i is %s%i', (frequency, a4, note, octave, cents) => {
-      const heard = noteOf(frequency, a4);
-      expect([heard.note, heard.octave]).toEqual([note, octave]);
-      expect(Math.abs(heard.cents - cents)).toBeLessThan(0.05);
-    }); // equal temperament; the third and fourth: reference case I04
+  it.each([
+    [440, 440, 'A', 4, 0],
+    [261.6256, 440, 'C', 4, 0],
+    [82.4069, 440, 'E', 2, 0],
+    [100.115836, 440, 'G', 2, 37],
+    [100.115836, 432, 'G#', 2, -31.233],
+    [440, 415, 'A#', 4, 1.27],
+  ])('%f Hz at A4 = %i is %s%i', (frequency, a4, note, octave, cents) => {
+    const heard = noteOf(frequency, a4);
+    expect([heard.note, heard.octave]).toEqual([note, octave]);
+    expect(Math.abs(heard.cents - cents)).toBeLessThan(0.05);
+  }); // equal temperament; the third and fourth: reference case I04
   it('spells flats by choice, and refuses an A4 of 44', () => {
     expect(noteOf(466.16, 440, 'flat').note).toBe('Bb');
     expect(() => noteOf(440, 44)).toThrow(/a4/);
   });
-}); // prettier-ignore
+});
 
 it('silence is silence', () => {
   const { partials, warnings, ringTime } = analyseKnock(asSound(new Float64Array(RATE)));

@@ -148,8 +148,10 @@ export function randomPlate(seed: number): { modes: MadeMode[]; above: MadeMode[
     modes.push({ frequency, q: 20 + 80 * random.uniform(), amplitude: sign * 10 ** (-0.5 * random.uniform()) });
   }
   const above = Array.from({ length: 12 }, () => ({
-    frequency: 1250 + 4500 * random.uniform(), q: 20 + 30 * random.uniform(), amplitude: 0.25 * random.normal(),
-  })); // prettier-ignore
+    frequency: 1250 + 4500 * random.uniform(),
+    q: 20 + 30 * random.uniform(),
+    amplitude: 0.25 * random.normal(),
+  }));
   return { modes: modes.sort((a, b) => a.frequency - b.frequency), above, random };
 }
 

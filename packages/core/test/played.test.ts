@@ -46,7 +46,10 @@ describe('a played instrument', () => {
     [{ lowest: 110, highest: 111 }, 'highest'],
     [{ lowest: 110, highest: 23_000 }, 'highest'],
   ])('refuses the range %j', (wrong, field) =>
-    expect(() => analysePlayed(asSound(scale()), wrong)).toThrow(new RegExp(`^${field}`)));
+    expect(() => analysePlayed(asSound(scale()), wrong)).toThrow(new RegExp(`^${field}`)),
+  );
   it('refuses half a second', () =>
-    expect(() => analysePlayed(asSound(new Float64Array(RATE / 2).fill(0.1)), range)).toThrow(/^file: is under a second/));
-}); // prettier-ignore
+    expect(() => analysePlayed(asSound(new Float64Array(RATE / 2).fill(0.1)), range)).toThrow(
+      /^file: is under a second/,
+    ));
+});

@@ -159,7 +159,10 @@ describe('a panel', () => {
       const height = 3e-3 + 11e-3 * Math.min(1, Math.min(s, 0.36 - s) / 0.06) - 1e-3 * run;
       return { s, width: 7e-3, height };
     });
-    const path = [[0, 0.12], [0.36, 0.12]] as const; // prettier-ignore
+    const path = [
+      [0, 0.12],
+      [0.36, 0.12],
+    ] as const;
     return { braces: [{ path, section: 'rectangle' as const, material: BRACE, stations }] };
   };
 

@@ -1,5 +1,15 @@
 /** Two bars of a simulated top brought to an interval by following the program: the top's truth is of other wood on another mesh, planed unevenly and heard with error. */
-import { asShaved, AS_TAKEN, barEffects, figuresOnBench, openVoicingModel, seededRandom, tuneBars, type BarsInput, type Shaving } from '../src'; // prettier-ignore
+import {
+  asShaved,
+  AS_TAKEN,
+  barEffects,
+  figuresOnBench,
+  openVoicingModel,
+  seededRandom,
+  tuneBars,
+  type BarsInput,
+  type Shaving,
+} from '../src';
 import { HAND, TAKEN, trueTop, TRUE_MESH } from './voiced-top';
 
 const CENTS = 1200 / Math.LN2;
@@ -25,11 +35,13 @@ function ownNotes({ modes, effects }: Truth): number[] {
   const taken: number[] = [];
   bars.forEach(({ from, to }, b) => {
     const middle = [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2] as const;
-    const heard = modes.map(({ frequency, shapeAt }, m) => (frequency < LOWEST || taken.includes(m) ? 0 : Math.abs(frequency * shapeAt(middle) * effects[m][b])));
+    const heard = modes.map(({ frequency, shapeAt }, m) =>
+      frequency < LOWEST || taken.includes(m) ? 0 : Math.abs(frequency * shapeAt(middle) * effects[m][b]),
+    );
     taken.push(heard.indexOf(Math.max(...heard)));
   });
   return taken;
-} // prettier-ignore
+}
 
 interface Truth {
   modes: ReturnType<typeof figuresOnBench>['modes'];
@@ -52,7 +64,10 @@ export function tunedBars(seed: number, rounds: number): TunedBars {
   const model = openVoicingModel(TAKEN, AS_TAKEN, { closed: false, modeCount: MODES, meshSize: 0.026 });
   const ids = bars.map(({ id }) => id);
   const { stretches } = barEffects(model, ids, LEAST);
-  const stroke = (b: number, depth: number): Shaving => ({ place: { kind: 'brace', id: ids[b], from: stretches[b][0], to: stretches[b][1] }, depth });
+  const stroke = (b: number, depth: number): Shaving => ({
+    place: { kind: 'brace', id: ids[b], from: stretches[b][0], to: stretches[b][1] },
+    depth,
+  });
   const before = frequencies(truth);
   const trials = ids.map((_, b) => frequencies(asShaved(truth, [stroke(b, TRIAL)])));
   const effects = before.map((frequency, m) => trials.map((after) => (CENTS * Math.log(after[m] / frequency)) / TRIAL));
@@ -72,21 +87,39 @@ export function tunedBars(seed: number, rounds: number): TunedBars {
   let round = 0;
   while (round < rounds) {
     round++;
-    const taken = openVoicingModel(asShaved(TAKEN, told), AS_TAKEN, { closed: false, modeCount: MODES, meshSize: 0.026, named: model.modes });
-    const { effect, left } = barEffects(taken, ids, LEAST, read.map((cents) => Math.exp(cents / CENTS)));
+    const taken = openVoicingModel(asShaved(TAKEN, told), AS_TAKEN, {
+      closed: false,
+      modeCount: MODES,
+      meshSize: 0.026,
+      named: model.modes,
+    });
+    const { effect, left } = barEffects(
+      taken,
+      ids,
+      LEAST,
+      read.map((cents) => Math.exp(cents / CENTS)),
+    );
     const { depths, done: near } = tuneBars({
       bars: read.map((value, i) => ({ name: bars[i].name, cents: { value, sd: HEARD }, goal: null, left: left[i] })),
-      interval: { low: 0, high: 1, cents: wish }, effect, history,
+      interval: { low: 0, high: 1, cents: wish },
+      effect,
+      history,
     });
     if (near || depths.every((depth) => depth === 0)) break;
     const meant = depths.flatMap((depth, b) => (depth > 0 ? [stroke(b, depth)] : []));
     told.push(...meant);
-    done.push(...meant.map(({ place, depth }) => ({ place, depth: depth * Math.max(0.2, 1 + HAND * random.normal()) })));
+    done.push(
+      ...meant.map(({ place, depth }) => ({ place, depth: depth * Math.max(0.2, 1 + HAND * random.normal()) })),
+    );
     now = notes(frequencies(asShaved(truth, done)));
     const again = heard(now);
     history.push({ depths, moved: again.map((value, i) => value - read[i]), sd: Math.SQRT2 * HEARD });
     read = again;
   }
-  const lowest = Math.min(...asShaved(TAKEN, told).plan.braces.filter(({ id }) => ids.includes(id)).map(({ heights }) => Math.max(...heights)));
+  const lowest = Math.min(
+    ...asShaved(TAKEN, told)
+      .plan.braces.filter(({ id }) => ids.includes(id))
+      .map(({ heights }) => Math.max(...heights)),
+  );
   return { first, last: off(), rounds: round, lowest };
-} // prettier-ignore
+}

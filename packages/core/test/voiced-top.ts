@@ -2,9 +2,41 @@
  * A top that is voiced by following the program: its truth stands on another mesh, of other wood and sticks, of an uneven plate; hands plane unevenly and every reading errs.
  */
 import {
-  asShaved, bridgeAt, calibrate, defaultHoles, defaultOutline, drawPattern, emptyPlan, figuresOnBench, flexSetups, floorOf, AS_TAKEN, holds, matchModes, NO_GOAL, plateShape, priorSpread, propose,
-  seededRandom, standingOf, stopOrGo, UNLEARNED, usualSettings, withFactors, type Estimate, type FlexPlace, type HeardMode, type Proposal, type QuantityKey, type VoicingReading, type Shaving, type TopPlan, type Verdict, type VoicingGoal, type VoicingModel,
-} from '../src'; // prettier-ignore
+  asShaved,
+  bridgeAt,
+  calibrate,
+  defaultHoles,
+  defaultOutline,
+  drawPattern,
+  emptyPlan,
+  figuresOnBench,
+  flexSetups,
+  floorOf,
+  AS_TAKEN,
+  holds,
+  matchModes,
+  NO_GOAL,
+  plateShape,
+  priorSpread,
+  propose,
+  seededRandom,
+  standingOf,
+  stopOrGo,
+  UNLEARNED,
+  usualSettings,
+  withFactors,
+  type Estimate,
+  type FlexPlace,
+  type HeardMode,
+  type Proposal,
+  type QuantityKey,
+  type VoicingReading,
+  type Shaving,
+  type TopPlan,
+  type Verdict,
+  type VoicingGoal,
+  type VoicingModel,
+} from '../src';
 
 const shape = plateShape(defaultOutline('steel-string'), defaultHoles('steel-string'));
 const plan = {
@@ -13,15 +45,35 @@ const plan = {
 };
 /** As the maker takes it to be: heavy sticks still to be worked. */
 export const TAKEN: TopPlan = {
-  shape, family: 'steel-string', plan: { ...plan, braces: plan.braces.map((brace) => ({ ...brace, heights: brace.heights.map((h) => 1.15 * h) })) },
-  scale: 0.632, trebleSign: -1, bridge: true, sandwich: null, thickness: 2.9e-3, wood: { rho: 410, E_L: 11.5e9, E_C: 0.75e9, G_LC: 0.8e9, nu_LC: 0.37 },
-}; // prettier-ignore
+  shape,
+  family: 'steel-string',
+  plan: { ...plan, braces: plan.braces.map((brace) => ({ ...brace, heights: brace.heights.map((h) => 1.15 * h) })) },
+  scale: 0.632,
+  trebleSign: -1,
+  bridge: true,
+  sandwich: null,
+  thickness: 2.9e-3,
+  wood: { rho: 410, E_L: 11.5e9, E_C: 0.75e9, G_LC: 0.8e9, nu_LC: 0.37 },
+};
 export const SPREAD = { density: 0.03, modulus: 0.1, braceDensity: 0.05, braceModulus: 0.1 };
 /** Of a note, a bend and a weighing, as shares. */
 const ERRS = { mode: 0.003, flex: 0.02, mass: 0.001 };
 export const HAND = 0.15;
 export const TRUE_MESH = 0.021;
-const STRUCK = [[0.05, 0.05], [0.05, -0.05], [0.13, 0.1], [0.13, -0.1], [0.23, 0.09], [0.23, -0.09], [0.25, 0], [0.33, 0.14], [0.33, -0.14], [0.36, 0], [0.42, 0.08], [0.42, -0.08]] as const; // prettier-ignore
+const STRUCK = [
+  [0.05, 0.05],
+  [0.05, -0.05],
+  [0.13, 0.1],
+  [0.13, -0.1],
+  [0.23, 0.09],
+  [0.23, -0.09],
+  [0.25, 0],
+  [0.33, 0.14],
+  [0.33, -0.14],
+  [0.36, 0],
+  [0.42, 0.08],
+  [0.42, -0.08],
+] as const;
 
 export interface VoicedRound {
   proposal: Proposal;
@@ -42,13 +94,20 @@ export const aGoal = (seed: number): VoicingGoal => {
   const of = (key: QuantityKey) => values.find((one) => one.key === key)!.value;
   return {
     ...NO_GOAL,
-    flex: (['along', 'across'] as FlexPlace[]).map((place) => ({ place, compliance: of(`flex:${place}`) * soften(), from: null })),
+    flex: (['along', 'across'] as FlexPlace[]).map((place) => ({
+      place,
+      compliance: of(`flex:${place}`) * soften(),
+      from: null,
+    })),
     weight: of('mass') * 0.985,
     // Some want more than the strings leave: then the floor must stop them.
-    reserve: random.uniform() < 0.4 ? 0.9 * floorOf({ top: trueTop(seed), factors: AS_TAKEN }, [], TRUE_MESH).low : NO_GOAL.reserve,
+    reserve:
+      random.uniform() < 0.4
+        ? 0.9 * floorOf({ top: trueTop(seed), factors: AS_TAKEN }, [], TRUE_MESH).low
+        : NO_GOAL.reserve,
     plate: random.uniform() < 0.5,
   };
-}; // prettier-ignore
+};
 
 export function trueTop(seed: number): TopPlan {
   const random = seededRandom(seed);
@@ -58,10 +117,14 @@ export function trueTop(seed: number): TopPlan {
   const wavy = [random.normal(), random.normal(), random.normal()].map((value) => 4e-5 * value);
   const thickness = Array.from({ length: 60 }, (_, i) => {
     const [x, y] = [0.01 + 0.05 * (i % 10), -0.18 + 0.07 * Math.floor(i / 10)];
-    return { x, y, thickness: 2.9e-3 + wavy[0] * Math.sin(14 * x) + wavy[1] * Math.cos(17 * y) + wavy[2] * Math.sin(11 * (x + y)) };
+    return {
+      x,
+      y,
+      thickness: 2.9e-3 + wavy[0] * Math.sin(14 * x) + wavy[1] * Math.cos(17 * y) + wavy[2] * Math.sin(11 * (x + y)),
+    };
   });
   return withFactors({ ...TAKEN, thickness }, by);
-} // prettier-ignore
+}
 
 /** Follows the first candidate for up to `rounds` rounds. @param goal softer bends and less weight, if none is given */
 export function voice(seed: number, rounds: number, goal = aGoal(seed)): VoicedRound[] {
@@ -76,7 +139,9 @@ export function voice(seed: number, rounds: number, goal = aGoal(seed)): VoicedR
     const top = asShaved(TAKEN, told);
     const { model, readings } = calibrated(top, read);
     const values = readings.map(({ key, measured }): VoicingReading => ({ key, value: measured }));
-    const settled = values.flatMap(({ key, value }) => (foretold[key] ? [{ key, held: holds(foretold[key], value) }] : []));
+    const settled = values.flatMap(({ key, value }) =>
+      foretold[key] ? [{ key, held: holds(foretold[key], value) }] : [],
+    );
     const standing = standingOf(values, foretold);
     const proposal = propose({ model, standing, goal, learned: UNLEARNED, thinnest: 2.8e-3 });
     const verdict = stopOrGo({ misfit: null, proposal, ring: null, reserve: goal.reserve });
@@ -86,10 +151,12 @@ export function voice(seed: number, rounds: number, goal = aGoal(seed)): VoicedR
     if (verdict.say === 'stop' || !next) break;
     foretold = next.forecast;
     told.push(...next.shavings);
-    done.push(...next.shavings.map(({ place, depth }) => ({ place, depth: depth * Math.max(0.2, 1 + HAND * random.normal()) })));
+    done.push(
+      ...next.shavings.map(({ place, depth }) => ({ place, depth: depth * Math.max(0.2, 1 + HAND * random.normal()) })),
+    );
   }
   return history;
-} // prettier-ignore
+}
 
 interface Read {
   heard: HeardMode[];
@@ -100,16 +167,21 @@ interface Read {
 
 function readOff(top: TopPlan, named: VoicingModel['modes'], random: ReturnType<typeof seededRandom>): Read {
   const { modes, values } = figuresOnBench(top, { closed: false, meshSize: TRUE_MESH, named });
-  const noisy = (value: number, share: number): Estimate => ({ value: value * Math.exp(share * random.normal()), sd: value * share });
+  const noisy = (value: number, share: number): Estimate => ({
+    value: value * Math.exp(share * random.normal()),
+    sd: value * share,
+  });
   return {
     true: modes.map(({ frequency }) => frequency),
     heard: modes.map(({ frequency, shapeAt }) => ({
       frequency: noisy(frequency, ERRS.mode),
       shape: { places: STRUCK, amplitudes: STRUCK.map((place) => shapeAt(place) + 0.06 * random.normal()) },
     })),
-    others: values.filter(({ key }) => !key.startsWith('mode')).map(({ key, value }) => ({ key, value: noisy(value, key === 'mass' ? ERRS.mass : ERRS.flex) })),
+    others: values
+      .filter(({ key }) => !key.startsWith('mode'))
+      .map(({ key, value }) => ({ key, value: noisy(value, key === 'mass' ? ERRS.mass : ERRS.flex) })),
   };
-} // prettier-ignore
+}
 
 export function calibrated(top: TopPlan, { heard, others }: Omit<Read, 'true'>) {
   return calibrate(

@@ -3,9 +3,43 @@ import type { MirrorPair } from '../src/knock-map';
 import { factorTop, underForces } from '../src/top';
 import { UNLEARNED } from '../src/ledger';
 import {
-  alongGrain, asShaved, AS_TAKEN, assessVoicing, barEffects, calibrate, checkGoal, effectOf, figuresOnBench, flexSetups, foretell, forcesOf, goalLines, goalStanding, leftOpen, matchModes, mirrorOf, NO_GOAL, openVoicingModel, propose,
-  priorSpread, questionVoiced, quantityOf, ringTrend, safeReductions, standingOf, stopOrGo, strokesOf, strokeShape, voicingFindings, withFactors, worthReading, type Proposal, type ShavedPlace, type VoicedMode, type VoicingGoal,
-} from '../src/voicing'; // prettier-ignore
+  alongGrain,
+  asShaved,
+  AS_TAKEN,
+  assessVoicing,
+  barEffects,
+  calibrate,
+  checkGoal,
+  effectOf,
+  figuresOnBench,
+  flexSetups,
+  foretell,
+  forcesOf,
+  goalLines,
+  goalStanding,
+  leftOpen,
+  matchModes,
+  mirrorOf,
+  NO_GOAL,
+  openVoicingModel,
+  propose,
+  priorSpread,
+  questionVoiced,
+  quantityOf,
+  ringTrend,
+  safeReductions,
+  standingOf,
+  stopOrGo,
+  strokesOf,
+  strokeShape,
+  voicingFindings,
+  withFactors,
+  worthReading,
+  type Proposal,
+  type ShavedPlace,
+  type VoicedMode,
+  type VoicingGoal,
+} from '../src/voicing';
 
 const BENCH = { closed: false, meshSize: 0.026 };
 const model = openVoicingModel(TAKEN, AS_TAKEN, BENCH);
@@ -25,10 +59,22 @@ describe('bending a top over its rests', () => {
   it('gives a floating strip the sag of a beam: F L^3 / 48 E I and its shear', () => {
     const [L, b, h, E] = [0.3, 0.02, 3e-3, 11e9];
     const strip = factorTop({
-      outline: [[0, -b / 2], [0.34, -b / 2], [0.34, b / 2], [0, b / 2]], thickness: h, edge: 'free', meshSize: 0.007,
+      outline: [
+        [0, -b / 2],
+        [0.34, -b / 2],
+        [0.34, b / 2],
+        [0, b / 2],
+      ],
+      thickness: h,
+      edge: 'free',
+      meshSize: 0.007,
       material: { density: 400, modulusAlong: E, modulusAcross: 0.7e9, shearModulus: 0.7e9, poisson: 0.37 },
-    }); // prettier-ignore
-    const { force, x } = underForces(strip, [{ at: [0.17, 0], force: 1 }, { at: [0.02, 0], force: -0.5 }, { at: [0.32, 0], force: -0.5 }]); // prettier-ignore
+    });
+    const { force, x } = underForces(strip, [
+      { at: [0.17, 0], force: 1 },
+      { at: [0.02, 0], force: -0.5 },
+      { at: [0.32, 0], force: -0.5 },
+    ]);
     const sag = force.reduce((sum, f, i) => sum + f * x[i], 0);
     expect(sag / (L ** 3 / (48 * E * ((b * h ** 3) / 12)))).toBeCloseTo(1, 1);
     expect(Math.abs(sag / (L ** 3 / (4 * E * b * h ** 3)) - 1)).toBeLessThan(0.02);
@@ -64,7 +110,9 @@ describe('a shaving', () => {
     const off = brace.heights.map((height, i) => X_LEG.heights[i] - height);
     expect(Math.max(...off)).toBeCloseTo(5e-4, 9);
     expect([off[0], off.at(-1)]).toEqual([0, 0]);
-    expect(strokeShape(X_LEG, 0.1, 0.3).reduce((sum, value) => sum + value, 0) * (X_LEG.length / (X_LEG.heights.length - 1))).toBeCloseTo(0.2, 1); // prettier-ignore
+    expect(
+      strokeShape(X_LEG, 0.1, 0.3).reduce((sum, value) => sum + value, 0) * (X_LEG.length / (X_LEG.heights.length - 1)),
+    ).toBeCloseTo(0.2, 1);
   });
   it('refuses to cut a brace through, and a brace that is not there', () => {
     expect(() => asShaved(TAKEN, [{ place, depth: 0.019 }])).toThrow(/cut through/);
@@ -83,12 +131,23 @@ describe('a shaving', () => {
     expect(strokesOf(TAKEN, NO_GOAL, 2.8e-3).every(({ places }) => places.every(({ kind }) => kind === 'brace'))).toBe(
       true,
     );
-    expect(strokesOf(TAKEN, { ...NO_GOAL, plate: true }, 2.26e-3).find(({ places: [p] }) => p.kind === 'plate')!.most).toBeCloseTo(6e-5, 9); // prettier-ignore
+    expect(
+      strokesOf(TAKEN, { ...NO_GOAL, plate: true }, 2.26e-3).find(({ places: [p] }) => p.kind === 'plate')!.most,
+    ).toBeCloseTo(6e-5, 9);
   });
 });
 
 describe('notes and modes', () => {
-  const places = [[0.05, 0.05], [0.05, -0.05], [0.13, 0.1], [0.13, -0.1], [0.25, 0], [0.33, 0.14], [0.33, -0.14], [0.42, 0]] as const; // prettier-ignore
+  const places = [
+    [0.05, 0.05],
+    [0.05, -0.05],
+    [0.13, 0.1],
+    [0.13, -0.1],
+    [0.25, 0],
+    [0.33, 0.14],
+    [0.33, -0.14],
+    [0.42, 0],
+  ] as const;
   const heard = (mode: VoicedMode, frequency: number) => ({
     frequency: { value: frequency, sd: 0.3 },
     shape: { places, amplitudes: places.map((place) => -3 * mode.shapeAt(place)) },
@@ -137,7 +196,12 @@ describe('fitting the model', () => {
 });
 
 describe('where a top stands', () => {
-  const goal: VoicingGoal = { ...NO_GOAL, flex: [{ place: 'across', compliance: 1e-4, from: null }], modes: [{ mode: 1, at: 'ratio', to: 0, ratio: 1.5 }], weight: 0.2 }; // prettier-ignore
+  const goal: VoicingGoal = {
+    ...NO_GOAL,
+    flex: [{ place: 'across', compliance: 1e-4, from: null }],
+    modes: [{ mode: 1, at: 'ratio', to: 0, ratio: 1.5 }],
+    weight: 0.2,
+  };
   const [flex, ratio, weight] = goalLines(goal);
   const at = (value: number, sd = 1e-9) => ({ value, sd });
   it('is met, perhaps met, not yet, or past what wood off can bring back', () => {
@@ -183,8 +247,15 @@ describe('when to stop', () => {
   const candidate = (to: number, sd: number) =>
     ({ goals: [standing('not-yet', to, sd)], serves: 0 }) as unknown as Proposal['candidates'][number];
   const proposal = (change: Partial<Proposal>): Proposal => ({
-    lines: [line], now: [standing('not-yet', 0.1, 0.005)], amiss: 1, floorNow: { reserve: 3, low: 2, movement: 0.01 }, candidates: [candidate(0.05, 0.012)], refusedForFloor: 0, reach: [], ...change,
-  }); // prettier-ignore
+    lines: [line],
+    now: [standing('not-yet', 0.1, 0.005)],
+    amiss: 1,
+    floorNow: { reserve: 3, low: 2, movement: 0.01 },
+    candidates: [candidate(0.05, 0.012)],
+    refusedForFloor: 0,
+    reach: [],
+    ...change,
+  });
   const say = (change: Partial<Proposal>, rings: number[] = [], wantsRing = false) =>
     stopOrGo({
       proposal: proposal(change),
@@ -257,28 +328,72 @@ describe('around the fine work', () => {
 
 describe('what makers hunt', () => {
   const bare = calibrate(TAKEN, () => [], { prior: PRIOR, settings: BENCH });
-  const input = { calibration: bare, goals: [], pairs: [], loose: [], walk: { heard: 5, alike: 5 }, cancels: [], places: [], goal: NO_GOAL, thinnest: 2.8e-3 };
-  const kinds = (change: Partial<typeof input> | object) => voicingFindings({ ...input, ...change }).map(({ kind }) => kind);
+  const input = {
+    calibration: bare,
+    goals: [],
+    pairs: [],
+    loose: [],
+    walk: { heard: 5, alike: 5 },
+    cancels: [],
+    places: [],
+    goal: NO_GOAL,
+    thinnest: 2.8e-3,
+  };
+  const kinds = (change: Partial<typeof input> | object) =>
+    voicingFindings({ ...input, ...change }).map(({ kind }) => kind);
   it('is a walk that fits few of the model’s shapes, a joint that rattles, a bright place with the brace it leads to', () => {
     expect(kinds({})).not.toContain('stranger');
     expect(kinds({ walk: { heard: 5, alike: 2 } })).toContain('stranger');
     const joint = { station: 'B2', damping: 1.4, rattle: 0.6, knocks: 3, again: [] };
     expect(kinds({ loose: [{ ...joint, likelihood: 0.2 }] })).not.toContain('loose');
     expect(kinds({ loose: [{ ...joint, likelihood: 0.8 }] })).toContain('loose');
-    const places = [{ name: 'C1', x: 0.25, y: -0.09 }, { name: 'C2', x: 0.25, y: 0.09 }];
-    const found = voicingFindings({ ...input, places, pairs: [{ treble: 'C1', bass: 'C2', brightness: 1.5 } as MirrorPair] });
-    expect(found).toContainEqual({ kind: 'bright', place: 'C1', mirror: 'C2', ratio: 1.5, leadsTo: alongGrain(TAKEN.plan.braces, places[0]) });
+    const places = [
+      { name: 'C1', x: 0.25, y: -0.09 },
+      { name: 'C2', x: 0.25, y: 0.09 },
+    ];
+    const found = voicingFindings({
+      ...input,
+      places,
+      pairs: [{ treble: 'C1', bass: 'C2', brightness: 1.5 } as MirrorPair],
+    });
+    expect(found).toContainEqual({
+      kind: 'bright',
+      place: 'C1',
+      mirror: 'C2',
+      ratio: 1.5,
+      leadsTo: alongGrain(TAKEN.plan.braces, places[0]),
+    });
   });
   it('is two places that cancel, the plainest two pairs, with the brace that the louder leads to', () => {
-    const places = [{ name: 'C1', x: 0.25, y: -0.09 }, { name: 'C2', x: 0.25, y: 0.09 }];
+    const places = [
+      { name: 'C1', x: 0.25, y: -0.09 },
+      { name: 'C2', x: 0.25, y: 0.09 },
+    ];
     const pair = (share: number, frequency: number) => ({ places: ['C1', 'C2'] as [string, string], frequency, share });
-    const found = voicingFindings({ ...input, places, cancels: [pair(0.6, 100), pair(0.9, 150), pair(0.8, 200)] }).filter(({ kind }) => kind === 'cancel');
-    expect(found).toEqual([150, 200].map((frequency) => ({ kind: 'cancel', places: ['C1', 'C2'], frequency, leadsTo: alongGrain(TAKEN.plan.braces, places[0]) })));
+    const found = voicingFindings({
+      ...input,
+      places,
+      cancels: [pair(0.6, 100), pair(0.9, 150), pair(0.8, 200)],
+    }).filter(({ kind }) => kind === 'cancel');
+    expect(found).toEqual(
+      [150, 200].map((frequency) => ({
+        kind: 'cancel',
+        places: ['C1', 'C2'],
+        frequency,
+        leadsTo: alongGrain(TAKEN.plan.braces, places[0]),
+      })),
+    );
   });
   it('is a scoop too short only while a bend is still under its goal', () => {
     const line = goalLines({ ...NO_GOAL, flex: [{ place: 'across', compliance: 1e-4, from: null }] })[0];
     const at = (state: 'met' | 'not-yet') => [{ line, miss: -0.2, sd: 0.01, state }];
-    const full = { ...bare, model: { ...bare.model, top: { ...TAKEN, plan: { ...TAKEN.plan, braces: [{ ...X_LEG, heights: X_LEG.heights.map(() => 0.012) }] } } } };
+    const full = {
+      ...bare,
+      model: {
+        ...bare.model,
+        top: { ...TAKEN, plan: { ...TAKEN.plan, braces: [{ ...X_LEG, heights: X_LEG.heights.map(() => 0.012) }] } },
+      },
+    };
     expect(kinds({ calibration: full, goals: at('not-yet') })).toContain('short-scoop');
     expect(kinds({ calibration: full, goals: at('met') })).not.toContain('short-scoop');
   });
@@ -289,15 +404,20 @@ describe('what makers hunt', () => {
     bars.forEach((id, j) => {
       const brace = TAKEN.plan.braces.find((one) => one.id === id)!;
       expect(left[j]).toBeLessThanOrEqual(Math.max(...brace.heights) - 3e-3);
-      const anew = figuresOnBench(asShaved(TAKEN, [{ place: { kind: 'brace', id, from: stretches[j][0], to: stretches[j][1] }, depth: 2e-4 }]), { ...BENCH, named: bare.model.modes });
+      const anew = figuresOnBench(
+        asShaved(TAKEN, [{ place: { kind: 'brace', id, from: stretches[j][0], to: stretches[j][1] }, depth: 2e-4 }]),
+        { ...BENCH, named: bare.model.modes },
+      );
       modes.forEach((key, i) => {
-        const change = (1200 / Math.LN2) * Math.log(anew.values.find((one) => one.key === key)!.value / quantityOf(bare.model, key).value);
+        const change =
+          (1200 / Math.LN2) *
+          Math.log(anew.values.find((one) => one.key === key)!.value / quantityOf(bare.model, key).value);
         expect(Math.abs(effect[i][j] * 2e-4 - change)).toBeLessThan(0.04 * Math.abs(change) + 0.05);
       });
     });
     expect(() => barEffects(bare.model, ['none'], 3e-3)).toThrow(/no brace/);
   });
-}); // prettier-ignore
+});
 
 describe('a top voiced by following the first candidate', () => {
   // One of the thirty that the bench follows.

@@ -1,11 +1,40 @@
 import {
-  BRACE_ROLES, BRIDGE_KINDS, CAPS, END_FITS, MOST_BRACES, PATCH_ROLES, SECTION_SHAPES, STRING_MATERIALS, UNDERSIDES,
-  type BraceRole, type BridgeKind, type Cap, type EndFit, type PatchRole, type SectionShape, type StringMaterial, type Underside,
-} from '@nimble/core'; // prettier-ignore
+  BRACE_ROLES,
+  BRIDGE_KINDS,
+  CAPS,
+  END_FITS,
+  MOST_BRACES,
+  PATCH_ROLES,
+  SECTION_SHAPES,
+  STRING_MATERIALS,
+  UNDERSIDES,
+  type BraceRole,
+  type BridgeKind,
+  type Cap,
+  type EndFit,
+  type PatchRole,
+  type SectionShape,
+  type StringMaterial,
+  type Underside,
+} from '@nimble/core';
 import { Type } from 'class-transformer';
 import {
-  ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsPositive, IsString, IsUUID, Length, Max, Min, ValidateNested,
-} from 'class-validator'; // prettier-ignore
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsOptional,
+  IsPositive,
+  IsString,
+  IsUUID,
+  Length,
+  Max,
+  Min,
+  ValidateNested,
+} from 'class-validator';
 
 const OVER = (what: string) => ({ message: `is over ${what}: check the unit` });
 const NAME = { message: 'must have 1 to 40 letters' };
@@ -40,7 +69,10 @@ const PLACE = { each: true, message: 'must be two numbers within 2 m' } as const
 export class BraceDto extends BracePlanDto {
   @IsString() @Length(1, 60) id: string;
   @IsIn(BRACE_ROLES) role: BraceRole;
-  @IsArray() @ArrayMinSize(2) @ArrayMaxSize(2) @IsNumber({}, PLACE) @Min(-2, PLACE) @Max(2, PLACE) from: [number, number];
+  @IsArray() @ArrayMinSize(2) @ArrayMaxSize(2) @IsNumber({}, PLACE) @Min(-2, PLACE) @Max(2, PLACE) from: [
+    number,
+    number,
+  ];
   @IsArray() @ArrayMinSize(2) @ArrayMaxSize(2) @IsNumber({}, PLACE) @Min(-2, PLACE) @Max(2, PLACE) to: [number, number];
   @IsArray() @ArrayMinSize(2) @ArrayMaxSize(2) @IsIn(END_FITS, { each: true }) ends: [EndFit, EndFit];
   @IsIn(UNDERSIDES) underside: Underside;
@@ -50,7 +82,7 @@ export class BraceDto extends BracePlanDto {
   @IsNumber() @Min(-1.6) @Max(1.6) ringAngle: number;
   @IsBoolean() accessHole: boolean;
   @IsOptional() @ValidateNested() @Type(() => StockDto) stock: StockDto | null;
-} // prettier-ignore
+}
 
 export class LapDto {
   @IsString() @Length(1, 60) a: string;
@@ -101,11 +133,17 @@ export class PlanDto {
   @IsArray() @ArrayMaxSize(400) @ValidateNested({ each: true }) @Type(() => LapDto) laps: LapDto[];
   @IsArray() @ArrayMaxSize(20) @ValidateNested({ each: true }) @Type(() => PatchDto) patches: PatchDto[];
   @ValidateNested() @Type(() => BridgeDto) bridge: BridgeDto;
-  @IsOptional() @IsArray() @ArrayMinSize(1) @ArrayMaxSize(20) @ValidateNested({ each: true }) @Type(() => PlanStringDto) strings: PlanStringDto[] | null;
+  @IsOptional()
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(20)
+  @ValidateNested({ each: true })
+  @Type(() => PlanStringDto)
+  strings: PlanStringDto[] | null;
   @IsOptional() @IsPositive() @Max(200, OVER('200 m')) archRadius: number | null;
   @IsOptional() @IsPositive() @Max(200, OVER('200 m')) dishRadius: number | null;
   @IsBoolean() rodThroughHole: boolean;
-} // prettier-ignore
+}
 
 export class ShapingDto {
   @IsUUID() id: string;

@@ -1,5 +1,13 @@
 import { Injectable } from '@nestjs/common';
-import { checkBracingPlan, emptyPlan, forecastShaping, settleShaping, type BracingPlan, type Construction, type Family } from '@nimble/core'; // prettier-ignore
+import {
+  checkBracingPlan,
+  emptyPlan,
+  forecastShaping,
+  settleShaping,
+  type BracingPlan,
+  type Construction,
+  type Family,
+} from '@nimble/core';
 import { Sequelize } from 'sequelize-typescript';
 import { Build } from '../builds/models/build.model';
 import { conflict, notFound, refusing } from '../problem';
@@ -99,5 +107,18 @@ async function findBuild(id: string): Promise<Build> {
 function shapingView(record: ShapingRecord) {
   const { id, braceId, name, at, person, heardBefore, before, after, forecast, outcome, retractedAt } = record;
   const lines = outcome ? settleShaping(name, forecast, outcome) : [];
-  return { id, braceId, name, at, person, heardBefore, before, after, forecast, outcome, lines, retracted: retractedAt !== null && retractedAt !== undefined }; // prettier-ignore
+  return {
+    id,
+    braceId,
+    name,
+    at,
+    person,
+    heardBefore,
+    before,
+    after,
+    forecast,
+    outcome,
+    lines,
+    retracted: retractedAt !== null && retractedAt !== undefined,
+  };
 }

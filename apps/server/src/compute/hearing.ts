@@ -27,8 +27,9 @@ const pool = new WorkerPool<HearingTask, HearingAnswer>({
   atOnce: 2,
   young: 4,
   timeBudget: 60_000,
-  tooLate: () => tooMuch('The sound took longer than a minute to hear: send it in shorter pieces', HttpStatus.UNPROCESSABLE_ENTITY),
-}); // prettier-ignore
+  tooLate: () =>
+    tooMuch('The sound took longer than a minute to hear: send it in shorter pieces', HttpStatus.UNPROCESSABLE_ENTITY),
+});
 
 /** @throws ProblemException for what is no such sound, is too long, or takes longer than its time budget */
 export async function hearKnock(file: HeardFile, options: Partial<KnockOptions>): Promise<KnockAnalysis> {

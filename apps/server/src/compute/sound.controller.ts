@@ -7,7 +7,13 @@ import { hearKnock, hearPlayed } from './hearing';
 import { KnockOptionsDto, PlayedOptionsDto } from './sound.dto';
 
 const fileBody = (properties: Record<string, object>) =>
-  ApiBody({ schema: { type: 'object', required: ['file'], properties: { file: { type: 'string', format: 'binary' }, ...properties } } }); // prettier-ignore
+  ApiBody({
+    schema: {
+      type: 'object',
+      required: ['file'],
+      properties: { file: { type: 'string', format: 'binary' }, ...properties },
+    },
+  });
 
 /** Sounds heard, nothing stored. */
 @ApiTags('compute')
@@ -25,8 +31,17 @@ export class SoundController {
       sampleRate,
       onsets,
       partials: partials.map(({ frequency, frequencySd, q, level, polarity, note, octave, cents, ring, heard }) => ({
-        frequency, frequencySd, q, level, polarity, note, octave, cents, ringTime: ring, heard,
-      })), // prettier-ignore
+        frequency,
+        frequencySd,
+        q,
+        level,
+        polarity,
+        note,
+        octave,
+        cents,
+        ringTime: ring,
+        heard,
+      })),
       ringTime,
       rattle,
       warnings,

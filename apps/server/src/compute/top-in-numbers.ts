@@ -27,8 +27,13 @@ const pool = new WorkerPool<TopInNumbersTask, TopInNumbersAnswer>({
   file: 'top-in-numbers.worker',
   atOnce: 1,
   timeBudget: 60_000,
-  tooLate: () => new ProblemException({ type: 'about:blank', title: 'The stand-in took longer than a minute', status: HttpStatus.UNPROCESSABLE_ENTITY }),
-}); // prettier-ignore
+  tooLate: () =>
+    new ProblemException({
+      type: 'about:blank',
+      title: 'The stand-in took longer than a minute',
+      status: HttpStatus.UNPROCESSABLE_ENTITY,
+    }),
+});
 
 /** Bends [m/N] and weight [kg] without the scatter of an instrument. */
 export async function figuresInNumbers(of: TopInNumbers): Promise<Map<QuantityKey, number>> {

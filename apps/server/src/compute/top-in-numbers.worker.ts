@@ -19,13 +19,16 @@ function modesOf({ top, wood, count }: Extract<TopInNumbersTask, { kind: 'soundi
 function answer(task: TopInNumbersTask): TopInNumbersAnswer {
   try {
     if (task.kind === 'figures') return { kind: 'figures', values: benchFigures(task.top, task.wood) };
-    const modes = modesOf(task).map(({ frequency, at }) => ({ frequency, at: task.places.map(({ x, y }) => at(x, y)) }));
+    const modes = modesOf(task).map(({ frequency, at }) => ({
+      frequency,
+      at: task.places.map(({ x, y }) => at(x, y)),
+    }));
     return { kind: 'sounding', modes };
   } catch (error) {
     if (error instanceof InvalidInput)
       return { kind: 'refused', field: error.field, received: String(error.received), reason: error.reason };
     throw error;
   }
-} // prettier-ignore
+}
 
 parentPort?.on('message', (task: TopInNumbersTask) => parentPort?.postMessage(answer(task)));

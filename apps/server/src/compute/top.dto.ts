@@ -10,7 +10,19 @@ import {
 } from '@nimble/core';
 import { ApiProperty } from '@nestjs/swagger';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsInt, IsNumber, IsOptional, Max, Min, registerDecorator, ValidateNested } from 'class-validator'; // prettier-ignore
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsOptional,
+  Max,
+  Min,
+  registerDecorator,
+  ValidateNested,
+} from 'class-validator';
 
 const isPoint = (value: unknown): boolean => Array.isArray(value) && value.length === 2 && value.every(Number.isFinite);
 const isPath = (value: unknown, least: number): boolean =>
@@ -18,18 +30,41 @@ const isPath = (value: unknown, least: number): boolean =>
 
 function checked(name: string, message: string, check: (value: unknown) => boolean) {
   return () => (target: object, propertyName: string) =>
-    registerDecorator({ name, target: target.constructor, propertyName, validator: { validate: check, defaultMessage: () => message } }); // prettier-ignore
+    registerDecorator({
+      name,
+      target: target.constructor,
+      propertyName,
+      validator: { validate: check, defaultMessage: () => message },
+    });
 }
 
 const IsPoint = checked('isPoint', 'must be [x, y] in metres', isPoint);
 const IsOutline = checked('isOutline', 'must be three or more points [x, y] in metres', (value) => isPath(value, 3));
 const IsLine = checked('isLine', 'must be two or more points [x, y] in metres', (value) => isPath(value, 2));
-const IsOutlines = checked('isOutlines', 'must be outlines of three or more points [x, y]', (value) => Array.isArray(value) && value.length <= 20 && value.every((one) => isPath(one, 3))); // prettier-ignore
-const IsPoints = checked('isPoints', 'must be up to 500 points [x, y]', (value) => Array.isArray(value) && value.length <= 500 && value.every(isPoint)); // prettier-ignore
-const IsThickness = checked('isThickness', 'must be a number, or points {x, y, thickness}, in metres', (value) =>
-  typeof value === 'number' || (Array.isArray(value) && value.length <= 5000 && value.every((point: unknown) => hasNumbers(point, ['x', 'y', 'thickness'])))); // prettier-ignore
-const IsEdge = checked('isEdge', 'must be free, supported, clamped or {rotationalStiffness}', (value) =>
-  ['free', 'supported', 'clamped'].includes(value as string) || hasNumbers(value, ['rotationalStiffness'])); // prettier-ignore
+const IsOutlines = checked(
+  'isOutlines',
+  'must be outlines of three or more points [x, y]',
+  (value) => Array.isArray(value) && value.length <= 20 && value.every((one) => isPath(one, 3)),
+);
+const IsPoints = checked(
+  'isPoints',
+  'must be up to 500 points [x, y]',
+  (value) => Array.isArray(value) && value.length <= 500 && value.every(isPoint),
+);
+const IsThickness = checked(
+  'isThickness',
+  'must be a number, or points {x, y, thickness}, in metres',
+  (value) =>
+    typeof value === 'number' ||
+    (Array.isArray(value) &&
+      value.length <= 5000 &&
+      value.every((point: unknown) => hasNumbers(point, ['x', 'y', 'thickness']))),
+);
+const IsEdge = checked(
+  'isEdge',
+  'must be free, supported, clamped or {rotationalStiffness}',
+  (value) => ['free', 'supported', 'clamped'].includes(value as string) || hasNumbers(value, ['rotationalStiffness']),
+);
 
 function hasNumbers(value: unknown, names: readonly string[]): boolean {
   if (typeof value !== 'object' || value === null) return false;
@@ -60,7 +95,12 @@ export class TopBraceDto {
   /** [[x, y] …] */
   @IsLine() path: Point[];
   @IsIn(SECTION_SHAPES) section: SectionShape;
-  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(500) @ValidateNested({ each: true }) @Type(() => TopStationDto) stations: TopStationDto[]; // prettier-ignore
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(500)
+  @ValidateNested({ each: true })
+  @Type(() => TopStationDto)
+  stations: TopStationDto[];
   @IsOptional() @ValidateNested() @Type(() => TopMaterialDto) material?: TopMaterialDto;
   /** `open` on the leg that is cut from above. */
   @IsOptional() @IsIn(['full', 'open']) lap?: 'full' | 'open';
@@ -95,7 +135,13 @@ export class HeightPointDto {
 
 export class HeightDto {
   @IsOptional() @IsNumber() radius?: number;
-  @IsOptional() @IsArray() @ArrayMinSize(3) @ArrayMaxSize(5000) @ValidateNested({ each: true }) @Type(() => HeightPointDto) points?: HeightPointDto[]; // prettier-ignore
+  @IsOptional()
+  @IsArray()
+  @ArrayMinSize(3)
+  @ArrayMaxSize(5000)
+  @ValidateNested({ each: true })
+  @Type(() => HeightPointDto)
+  points?: HeightPointDto[];
 }
 
 export class TopLoadDto {
@@ -152,8 +198,18 @@ export class TopDto {
   /** `level` in a plate carved out of the solid, `follows` in a bent one; level by default where the height is given by points. */
   @IsOptional() @IsIn(TOP_GRAINS) @ApiProperty({ enum: TOP_GRAINS, required: false }) grain?: TopGrain;
   @IsOptional() @ValidateNested() @Type(() => TopSandwichDto) sandwich?: TopSandwichDto;
-  @IsOptional() @IsArray() @ArrayMaxSize(100) @ValidateNested({ each: true }) @Type(() => TopBraceDto) braces?: TopBraceDto[]; // prettier-ignore
-  @IsOptional() @IsArray() @ArrayMaxSize(50) @ValidateNested({ each: true }) @Type(() => TopPatchDto) patches?: TopPatchDto[]; // prettier-ignore
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(100)
+  @ValidateNested({ each: true })
+  @Type(() => TopBraceDto)
+  braces?: TopBraceDto[];
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(50)
+  @ValidateNested({ each: true })
+  @Type(() => TopPatchDto)
+  patches?: TopPatchDto[];
   /** @example supported */
   @IsEdge() edge: TopEdge;
   @IsOptional() @IsIn(['held', 'free']) edgeInPlane?: 'held' | 'free';
@@ -164,11 +220,17 @@ export class TopDto {
   @ValidateNested({ each: true })
   @Type(() => TopLoadDto, {
     keepDiscriminatorProperty: true,
-    discriminator: { property: 'kind', subTypes: [{ name: 'force', value: ForceDto }, { name: 'torque', value: TorqueDto }] },
+    discriminator: {
+      property: 'kind',
+      subTypes: [
+        { name: 'force', value: ForceDto },
+        { name: 'torque', value: TorqueDto },
+      ],
+    },
   })
   loads?: (ForceDto | TorqueDto)[];
   @IsOptional() @IsPoints() probes?: Point[];
   @IsOptional() @IsInt() @Min(0) @Max(40) modeCount?: number;
   /** [m] */
   @IsOptional() @IsNumber() meshSize?: number;
-} // prettier-ignore
+}

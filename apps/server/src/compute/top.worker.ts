@@ -8,9 +8,14 @@ function solve(top: TopTask): TopAnswer {
   try {
     const { modes, deflections, mass, degreesOfFreedom, status } = solveTop(top);
     return {
-      kind: 'solved', status, deflections, mass, degreesOfFreedom, elapsedMs: performance.now() - began,
+      kind: 'solved',
+      status,
+      deflections,
+      mass,
+      degreesOfFreedom,
+      elapsedMs: performance.now() - began,
       modes: modes.map(({ frequency, kind, modalMass }) => ({ frequency, kind, modalMass })),
-    }; // prettier-ignore
+    };
   } catch (error) {
     if (error instanceof InvalidInput)
       return { kind: 'refused', field: error.field, received: String(error.received), reason: error.reason };

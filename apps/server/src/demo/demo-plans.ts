@@ -1,30 +1,65 @@
 import {
-  blankOf, bridgeAt, drawPattern, forecastShaping, GENERIC_GLUES, gluePlan, planFigures, usualBridge, USUAL_SETUP, usualSettings, volumeOf,
-  type Brace, type BracingPlan, type PlateShape, type ShapingOutcome,
-} from '@nimble/core'; // prettier-ignore
+  blankOf,
+  bridgeAt,
+  drawPattern,
+  forecastShaping,
+  GENERIC_GLUES,
+  gluePlan,
+  planFigures,
+  usualBridge,
+  USUAL_SETUP,
+  usualSettings,
+  volumeOf,
+  type Brace,
+  type BracingPlan,
+  type PlateShape,
+  type ShapingOutcome,
+} from '@nimble/core';
 import type { GlueUpBody } from '../glue-ups/glue-up.model';
 import type { DemoBracing, DemoBuild } from './demo-builds';
 
 /** The plan of a demo build: its pattern on its own plate. */
-export function demoPlan(demo: Pick<DemoBuild, 'family' | 'holes' | 'scaleLength'>, bracing: DemoBracing, shape: PlateShape): BracingPlan {
+export function demoPlan(
+  demo: Pick<DemoBuild, 'family' | 'holes' | 'scaleLength'>,
+  bracing: DemoBracing,
+  shape: PlateShape,
+): BracingPlan {
   const { settings, archRadius, heavier = 1 } = bracing;
   const bridge = { ...usualBridge(demo.family), ...bracing.bridge };
   const round = demo.holes.find((hole) => hole.kind === 'round');
   const hole = round ? { x: round.x, diameter: round.diameter } : null;
-  const drawn = drawPattern({ ...usualSettings(settings.pattern), ...settings }, { shape, hole, bridgeAt: bridgeAt(bridge, demo.scaleLength), trebleSign: -1 });
+  const drawn = drawPattern(
+    { ...usualSettings(settings.pattern), ...settings },
+    { shape, hole, bridgeAt: bridgeAt(bridge, demo.scaleLength), trebleSign: -1 },
+  );
   const braces = drawn.braces.map((brace): Brace => ({
-    ...brace, heights: brace.heights.map((height) => height * heavier), accessHole: brace.id === 'upper-transverse',
+    ...brace,
+    heights: brace.heights.map((height) => height * heavier),
+    accessHole: brace.id === 'upper-transverse',
   }));
-  return { ...drawn, braces, bridge, strings: bracing.strings ?? null, archRadius, dishRadius: archRadius, rodThroughHole: demo.family === 'steel-string' };
-} // prettier-ignore
+  return {
+    ...drawn,
+    braces,
+    bridge,
+    strings: bracing.strings ?? null,
+    archRadius,
+    dishRadius: archRadius,
+    rodThroughHole: demo.family === 'steel-string',
+  };
+}
 
 /** Every session of the plan, glued an afternoon. */
 export function demoGlueUps(plan: BracingPlan): (Omit<GlueUpBody, 'times'> & { daysAgo: number })[] {
   const glue = GENERIC_GLUES[0]!;
   return gluePlan(plan, glue, USUAL_SETUP).map(({ pieces }, i) => ({
-    daysAgo: 9 - Math.floor(i / 3), glue, pieces: pieces.map(({ id, name }) => ({ id, name })), checked: ['fit', 'flip', 'marks', 'humidity'],
-    relativeHumidity: 0.44, temperatureC: 20, note: '',
-  })); // prettier-ignore
+    daysAgo: 9 - Math.floor(i / 3),
+    glue,
+    pieces: pieces.map(({ id, name }) => ({ id, name })),
+    checked: ['fit', 'flip', 'marks', 'humidity'],
+    relativeHumidity: 0.44,
+    temperatureC: 20,
+    note: '',
+  }));
 }
 
 interface DemoShaping {
@@ -48,9 +83,18 @@ export function demoShapings(plan: BracingPlan): DemoShaping[] {
       const heardBefore = heard(before, n);
       const forecast = forecastShaping(before, after, heardBefore);
       const removed = (volumeOf(before) - volumeOf(after)) * bar.density * (1 + 0.07 * Math.sin(3 * n + 2 * step + 1));
-      return { daysAgo: 10 - step * 0.2, braceId: bar.id, name: bar.name, heardBefore, before, after, forecast, outcome: { removed, frequency: heard(after, n) } };
+      return {
+        daysAgo: 10 - step * 0.2,
+        braceId: bar.id,
+        name: bar.name,
+        heardBefore,
+        before,
+        after,
+        forecast,
+        outcome: { removed, frequency: heard(after, n) },
+      };
     });
-  }); // prettier-ignore
+  });
 }
 
 /** A bar's own note: beam theory less what a solid of its shape comes out lower by. */

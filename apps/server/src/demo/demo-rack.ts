@@ -1,7 +1,21 @@
 import {
-  bookMatched, flexBoard, identifyPlate, knockBoard, middleOfSpan, qualities, ringTime, seededRandom, setProperties, simulatedBoard, testFlex, weighBoard,
-  type End, type FlexTest, type SetProperties, type SimulatedBoard,
-} from '@nimble/core'; // prettier-ignore
+  bookMatched,
+  flexBoard,
+  identifyPlate,
+  knockBoard,
+  middleOfSpan,
+  qualities,
+  ringTime,
+  seededRandom,
+  setProperties,
+  simulatedBoard,
+  testFlex,
+  weighBoard,
+  type End,
+  type FlexTest,
+  type SetProperties,
+  type SimulatedBoard,
+} from '@nimble/core';
 import { LONG_JIG } from './demo-jigs';
 import { feltScore } from './felt-score';
 
@@ -23,9 +37,20 @@ interface RackRow {
 }
 
 const row = (name: string, species: string, change: Partial<RackRow> = {}): RackRow => ({
-  name, species, use: 'top', worked: 'split', lean: { E: 0, rho: 0 }, runoutDegrees: 0.8, rises: 'tail', offQuarterDegrees: 4, grainLinesPerCm: 9, figure: '',
-  place: 'Shelf 2', quality: 118, ...change,
-}); // prettier-ignore
+  name,
+  species,
+  use: 'top',
+  worked: 'split',
+  lean: { E: 0, rho: 0 },
+  runoutDegrees: 0.8,
+  rises: 'tail',
+  offQuarterDegrees: 4,
+  grainLinesPerCm: 9,
+  figure: '',
+  place: 'Shelf 2',
+  quality: 118,
+  ...change,
+});
 const brace = (name: string, species: string, change: Partial<RackRow>) =>
   row(name, species, { use: 'brace', place: 'Brace box', ...change });
 
@@ -36,15 +61,40 @@ const ROWS: readonly RackRow[] = [
   row('Sitka 5, stiff', 'sitka-spruce', { lean: { E: 0.28, rho: 0.03 }, grainLinesPerCm: 10, place: 'Shelf 1' }),
   row('Red 8', 'red-spruce', { grainLinesPerCm: 6, place: 'Shelf 3', quality: 109 }),
   row('Red 9, bear claw', 'red-spruce', { figure: 'bear claw', runoutDegrees: 2.2, place: 'Shelf 3' }),
-  row('European 21, light', 'european-spruce', { lean: { E: 0, rho: -0.14 }, grainLinesPerCm: 14, place: 'Shelf 1', quality: 135 }),
+  row('European 21, light', 'european-spruce', {
+    lean: { E: 0, rho: -0.14 },
+    grainLinesPerCm: 14,
+    place: 'Shelf 1',
+    quality: 135,
+  }),
   row('European 22, runout', 'european-spruce', { worked: 'sawn', runoutDegrees: 8.5, place: 'Shelf 4', quality: 88 }),
   row('Cedar 2', 'western-redcedar', { grainLinesPerCm: 8, quality: 104 }),
-  row('Redwood 7', 'redwood', { lean: { E: 0.05, rho: -0.06 }, grainLinesPerCm: 13, runoutDegrees: 1.4, rises: 'neck', quality: 140 }),
-  row('Walnut back 4', 'black-walnut', { use: 'back', worked: 'sawn', figure: 'curly', grainLinesPerCm: 4, offQuarterDegrees: 12, runoutDegrees: 2.6, place: 'Shelf 5', quality: 71 }),
+  row('Redwood 7', 'redwood', {
+    lean: { E: 0.05, rho: -0.06 },
+    grainLinesPerCm: 13,
+    runoutDegrees: 1.4,
+    rises: 'neck',
+    quality: 140,
+  }),
+  row('Walnut back 4', 'black-walnut', {
+    use: 'back',
+    worked: 'sawn',
+    figure: 'curly',
+    grainLinesPerCm: 4,
+    offQuarterDegrees: 12,
+    runoutDegrees: 2.6,
+    place: 'Shelf 5',
+    quality: 71,
+  }),
   brace('Sitka billet A', 'sitka-spruce', { runoutDegrees: 0.5, lean: { E: 0.1, rho: 0 } }),
   brace('Red billet C', 'red-spruce', { runoutDegrees: 1.8 }),
-  brace('Sitka offcut', 'sitka-spruce', { worked: 'sawn', runoutDegrees: 6.2, offQuarterDegrees: 28, lean: { E: -0.1, rho: 0.05 } }),
-]; // prettier-ignore
+  brace('Sitka offcut', 'sitka-spruce', {
+    worked: 'sawn',
+    runoutDegrees: 6.2,
+    offQuarterDegrees: 28,
+    lean: { E: -0.1, rho: 0.05 },
+  }),
+];
 
 const PLATE = { length: 0.56, width: 0.215, thickness: 4.2e-3 };
 const BILLET = { length: 0.6, width: 0.06, thickness: 0.019 };
@@ -87,10 +137,17 @@ function setOf(facts: RackRow, { length, width, thickness }: SimulatedBoard) {
   const { lean: _l, quality: _q, rises, runoutDegrees, offQuarterDegrees, ...kept } = facts;
   const rise = facts.use === 'brace' ? { bass: null, treble: null } : bookMatched(rises);
   return {
-    ...kept, length, width, thickness, cut: offQuarterDegrees < 15 ? 'quartered' : 'rift', runout: radians(runoutDegrees),
-    offQuarter: radians(offQuarterDegrees), risesBass: rise.bass, risesTreble: rise.treble,
+    ...kept,
+    length,
+    width,
+    thickness,
+    cut: offQuarterDegrees < 15 ? 'quartered' : 'rift',
+    runout: radians(runoutDegrees),
+    offQuarter: radians(offQuarterDegrees),
+    risesBass: rise.bass,
+    risesTreble: rise.treble,
     rejected: facts.use === 'top' && runoutDegrees > 6 ? 'Heavy runout: keep it for linings.' : null,
-  }; // prettier-ignore
+  };
 }
 
 function weighingsOf(mass: number) {
@@ -104,9 +161,13 @@ function flexTests({ use }: RackRow, board: SimulatedBoard, random: Random) {
     const along = jig.direction === 'along';
     const loads = use === 'brace' ? LOADS.map((load) => 20 * load) : LOADS;
     const input: FlexTest = {
-      span: jig.span, direction: jig.direction, width: along ? board.width : board.length, thickness: board.thickness, jig,
+      span: jig.span,
+      direction: jig.direction,
+      width: along ? board.width : board.length,
+      thickness: board.thickness,
+      jig,
       points: flexBoard(board, jig, loads, random),
-    }; // prettier-ignore
+    };
     const { stiffness, modulus, rigidityPerWidth, limitedBy, warnings } = testFlex(input);
     const feel = feltScore(rigidityPerWidth.value, random);
     return {
@@ -115,8 +176,14 @@ function flexTests({ use }: RackRow, board: SimulatedBoard, random: Random) {
       feel: along && use !== 'brace' ? feel : null,
       daysAgo: 12,
       input,
-      result: { stiffness, rigidityPerWidth, limitedBy, warnings, ...(along ? { modulusAlong: modulus } : { modulusAcross: modulus }) },
-    }; // prettier-ignore
+      result: {
+        stiffness,
+        rigidityPerWidth,
+        limitedBy,
+        warnings,
+        ...(along ? { modulusAlong: modulus } : { modulusAcross: modulus }),
+      },
+    };
   });
 }
 
@@ -145,8 +212,16 @@ function propertiesOf(
 ): SetProperties {
   const findings = tests.map(({ kind, result }) => ({ kind, ...result }));
   return setProperties({
-    use, species, length, width, thickness, mass, runout: radians(runoutDegrees), offQuarter: radians(offQuarterDegrees), findings,
-  }); // prettier-ignore
+    use,
+    species,
+    length,
+    width,
+    thickness,
+    mass,
+    runout: radians(runoutDegrees),
+    offQuarter: radians(offQuarterDegrees),
+    findings,
+  });
 }
 
 function radians(degrees: number): number {

@@ -1,7 +1,19 @@
 /** What was heard on the demo bench, from the simulator with fixed seeds: walks round a braced top, and two finished instruments played. */
-import { keptAnalysis, type KeptAnalysis, knockSound, playedSound, seededRandom, seedOf, SIMULATED_RATE, writeWav,
-  type BodyResonance, type BracedMode, type KnockPlace, type PlayedAnalysis, type SoundingPlate,
-} from '@nimble/core'; // prettier-ignore
+import {
+  keptAnalysis,
+  type KeptAnalysis,
+  knockSound,
+  playedSound,
+  seededRandom,
+  seedOf,
+  SIMULATED_RATE,
+  writeWav,
+  type BodyResonance,
+  type BracedMode,
+  type KnockPlace,
+  type PlayedAnalysis,
+  type SoundingPlate,
+} from '@nimble/core';
 import { hearKnock, hearPlayed } from '../compute/hearing';
 
 const LOWEST = 28;
@@ -42,9 +54,25 @@ export function knocksOfRound({ modes, places, round, microphone, loose }: Knock
 
 /** Air, top and body resonances of a finished instrument: frequency, quality, strength. */
 const BODIES: Readonly<Record<number, readonly (readonly [number, number, number])[]>> = {
-  38: [[101, 17, 0.9], [189, 22, 1], [247, 28, -0.5], [372, 30, 0.5], [448, 34, -0.45], [563, 36, 0.5], [642, 38, 0.4], [801, 40, -0.5]],
-  36: [[108, 15, 0.6], [219, 26, 1], [301, 34, -0.3], [455, 36, 0.5], [590, 42, 0.35], [845, 46, -0.5]],
-}; // prettier-ignore
+  38: [
+    [101, 17, 0.9],
+    [189, 22, 1],
+    [247, 28, -0.5],
+    [372, 30, 0.5],
+    [448, 34, -0.45],
+    [563, 36, 0.5],
+    [642, 38, 0.4],
+    [801, 40, -0.5],
+  ],
+  36: [
+    [108, 15, 0.6],
+    [219, 26, 1],
+    [301, 34, -0.3],
+    [455, 36, 0.5],
+    [590, 42, 0.35],
+    [845, 46, -0.5],
+  ],
+};
 
 /** Open low string up to the highest fret of the first [Hz]. */
 export const PLAYED_RANGE = { lowest: 82.407, highest: 880 };

@@ -15,4 +15,4 @@ export function demoVariants(top: TopPlan): { name: string; body: VariantBody }[
     const figures = keptFigures(sizeUpTop(changed, { hold: 'glued' }), changed.plan.bridge.kind !== 'floating');
     return [{ name, body: { plan: changed.plan, thicker: changed.thicker ?? {}, hold: 'glued' as const, figures } }];
   });
-} // prettier-ignore
+}

@@ -11,7 +11,17 @@ import {
   woodOfSet,
   woodOfSpecies,
 } from '@nimble/core';
-import type { BuildWood, Construction, Estimate, Experience, PlateShape, RuleChoices, TopPlan, VoicingBodies, VoicingEvent } from '@nimble/core'; // prettier-ignore
+import type {
+  BuildWood,
+  Construction,
+  Estimate,
+  Experience,
+  PlateShape,
+  RuleChoices,
+  TopPlan,
+  VoicingBodies,
+  VoicingEvent,
+} from '@nimble/core';
 import { randomUUID } from 'node:crypto';
 import type { Transaction } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
@@ -90,7 +100,10 @@ export class DemoService {
   private async loadRack(now: Date, transaction: Transaction): Promise<Map<string, BuildWood>> {
     const ago = (days: number) => new Date(now.getTime() - days * DAY);
     const person = DEMO_PEOPLE[0]!.name;
-    await Jig.bulkCreate(DEMO_JIGS.map((jig) => ({ ...jig, demo: true, createdAt: ago(200) })), { transaction }); // prettier-ignore
+    await Jig.bulkCreate(
+      DEMO_JIGS.map((jig) => ({ ...jig, demo: true, createdAt: ago(200) })),
+      { transaction },
+    );
     const woods = new Map<string, BuildWood>();
     for (const { set, weighings, tests, properties } of demoRack()) {
       const setId = randomUUID();
@@ -207,8 +220,13 @@ export class DemoService {
     });
     await GlueUpRecord.bulkCreate(glueUps, { transaction });
     const shapings = demoShapings(plan).map(({ daysAgo, ...step }) => ({
-      ...step, id: randomUUID(), buildId: demo.id, at: ago(daysAgo), outcomeAt: ago(daysAgo - 0.1), person,
-    })); // prettier-ignore
+      ...step,
+      id: randomUUID(),
+      buildId: demo.id,
+      at: ago(daysAgo),
+      outcomeAt: ago(daysAgo - 0.1),
+      person,
+    }));
     await ShapingRecord.bulkCreate(shapings, { transaction });
   }
 
@@ -219,8 +237,13 @@ export class DemoService {
     transaction: Transaction,
   ): Promise<void> {
     const rows = demoVariants(top).map(({ name, body }, i) => ({
-      id: randomUUID(), buildId, at: ago(7 - i), person: DEMO_PEOPLE[1]!.name, name, body,
-    })); // prettier-ignore
+      id: randomUUID(),
+      buildId,
+      at: ago(7 - i),
+      person: DEMO_PEOPLE[1]!.name,
+      name,
+      body,
+    }));
     await TopVariant.bulkCreate(rows, { transaction });
   }
 
@@ -247,11 +270,21 @@ export class DemoService {
     const goal = this.model ? goalLike(this.model.from, this.model.events, demo.weight ?? null) : NO_GOAL;
     const { events, knocks } = await demoRounds({ ...common, thinnest, goal, daysAgo: ROUND_DAYS });
     await keep(events);
-    const at = (round: number, i: number) => new Date(now.getTime() - ROUND_DAYS[round - 1]! * DAY + 20 * 60_000 + i * SECONDS_PER_KNOCK * 1000); // prettier-ignore
+    const at = (round: number, i: number) =>
+      new Date(now.getTime() - ROUND_DAYS[round - 1]! * DAY + 20 * 60_000 + i * SECONDS_PER_KNOCK * 1000);
     const rows = knocks.map(({ round, place, bytes, analysis }, i) => ({
-      id: randomUUID(), buildId: demo.id, source: 'simulated', person, about: 'station', round, place, size: bytes.length, analysis,
-      options: { from: 28 }, at: at(round, i % (knocks.length / ROUND_DAYS.length)),
-    })); // prettier-ignore
+      id: randomUUID(),
+      buildId: demo.id,
+      source: 'simulated',
+      person,
+      about: 'station',
+      round,
+      place,
+      size: bytes.length,
+      analysis,
+      options: { from: 28 },
+      at: at(round, i % (knocks.length / ROUND_DAYS.length)),
+    }));
     await KnockRecord.bulkCreate(rows, { transaction });
     for (const [i, { id }] of rows.entries())
       await storeBytes(this.sequelize, { knockId: id, bytes: knocks[i]!.bytes }, transaction);
@@ -265,9 +298,21 @@ export class DemoService {
     const { bytes, ...heard } = played;
     const id = randomUUID();
     await KnockRecord.create(
-      { ...heard, id, buildId: demo.id, source: 'simulated', person: DEMO_PEOPLE[1]!.name, about: 'played', round: 1, place, size: bytes.length, options: {}, at: ago(40) },
+      {
+        ...heard,
+        id,
+        buildId: demo.id,
+        source: 'simulated',
+        person: DEMO_PEOPLE[1]!.name,
+        about: 'played',
+        round: 1,
+        place,
+        size: bytes.length,
+        options: {},
+        at: ago(40),
+      },
       { transaction },
-    ); // prettier-ignore
+    );
     await storeBytes(this.sequelize, { knockId: id, bytes }, transaction);
   }
 
@@ -289,19 +334,46 @@ export class DemoService {
     await Target.create({ id: randomUUID(), buildId: demo.id, at, person, body: target }, { transaction });
     await Survey.create(
       {
-        id, buildId: demo.id, number: index + 1, person, startedAt: at, finishedAt: minutes(readings.length), relativeHumidity, temperatureC, mass,
-        typed: {}, note: '', assessment,
+        id,
+        buildId: demo.id,
+        number: index + 1,
+        person,
+        startedAt: at,
+        finishedAt: minutes(readings.length),
+        relativeHumidity,
+        temperatureC,
+        mass,
+        typed: {},
+        note: '',
+        assessment,
       },
       { transaction },
-    ); // prettier-ignore
+    );
     const rows = readings.map(({ station, x, y, thickness }, i) => ({
-      id: randomUUID(), surveyId: id, station, x, y, thickness, typed: (thickness * 1000).toFixed(2), source: 'caliper', kept: false, supersedes: null,
-      person, at: minutes(i),
-    })); // prettier-ignore
+      id: randomUUID(),
+      surveyId: id,
+      station,
+      x,
+      y,
+      thickness,
+      typed: (thickness * 1000).toFixed(2),
+      source: 'caliper',
+      kept: false,
+      supersedes: null,
+      person,
+      at: minutes(i),
+    }));
     await ReadingRecord.bulkCreate(rows, { transaction });
     const checked = checks.map(({ thickness, ...check }, i) => ({
-      ...check, id: randomUUID(), buildId: demo.id, surveyId: id, person, thickness: thickness.value, thicknessSd: thickness.sd, at: minutes(readings.length + 5 + i),
-    })); // prettier-ignore
+      ...check,
+      id: randomUUID(),
+      buildId: demo.id,
+      surveyId: id,
+      person,
+      thickness: thickness.value,
+      thicknessSd: thickness.sd,
+      at: minutes(readings.length + 5 + i),
+    }));
     await PlateCheckRecord.bulkCreate(checked, { transaction });
     if (isLast) return;
     const { forecast, statistics, steps } = assessment;

@@ -1,7 +1,16 @@
 import {
-  bentWidth, flexBoard, knockBoard, ringOfPlate, seededRandom, testFlex, testRing,
-  type BuildWood, type Estimate, type PlateContext, type SimulatedBoard,
-} from '@nimble/core'; // prettier-ignore
+  bentWidth,
+  flexBoard,
+  knockBoard,
+  ringOfPlate,
+  seededRandom,
+  testFlex,
+  testRing,
+  type BuildWood,
+  type Estimate,
+  type PlateContext,
+  type SimulatedBoard,
+} from '@nimble/core';
 import type { CheckInput, CheckResult } from '../flex/models/plate-check.model';
 import { feltScore } from './felt-score';
 import { CROSS_JIG, LONG_JIG, RING_JIG } from './demo-jigs';
@@ -38,12 +47,21 @@ export function simulateChecks(
         const strip = { ...plate, [body.direction === 'along' ? 'width' : 'length']: width };
         const points = flexBoard(strip, body, LOADS, random);
         const { stiffness, rigidityPerWidth, warnings } = testFlex({
-          span: body.span, direction: body.direction, width, thickness: thickness.value, jig: body, points,
-        }); // prettier-ignore
+          span: body.span,
+          direction: body.direction,
+          width,
+          thickness: thickness.value,
+          jig: body,
+          points,
+        });
         return {
-          kind: 'flex', jigId: id, feel: body.direction === 'along' ? feltScore(rigidityPerWidth.value, random) : null, thickness,
-          input: { points }, result: { compliance: inverse(stiffness), rigidityPerWidth, width, warnings },
-        }; // prettier-ignore
+          kind: 'flex',
+          jigId: id,
+          feel: body.direction === 'along' ? feltScore(rigidityPerWidth.value, random) : null,
+          thickness,
+          input: { points },
+          result: { compliance: inverse(stiffness), rigidityPerWidth, width, warnings },
+        };
       }),
       ringFlex(plate, wood, thickness, random),
       knock(plate, build.ringPeak, thickness, random),
@@ -56,8 +74,12 @@ type Random = ReturnType<typeof seededRandom>;
 function ringFlex(plate: SimulatedBoard, wood: BuildWood, thickness: Estimate, random: Random): SimulatedCheck {
   const points = flexBoard(plate, RING_JIG.body, LOADS, random);
   const { stiffness, modulusAlong, warnings } = testRing({
-    jig: RING_JIG.body, thickness: thickness.value, points, wood, ratioDoubt: wood.spread.E,
-  }); // prettier-ignore
+    jig: RING_JIG.body,
+    thickness: thickness.value,
+    points,
+    wood,
+    ratioDoubt: wood.spread.E,
+  });
   const result = { compliance: inverse(stiffness), modulusAlong, warnings };
   return { kind: 'flex', jigId: RING_JIG.id, feel: null, thickness, input: { points }, result };
 }

@@ -1,7 +1,23 @@
 import {
-  assessThickness, cellAt, planeByHand, readCaliper, roughPlate, seededRandom, summarizeAssessment, woodEstimate, FIRST_REMOVAL_SPREAD, integrate, METRIC,
-  type AssessmentSummary, type BuildWood, type PlateContext, type SimulatedPlate, type Station, type StationReading, type TargetSpec,
-} from '@nimble/core'; // prettier-ignore
+  assessThickness,
+  cellAt,
+  planeByHand,
+  readCaliper,
+  roughPlate,
+  seededRandom,
+  summarizeAssessment,
+  woodEstimate,
+  FIRST_REMOVAL_SPREAD,
+  integrate,
+  METRIC,
+  type AssessmentSummary,
+  type BuildWood,
+  type PlateContext,
+  type SimulatedPlate,
+  type Station,
+  type StationReading,
+  type TargetSpec,
+} from '@nimble/core';
 import type { DemoBuild } from './demo-builds';
 
 export interface SimulatedSurvey {

@@ -92,14 +92,16 @@ export class SimulatedJigService {
     const { wood } = simulatedBoard(species, { length, width, thickness }, seededRandom(seedOf(id)));
     const { density, modulusAlong, modulusAcross } = (await this.rack.show(id)).properties;
     return {
-      length, width, thickness,
+      length,
+      width,
+      thickness,
       wood: {
         ...wood,
         rho: density.by === 'prior' ? wood.rho : density.value,
         E_L: modulusAlong.by === 'prior' ? wood.E_L : modulusAlong.value,
         E_C: modulusAcross.by === 'prior' ? wood.E_C : modulusAcross.value,
       },
-    }; // prettier-ignore
+    };
   }
 
   private async plateSample(id: string): Promise<SimulatedBoard | null> {

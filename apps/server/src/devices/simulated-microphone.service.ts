@@ -1,8 +1,17 @@
 import { Injectable } from '@nestjs/common';
 import {
-  bracedPlateModes, isWood, knockSound, microphoneOver, seededRandom, seedOf, SIMULATED_MODES, SIMULATED_RATE, writeWav,
-  type BracedMode, type RandomSource,
-} from '@nimble/core'; // prettier-ignore
+  bracedPlateModes,
+  isWood,
+  knockSound,
+  microphoneOver,
+  seededRandom,
+  seedOf,
+  SIMULATED_MODES,
+  SIMULATED_RATE,
+  writeWav,
+  type BracedMode,
+  type RandomSource,
+} from '@nimble/core';
 import { contextOf } from '../builds/build.mapper';
 import { Build } from '../builds/models/build.model';
 import { modesInNumbers } from '../compute/top-in-numbers';
@@ -39,18 +48,23 @@ export class SimulatedMicrophoneService {
       ? await modesInNumbers(await this.tops.truth(build), SIMULATED_MODES, [place, microphone])
       : await this.bareModes(build);
     const { losses, random } = this.handOf(buildId);
-    return Buffer.from(writeWav([knockSound({ modes, losses, loose: null, microphone }, place, random)], SIMULATED_RATE));
-  } // prettier-ignore
+    return Buffer.from(
+      writeWav([knockSound({ modes, losses, loose: null, microphone }, place, random)], SIMULATED_RATE),
+    );
+  }
 
   private handOf(buildId: string) {
     const kept = this.hands.get(buildId);
     if (kept) return kept;
     const random = seededRandom(seedOf(buildId));
-    const losses = Array.from({ length: SIMULATED_MODES }, () => LOSS.middle * Math.exp(LOSS.scatter * random.normal()));
+    const losses = Array.from(
+      { length: SIMULATED_MODES },
+      () => LOSS.middle * Math.exp(LOSS.scatter * random.normal()),
+    );
     const made = { losses, random };
     this.hands.set(buildId, made);
     return made;
-  } // prettier-ignore
+  }
 
   /** A plate without braces, as it was last read. */
   private async bareModes(build: Build): Promise<BracedMode[]> {

@@ -1,7 +1,18 @@
 import { Injectable } from '@nestjs/common';
 import {
-  FLEX_PLACES, isOf, otherWood, planedByHand, readBalance, readDial, seededRandom, seedOf, STAGES, standingEvents, type FlexPlace, type RandomSource,
-} from '@nimble/core'; // prettier-ignore
+  FLEX_PLACES,
+  isOf,
+  otherWood,
+  planedByHand,
+  readBalance,
+  readDial,
+  seededRandom,
+  seedOf,
+  STAGES,
+  standingEvents,
+  type FlexPlace,
+  type RandomSource,
+} from '@nimble/core';
 import { Build } from '../builds/models/build.model';
 import { figuresInNumbers, type TopInNumbers } from '../compute/top-in-numbers';
 import { topOfRecord } from '../explorations/top-of-record';
@@ -32,7 +43,13 @@ export class SimulatedTopService {
   async bend(buildId: string, place: FlexPlace): Promise<{ load: number; deflection: number }> {
     const { values, random } = await this.figuresOf(buildId);
     const compliance = values.get(`flex:${place}`);
-    if (compliance === undefined) throw invalid([{ field: 'place', message: `is not bent on an open plate: choose one of ${FLEX_PLACES.slice(0, -1).join(', ')}` }]); // prettier-ignore
+    if (compliance === undefined)
+      throw invalid([
+        {
+          field: 'place',
+          message: `is not bent on an open plate: choose one of ${FLEX_PLACES.slice(0, -1).join(', ')}`,
+        },
+      ]);
     return readDial(compliance, random);
   }
 

@@ -46,7 +46,9 @@ export class ExplorationRunner {
         await breathe();
         if (!(await isStillOpen(id))) return;
         answer = solveOne(under.step.value, { hold });
-        await ExplorationAnswer.bulkCreate([{ explorationId: id, number: under.number, answer }], { ignoreDuplicates: true }); // prettier-ignore
+        await ExplorationAnswer.bulkCreate([{ explorationId: id, number: under.number, answer }], {
+          ignoreDuplicates: true,
+        });
       }
       under.step = under.batch.next(answer);
       under.number++;
@@ -88,7 +90,10 @@ async function answersOf(explorationId: string): Promise<Map<number, Solved>> {
 }
 
 /** Unless it was cancelled meanwhile. @returns whether it was still under way */
-async function settle(id: string, change: Partial<Pick<Exploration, 'state' | 'result' | 'problem' | 'finishedAt'>>): Promise<boolean> {
+async function settle(
+  id: string,
+  change: Partial<Pick<Exploration, 'state' | 'result' | 'problem' | 'finishedAt'>>,
+): Promise<boolean> {
   const [count] = await Exploration.update(change, { where: { id, state: UNDER_WAY } });
   return count > 0;
-} // prettier-ignore
+}

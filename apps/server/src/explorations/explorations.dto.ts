@@ -10,8 +10,22 @@ import {
 } from '@nimble/core';
 import { Type } from 'class-transformer';
 import {
-  ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsInt, IsNumber, IsOptional, IsPositive, IsString, IsUUID, Length, Max, Min, ValidateIf, ValidateNested,
-} from 'class-validator'; // prettier-ignore
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsOptional,
+  IsPositive,
+  IsString,
+  IsUUID,
+  Length,
+  Max,
+  Min,
+  ValidateIf,
+  ValidateNested,
+} from 'class-validator';
 
 const UNIT = { message: 'is far too much: check the unit' };
 
@@ -60,12 +74,18 @@ export class SpecDto {
   @SWEEP @IsInt() @Min(3) @Max(41) steps?: number;
   @DOUBT @IsInt() @Min(8) @Max(400) draws?: number;
   @DOUBT @ValidateNested() @Type(() => SpreadDto) spread?: SpreadDto;
-  @SEARCH @IsArray() @ArrayMinSize(1) @ArrayMaxSize(8) @ValidateNested({ each: true }) @Type(() => VariableDto) variables?: VariableDto[];
+  @SEARCH
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(8)
+  @ValidateNested({ each: true })
+  @Type(() => VariableDto)
+  variables?: VariableDto[];
   @SEARCH @IsArray() @ArrayMinSize(2) @ArrayMaxSize(2) @IsIn(GOALS, { each: true }) goals?: [Goal, Goal];
   @SEARCH @IsOptional() @IsPositive() note?: number | null;
   @SEARCH @ValidateNested() @Type(() => LimitsDto) limits?: LimitsDto;
   @ValidateIf(({ kind }: SpecDto) => kind !== 'sweep') @IsInt() @Min(0) @Max(2 ** 31) seed?: number;
-} // prettier-ignore
+}
 
 export class ExplorationDto {
   @IsUUID() id: string;

@@ -111,5 +111,16 @@ async function counts(ids: readonly string[]): Promise<Map<string, number>> {
 }
 
 function progressView({ id, at, person, spec, hold, state, total, problem, finishedAt }: Exploration, done: number) {
-  return { id, at, person, spec, hold, state, total, problem, finishedAt, done: state === 'done' ? total : Math.min(done, total) }; // prettier-ignore
+  return {
+    id,
+    at,
+    person,
+    spec,
+    hold,
+    state,
+    total,
+    problem,
+    finishedAt,
+    done: state === 'done' ? total : Math.min(done, total),
+  };
 }

@@ -23,5 +23,10 @@ export async function topOfRecord(build: Build): Promise<TopPlan> {
   const leftHanded = isMirrored(build);
   const choices = { ...NO_BUILD_CHOICES, ...build.choices };
   const known = plateKnown({ construction, choices }, stations);
-  return topOfBuild({ family, construction, choices, wood, plate: build.plate as PlateRole }, plan, groundOf({ family, outline, holes, scaleLength, leftHanded }), known);
-} // prettier-ignore
+  return topOfBuild(
+    { family, construction, choices, wood, plate: build.plate as PlateRole },
+    plan,
+    groundOf({ family, outline, holes, scaleLength, leftHanded }),
+    known,
+  );
+}

@@ -1,9 +1,25 @@
 import { applyDecorators } from '@nestjs/common';
 import { Type } from 'class-transformer';
 import {
-  ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsInt, IsNumber, IsObject, IsOptional, IsPositive, IsString, IsUUID, Length, Max, MaxLength, Min, ValidateIf,
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsObject,
+  IsOptional,
+  IsPositive,
+  IsString,
+  IsUUID,
+  Length,
+  Max,
+  MaxLength,
+  Min,
+  ValidateIf,
   ValidateNested,
-} from 'class-validator'; // prettier-ignore
+} from 'class-validator';
 import { FlexPointDto } from '../compute/compute.dto';
 
 /** Sizes in metres from the first support or the clamp; what can't be is refused by the core with the field's name. */

@@ -215,16 +215,25 @@ function bend(jig: JigBody, points: FlexPoint[], build: Build, thickness: number
     if (jig.kind === 'ring') {
       if (jig.diameter > shape.width) throw new InvalidInput('jigId', jig.diameter, 'is a ring wider than the plate');
       const { stiffness, modulusAlong, warnings } = testRing({
-        jig, thickness, points, wood: build.wood, ratioDoubt: build.wood.spread.E,
-      }); // prettier-ignore
+        jig,
+        thickness,
+        points,
+        wood: build.wood,
+        ratioDoubt: build.wood.spread.E,
+      });
       return { compliance: inverse(stiffness), modulusAlong, warnings };
     }
     const size = jig.direction === 'along' ? shape.length : shape.width;
     if (jig.span > size) throw new InvalidInput('jigId', jig.span, 'has a span longer than the plate');
     const width = bentWidth(grid, jig.direction, { span: jig.span, size });
     const { stiffness, rigidityPerWidth, warnings } = testFlex({
-      span: jig.span, width, thickness, direction: jig.direction, points, jig,
-    }); // prettier-ignore
+      span: jig.span,
+      width,
+      thickness,
+      direction: jig.direction,
+      points,
+      jig,
+    });
     return { compliance: inverse(stiffness), rigidityPerWidth, width, warnings };
   });
 }
@@ -241,6 +250,17 @@ function checkView(row: PlateCheckRecord) {
   const { id, buildId, surveyId, jigId, kind, at, person, feel, thickness, thicknessSd, input, result, retractedAt } =
     row;
   return {
-    id, buildId, surveyId, jigId, kind, at, person, feel, thickness: { value: thickness, sd: thicknessSd }, input, result, retracted: retractedAt !== null,
-  }; // prettier-ignore
+    id,
+    buildId,
+    surveyId,
+    jigId,
+    kind,
+    at,
+    person,
+    feel,
+    thickness: { value: thickness, sd: thicknessSd },
+    input,
+    result,
+    retracted: retractedAt !== null,
+  };
 }

@@ -1,5 +1,19 @@
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsNumber, IsOptional, IsPositive, IsString, Length, Max, MaxLength, Min, ValidateNested } from 'class-validator'; // prettier-ignore
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsIn,
+  IsNumber,
+  IsOptional,
+  IsPositive,
+  IsString,
+  Length,
+  Max,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from 'class-validator';
 
 const TOO_LONG = (what: string) => ({ message: `is over ${what}: check the unit` });
 
@@ -32,10 +46,15 @@ export const GLUE_CHECKS = ['fit', 'flip', 'marks', 'humidity', 'cauls', 'dry-ru
 export class GlueUpDto {
   @IsString() @Length(0, 80) person: string;
   @ValidateNested() @Type(() => GlueDto) glue: GlueDto;
-  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(60) @ValidateNested({ each: true }) @Type(() => GluePieceDto) pieces: GluePieceDto[];
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(60)
+  @ValidateNested({ each: true })
+  @Type(() => GluePieceDto)
+  pieces: GluePieceDto[];
   @ValidateNested() @Type(() => GlueTimesDto) times: GlueTimesDto;
   @IsArray() @ArrayMaxSize(12) @IsIn(GLUE_CHECKS, { each: true }) checked: string[];
   @IsOptional() @IsNumber() @Min(0) @Max(1, { message: 'is a share from 0 to 1' }) relativeHumidity: number | null;
   @IsOptional() @IsNumber() @Min(-10) @Max(60) temperatureC: number | null;
   @IsString() @MaxLength(2000) note: string;
-} // prettier-ignore
+}

@@ -23,7 +23,7 @@ export class GlueUpsService {
     checkTimes(times);
     await GlueUpRecord.upsert({ id, buildId, at: new Date(times.spreadAt), person, body: { ...body, times } });
     return glueUpView((await GlueUpRecord.findByPk(id))!);
-  } // prettier-ignore
+  }
 
   async retract(buildId: string, id: string, retracted: boolean) {
     const record = await GlueUpRecord.findOne({ where: { id, buildId } });

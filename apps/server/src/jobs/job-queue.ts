@@ -63,11 +63,23 @@ function within(sequelize: Sequelize, transaction: Transaction): PgBoss.Db {
 
 async function start(): Promise<PgBoss> {
   const boss = new PgBoss({
-    connectionString: process.env.DATABASE_URL, schema: 'job_queue', application_name: 'nimble-spruce-jobs', max: 3, schedule: false,
-    maintenanceIntervalSeconds: LOOK_EVERY, expireInSeconds: LEASE, retryLimit: TAKE_UP_AGAIN, retryDelay: 0,
-  }); // prettier-ignore
+    connectionString: process.env.DATABASE_URL,
+    schema: 'job_queue',
+    application_name: 'nimble-spruce-jobs',
+    max: 3,
+    schedule: false,
+    maintenanceIntervalSeconds: LOOK_EVERY,
+    expireInSeconds: LEASE,
+    retryLimit: TAKE_UP_AGAIN,
+    retryDelay: 0,
+  });
   boss.on('error', (error) => process.stderr.write(`job queue: ${error.message}\n`));
   await boss.start();
-  await boss.createQueue(EXPLORATIONS, { name: EXPLORATIONS, expireInSeconds: LEASE, retryLimit: TAKE_UP_AGAIN, retryDelay: 0 }); // prettier-ignore
+  await boss.createQueue(EXPLORATIONS, {
+    name: EXPLORATIONS,
+    expireInSeconds: LEASE,
+    retryLimit: TAKE_UP_AGAIN,
+    retryDelay: 0,
+  });
   return boss;
 }

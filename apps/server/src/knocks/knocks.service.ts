@@ -113,6 +113,16 @@ type Listed = Pick<
 
 function knockView({ id, buildId, about, round, place, at, person, source, options, analysis, retractedAt }: Listed) {
   return {
-    id, buildId, about, round, place, at, person, source, options, analysis, retracted: retractedAt !== null,
-  }; // prettier-ignore
+    id,
+    buildId,
+    about,
+    round,
+    place,
+    at,
+    person,
+    source,
+    options,
+    analysis,
+    retracted: retractedAt !== null,
+  };
 }

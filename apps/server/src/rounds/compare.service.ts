@@ -1,5 +1,13 @@
 import { Injectable } from '@nestjs/common';
-import { NO_BUILD_CHOICES, readingOf, standingEvents, type ComparedBuild, type Family, type PlateRole, type VoicingEvent as VoicingEventView } from '@nimble/core'; // prettier-ignore
+import {
+  NO_BUILD_CHOICES,
+  readingOf,
+  standingEvents,
+  type ComparedBuild,
+  type Family,
+  type PlateRole,
+  type VoicingEvent as VoicingEventView,
+} from '@nimble/core';
 import { QueryTypes } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
 import { Build } from '../builds/models/build.model';
@@ -34,8 +42,14 @@ export class CompareService {
       this.measured(),
       VoicingEvent.findAll({ where: { retractedAt: null }, order: [['at', 'ASC']] }),
     ]);
-    return builds.map((build) => comparedOf(build, measured.find(({ buildId }) => buildId === build.id), events.filter(({ buildId }) => buildId === build.id).map(eventView)));
-  } // prettier-ignore
+    return builds.map((build) =>
+      comparedOf(
+        build,
+        measured.find(({ buildId }) => buildId === build.id),
+        events.filter(({ buildId }) => buildId === build.id).map(eventView),
+      ),
+    );
+  }
 
   /** Of the newest survey that was read, and the mean ring and the loudest note of the newest round of knocks. */
   private measured(): Promise<Measured[]> {
@@ -63,14 +77,30 @@ function comparedOf(build: Build, measured: Measured | undefined, events: readon
   const pair = standingEvents(events, 'resonances').at(-1)?.body;
   const turns = standingEvents(events, 'settling').flatMap(({ body }) => body.turn ?? []);
   // Later readings of a quantity take the place of earlier ones.
-  const read = Object.fromEntries(events.flatMap((event) => readingOf(event) ?? []).map(({ key, value }) => [key, value.value]));
+  const read = Object.fromEntries(
+    events.flatMap((event) => readingOf(event) ?? []).map(({ key, value }) => [key, value.value]),
+  );
   return {
-    id, number, name, family: family as Family, plate: plate as PlateRole,
+    id,
+    number,
+    name,
+    family: family as Family,
+    plate: plate as PlateRole,
     good: outcome === null ? null : GOOD[outcome],
-    words: said?.words ?? '', marks: said?.marks ?? [],
+    words: said?.words ?? '',
+    marks: said?.marks ?? [],
     figures: {
-      thickness: measured?.mean ?? null, density: wood.rho, modulusAlong: wood.E_L, modulusAcross: wood.E_C,
-      plateMass: measured?.mass ?? null, ring: measured?.ring ?? null, note: measured?.note ?? null, ...read, air: pair?.air ?? null, top: pair?.top ?? null, turn: turns.at(-1) ?? null,
+      thickness: measured?.mean ?? null,
+      density: wood.rho,
+      modulusAlong: wood.E_L,
+      modulusAcross: wood.E_C,
+      plateMass: measured?.mass ?? null,
+      ring: measured?.ring ?? null,
+      note: measured?.note ?? null,
+      ...read,
+      air: pair?.air ?? null,
+      top: pair?.top ?? null,
+      turn: turns.at(-1) ?? null,
     },
   };
-} // prettier-ignore
+}

@@ -1,9 +1,22 @@
 import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post, Query } from '@nestjs/common';
 import { ApiOperation, ApiTags } from '@nestjs/swagger';
 import {
-  BoxEventDto, FlexEventDto, GoalEventDto, LetInEventDto, MassEventDto, OutcomeEventDto, ParkEventDto, ReductionEventDto, RepairEventDto, ResonancesEventDto, SecondLookEventDto, SettlingEventDto,
-  ShavingEventDto, StrungEventDto, TrimEventDto,
-} from './rounds.dto'; // prettier-ignore
+  BoxEventDto,
+  FlexEventDto,
+  GoalEventDto,
+  LetInEventDto,
+  MassEventDto,
+  OutcomeEventDto,
+  ParkEventDto,
+  ReductionEventDto,
+  RepairEventDto,
+  ResonancesEventDto,
+  SecondLookEventDto,
+  SettlingEventDto,
+  ShavingEventDto,
+  StrungEventDto,
+  TrimEventDto,
+} from './rounds.dto';
 import { CompareService } from './compare.service';
 import { RoundsService } from './rounds.service';
 

@@ -1,8 +1,27 @@
 import { FLEX_PLACES, REPAIRS, type FlexPlace, type RepairKind } from '@nimble/core';
 import { Type } from 'class-transformer';
 import {
-  ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsDateString, IsIn, IsInt, IsNumber, IsObject, IsOptional, IsPositive, IsString, IsUUID, Length, Matches, Max, MaxLength, Min, ValidateIf, ValidateNested,
-} from 'class-validator'; // prettier-ignore
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsBoolean,
+  IsDateString,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsObject,
+  IsOptional,
+  IsPositive,
+  IsString,
+  IsUUID,
+  Length,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  ValidateIf,
+  ValidateNested,
+} from 'class-validator';
 
 const OVER = (what: string) => ({ message: `is over ${what}: check the unit` });
 const FEEL = { message: 'runs from 1, soft, to 9, stiff' };
@@ -57,12 +76,14 @@ export class GoalEventDto extends EventDto {
 export class FlexBodyDto {
   @IsIn(FLEX_PLACES) place: FlexPlace;
   /** [N] and [m]; null where only the hand said. */
-  @ValidateIf(({ feel }: FlexBodyDto) => (feel ?? null) === null) @IsPositive() @Max(200, OVER('200 N')) load: number | null;
-  @ValidateIf(({ feel }: FlexBodyDto) => (feel ?? null) === null) @IsPositive() @Max(0.05, OVER('50 mm')) deflection: number | null;
+  @ValidateIf(({ feel }: FlexBodyDto) => (feel ?? null) === null) @IsPositive() @Max(200, OVER('200 N')) load:
+    number | null;
+  @ValidateIf(({ feel }: FlexBodyDto) => (feel ?? null) === null) @IsPositive() @Max(0.05, OVER('50 mm')) deflection:
+    number | null;
   @IsOptional() @IsInt() @Min(1, FEEL) @Max(9, FEEL) feel: number | null;
   @IsBoolean() closed: boolean;
   @IsString() @MaxLength(80) said: string;
-} // prettier-ignore
+}
 
 export class FlexEventDto extends EventDto {
   @ValidateNested() @Type(() => FlexBodyDto) body: FlexBodyDto;
@@ -109,14 +130,24 @@ export class SettledDto {
 }
 
 export class ShavingBodyDto {
-  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(40) @ValidateNested({ each: true }) @Type(() => OneShavingDto) shavings: OneShavingDto[];
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(40)
+  @ValidateNested({ each: true })
+  @Type(() => OneShavingDto)
+  shavings: OneShavingDto[];
   @IsString() @MaxLength(80) said: string;
   @IsString() @MaxLength(40) tool: string;
   @IsBoolean() proposed: boolean;
   /** By quantity; checked one by one. What the page foretold, shown until the record's own forecast is made. */
   @IsOptional() @IsObject() forecast: Record<string, EstimateDto> = {};
-  @IsOptional() @IsArray() @ArrayMaxSize(40) @ValidateNested({ each: true }) @Type(() => SettledDto) settled: SettledDto[] = [];
-} // prettier-ignore
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(40)
+  @ValidateNested({ each: true })
+  @Type(() => SettledDto)
+  settled: SettledDto[] = [];
+}
 
 export class ShavingEventDto extends EventDto {
   @ValidateNested() @Type(() => ShavingBodyDto) body: ShavingBodyDto;
@@ -168,9 +199,12 @@ export class SecondLookEventDto extends EventDto {
 }
 
 export class BoxBodyDto {
-  @IsNumber() @Min(5e-4, { message: 'is under half a litre: check the unit' }) @Max(0.08, OVER('80 litres')) volume: number;
+  @IsNumber()
+  @Min(5e-4, { message: 'is under half a litre: check the unit' })
+  @Max(0.08, OVER('80 litres'))
+  volume: number;
   @IsString() @MaxLength(80) said: string;
-} // prettier-ignore
+}
 
 export class BoxEventDto extends EventDto {
   @ValidateNested() @Type(() => BoxBodyDto) body: BoxBodyDto;

@@ -1,7 +1,14 @@
 import { Injectable } from '@nestjs/common';
 import {
-  asShaved, checkGoal, checkTrim, InvalidInput, isOf, type ShavingOutcome, type VoicingBodies, type VoicingKind,
-} from '@nimble/core'; // prettier-ignore
+  asShaved,
+  checkGoal,
+  checkTrim,
+  InvalidInput,
+  isOf,
+  type ShavingOutcome,
+  type VoicingBodies,
+  type VoicingKind,
+} from '@nimble/core';
 import { Build } from '../builds/models/build.model';
 import { topOfRecord } from '../explorations/top-of-record';
 import { conflict, invalid, notFound, refusing } from '../problem';
@@ -42,28 +49,46 @@ export class RoundsService {
     if (kind === 'settling') requireReading(body as VoicingBodies['settling']);
     if (kind === 'shaving') await this.checkShavings(build, body as VoicingBodies['shaving']);
     const plain = JSON.parse(JSON.stringify(body)) as VoicingBodies[K];
-    const event = await VoicingEvent.create({ id, buildId, kind, round, person, at: at ? new Date(at) : new Date(), body: plain });
+    const event = await VoicingEvent.create({
+      id,
+      buildId,
+      kind,
+      round,
+      person,
+      at: at ? new Date(at) : new Date(),
+      body: plain,
+    });
     if (kind === 'shaving') this.foretelling.makeMissing(buildId);
     return eventView(event);
-  } // prettier-ignore
+  }
 
   /** Wood that is not there can't come off: the braces as planned less what was shaved before. */
   private async checkShavings(build: Build, { shavings, forecast }: VoicingBodies['shaving']): Promise<void> {
-    const bad = Object.entries(forecast).find(([, value]) => !value || !Number.isFinite(value.value) || !(value.sd >= 0));
+    const bad = Object.entries(forecast).find(
+      ([, value]) => !value || !Number.isFinite(value.value) || !(value.sd >= 0),
+    );
     if (bad) throw invalid([{ field: `body.forecast.${bad[0]}`, message: 'must have a value and its doubt' }]);
     const earlier = await VoicingEvent.findAll({ where: { buildId: build.id, kind: 'shaving', retractedAt: null } });
     const before = earlier.flatMap(({ body }) => (body as VoicingBodies['shaving']).shavings);
     const top = await topOfRecord(build);
-    const done = refusing('body', () => asShaved(top, before.filter((one) => isOf(top, one))));
+    const done = refusing('body', () =>
+      asShaved(
+        top,
+        before.filter((one) => isOf(top, one)),
+      ),
+    );
     shavings.forEach((shaving, i) => {
       try {
         asShaved(done, [shaving]);
       } catch (error) {
         if (!(error instanceof InvalidInput)) throw error;
-        throw invalid([{ field: `body.${error.field.replace('shavings[0]', `shavings[${i}]`)}`, message: error.reason }], error.reason);
+        throw invalid(
+          [{ field: `body.${error.field.replace('shavings[0]', `shavings[${i}]`)}`, message: error.reason }],
+          error.reason,
+        );
       }
     });
-  } // prettier-ignore
+  }
 
   record(person: string, but: string): Promise<ShavingOutcome[]> {
     return shavingOutcomes(person, but);

@@ -144,8 +144,16 @@ export class SurveysService {
     await this.sequelize.transaction(async (transaction) => {
       const at = new Date();
       const rows = taken.map(({ line, ...reading }) => ({
-        ...reading, id: randomUUID(), surveyId: id, source: 'csv', kept: said.has(line), supersedes: null, person, at, batch,
-      })); // prettier-ignore
+        ...reading,
+        id: randomUUID(),
+        surveyId: id,
+        source: 'csv',
+        kept: said.has(line),
+        supersedes: null,
+        person,
+        at,
+        batch,
+      }));
       await ReadingRecord.bulkCreate(rows, { transaction });
       const standing = await Build.findByPk(build.id, {
         transaction,
@@ -172,8 +180,19 @@ export class SurveysService {
       const standing = rows.filter((row) => row.batch === batch && row.thickness !== null && !superseded.has(row.id));
       const at = new Date();
       const back = standing.map(({ station, x, y, source, person, id: supersedes }) => ({
-        station, x, y, source, person, supersedes, at, id: randomUUID(), surveyId: id, thickness: null, typed: '', kept: false,
-      })); // prettier-ignore
+        station,
+        x,
+        y,
+        source,
+        person,
+        supersedes,
+        at,
+        id: randomUUID(),
+        surveyId: id,
+        thickness: null,
+        typed: '',
+        kept: false,
+      }));
       await ReadingRecord.bulkCreate(back, { transaction });
       await this.dropEmptyStations(survey.buildId, new Set(standing.map(({ station }) => station)), transaction);
     });

@@ -1,8 +1,21 @@
 import { SPECIES_PRIORS } from '@nimble/core';
 import { PartialType } from '@nestjs/swagger';
 import { Type } from 'class-transformer';
-import { IsBoolean, IsIn, IsNumber, IsOptional, IsPositive, IsString, IsUUID, Length, Max, MaxLength, Min, ValidateIf, ValidateNested,
-} from 'class-validator'; // prettier-ignore
+import {
+  IsBoolean,
+  IsIn,
+  IsNumber,
+  IsOptional,
+  IsPositive,
+  IsString,
+  IsUUID,
+  Length,
+  Max,
+  MaxLength,
+  Min,
+  ValidateIf,
+  ValidateNested,
+} from 'class-validator';
 import { PartialsDto } from '../compute/compute.dto';
 import { BentDto } from '../flex/flex.dto';
 

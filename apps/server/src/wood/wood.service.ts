@@ -1,8 +1,23 @@
 import { Injectable } from '@nestjs/common';
 import {
-  braceFigures, dryingCurve, equilibriumMoisture, identifyPlate, InvalidInput, middleOfSpan, newDoubts, objections, qualities, setProperties, testFlex,
-  type BeamJig, type DryingPoint, type FlexTest, type KnockTest, type SetFacts, type WoodFinding,
-} from '@nimble/core'; // prettier-ignore
+  braceFigures,
+  dryingCurve,
+  equilibriumMoisture,
+  identifyPlate,
+  InvalidInput,
+  middleOfSpan,
+  newDoubts,
+  objections,
+  qualities,
+  setProperties,
+  testFlex,
+  type BeamJig,
+  type DryingPoint,
+  type FlexTest,
+  type KnockTest,
+  type SetFacts,
+  type WoodFinding,
+} from '@nimble/core';
 import { Op } from 'sequelize';
 import { FlexService } from '../flex/flex.service';
 import { doubtful, invalid, notFound, refusing } from '../problem';
@@ -111,8 +126,15 @@ export class WoodService {
     if (ask && misnamed) throw doubtful({ message: misnamed.message, slip: null });
     if (ask) await this.askAbout(set, { finding: { kind: 'knock', ...result } });
     return this.keepTest({
-      id: testId, setId: id, kind: 'knock', jigId: null, person, feel: null, input: { ...input, ring }, result,
-    }); // prettier-ignore
+      id: testId,
+      setId: id,
+      kind: 'knock',
+      jigId: null,
+      person,
+      feel: null,
+      input: { ...input, ring },
+      result,
+    });
   }
 
   /** A wrong weighing or test no longer counts, or does again. */
@@ -173,19 +195,38 @@ export class WoodService {
     photos: readonly WoodPhoto[],
   ) {
     const counted = weighings.filter(({ retractedAt }) => retractedAt === null);
-    const facts = factsOf(set, counted, tests.filter(({ retractedAt }) => retractedAt === null)); // prettier-ignore
+    const facts = factsOf(
+      set,
+      counted,
+      tests.filter(({ retractedAt }) => retractedAt === null),
+    );
     const properties = setProperties(facts);
     return {
       ...(set.get({ plain: true }) as WoodSet),
       weighings: weighings.map((weighing) => {
         const { id, at, person, mass, relativeHumidity, temperatureC, retractedAt } = weighing;
         return {
-          id, at, person, mass, relativeHumidity, temperatureC, moisture: shopMoisture(weighing), retracted: retractedAt !== null,
-        }; // prettier-ignore
+          id,
+          at,
+          person,
+          mass,
+          relativeHumidity,
+          temperatureC,
+          moisture: shopMoisture(weighing),
+          retracted: retractedAt !== null,
+        };
       }),
       tests: tests.map(({ id, kind, at, person, feel, jigId, input, result, retractedAt }) => ({
-        id, kind, at, person, feel, jigId, input, result, retracted: retractedAt !== null,
-      })), // prettier-ignore
+        id,
+        kind,
+        at,
+        person,
+        feel,
+        jigId,
+        input,
+        result,
+        retracted: retractedAt !== null,
+      })),
       photos: photos.map(({ id, at, person, caption }) => ({ id, at, person, caption })),
       drying: dryingCurve(dryingPoints(counted)),
       properties,

@@ -1,12 +1,28 @@
 import { EXPERIENCES, type Experience } from '@nimble/core';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsOptional, IsString, IsUUID, Length, ValidateNested } from 'class-validator'; // prettier-ignore
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsIn,
+  IsOptional,
+  IsString,
+  IsUUID,
+  Length,
+  ValidateNested,
+} from 'class-validator';
 import { GlueDto } from '../glue-ups/glue-ups.dto';
 
 export class ChangeWorkshopDto {
   @IsOptional() @IsString() @Length(1, 80) name?: string;
-  @IsOptional() @IsArray() @ArrayMinSize(1) @ArrayMaxSize(40) @ValidateNested({ each: true }) @Type(() => GlueDto) glues?: GlueDto[];
-} // prettier-ignore
+  @IsOptional()
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(40)
+  @ValidateNested({ each: true })
+  @Type(() => GlueDto)
+  glues?: GlueDto[];
+}
 
 export class AddPersonDto {
   @IsUUID() id: string;

@@ -1,5 +1,13 @@
 /** Plans of braces, steps of shaping and glue-ups as the API sends them. */
-import type { BracePlan, BracingPlan, Glue, GlueTimes, LedgerLine, ShapingForecast, ShapingOutcome } from '@nimble/core'; // prettier-ignore
+import type {
+  BracePlan,
+  BracingPlan,
+  Glue,
+  GlueTimes,
+  LedgerLine,
+  ShapingForecast,
+  ShapingOutcome,
+} from '@nimble/core';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { outbox, useOutbox } from './bench-outbox';

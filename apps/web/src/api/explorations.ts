@@ -21,13 +21,16 @@ export const isUnderWay = ({ state }: ExplorationView) => state === 'waiting' ||
 /** Looked after while anything is under way. */
 export function useExplorations(buildId: string) {
   const client = useQueryClient();
-  const query = useQuery({ queryKey: keys.explorations(buildId), queryFn: () => get<ExplorationView[]>(`/builds/${buildId}/explorations`) });
+  const query = useQuery({
+    queryKey: keys.explorations(buildId),
+    queryFn: () => get<ExplorationView[]>(`/builds/${buildId}/explorations`),
+  });
   const live = query.data?.some(isUnderWay) ?? false;
   useLines<{ explorations?: ExplorationView[] }>(`/builds/${buildId}/explorations/stream`, live, ({ explorations }) => {
     if (explorations) client.setQueryData(keys.explorations(buildId), explorations);
   });
   return query;
-} // prettier-ignore
+}
 
 export const useExplorationResult = (buildId: string, view: ExplorationView | null) =>
   useQuery({
@@ -46,12 +49,14 @@ export function useExplorationWrites(buildId: string) {
   const client = useQueryClient();
   const onSettled = () => client.invalidateQueries({ queryKey: keys.explorations(buildId), exact: true });
   const start = useMutation({
-    mutationFn: (body: { id: string; hold: TopHold; spec: BatchSpec }) => request<ExplorationView>('POST', `/builds/${buildId}/explorations`, body),
+    mutationFn: (body: { id: string; hold: TopHold; spec: BatchSpec }) =>
+      request<ExplorationView>('POST', `/builds/${buildId}/explorations`, body),
     onSettled,
   });
   const turn = useMutation({
-    mutationFn: ({ id, how }: { id: string; how: 'cancel' | 'go-on' }) => request<ExplorationView>('POST', `/builds/${buildId}/explorations/${id}/${how}`),
+    mutationFn: ({ id, how }: { id: string; how: 'cancel' | 'go-on' }) =>
+      request<ExplorationView>('POST', `/builds/${buildId}/explorations/${id}/${how}`),
     onSettled,
   });
   return { start, turn };
-} // prettier-ignore
+}

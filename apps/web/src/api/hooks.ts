@@ -6,8 +6,17 @@ import { get, request } from './client';
 import { keys } from './keys';
 import { blankSurvey, withPendingPasses, withPendingReadings, withPendingSurveys } from './pending';
 import type {
-  Build, BuildSummary, Ledger, Note, PassView, Survey, SurveyReading, SurveyWithReadings, TargetTemplate, Workshop,
-} from './types'; // prettier-ignore
+  Build,
+  BuildSummary,
+  Ledger,
+  Note,
+  PassView,
+  Survey,
+  SurveyReading,
+  SurveyWithReadings,
+  TargetTemplate,
+  Workshop,
+} from './types';
 
 export const useWorkshop = () => useQuery({ queryKey: keys.workshop, queryFn: () => get<Workshop>('/workshop') });
 

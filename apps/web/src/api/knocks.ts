@@ -91,8 +91,13 @@ export function useKnockWrites(buildId: string) {
       keep: (knock: NewKnock, wav: Uint8Array): KnockView => {
         const { about, round, place, person, source } = knock;
         const shown: KnockView = {
-          ...knock, id: crypto.randomUUID(), buildId, at: new Date().toISOString(), options: {}, retracted: false,
-        }; // prettier-ignore
+          ...knock,
+          id: crypto.randomUUID(),
+          buildId,
+          at: new Date().toISOString(),
+          options: {},
+          retracted: false,
+        };
         const { name, x, y, held } = place;
         const fields = {
           id: shown.id,
@@ -108,8 +113,15 @@ export function useKnockWrites(buildId: string) {
           heldY: held?.y,
         };
         outbox.add({
-          id: crypto.randomUUID(), method: 'POST', path: `/builds/${buildId}/knocks`, body: fields, file: wav, shown, buildId, label: 'the knock',
-        }); // prettier-ignore
+          id: crypto.randomUUID(),
+          method: 'POST',
+          path: `/builds/${buildId}/knocks`,
+          body: fields,
+          file: wav,
+          shown,
+          buildId,
+          label: 'the knock',
+        });
         return shown;
       },
       /** In its turn, so that one that still waits to be sent can be taken back as well. */

@@ -38,9 +38,20 @@ function withPendingConditions<S extends Survey>(survey: S, writes: readonly Wri
 
 export function blankSurvey(buildId: string, number: number, body: Partial<Survey> & { id: string }): Survey {
   return {
-    buildId, number, kind: 'full', person: '', startedAt: new Date().toISOString(), finishedAt: null, relativeHumidity: null, temperatureC: null, mass: null,
-    typed: {}, note: '', assessment: null, ...body,
-  }; // prettier-ignore
+    buildId,
+    number,
+    kind: 'full',
+    person: '',
+    startedAt: new Date().toISOString(),
+    finishedAt: null,
+    relativeHumidity: null,
+    temperatureC: null,
+    mass: null,
+    typed: {},
+    note: '',
+    assessment: null,
+    ...body,
+  };
 }
 
 /** Passes that were taken or taken back here and have not reached the server. Their forecast is the server's to make. */

@@ -1,8 +1,31 @@
 /** What the API sends. Dates are ISO text in UTC; quantities SI. */
 import type {
-  AssessmentSummary, BuildChoices, BuildWood, CheckForecast, Construction, DoubtfulLine, ExpectedState, Experience, Family, Glue, HoleSpec, LedgerLine,
-  LedgerSummary, OutlineSpec, PassForecast, PassTool, PlateRole, Reading, Stage, Station, StationReading, StepSummary, Taken, TargetSpec, UnitChoice,
-} from '@nimble/core'; // prettier-ignore
+  AssessmentSummary,
+  BuildChoices,
+  BuildWood,
+  CheckForecast,
+  Construction,
+  DoubtfulLine,
+  ExpectedState,
+  Experience,
+  Family,
+  Glue,
+  HoleSpec,
+  LedgerLine,
+  LedgerSummary,
+  OutlineSpec,
+  PassForecast,
+  PassTool,
+  PlateRole,
+  Reading,
+  Stage,
+  Station,
+  StationReading,
+  StepSummary,
+  Taken,
+  TargetSpec,
+  UnitChoice,
+} from '@nimble/core';
 
 export interface Person {
   id: string;

@@ -28,11 +28,21 @@ export function useVariantWrites(buildId: string) {
     const shown = (change: (all: VariantView[]) => VariantView[]) =>
       client.setQueryData<VariantView[]>(keys.variants(buildId), (all = []) => change(all));
     const queue = (method: 'POST' | 'PUT', path: string, body: unknown) =>
-      outbox.add({ id: crypto.randomUUID(), method, path: `/builds/${buildId}/variants/${path}`, body, buildId, label: 'the kept top' }); // prettier-ignore
+      outbox.add({
+        id: crypto.randomUUID(),
+        method,
+        path: `/builds/${buildId}/variants/${path}`,
+        body,
+        buildId,
+        label: 'the kept top',
+      });
     return {
       keep: (variant: Omit<VariantView, 'at' | 'retracted'>): void => {
         const { id, ...body } = variant;
-        shown((all) => [...all.filter((other) => other.id !== id), { ...variant, at: new Date().toISOString(), retracted: false }]); // prettier-ignore
+        shown((all) => [
+          ...all.filter((other) => other.id !== id),
+          { ...variant, at: new Date().toISOString(), retracted: false },
+        ]);
         queue('PUT', id, body);
       },
       turn: (id: string, retract: boolean): void => {

@@ -1,5 +1,13 @@
 /** All that a page of voicing or closing stands on: the build, its plan, the readings of its last survey, what was heard, what was done. */
-import { averageByStation, plateKnown, topOfBuild, type BracingPlan, type Reading, type TopPlan, type VoicingEvent } from '@nimble/core'; // prettier-ignore
+import {
+  averageByStation,
+  plateKnown,
+  topOfBuild,
+  type BracingPlan,
+  type Reading,
+  type TopPlan,
+  type VoicingEvent,
+} from '@nimble/core';
 import { useMemo } from 'react';
 import { useGround, type Ground } from '../bracing/use-bracing';
 import { usePlan } from './bracing';
@@ -30,11 +38,12 @@ export function useVoicedPlate(buildId: string) {
   const events = useVoicingEvents(buildId);
   const queries = [build, plan, surveys, survey, sounds, events];
   const surveyed = surveys.data !== undefined && (last === null || survey.data !== undefined);
-  const plate: VoicedPlate | null = surveyed && build.data && plan.data && sounds.data && events.data
-    ? { build: build.data, plan: plan.data, readings: stood, sounds: sounds.data, events: events.data }
-    : null;
+  const plate: VoicedPlate | null =
+    surveyed && build.data && plan.data && sounds.data && events.data
+      ? { build: build.data, plan: plan.data, readings: stood, sounds: sounds.data, events: events.data }
+      : null;
   return { queries, plate };
-} // prettier-ignore
+}
 
 /** Of a whole survey its readings; of a look every station as it was moved. */
 function readingsThatStand({ readings, standing }: SurveyWithReadings): readonly Reading[] {
@@ -55,8 +64,14 @@ export const useKnocks = (sounds: readonly SoundView[]): readonly KnockView[] =>
   useMemo(() => sounds.filter(isKnock), [sounds]);
 
 /** The whole top as it was before anything was shaved. */
-export function useTopAsGlued({ build, plan, readings }: Pick<VoicedPlate, 'build' | 'plan' | 'readings'>): { ground: Ground; top: TopPlan } {
+export function useTopAsGlued({ build, plan, readings }: Pick<VoicedPlate, 'build' | 'plan' | 'readings'>): {
+  ground: Ground;
+  top: TopPlan;
+} {
   const ground = useGround(build);
-  const top = useMemo(() => topOfBuild(build, plan, ground, plateKnown(build, averageByStation(readings))), [build, plan, ground, readings]);
+  const top = useMemo(
+    () => topOfBuild(build, plan, ground, plateKnown(build, averageByStation(readings))),
+    [build, plan, ground, readings],
+  );
   return { ground, top };
-} // prettier-ignore
+}

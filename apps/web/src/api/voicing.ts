@@ -1,5 +1,14 @@
 /** What was read, taken off and decided while a build's plate is voiced, and how builds compare. */
-import type { ComparedBuild, Family, FlexPlace, PlateRole, ShavingOutcome, VoicingBodies, VoicingEvent, VoicingKind } from '@nimble/core'; // prettier-ignore
+import type {
+  ComparedBuild,
+  Family,
+  FlexPlace,
+  PlateRole,
+  ShavingOutcome,
+  VoicingBodies,
+  VoicingEvent,
+  VoicingKind,
+} from '@nimble/core';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { outbox, useOutbox } from './bench-outbox';
@@ -19,22 +28,37 @@ export function useVoicingEvents(buildId: string) {
     // A forecast that the record is still making comes by itself.
     refetchInterval: ({ state }) => (state.data?.some(isPending) ? PENDING_MS : false),
   });
-  const data = useMemo(() => query.data && withPendingEvents(query.data, writes, buildId), [query.data, writes, buildId]); // prettier-ignore
+  const data = useMemo(
+    () => query.data && withPendingEvents(query.data, writes, buildId),
+    [query.data, writes, buildId],
+  );
   return { ...query, data };
 }
 
 /** What the server has, then what waits; what was taken back meanwhile counts as taken back. */
-export function withPendingEvents(kept: readonly VoicingEvent[], writes: readonly Write[], buildId: string): VoicingEvent[] {
+export function withPendingEvents(
+  kept: readonly VoicingEvent[],
+  writes: readonly Write[],
+  buildId: string,
+): VoicingEvent[] {
   const path = `/builds/${buildId}/voicing/`;
-  const own = writes.filter((write) => write.path.startsWith(path)).map((write) => ({ rest: write.path.slice(path.length), body: write.body }));
+  const own = writes
+    .filter((write) => write.path.startsWith(path))
+    .map((write) => ({ rest: write.path.slice(path.length), body: write.body }));
   const known = new Set(kept.map(({ id }) => id));
-  const turned = new Map(own.flatMap(({ rest }) => {
-    const [, id, action] = /^([^/]+)\/(retract|restore)$/.exec(rest) ?? [];
-    return id ? [[id, action === 'retract'] as const] : [];
-  }));
-  const waiting = own.filter(({ rest, body }) => !rest.includes('/') && !known.has((body as VoicingEvent).id)).map(({ rest, body }) => ({ ...(body as VoicingEvent), kind: rest, retracted: false }) as VoicingEvent);
-  return [...kept, ...waiting].map((event) => (turned.has(event.id) ? { ...event, retracted: turned.get(event.id)! } : event));
-} // prettier-ignore
+  const turned = new Map(
+    own.flatMap(({ rest }) => {
+      const [, id, action] = /^([^/]+)\/(retract|restore)$/.exec(rest) ?? [];
+      return id ? [[id, action === 'retract'] as const] : [];
+    }),
+  );
+  const waiting = own
+    .filter(({ rest, body }) => !rest.includes('/') && !known.has((body as VoicingEvent).id))
+    .map(({ rest, body }) => ({ ...(body as VoicingEvent), kind: rest, retracted: false }) as VoicingEvent);
+  return [...kept, ...waiting].map((event) =>
+    turned.has(event.id) ? { ...event, retracted: turned.get(event.id)! } : event,
+  );
+}
 
 /** Outcomes of this person's shavings on all other builds. */
 export const useShavingRecord = (person: string, buildId: string) =>
@@ -54,9 +78,22 @@ export const useCompared = () =>
   useQuery({ queryKey: keys.compared, queryFn: () => get<ComparedView[]>('/builds-compared') });
 
 const LABELS: Record<VoicingKind, string> = {
-  goal: 'the goal', flex: 'the bend', mass: 'the weight', shaving: 'the shaving', 'let-in': 'the word on the outcome', reduction: 'the tick', repair: 'the repair', park: 'the rest',
-  'second-look': 'the second look', box: 'the volume of the box', trim: 'the trim', resonances: 'the two notes', strung: 'the strings', settling: 'the reading', outcome: 'how it turned out',
-}; // prettier-ignore
+  goal: 'the goal',
+  flex: 'the bend',
+  mass: 'the weight',
+  shaving: 'the shaving',
+  'let-in': 'the word on the outcome',
+  reduction: 'the tick',
+  repair: 'the repair',
+  park: 'the rest',
+  'second-look': 'the second look',
+  box: 'the volume of the box',
+  trim: 'the trim',
+  resonances: 'the two notes',
+  strung: 'the strings',
+  settling: 'the reading',
+  outcome: 'how it turned out',
+};
 
 /** Shown at once, sent when the server can be reached. */
 export function useVoicingWrites(buildId: string, person: string) {
@@ -68,17 +105,31 @@ export function useVoicingWrites(buildId: string, person: string) {
       add: <K extends VoicingKind>(kind: K, round: number, body: VoicingBodies[K]): string => {
         const sent = { id: crypto.randomUUID(), round, at: new Date().toISOString(), person, body };
         shown((all) => [...all, { ...sent, kind, retracted: false } as VoicingEvent]);
-        outbox.add({ id: crypto.randomUUID(), method: 'POST', path: `/builds/${buildId}/voicing/${kind}`, body: sent, buildId, label: LABELS[kind] });
+        outbox.add({
+          id: crypto.randomUUID(),
+          method: 'POST',
+          path: `/builds/${buildId}/voicing/${kind}`,
+          body: sent,
+          buildId,
+          label: LABELS[kind],
+        });
         return sent.id;
       },
       turn: (id: string, retract: boolean): void => {
         shown((all) => all.map((one) => (one.id === id ? { ...one, retracted: retract } : one)));
         const path = `/builds/${buildId}/voicing/${id}/${retract ? 'retract' : 'restore'}`;
-        outbox.add({ id: crypto.randomUUID(), method: 'POST', path, body: undefined, buildId, label: 'the taking back' });
+        outbox.add({
+          id: crypto.randomUUID(),
+          method: 'POST',
+          path,
+          body: undefined,
+          buildId,
+          label: 'the taking back',
+        });
       },
     };
   }, [buildId, client, person]);
-} // prettier-ignore
+}
 
 export type VoicingWrites = ReturnType<typeof useVoicingWrites>;
 

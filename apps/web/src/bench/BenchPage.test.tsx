@@ -7,11 +7,32 @@ import { ShortcutsProvider } from '../shell/shortcuts';
 import { BenchPage } from './BenchPage';
 
 const build = (change: Partial<BuildSummary>): BuildSummary => ({
-  id: 'b', number: 42, name: 'Dunlin', family: 'nylon-string', construction: 'flat', plate: 'top', leftHanded: false, scaleLength: 0.65,
-  wood: woodOfSpecies('redwood'), outline: defaultOutline('nylon-string'), holes: defaultHoles('nylon-string'), units: METRIC,
-  tool: { kind: 'plane', depthPerPass: 5e-5 }, stage: 'thickness', stagesDone: [], waitsFor: null, demo: false, revision: 1, archivedAt: null, choices: NO_BUILD_CHOICES,
-  createdAt: new Date().toISOString(), updatedAt: new Date().toISOString(), newestSurvey: null, newestRound: null, ...change,
-}); // prettier-ignore
+  id: 'b',
+  number: 42,
+  name: 'Dunlin',
+  family: 'nylon-string',
+  construction: 'flat',
+  plate: 'top',
+  leftHanded: false,
+  scaleLength: 0.65,
+  wood: woodOfSpecies('redwood'),
+  outline: defaultOutline('nylon-string'),
+  holes: defaultHoles('nylon-string'),
+  units: METRIC,
+  tool: { kind: 'plane', depthPerPass: 5e-5 },
+  stage: 'thickness',
+  stagesDone: [],
+  waitsFor: null,
+  demo: false,
+  revision: 1,
+  archivedAt: null,
+  choices: NO_BUILD_CHOICES,
+  createdAt: new Date().toISOString(),
+  updatedAt: new Date().toISOString(),
+  newestSurvey: null,
+  newestRound: null,
+  ...change,
+});
 
 function show(builds: BuildSummary[] | Error) {
   window.fetch = jest.fn((url: string) => {
@@ -58,18 +79,31 @@ describe('the bench', () => {
   });
   it('says of a braced top how far its voicing is, not how thin it was planed', async () => {
     const at = new Date(Date.now() - 7_200_000).toISOString();
-    const survey = { number: 3, at, mean: 2.48e-3, headline: 'Go on: five more passes', verdict: 'go-on', passesSince: 0 };
+    const survey = {
+      number: 3,
+      at,
+      mean: 2.48e-3,
+      headline: 'Go on: five more passes',
+      verdict: 'go-on',
+      passesSince: 0,
+    };
     const voiced = (id: string, number: number, stage: BuildSummary['stage'], shaved: boolean) =>
       build({ id, number, stage, newestSurvey: survey, newestRound: { number: 2, at, shaved } });
-    show([voiced('a', 41, 'voice', false), voiced('b', 42, 'voice', true), voiced('c', 38, 'close', false), voiced('d', 37, 'thickness', false)]);
+    show([
+      voiced('a', 41, 'voice', false),
+      voiced('b', 42, 'voice', true),
+      voiced('c', 38, 'close', false),
+      voiced('d', 37, 'thickness', false),
+    ]);
     expect(await screen.findByText('In round 2 of its voicing')).toBeVisible();
-    const of = (number: number) => screen.getAllByRole('listitem').find((item) => item.textContent.startsWith(`${number}`))!.textContent;
+    const of = (number: number) =>
+      screen.getAllByRole('listitem').find((item) => item.textContent.startsWith(`${number}`))!.textContent;
     expect(of(41)).toMatch(/read about 2 hours ago/);
     expect(of(42)).toMatch(/Round 2 is shaved: measure again/);
     expect(of(38)).toMatch(/Voiced in 2 rounds/);
     expect(of(38)).not.toMatch(/five more passes/);
     expect(of(37)).toMatch(/five more passes/);
-  }); // prettier-ignore
+  });
   it('says that the server can’t be reached, and tries again when asked', async () => {
     show(new TypeError('network'));
     expect(await screen.findByRole('alert')).toHaveTextContent('The server can’t be reached.');

@@ -29,8 +29,13 @@ describe('a new build', () => {
     lay();
     await waitFor(() => expect(posted(asked)).toBeDefined());
     expect(posted(asked)!.body).toMatchObject({
-      number: 12, name: 'Stint', family: 'ukulele', plate: 'back', outline: { kind: 'waisted', bodyLength: expect.closeTo(0.2921, 6) }, tool: { kind: 'plane' },
-    }); // prettier-ignore
+      number: 12,
+      name: 'Stint',
+      family: 'ukulele',
+      plate: 'back',
+      outline: { kind: 'waisted', bodyLength: expect.closeTo(0.2921, 6) },
+      tool: { kind: 'plane' },
+    });
   });
   it('says at the field when lengths make no outline, keeps the last drawing, and does not send it', () => {
     const asked = serve({});

@@ -1,7 +1,23 @@
-import { isMirrored,
-  CONSTRUCTIONS, defaultHoles, defaultOutline, enteredWood, FAMILIES, InvalidInput, METRIC, plateShape, SPECIES_PRIORS, woodOfSpecies,
-  type BuildWood, type Construction, type Family, type HoleSpec, type OutlineSpec, type PlateRole, type PlateShape,
-} from '@nimble/core'; // prettier-ignore
+import {
+  isMirrored,
+  CONSTRUCTIONS,
+  defaultHoles,
+  defaultOutline,
+  enteredWood,
+  FAMILIES,
+  InvalidInput,
+  METRIC,
+  plateShape,
+  SPECIES_PRIORS,
+  woodOfSpecies,
+  type BuildWood,
+  type Construction,
+  type Family,
+  type HoleSpec,
+  type OutlineSpec,
+  type PlateRole,
+  type PlateShape,
+} from '@nimble/core';
 import { useQueryClient } from '@tanstack/react-query';
 import { useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';

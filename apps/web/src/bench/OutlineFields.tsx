@@ -25,13 +25,27 @@ interface Props {
 
 const LENGTHS: Record<string, readonly (readonly [field: string, label: string])[]> = {
   waisted: [
-    ['bodyLength', 'Length'], ['upperBout', 'Upper bout'], ['waist', 'Waist'], ['lowerBout', 'Lower bout'],
-    ['upperBoutAt', 'Upper bout at'], ['waistAt', 'Waist at'], ['lowerBoutAt', 'Lower bout at'], ['cutaway', 'Cutaway'],
+    ['bodyLength', 'Length'],
+    ['upperBout', 'Upper bout'],
+    ['waist', 'Waist'],
+    ['lowerBout', 'Lower bout'],
+    ['upperBoutAt', 'Upper bout at'],
+    ['waistAt', 'Waist at'],
+    ['lowerBoutAt', 'Lower bout at'],
+    ['cutaway', 'Cutaway'],
   ],
-  teardrop: [['bodyLength', 'Length'], ['neckWidth', 'Neck end width'], ['lowerBout', 'Widest'], ['lowerBoutAt', 'Widest at']],
-  rectangle: [['bodyLength', 'Length'], ['width', 'Width']],
+  teardrop: [
+    ['bodyLength', 'Length'],
+    ['neckWidth', 'Neck end width'],
+    ['lowerBout', 'Widest'],
+    ['lowerBoutAt', 'Widest at'],
+  ],
+  rectangle: [
+    ['bodyLength', 'Length'],
+    ['width', 'Width'],
+  ],
   drawn: [],
-}; // prettier-ignore
+};
 
 const LARGEST_FILE = 5_000_000;
 

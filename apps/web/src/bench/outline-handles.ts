@@ -48,24 +48,51 @@ export function outlineHandles(outline: OutlineSpec): OutlineHandle[] {
           drag: ({ y }) => ({ ...outline, neckWidth: atLeast(2 * y) }),
         },
         {
-          key: 'bout', label: 'Bout', x: outline.lowerBoutAt, y: outline.lowerBout / 2,
+          key: 'bout',
+          label: 'Bout',
+          x: outline.lowerBoutAt,
+          y: outline.lowerBout / 2,
           drag: ({ x, y }) => ({ ...outline, lowerBoutAt: atLeast(x), lowerBout: atLeast(2 * y) }),
-        }, // prettier-ignore
+        },
       ];
     case 'waisted':
       return [
-        { key: 'length', label: 'Length', x: outline.bodyLength, y: 0, drag: ({ x }) => ({ ...outline, bodyLength: atLeast(x) }) },
         {
-          key: 'upper', label: 'Upper bout', x: outline.upperBoutAt, y: outline.upperBout / 2,
+          key: 'length',
+          label: 'Length',
+          x: outline.bodyLength,
+          y: 0,
+          drag: ({ x }) => ({ ...outline, bodyLength: atLeast(x) }),
+        },
+        {
+          key: 'upper',
+          label: 'Upper bout',
+          x: outline.upperBoutAt,
+          y: outline.upperBout / 2,
           drag: ({ x, y }) => ({ ...outline, upperBoutAt: atLeast(x), upperBout: atLeast(2 * y) }),
         },
-        { key: 'waist', label: 'Waist', x: outline.waistAt, y: outline.waist / 2, drag: ({ x, y }) => ({ ...outline, waistAt: atLeast(x), waist: atLeast(2 * y) }) },
         {
-          key: 'lower', label: 'Lower bout', x: outline.lowerBoutAt, y: outline.lowerBout / 2,
+          key: 'waist',
+          label: 'Waist',
+          x: outline.waistAt,
+          y: outline.waist / 2,
+          drag: ({ x, y }) => ({ ...outline, waistAt: atLeast(x), waist: atLeast(2 * y) }),
+        },
+        {
+          key: 'lower',
+          label: 'Lower bout',
+          x: outline.lowerBoutAt,
+          y: outline.lowerBout / 2,
           drag: ({ x, y }) => ({ ...outline, lowerBoutAt: atLeast(x), lowerBout: atLeast(2 * y) }),
         },
-        { key: 'cutaway', label: 'Cutaway', x: outline.cutaway, y: -outline.upperBout / 5, drag: ({ x }) => ({ ...outline, cutaway: Math.max(0, Math.round(x * 1000) / 1000) }) },
-      ]; // prettier-ignore
+        {
+          key: 'cutaway',
+          label: 'Cutaway',
+          x: outline.cutaway,
+          y: -outline.upperBout / 5,
+          drag: ({ x }) => ({ ...outline, cutaway: Math.max(0, Math.round(x * 1000) / 1000) }),
+        },
+      ];
     case 'drawn':
       return [];
   }

@@ -1,7 +1,13 @@
 import {
-  bridgeLine, crossingsOf, footprint, lapOf,
-  type Brace, type BracingPlan, type PlanCaution, type Point,
-} from '@nimble/core'; // prettier-ignore
+  bridgeLine,
+  crossingsOf,
+  footprint,
+  lapOf,
+  type Brace,
+  type BracingPlan,
+  type PlanCaution,
+  type Point,
+} from '@nimble/core';
 import { MM, polygonPath } from '../plate';
 import type { Ground } from './use-bracing';
 
@@ -72,11 +78,17 @@ export function BraceLayer(props: Props) {
 const ends = ({ from, to }: Brace) => ({ x1: from[0] * MM, y1: from[1] * MM, x2: to[0] * MM, y2: to[1] * MM });
 
 function rectanglePath({ x, y, length, width }: { x: number; y: number; length: number; width: number }): string {
-  return polygonPath([[x - length / 2, y - width / 2], [x + length / 2, y - width / 2], [x + length / 2, y + width / 2], [x - length / 2, y + width / 2]]); // prettier-ignore
+  return polygonPath([
+    [x - length / 2, y - width / 2],
+    [x + length / 2, y - width / 2],
+    [x + length / 2, y + width / 2],
+    [x - length / 2, y + width / 2],
+  ]);
 }
 
 function ringPath({ x, y, length, width }: { x: number; y: number; length: number; width: number }): string {
-  const circle = (radius: number) => `M${(x - radius) * MM} ${y * MM}a${radius * MM} ${radius * MM} 0 1 0 ${2 * radius * MM} 0a${radius * MM} ${radius * MM} 0 1 0 ${-2 * radius * MM} 0Z`; // prettier-ignore
+  const circle = (radius: number) =>
+    `M${(x - radius) * MM} ${y * MM}a${radius * MM} ${radius * MM} 0 1 0 ${2 * radius * MM} 0a${radius * MM} ${radius * MM} 0 1 0 ${-2 * radius * MM} 0Z`;
   return circle(length / 2) + circle(length / 2 - width);
 }
 
@@ -98,13 +110,31 @@ function BridgeMark({ plan, ground, px }: { plan: BracingPlan; ground: Ground; p
   }
   const { from, to } = line;
   const half = plan.bridge.width / 2;
-  const corners: Point[] = [[from[0] - half, from[1]], [to[0] - half, to[1]], [to[0] + half, to[1]], [from[0] + half, from[1]]]; // prettier-ignore
+  const corners: Point[] = [
+    [from[0] - half, from[1]],
+    [to[0] - half, to[1]],
+    [to[0] + half, to[1]],
+    [from[0] + half, from[1]],
+  ];
   return (
     <g pointerEvents="none">
-      <path d={polygonPath(corners)} fill="none" stroke="var(--brass)" strokeWidth={px(1.4)} strokeDasharray={`${px(3)} ${px(3)}`} />
-      <line x1={from[0] * MM} y1={from[1] * MM} x2={to[0] * MM} y2={to[1] * MM} stroke="var(--brass)" strokeWidth={px(2.4)} />
+      <path
+        d={polygonPath(corners)}
+        fill="none"
+        stroke="var(--brass)"
+        strokeWidth={px(1.4)}
+        strokeDasharray={`${px(3)} ${px(3)}`}
+      />
+      <line
+        x1={from[0] * MM}
+        y1={from[1] * MM}
+        x2={to[0] * MM}
+        y2={to[1] * MM}
+        stroke="var(--brass)"
+        strokeWidth={px(2.4)}
+      />
     </g>
-  ); // prettier-ignore
+  );
 }
 
 /** A dash along the leg that is cut from above: it lies underneath. */
@@ -146,7 +176,6 @@ function CautionMark({ at, px }: { at: Point; px: (pixels: number) => number }) 
         stroke="var(--ember)"
         strokeWidth={px(2)}
       />{' '}
-      {/* prettier-ignore */}
       <text fontSize={px(15)} fontWeight="bold" textAnchor="middle" y={px(6)} fill="var(--ember-ink)">
         !
       </text>

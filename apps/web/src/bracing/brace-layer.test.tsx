@@ -11,20 +11,36 @@ const ground = groundOf(build);
 const MM = 1000;
 
 const draw = (change: Partial<ComponentProps<typeof BraceLayer>> = {}) =>
-  render(<svg><BraceLayer plan={plan} ground={ground} pixelsPerMm={2} {...change} /></svg>).container; // prettier-ignore
+  render(
+    <svg>
+      <BraceLayer plan={plan} ground={ground} pixelsPerMm={2} {...change} />
+    </svg>,
+  ).container;
 
 /** Corners of a drawn path [mm]. */
 const cornersOf = (path: Element) =>
-  path.getAttribute('d')!.replace(/[MZ]/g, '').split('L').map((point) => point.split(' ').map(Number) as [number, number]); // prettier-ignore
+  path
+    .getAttribute('d')!
+    .replace(/[MZ]/g, '')
+    .split('L')
+    .map((point) => point.split(' ').map(Number) as [number, number]);
 
 describe('a plan seen through the plate', () => {
   it('draws every brace where it lies and as broad as it is', () => {
     const container = draw();
     for (const { id, from, to, width, length } of plan.braces) {
       const corners = cornersOf(container.querySelector(`[data-brace="${id}"] path`)!);
-      const middle = corners.reduce(([x, y], [cx, cy]) => [x + cx / corners.length, y + cy / corners.length] as [number, number], [0, 0]); // prettier-ignore
-      expect(Math.hypot(middle[0] - (MM * (from[0] + to[0])) / 2, middle[1] - (MM * (from[1] + to[1])) / 2)).toBeLessThan(0.2); // prettier-ignore
-      const twice = corners.reduce((sum, [x, y], i) => sum + x * corners[(i + 1) % corners.length]![1] - corners[(i + 1) % corners.length]![0] * y, 0); // prettier-ignore
+      const middle = corners.reduce(
+        ([x, y], [cx, cy]) => [x + cx / corners.length, y + cy / corners.length] as [number, number],
+        [0, 0],
+      );
+      expect(
+        Math.hypot(middle[0] - (MM * (from[0] + to[0])) / 2, middle[1] - (MM * (from[1] + to[1])) / 2),
+      ).toBeLessThan(0.2);
+      const twice = corners.reduce(
+        (sum, [x, y], i) => sum + x * corners[(i + 1) % corners.length]![1] - corners[(i + 1) % corners.length]![0] * y,
+        0,
+      );
       expect(Math.abs(twice) / 2 / (MM * width * MM * length)).toBeCloseTo(1, 2);
     }
   });
@@ -50,17 +66,30 @@ describe('a plan seen through the plate', () => {
   });
   it('marks each lap along the leg that lies underneath', () => {
     const container = draw();
-    const { crossing: point, legs: [a] } = xOf(plan.braces)!; // prettier-ignore
-    const marks = [...container.querySelectorAll('circle')].filter((mark) => Math.hypot(Number(mark.getAttribute('cx')) - MM * point[0], Number(mark.getAttribute('cy')) - MM * point[1]) < 1); // prettier-ignore
+    const {
+      crossing: point,
+      legs: [a],
+    } = xOf(plan.braces)!;
+    const marks = [...container.querySelectorAll('circle')].filter(
+      (mark) =>
+        Math.hypot(Number(mark.getAttribute('cx')) - MM * point[0], Number(mark.getAttribute('cy')) - MM * point[1]) <
+        1,
+    );
     expect(marks).toHaveLength(1);
     const dash = marks[0]!.nextElementSibling!;
-    const [dx, dy] = [Number(dash.getAttribute('x2')) - Number(dash.getAttribute('x1')), Number(dash.getAttribute('y2')) - Number(dash.getAttribute('y1'))]; // prettier-ignore
+    const [dx, dy] = [
+      Number(dash.getAttribute('x2')) - Number(dash.getAttribute('x1')),
+      Number(dash.getAttribute('y2')) - Number(dash.getAttribute('y1')),
+    ];
     const lower = plan.braces.find(({ id }) => id === plan.laps.find((lap) => [lap.a, lap.b].includes(a.id))!.lower)!;
     const across = dx * (lower.to[1] - lower.from[1]) - dy * (lower.to[0] - lower.from[0]);
     expect(Math.abs(across)).toBeLessThan(1e-6 * lower.length * MM);
   });
   it('writes places in an order on the pieces', () => {
-    const marks = new Map([[plan.braces[0]!.id, '1'], [plan.patches[0]!.id, '2']]); // prettier-ignore
+    const marks = new Map([
+      [plan.braces[0]!.id, '1'],
+      [plan.patches[0]!.id, '2'],
+    ]);
     const texts = [...draw({ marks }).querySelectorAll('text')].map(({ textContent }) => textContent);
     expect(texts.sort()).toEqual(['1', '2']);
   });
@@ -70,11 +99,18 @@ describe('what a plan stands on', () => {
   it('puts an absurd bridge in the middle of the plate, so that there is something to drag', () => {
     const { xMin, xMax } = ground.shape.bounds;
     expect(bridgePlace(plan, ground)).toBeCloseTo(bridgeAt(plan.bridge, ground.scale), 12);
-    expect(bridgePlace({ ...plan, bridge: { ...plan.bridge, fretAtBody: 400 } }, ground)).toBeCloseTo((xMin + xMax) / 2, 12);
-  }); // prettier-ignore
+    expect(bridgePlace({ ...plan, bridge: { ...plan.bridge, fretAtBody: 400 } }, ground)).toBeCloseTo(
+      (xMin + xMax) / 2,
+      12,
+    );
+  });
   it('takes the plate as last surveyed, and says when it was not', () => {
     expect(gluedPlate(build, [])).toMatchObject({ thickness: 2.8e-3, measured: false });
-    const read = (id: string, mean: number | null) => aSurvey({ id, assessment: mean === null ? null : ({ statistics: { mean } } as never) }); // prettier-ignore
-    expect(gluedPlate(build, [read('1', 3e-3), read('2', 2.7e-3), read('3', null)])).toMatchObject({ thickness: 2.7e-3, measured: true }); // prettier-ignore
+    const read = (id: string, mean: number | null) =>
+      aSurvey({ id, assessment: mean === null ? null : ({ statistics: { mean } } as never) });
+    expect(gluedPlate(build, [read('1', 3e-3), read('2', 2.7e-3), read('3', null)])).toMatchObject({
+      thickness: 2.7e-3,
+      measured: true,
+    });
   });
 });

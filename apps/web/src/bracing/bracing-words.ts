@@ -1,4 +1,15 @@
-import type { BraceRole, BridgeKind, Cap, CautionCode, EndFit, Experience, Pattern, StringMaterial, Underside, XShape } from '@nimble/core'; // prettier-ignore
+import type {
+  BraceRole,
+  BridgeKind,
+  Cap,
+  CautionCode,
+  EndFit,
+  Experience,
+  Pattern,
+  StringMaterial,
+  Underside,
+  XShape,
+} from '@nimble/core';
 
 export const PATTERN_WORDS: Record<Pattern, string> = {
   x: 'X with tone bars and fingers',
@@ -13,19 +24,46 @@ export const PATTERN_WORDS: Record<Pattern, string> = {
 
 /** What a brace is for, to someone who follows a plan. */
 export const ROLE_WORDS: Record<BraceRole, { name: string; role: string }> = {
-  'x-leg': { name: 'X leg', role: 'Carries the load: it takes the bridge’s turning to the rim and joins the two halves of the top.' },
-  'tone-bar': { name: 'tone bar', role: 'Colours the tone: it stiffens the lower bout across the grain and sets where it moves.' },
-  finger: { name: 'finger brace', role: 'Stops cracks and spreads stiffness over the wide place between the X and the side.' },
-  'fan-bar': { name: 'fan bar', role: 'Spreads stiffness along the grain under the bridge; the outer ones steer the treble and the bass.' },
-  'closing-bar': { name: 'closing bar', role: 'Gathers the ends of the fan and makes the edge there stiffer: brighter, less wide movement.' },
-  'ladder-bar': { name: 'ladder bar', role: 'Stiffens across the grain and keeps the top from caving in; along the grain the plate works alone.' },
-  'lattice-bar': { name: 'lattice bar', role: 'Spreads stiffness evenly both ways over a light plate; no single bar carries much.' },
+  'x-leg': {
+    name: 'X leg',
+    role: 'Carries the load: it takes the bridge’s turning to the rim and joins the two halves of the top.',
+  },
+  'tone-bar': {
+    name: 'tone bar',
+    role: 'Colours the tone: it stiffens the lower bout across the grain and sets where it moves.',
+  },
+  finger: {
+    name: 'finger brace',
+    role: 'Stops cracks and spreads stiffness over the wide place between the X and the side.',
+  },
+  'fan-bar': {
+    name: 'fan bar',
+    role: 'Spreads stiffness along the grain under the bridge; the outer ones steer the treble and the bass.',
+  },
+  'closing-bar': {
+    name: 'closing bar',
+    role: 'Gathers the ends of the fan and makes the edge there stiffer: brighter, less wide movement.',
+  },
+  'ladder-bar': {
+    name: 'ladder bar',
+    role: 'Stiffens across the grain and keeps the top from caving in; along the grain the plate works alone.',
+  },
+  'lattice-bar': {
+    name: 'lattice bar',
+    role: 'Spreads stiffness evenly both ways over a light plate; no single bar carries much.',
+  },
   'a-leg': { name: 'A leg', role: 'Carries the push of the neck past the hole to the lower part of the top.' },
-  'long-bar': { name: 'long bar', role: 'Stands under a foot of the bridge: carries the down-force and is tuned to a note.' },
-  transverse: { name: 'transverse bar', role: 'Carries the load of the fingerboard and keeps the upper part flat beside the hole.' },
+  'long-bar': {
+    name: 'long bar',
+    role: 'Stands under a foot of the bridge: carries the down-force and is tuned to a note.',
+  },
+  transverse: {
+    name: 'transverse bar',
+    role: 'Carries the load of the fingerboard and keeps the upper part flat beside the hole.',
+  },
   'hole-side': { name: 'hole side', role: 'Stops cracks: it replaces the wood that the soundhole took away.' },
   free: { name: 'free brace', role: 'Yours: say what it is for in its name.' },
-}; // prettier-ignore
+};
 
 export const END_WORDS: Record<EndFit, string> = {
   'let-in': 'let into the lining',

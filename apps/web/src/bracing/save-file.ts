@@ -13,6 +13,11 @@ export function saveFile(name: string, type: string, content: string | Uint8Arra
 
 /** A name that every system takes. */
 export function fileName(...parts: string[]): string {
-  const plain = (text: string) => text.normalize('NFKD').replace(/[^\w]+/g, '-').replace(/^-+|-+$/g, '').toLowerCase(); // prettier-ignore
+  const plain = (text: string) =>
+    text
+      .normalize('NFKD')
+      .replace(/[^\w]+/g, '-')
+      .replace(/^-+|-+$/g, '')
+      .toLowerCase();
   return parts.map(plain).filter(Boolean).join('-') || 'template';
 }

@@ -53,9 +53,15 @@ export function useBracing(buildId: string, kept: BracingPlan): Bracing {
     };
   };
   return {
-    plan: drafted ?? kept, kept, keep, draft, drop, dragging: drafted !== null,
-    undo: step(past, setPast, setFuture), redo: step(future, setFuture, setPast),
-  }; // prettier-ignore
+    plan: drafted ?? kept,
+    kept,
+    keep,
+    draft,
+    drop,
+    dragging: drafted !== null,
+    undo: step(past, setPast, setFuture),
+    redo: step(future, setFuture, setPast),
+  };
 }
 
 export type { Ground };
@@ -81,7 +87,10 @@ export function bridgePlace({ bridge }: BracingPlan, { scale, shape }: Ground): 
 const UNMEASURED = 2.8e-3;
 
 /** The plate as last surveyed, or as it mostly is. */
-export function gluedPlate(build: Pick<Build, 'wood'>, surveys: readonly Survey[] | undefined): GluedPlate & { measured: boolean } {
+export function gluedPlate(
+  build: Pick<Build, 'wood'>,
+  surveys: readonly Survey[] | undefined,
+): GluedPlate & { measured: boolean } {
   const mean = surveys?.findLast(({ assessment }) => assessment !== null)?.assessment?.statistics.mean ?? null;
   return { wood: build.wood, thickness: mean ?? UNMEASURED, measured: mean !== null };
-} // prettier-ignore
+}

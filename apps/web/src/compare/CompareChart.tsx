@@ -33,20 +33,44 @@ export function CompareChart({ builds, units, open, onOpen }: Props) {
         const at = apart(known.map(({ figures }) => x(figures[key]!)));
         return (
           <g key={key}>
-            <text x="0" y={y + 6} fontSize="17" fill="var(--ink)">{name}</text>
+            <text x="0" y={y + 6} fontSize="17" fill="var(--ink)">
+              {name}
+            </text>
             <line x1={BOX.left} x2={BOX.width - BOX.right} y1={y} y2={y} stroke="var(--line)" />
-            {good.length > 0 && <rect x={Math.min(...good) - 11} width={Math.max(...good) - Math.min(...good) + 22} y={y - 13} height="26" fill="var(--spruce)" opacity="0.14" />}
+            {good.length > 0 && (
+              <rect
+                x={Math.min(...good) - 11}
+                width={Math.max(...good) - Math.min(...good) + 22}
+                y={y - 13}
+                height="26"
+                fill="var(--spruce)"
+                opacity="0.14"
+              />
+            )}
             {known.map((build, i) => (
-              <Mark key={build.id} {...{ build, open }} x={at[i]!} y={y} label={`No. ${build.number} ${build.name}: ${name.toLowerCase()} ${words(key, build.figures[key]!)}`} onOpen={onOpen} />
+              <Mark
+                key={build.id}
+                {...{ build, open }}
+                x={at[i]!}
+                y={y}
+                label={`No. ${build.number} ${build.name}: ${name.toLowerCase()} ${words(key, build.figures[key]!)}`}
+                onOpen={onOpen}
+              />
             ))}
-            <text x={BOX.width} y={y - 1} fontSize="14" textAnchor="end" fill="var(--soft)" className="figures">{open && known.find(({ id }) => id === open) ? words(key, known.find(({ id }) => id === open)!.figures[key]!) : `${words(key, least)} to`}</text>
-            <text x={BOX.width} y={y + 15} fontSize="14" textAnchor="end" fill="var(--soft)" className="figures">{open ? '' : words(key, most)}</text>
+            <text x={BOX.width} y={y - 1} fontSize="14" textAnchor="end" fill="var(--soft)" className="figures">
+              {open && known.find(({ id }) => id === open)
+                ? words(key, known.find(({ id }) => id === open)!.figures[key]!)
+                : `${words(key, least)} to`}
+            </text>
+            <text x={BOX.width} y={y + 15} fontSize="14" textAnchor="end" fill="var(--soft)" className="figures">
+              {open ? '' : words(key, most)}
+            </text>
           </g>
         );
       })}
     </svg>
   );
-} // prettier-ignore
+}
 
 interface MarkProps {
   build: ComparedView;
@@ -58,19 +82,45 @@ interface MarkProps {
 }
 
 function Mark({ build: { id, number, good }, open, x, y, label, onOpen }: MarkProps) {
-  const shape = symbol(good ? symbolCircle : good === false ? symbolCross : symbolSquare, good === null ? 90 : 150)() ?? '';
+  const shape =
+    symbol(good ? symbolCircle : good === false ? symbolCross : symbolSquare, good === null ? 90 : 150)() ?? '';
   const ink = good ? 'var(--spruce)' : good === false ? 'var(--ember)' : 'var(--soft)';
   const lit = open === id;
   const toggle = () => onOpen(lit ? null : id);
   return (
-    <g role="button" tabIndex={0} aria-pressed={lit} aria-label={label} className="cursor-pointer" opacity={open && !lit ? 0.35 : 1} onClick={toggle} onKeyDown={(event) => (event.key === 'Enter' || event.key === ' ') && toggle()}>
+    <g
+      role="button"
+      tabIndex={0}
+      aria-pressed={lit}
+      aria-label={label}
+      className="cursor-pointer"
+      opacity={open && !lit ? 0.35 : 1}
+      onClick={toggle}
+      onKeyDown={(event) => (event.key === 'Enter' || event.key === ' ') && toggle()}
+    >
       <title>{label}</title>
       <rect x={x - 14} y={y - 24} width="28" height="44" fill="transparent" />
-      <path d={shape} transform={`translate(${x} ${y})${good === false ? ' rotate(45)' : ''}`} fill={good === null ? 'var(--paper)' : ink} stroke={ink} strokeWidth="2" />
-      <text x={x} y={y - 12} fontSize="13" textAnchor="middle" fontWeight={lit ? 700 : 400} fill="var(--ink)" className="figures">{number}</text>
+      <path
+        d={shape}
+        transform={`translate(${x} ${y})${good === false ? ' rotate(45)' : ''}`}
+        fill={good === null ? 'var(--paper)' : ink}
+        stroke={ink}
+        strokeWidth="2"
+      />
+      <text
+        x={x}
+        y={y - 12}
+        fontSize="13"
+        textAnchor="middle"
+        fontWeight={lit ? 700 : 400}
+        fill="var(--ink)"
+        className="figures"
+      >
+        {number}
+      </text>
     </g>
   );
-} // prettier-ignore
+}
 
 /** Marks side by side where they would lie on each other. */
 function apart(places: readonly number[]): number[] {

@@ -5,9 +5,22 @@ import { degreeWords } from '../stages/whole-top/figure-words';
 import { valueWords } from '../stages/rounds/round-words';
 
 export const FIGURES: readonly (readonly [string, string])[] = [
-  ['thickness', 'Plate, mean'], ['plateMass', 'Plate alone weighs'], ['mass', 'Braced plate weighs'], ['flex:along', 'Bend along'], ['flex:across', 'Bend across'], ['flex:edge-bass', 'Bass edge'], ['flex:edge-treble', 'Treble edge'],
-  ['modulusAlong', 'Stiffness along'], ['modulusAcross', 'Stiffness across'], ['density', 'Density'], ['ring', 'Ring'], ['note', 'Loudest note, free'], ['air', 'Air note'], ['top', 'Top note'], ['turn', 'Bridge leans'],
-]; // prettier-ignore
+  ['thickness', 'Plate, mean'],
+  ['plateMass', 'Plate alone weighs'],
+  ['mass', 'Braced plate weighs'],
+  ['flex:along', 'Bend along'],
+  ['flex:across', 'Bend across'],
+  ['flex:edge-bass', 'Bass edge'],
+  ['flex:edge-treble', 'Treble edge'],
+  ['modulusAlong', 'Stiffness along'],
+  ['modulusAcross', 'Stiffness across'],
+  ['density', 'Density'],
+  ['ring', 'Ring'],
+  ['note', 'Loudest note, free'],
+  ['air', 'Air note'],
+  ['top', 'Top note'],
+  ['turn', 'Bridge leans'],
+];
 
 const NAMES = new Map(FIGURES);
 export const figureName = (key: string) => NAMES.get(key) ?? key;
@@ -17,7 +30,11 @@ const GIGA = 1e9;
 export function figureWords(key: string, value: number, units: UnitChoice, choice: Preferences): string {
   switch (key) {
     case 'thickness': {
-      const { figure, symbol } = formatQuantity(value, 'length', units.thickness === 'in-fraction' ? 'in' : units.thickness);
+      const { figure, symbol } = formatQuantity(
+        value,
+        'length',
+        units.thickness === 'in-fraction' ? 'in' : units.thickness,
+      );
       return `${figure} ${symbol}`;
     }
     case 'modulusAlong':
@@ -39,4 +56,4 @@ export function figureWords(key: string, value: number, units: UnitChoice, choic
     default:
       return valueWords(key, value, units, choice);
   }
-} // prettier-ignore
+}

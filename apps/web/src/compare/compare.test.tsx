@@ -3,11 +3,31 @@ import type { ComparedView } from '../api/voicing';
 import { open, serve } from '../test-bench';
 import { ComparePage } from './ComparePage';
 
-const aBuild = (number: number, good: boolean | null, figures: ComparedView['figures'], more: Partial<ComparedView> = {}): ComparedView =>
-  ({ id: `${number}`, number, name: `B${number}`, family: 'steel-string', plate: 'top', good, words: '', marks: [], figures, ...more }); // prettier-ignore
+const aBuild = (
+  number: number,
+  good: boolean | null,
+  figures: ComparedView['figures'],
+  more: Partial<ComparedView> = {},
+): ComparedView => ({
+  id: `${number}`,
+  number,
+  name: `B${number}`,
+  family: 'steel-string',
+  plate: 'top',
+  good,
+  words: '',
+  marks: [],
+  figures,
+  ...more,
+});
 
 describe('builds beside each other', () => {
-  const good = aBuild(38, true, { thickness: 2.76e-3, 'flex:across': 6.5e-5 }, { words: 'The one to repeat.', marks: [{ name: 'bass', mark: 8 }] }); // prettier-ignore
+  const good = aBuild(
+    38,
+    true,
+    { thickness: 2.76e-3, 'flex:across': 6.5e-5 },
+    { words: 'The one to repeat.', marks: [{ name: 'bass', mark: 8 }] },
+  );
   const stiff = aBuild(36, false, { thickness: 2.99e-3, 'flex:across': 5.2e-5 });
   const back = aBuild(40, true, { thickness: 2.4e-3 }, { plate: 'back' });
   it('says what the good ones share and the others had instead, and that few prove nothing', async () => {

@@ -29,7 +29,13 @@ describe('a jig in words', () => {
     expect(jigWords(beam, METRIC)).toBe('two supports 400 mm apart along the grain, weight and dial in the middle');
     expect(jigWords({ ...beam, loadAt: 0.1 } as JigView['body'], METRIC)).toContain('weight at 100 mm, dial at 200 mm');
     expect(jigWords(JIGS[1]!.body, METRIC)).toBe('whole plate on a ring of 300 mm, weight in its middle');
-    const clamped = { kind: 'cantilever', span: 0.25, loadAt: 0.2, dialAt: 0.2, direction: 'across' } as unknown as JigView['body']; // prettier-ignore
+    const clamped = {
+      kind: 'cantilever',
+      span: 0.25,
+      loadAt: 0.2,
+      dialAt: 0.2,
+      direction: 'across',
+    } as unknown as JigView['body'];
     expect(jigWords(clamped, METRIC)).toBe('clamped, 250 mm free across the grain, weight 200 mm out');
   });
 });
@@ -44,7 +50,12 @@ describe('flexing a piece', () => {
     fireEvent.change(screen.getByLabelText('How it feels'), { target: { value: '7' } });
     keep();
     await waitFor(() => expect(send).toHaveBeenCalled());
-    const { span, direction, feel, points } = send.mock.calls[0]![0] as { span: number; direction: string; feel: number; points: { load: number; deflection: number }[] }; // prettier-ignore
+    const { span, direction, feel, points } = send.mock.calls[0]![0] as {
+      span: number;
+      direction: string;
+      feel: number;
+      points: { load: number; deflection: number }[];
+    };
     expect([span, direction, feel]).toEqual([0.4, 'across', 7]);
     expect(points).toEqual([
       { load: expect.closeTo(0.5 * 9.80665, 6), deflection: expect.closeTo(5e-4, 9) },

@@ -9,24 +9,45 @@ const shape = plateShape(defaultOutline('steel-string'), defaultHoles('steel-str
 
 /** Rings of a path made of M, L and Z only [mm]. */
 const ringsOf = (path: string) =>
-  path.split('Z').filter(Boolean).map((ring) => ring.slice(1).split('L').map((point) => point.split(' ').map(Number) as [number, number])); // prettier-ignore
+  path
+    .split('Z')
+    .filter(Boolean)
+    .map((ring) =>
+      ring
+        .slice(1)
+        .split('L')
+        .map((point) => point.split(' ').map(Number) as [number, number]),
+    );
 /** Shoelace [mm2]. */
 const areaOf = (ring: readonly [number, number][]) =>
-  Math.abs(ring.reduce((sum, [x, y], i) => sum + x * ring[(i + 1) % ring.length]![1] - ring[(i + 1) % ring.length]![0] * y, 0)) / 2; // prettier-ignore
+  Math.abs(
+    ring.reduce((sum, [x, y], i) => sum + x * ring[(i + 1) % ring.length]![1] - ring[(i + 1) % ring.length]![0] * y, 0),
+  ) / 2;
 
 describe('paths of a plate', () => {
   it('are in millimetres, true to size: the wood’s area is the outline’s less the hole’s', () => {
-    expect(polygonPath([[0, 0], [0.1, 0], [0.1, 0.02]])).toBe('M0.00 0.00L100.00 0.00L100.00 20.00Z'); // prettier-ignore
+    expect(
+      polygonPath([
+        [0, 0],
+        [0.1, 0],
+        [0.1, 0.02],
+      ]),
+    ).toBe('M0.00 0.00L100.00 0.00L100.00 20.00Z');
     const [outline, ...holes] = ringsOf(woodPath(shape)).map(areaOf);
     const left = outline! - holes.reduce((sum, hole) => sum + hole, 0);
     expect(left / MM ** 2 / plateArea(shape)).toBeCloseTo(1, 3);
   });
   it('close each ring of a contour', () => {
-    expect(ringsPath([Float64Array.of(0, 0, 0.01, 0, 0.01, 0.01), Float64Array.of(0.1, 0.1, 0.2, 0.1)])).toBe('M0.0 0.0L10.0 0.0L10.0 10.0ZM100.0 100.0L200.0 100.0Z'); // prettier-ignore
+    expect(ringsPath([Float64Array.of(0, 0, 0.01, 0, 0.01, 0.01), Float64Array.of(0.1, 0.1, 0.2, 0.1)])).toBe(
+      'M0.0 0.0L10.0 0.0L10.0 10.0ZM100.0 100.0L200.0 100.0Z',
+    );
     expect(ringsPath([])).toBe('');
   });
   it('draw the same grain each time, over the whole width and hardly off straight', () => {
-    const lines = grainPath(shape).split('M').filter(Boolean).map((one) => one.split('L').map((point) => point.split(' ').map(Number))); // prettier-ignore
+    const lines = grainPath(shape)
+      .split('M')
+      .filter(Boolean)
+      .map((one) => one.split('L').map((point) => point.split(' ').map(Number)));
     expect(grainPath(shape)).toBe(grainPath(shape));
     const y = lines.map(([first]) => first![1]!);
     expect(Math.max(...y) - Math.min(...y)).toBeGreaterThan(0.97 * shape.width * MM);
@@ -54,7 +75,12 @@ describe('the drawing of a plate', () => {
   it('keeps true proportion round the whole plate, with both sides named by the hand', () => {
     const { unmount } = render(<PlateDrawing shape={shape} leftHanded={false} label="a top" />);
     const drawing = screen.getByRole('group', { name: 'a top' });
-    const [x, y, width, height] = drawing.getAttribute('viewBox')!.split(' ').map(Number) as [number, number, number, number]; // prettier-ignore
+    const [x, y, width, height] = drawing.getAttribute('viewBox')!.split(' ').map(Number) as [
+      number,
+      number,
+      number,
+      number,
+    ];
     expect(x).toBeLessThan(shape.bounds.xMin * MM);
     expect(x + width).toBeGreaterThan(shape.bounds.xMax * MM);
     expect(y).toBeLessThan(shape.bounds.yMin * MM);
@@ -74,17 +100,33 @@ describe('the drawing of a plate', () => {
 });
 
 const station = (name: string, x: number, change: Partial<StationView> = {}): StationView => ({
-  name, x, y: 0, skipped: false, figure: '2.71', band: 'within', shown: true, questioned: false, spoken: `${name}, 2.71 mm`, ...change,
-}); // prettier-ignore
+  name,
+  x,
+  y: 0,
+  skipped: false,
+  figure: '2.71',
+  band: 'within',
+  shown: true,
+  questioned: false,
+  spoken: `${name}, 2.71 mm`,
+  ...change,
+});
 
 describe('stations on a plate', () => {
   const show = (stations: readonly StationView[], change: Partial<Parameters<typeof StationLayer>[0]> = {}) => {
     const picked = jest.fn();
-    render(<svg><StationLayer stations={stations} current={null} pixelsPerMm={2} onPick={picked} {...change} /></svg>); // prettier-ignore
+    render(
+      <svg>
+        <StationLayer stations={stations} current={null} pixelsPerMm={2} onPick={picked} {...change} />
+      </svg>,
+    );
     return picked;
   };
   it('lie where they are, say what was read aloud, and are picked by a touch', () => {
-    const picked = show([station('A1', 0.1), station('A2', 0.2, { figure: '3.04', band: 'over', spoken: 'A2, 3.04 mm, too thick' })]); // prettier-ignore
+    const picked = show([
+      station('A1', 0.1),
+      station('A2', 0.2, { figure: '3.04', band: 'over', spoken: 'A2, 3.04 mm, too thick' }),
+    ]);
     const thick = screen.getByRole('button', { name: 'A2, 3.04 mm, too thick' });
     expect(thick).toHaveAttribute('transform', 'translate(200 0)');
     expect(thick).toHaveTextContent('3.04');
@@ -93,7 +135,16 @@ describe('stations on a plate', () => {
   });
   it('never tell thick from thin by colour alone: each has its own sign, and what is right has none', () => {
     const signs = (band: StationView['band']) => {
-      const { container, unmount } = render(<svg><StationLayer stations={[station('A1', 0.1, { band }), station('A2', 0.4)]} current={null} pixelsPerMm={2} onPick={() => undefined} /></svg>); // prettier-ignore
+      const { container, unmount } = render(
+        <svg>
+          <StationLayer
+            stations={[station('A1', 0.1, { band }), station('A2', 0.4)]}
+            current={null}
+            pixelsPerMm={2}
+            onPick={() => undefined}
+          />
+        </svg>,
+      );
       const path = container.querySelector('[data-station="A1"] path')?.getAttribute('d') ?? null;
       unmount();
       return path;
@@ -109,7 +160,14 @@ describe('stations on a plate', () => {
     expect(screen.getAllByRole('button')).toHaveLength(3);
   });
   it('name the one that is to be read, ask about an odd one, and cross out what is left out', () => {
-    show([station('A1', 0.1, { figure: null }), station('A2', 0.2, { questioned: true }), station('A3', 0.3, { skipped: true })], { current: 'A1' }); // prettier-ignore
+    show(
+      [
+        station('A1', 0.1, { figure: null }),
+        station('A2', 0.2, { questioned: true }),
+        station('A3', 0.3, { skipped: true }),
+      ],
+      { current: 'A1' },
+    );
     expect(screen.getByText('A1')).toBeInTheDocument();
     expect(screen.getByText('?')).toBeInTheDocument();
     expect(screen.getAllByText('2.71')).toHaveLength(1);
@@ -119,7 +177,11 @@ describe('stations on a plate', () => {
 describe('a point that can be moved', () => {
   it('goes a millimetre at a time by the arrows, as seen', () => {
     const [dragged, dropped] = [jest.fn(), jest.fn()];
-    render(<svg><DragHandle x={0.1} y={0.02} pixelsPerMm={2} label="end of the bar" onDrag={dragged} onDrop={dropped} /></svg>); // prettier-ignore
+    render(
+      <svg>
+        <DragHandle x={0.1} y={0.02} pixelsPerMm={2} label="end of the bar" onDrag={dragged} onDrop={dropped} />
+      </svg>,
+    );
     const handle = screen.getByRole('button', { name: 'end of the bar' });
     fireEvent.keyDown(handle, { key: 'ArrowUp' });
     fireEvent.keyDown(handle, { key: 'ArrowRight' });

@@ -29,7 +29,12 @@ export function SetFields({ draft, units, at, onChange, narrow = false }: Props)
     />
   );
   const choice = (name: keyof SetDraft, label: string, options: readonly (readonly [string, string])[]) => (
-    <SelectField label={label} value={draft[name]} error={at(name)} onChange={(e) => onChange({ [name]: e.target.value })}>
+    <SelectField
+      label={label}
+      value={draft[name]}
+      error={at(name)}
+      onChange={(e) => onChange({ [name]: e.target.value })}
+    >
       {options.map(([value, words]) => (
         <option key={value} value={value}>
           {words}
@@ -44,10 +49,25 @@ export function SetFields({ draft, units, at, onChange, narrow = false }: Props)
     <>
       <div className={two}>
         {field('name', 'Name')}
-        {choice('species', 'Species', SPECIES_PRIORS.map(({ key, name }) => [key, name] as const))}
-        {choice('use', 'For', [['top', 'tops'], ['back', 'backs'], ['brace', 'braces']])}
-        {choice('cut', 'Cut', [['quartered', 'quartered'], ['rift', 'rift'], ['flat', 'flat']])}
-        {choice('worked', 'Worked', [['split', 'split'], ['sawn', 'sawn']])}
+        {choice(
+          'species',
+          'Species',
+          SPECIES_PRIORS.map(({ key, name }) => [key, name] as const),
+        )}
+        {choice('use', 'For', [
+          ['top', 'tops'],
+          ['back', 'backs'],
+          ['brace', 'braces'],
+        ])}
+        {choice('cut', 'Cut', [
+          ['quartered', 'quartered'],
+          ['rift', 'rift'],
+          ['flat', 'flat'],
+        ])}
+        {choice('worked', 'Worked', [
+          ['split', 'split'],
+          ['sawn', 'sawn'],
+        ])}
         {field('grainLinesPerCm', 'Grain lines per cm')}
       </div>
       <fieldset>
@@ -75,4 +95,4 @@ export function SetFields({ draft, units, at, onChange, narrow = false }: Props)
       {field('note', 'Note')}
     </>
   );
-} // prettier-ignore
+}

@@ -178,11 +178,22 @@ describe('a set', () => {
     page('flex');
     await screen.findByLabelText('Supports apart');
     type('Supports apart', '450');
-    [['Load 1', '0'], ['Dial 1', '0'], ['Load 2', '500 g'], ['Dial 2', '900']].forEach(([label, text]) => type(label!, text!)); // prettier-ignore
+    [
+      ['Load 1', '0'],
+      ['Dial 1', '0'],
+      ['Load 2', '500 g'],
+      ['Dial 2', '900'],
+    ].forEach(([label, text]) => type(label!, text!));
     fireEvent.click(screen.getByText('Keep the flex'));
     expect(await screen.findByText('is more than the span: check the unit')).toBeInTheDocument();
     const { body } = asked.find(({ method }) => method === 'POST')!;
-    expect(body).toMatchObject({ span: 0.45, points: [{ load: 0, deflection: 0 }, { load: expect.closeTo(4.903, 3), deflection: 0.9 }] }); // prettier-ignore
+    expect(body).toMatchObject({
+      span: 0.45,
+      points: [
+        { load: 0, deflection: 0 },
+        { load: expect.closeTo(4.903, 3), deflection: 0.9 },
+      ],
+    });
     expect(screen.getByLabelText('Load 2')).toHaveValue('500 g');
   });
   it('does not send a flex of one load or a note that is no figure', async () => {
@@ -215,12 +226,21 @@ describe('a set', () => {
     expect(screen.queryByRole('option', { name: 'Ring' })).not.toBeInTheDocument(); // takes whole plates only
     type('On', 'j');
     expect(screen.getAllByText(/clamped, 150 mm free along the grain, weight 145 mm out/)).toHaveLength(2); // form and drawing
-    [['Load 1', '100 g'], ['Dial 1', '0.40'], ['Load 2', '200 g'], ['Dial 2', '0.80']].forEach(([label, text]) => type(label!, text!)); // prettier-ignore
+    [
+      ['Load 1', '100 g'],
+      ['Dial 1', '0.40'],
+      ['Load 2', '200 g'],
+      ['Dial 2', '0.80'],
+    ].forEach(([label, text]) => type(label!, text!));
     type('How it feels', '6');
     fireEvent.click(screen.getByText('Keep the flex'));
     await waitFor(() => expect(asked.some(({ method }) => method === 'POST')).toBe(true));
     const sent = asked.find(({ method }) => method === 'POST')!.body as Record<string, unknown>;
-    expect(sent).toMatchObject({ jigId: 'j', feel: 6, points: [{ deflection: expect.closeTo(4e-4, 9) }, { deflection: expect.closeTo(8e-4, 9) }] }); // prettier-ignore
+    expect(sent).toMatchObject({
+      jigId: 'j',
+      feel: 6,
+      points: [{ deflection: expect.closeTo(4e-4, 9) }, { deflection: expect.closeTo(8e-4, 9) }],
+    });
     expect(sent).not.toHaveProperty('span');
   });
   it('takes a wrong test back, and shows it struck through', async () => {
@@ -238,14 +258,28 @@ describe('a set', () => {
     const asked = serve({ 'GET /wood-sets/w': aSet(), 'POST /wood-sets/w/knock-tests': aSet() });
     page('knock');
     await screen.findByLabelText('Twist, Hz');
-    [['Twist, Hz', '44'], ['Across, Hz', '116 Hz'], ['Along, Hz', '65,4'], ['Ring of along, s', '2.3 s']].forEach(([label, text]) => type(label!, text!)); // prettier-ignore
+    [
+      ['Twist, Hz', '44'],
+      ['Across, Hz', '116 Hz'],
+      ['Along, Hz', '65,4'],
+      ['Ring of along, s', '2.3 s'],
+    ].forEach(([label, text]) => type(label!, text!));
     fireEvent.click(screen.getByText('Keep the notes'));
     await waitFor(() => expect(asked.some(({ method }) => method === 'POST')).toBe(true));
     const { body } = asked.find(({ method }) => method === 'POST')!;
     expect(body).toMatchObject({ partials: { twist: 44, across: 116, along: 65.4 }, ring: { along: 2.3 } });
   });
   it('draws how it dries once it was weighed twice in measured air', async () => {
-    const weighing = { id: '1', at: '2026-09-02T10:00:00Z', person: '', mass: 0.2, relativeHumidity: 0.45, temperatureC: 20, moisture: 0.0849, retracted: false }; // prettier-ignore
+    const weighing = {
+      id: '1',
+      at: '2026-09-02T10:00:00Z',
+      person: '',
+      mass: 0.2,
+      relativeHumidity: 0.45,
+      temperatureC: 20,
+      moisture: 0.0849,
+      retracted: false,
+    };
     const weighings = [weighing, { ...weighing, id: '2', at: '2026-10-02T10:00:00Z', mass: 0.19 }];
     const drying = { state: 'drying' as const, rate: -0.05 / 30, moisture: [0.142, 0.0849] };
     serve({ 'GET /wood-sets/w': aSet({ weighings, drying }) });
@@ -287,11 +321,22 @@ describe('a new set', () => {
   it('sends sizes in metres and angles in radians', async () => {
     const asked = serve({ 'POST /wood-sets': aSet() });
     open(<NewSetPage />);
-    [['Name', 'Red 9'], ['Length', '55 cm'], ['Width', '210'], ['Thickness', '9/64'], ['Runout', '2°']].forEach(([label, text]) => type(label!, text!)); // prettier-ignore
+    [
+      ['Name', 'Red 9'],
+      ['Length', '55 cm'],
+      ['Width', '210'],
+      ['Thickness', '9/64'],
+      ['Runout', '2°'],
+    ].forEach(([label, text]) => type(label!, text!));
     fireEvent.click(screen.getByText('Put it in the rack'));
     await waitFor(() => expect(asked.some(({ method }) => method === 'POST')).toBe(true));
     expect(asked.find(({ method }) => method === 'POST')!.body).toMatchObject({
-      name: 'Red 9', length: 0.55, width: 0.21, thickness: expect.closeTo(0.003572, 6), runout: expect.closeTo(0.0349, 4), grainLinesPerCm: null,
-    }); // prettier-ignore
+      name: 'Red 9',
+      length: 0.55,
+      width: 0.21,
+      thickness: expect.closeTo(0.003572, 6),
+      runout: expect.closeTo(0.0349, 4),
+      grainLinesPerCm: null,
+    });
   });
 });

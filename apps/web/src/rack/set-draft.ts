@@ -4,9 +4,25 @@ import type { FieldError } from '../api/client';
 import type { WoodSet } from '../api/wood';
 
 export const FIRST_DRAFT = {
-  name: '', use: 'top', species: 'european-spruce', cut: 'quartered', worked: 'split', length: '', width: '', thickness: '', runout: '0', offQuarter: '0',
-  risesBass: '', risesTreble: '', grainLinesPerCm: '', figure: '', colour: '', place: '', price: '', note: '',
-}; // prettier-ignore
+  name: '',
+  use: 'top',
+  species: 'european-spruce',
+  cut: 'quartered',
+  worked: 'split',
+  length: '',
+  width: '',
+  thickness: '',
+  runout: '0',
+  offQuarter: '0',
+  risesBass: '',
+  risesTreble: '',
+  grainLinesPerCm: '',
+  figure: '',
+  colour: '',
+  place: '',
+  price: '',
+  note: '',
+};
 export type SetDraft = typeof FIRST_DRAFT;
 
 const RADIANS_PER_DEGREE = Math.PI / 180;
@@ -16,10 +32,25 @@ export function draftOf(set: WoodSet, units: UnitChoice): SetDraft {
   const degrees = (value: number) => String(Math.round((10 * value) / RADIANS_PER_DEGREE) / 10);
   const { name, use, species, cut, worked, figure, colour, place, price, note } = set;
   return {
-    name, use, species, cut, worked, figure, colour, place, price, note, length: length(set.length), width: length(set.width),
-    thickness: length(set.thickness), runout: degrees(set.runout), offQuarter: degrees(set.offQuarter), risesBass: set.risesBass ?? '',
-    risesTreble: set.risesTreble ?? '', grainLinesPerCm: set.grainLinesPerCm === null ? '' : String(set.grainLinesPerCm),
-  }; // prettier-ignore
+    name,
+    use,
+    species,
+    cut,
+    worked,
+    figure,
+    colour,
+    place,
+    price,
+    note,
+    length: length(set.length),
+    width: length(set.width),
+    thickness: length(set.thickness),
+    runout: degrees(set.runout),
+    offQuarter: degrees(set.offQuarter),
+    risesBass: set.risesBass ?? '',
+    risesTreble: set.risesTreble ?? '',
+    grainLinesPerCm: set.grainLinesPerCm === null ? '' : String(set.grainLinesPerCm),
+  };
 }
 
 /** Reads every field, so that all that is wrong is told at once. */
@@ -48,10 +79,25 @@ export function readDraft(draft: SetDraft, units: UnitChoice): { body: Record<st
   const { use, species, cut, worked, figure: figured, colour, place, price, note } = draft;
   return {
     body: {
-      name: draft.name.trim(), use, species, cut, worked, length: length('length'), width: length('width'), thickness: length('thickness'),
-      runout: angle('runout'), offQuarter: angle('offQuarter'), risesBass: draft.risesBass || null, risesTreble: draft.risesTreble || null,
-      grainLinesPerCm: lines, figure: figured, colour, place, price, note,
-    }, // prettier-ignore
+      name: draft.name.trim(),
+      use,
+      species,
+      cut,
+      worked,
+      length: length('length'),
+      width: length('width'),
+      thickness: length('thickness'),
+      runout: angle('runout'),
+      offQuarter: angle('offQuarter'),
+      risesBass: draft.risesBass || null,
+      risesTreble: draft.risesTreble || null,
+      grainLinesPerCm: lines,
+      figure: figured,
+      colour,
+      place,
+      price,
+      note,
+    },
     wrong,
   };
 }

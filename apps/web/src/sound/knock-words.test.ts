@@ -2,11 +2,31 @@ import type { HeardPartial, KnockAnalysis } from '@nimble/core';
 import { movedSince, onsetWords, partialNear, strongest } from './knock-words';
 
 const partial = (frequency: number, level: number, change: Partial<HeardPartial> = {}): HeardPartial => ({
-  frequency, level, frequencySd: 0.01, q: 50, qSd: 0.01, polarity: 1, heard: 1, note: 'A', octave: 3, cents: 0, ring: 0.5, ...change,
-}); // prettier-ignore
+  frequency,
+  level,
+  frequencySd: 0.01,
+  q: 50,
+  qSd: 0.01,
+  polarity: 1,
+  heard: 1,
+  note: 'A',
+  octave: 3,
+  cents: 0,
+  ring: 0.5,
+  ...change,
+});
 const knock = (change: Partial<KnockAnalysis>): KnockAnalysis => ({
-  sampleRate: 48000, duration: 1.7, onsets: [{ time: 0.3, accepted: true }], partials: [], ringTime: 0.5, rattle: 0, loudness: -10, brightness: 300, warnings: [], ...change,
-}); // prettier-ignore
+  sampleRate: 48000,
+  duration: 1.7,
+  onsets: [{ time: 0.3, accepted: true }],
+  partials: [],
+  ringTime: 0.5,
+  rattle: 0,
+  loudness: -10,
+  brightness: 300,
+  warnings: [],
+  ...change,
+});
 
 describe('a knock in words', () => {
   it('counts what was used, and why the rest was not', () => {

@@ -104,8 +104,16 @@ export function useEar(onHeard: OnHeard, practice?: () => Promise<ArrayBuffer>) 
   };
 
   return {
-    state, meter, busy, trouble, listen, open, practise: practice ? practise : null, stop: () => stop.current(), take: () => take.current(),
-  }; // prettier-ignore
+    state,
+    meter,
+    busy,
+    trouble,
+    listen,
+    open,
+    practise: practice ? practise : null,
+    stop: () => stop.current(),
+    take: () => take.current(),
+  };
 }
 
 export type EarControl = ReturnType<typeof useEar>;

@@ -1,5 +1,14 @@
 /** The closed box in a worker: its two lowest notes, and what its strings do to the top. */
-import { AS_TAKEN, boxNotes, examineTop, floorOf, type BoxNotes, type ClosedBox, type TopPlan, type Trim } from '@nimble/core'; // prettier-ignore
+import {
+  AS_TAKEN,
+  boxNotes,
+  examineTop,
+  floorOf,
+  type BoxNotes,
+  type ClosedBox,
+  type TopPlan,
+  type Trim,
+} from '@nimble/core';
 
 export interface BoxRequest {
   box: ClosedBox;

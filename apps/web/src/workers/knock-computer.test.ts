@@ -10,14 +10,29 @@ import { KnockComputer } from './knock-computer';
 
 const [outline, holes] = [defaultOutline('steel-string'), defaultHoles('steel-string')];
 const shape = plateShape(outline, holes);
-const partial = (frequency: number, a: number): KnockPartial => ({ frequency, frequencySd: 0.01, q: 50, qSd: 0.01, level: 20 * Math.log10(Math.abs(a)), polarity: a < 0 ? -1 : 1 }); // prettier-ignore
+const partial = (frequency: number, a: number): KnockPartial => ({
+  frequency,
+  frequencySd: 0.01,
+  q: 50,
+  qSd: 0.01,
+  level: 20 * Math.log10(Math.abs(a)),
+  polarity: a < 0 ? -1 : 1,
+});
 
 /** One partial pumps, one rocks across the centre line. */
 const knocks = knockPlaces(shape, 'few', []).map((place): PlacedKnock => {
   const rock = place.y / (shape.width / 2);
   const partials = [partial(180, 1), ...(Math.abs(rock) > 0.02 ? [partial(250, rock)] : [])];
-  return { id: place.name, place, partials, loudness: -10, brightness: 400 - 100 * Math.sign(place.y), ringTime: 0.8, rattle: 0 };
-}); // prettier-ignore
+  return {
+    id: place.name,
+    place,
+    partials,
+    loudness: -10,
+    brightness: 400 - 100 * Math.sign(place.y),
+    ringTime: 0.8,
+    rattle: 0,
+  };
+});
 const request = { outline, holes, trebleSide: -1 as const, knocks, a4: 440, beatRange: 5 };
 
 describe('the picture of a walk round', () => {

@@ -1,8 +1,22 @@
 /** What a walk round a plate says, computed away from the page: the map, its shapes as ready paths, the census, loose joints, left against right. */
 import {
-  contourAreas, createMapGrid, knockMap, looseJoints, mirrorKnocks, modeShapes, noteCensus, plateShape,
-  type HoleSpec, type KnockMap, type LooseJoint, type MirrorKnocks, type ModeShape, type NoteCensus, type OutlineSpec, type PlacedKnock,
-} from '@nimble/core'; // prettier-ignore
+  contourAreas,
+  createMapGrid,
+  knockMap,
+  looseJoints,
+  mirrorKnocks,
+  modeShapes,
+  noteCensus,
+  plateShape,
+  type HoleSpec,
+  type KnockMap,
+  type LooseJoint,
+  type MirrorKnocks,
+  type ModeShape,
+  type NoteCensus,
+  type OutlineSpec,
+  type PlacedKnock,
+} from '@nimble/core';
 import { ringsPath } from '../plate/plate-paths';
 import type { Band } from './plate-computer';
 

@@ -26,9 +26,23 @@ const read = (thickness: (x: number) => number): StationReading[] =>
 
 // By number the target itself is the line.
 const build = aBuild({ choices: { ...NO_BUILD_CHOICES, rules: { ...NO_BUILD_CHOICES.rules, leader: 'number' } } });
-const request = (view: MapView, change: Partial<PictureRequest> = {}, facts: Partial<SurveyFacts> = {}): PictureRequest => ({
-  plate, stations, view, facts: surveyFacts(build, read((x) => 2.7e-3 + 4e-4 * x), { wanted: stations.length, ...facts }), earlier: null, dragging: false, ...change,
-}); // prettier-ignore
+const request = (
+  view: MapView,
+  change: Partial<PictureRequest> = {},
+  facts: Partial<SurveyFacts> = {},
+): PictureRequest => ({
+  plate,
+  stations,
+  view,
+  facts: surveyFacts(
+    build,
+    read((x) => 2.7e-3 + 4e-4 * x),
+    { wanted: stations.length, ...facts },
+  ),
+  earlier: null,
+  dragging: false,
+  ...change,
+});
 
 describe('plate picture', () => {
   const computer = new PlateComputer();

@@ -21,10 +21,16 @@ const drawn = drawPattern(usualSettings('x'), {
   trebleSign: -1,
 });
 const plan: TopPlan = {
-  shape, family: 'steel-string', scale: 0.632, trebleSign: -1, bridge: true, sandwich: null, thickness: 2.8e-3,
+  shape,
+  family: 'steel-string',
+  scale: 0.632,
+  trebleSign: -1,
+  bridge: true,
+  sandwich: null,
+  thickness: 2.8e-3,
   wood: { rho: 420, E_L: 11.5e9, E_C: 0.8e9, G_LC: 0.75e9, nu_LC: 0.37 },
   plan: { ...drawn, bridge, strings: null, archRadius: null, dishRadius: null, rodThroughHole: false },
-}; // prettier-ignore
+};
 
 describe('the whole top in its worker', () => {
   const computer = new TopComputer();
@@ -35,7 +41,9 @@ describe('the whole top in its worker', () => {
     expect(told).toEqual([...told].sort((a, b) => a - b));
     const notes = figures.modes.map(({ frequency }) => frequency);
     expect(notes).toEqual([...notes].sort((a, b) => a - b));
-    figures.modes.forEach(({ energy: { along, across, twist, shear, braces } }) => expect(along + across + twist + shear + braces.reduce((a, b) => a + b, 0)).toBeCloseTo(1, 9)); // prettier-ignore
+    figures.modes.forEach(({ energy: { along, across, twist, shear, braces } }) =>
+      expect(along + across + twist + shear + braces.reduce((a, b) => a + b, 0)).toBeCloseTo(1, 9),
+    );
   });
   it('draws a mode from all one way to all the other, a shaving map with its braces', () => {
     const { bands, nodes, braces } = computer.picture({ show: 'mode', mode: 1 });
@@ -55,7 +63,11 @@ describe('the whole top in its worker', () => {
     const heard = 1200 * Math.log2(lower.modes[0]!.frequency / now.modes[0]!.frequency);
     const spacing = plan.plan.braces[0]!.length / (heights.length - 1);
     // A pass reaches 30 mm; side by side they cover the brace, the ends half.
-    const said = heights.reduce((sum, _, s) => sum + computer.passOn(0, s).cents[0]! * (spacing / 0.03) * (s === 0 || s === heights.length - 1 ? 0.5 : 1), 0); // prettier-ignore
+    const said = heights.reduce(
+      (sum, _, s) =>
+        sum + computer.passOn(0, s).cents[0]! * (spacing / 0.03) * (s === 0 || s === heights.length - 1 ? 0.5 : 1),
+      0,
+    );
     expect(Math.abs(said / heard - 1)).toBeLessThan(0.05);
   });
   it('has nothing to say before a top is open', () => {

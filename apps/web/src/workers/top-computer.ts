@@ -1,8 +1,31 @@
 /** The whole top in a worker: solved once, then asked for pictures, passes, quick figures and the rim. */
 import {
-  bracePlaces, contourAreas, createMapGrid, examineTop, gridSampler, passOnBrace, passOnPlate, QuickTop, rimStiffness, shapeTracer, shavingMap, TOP_PARTS, WASTED,
-  type EnergyShares, type MapGrid, type OpenedTop, type PassEffect, type QuickFigures, type Reserve, type RimPlace, type Thicker, type TopHold, type TopModeKind, type TopPlan, type Wish,
-} from '@nimble/core'; // prettier-ignore
+  bracePlaces,
+  contourAreas,
+  createMapGrid,
+  examineTop,
+  gridSampler,
+  passOnBrace,
+  passOnPlate,
+  QuickTop,
+  rimStiffness,
+  shapeTracer,
+  shavingMap,
+  TOP_PARTS,
+  WASTED,
+  type EnergyShares,
+  type MapGrid,
+  type OpenedTop,
+  type PassEffect,
+  type QuickFigures,
+  type Reserve,
+  type RimPlace,
+  type Thicker,
+  type TopHold,
+  type TopModeKind,
+  type TopPlan,
+  type Wish,
+} from '@nimble/core';
 import { ringsPath } from '../plate/plate-paths';
 import type { Band } from './plate-computer';
 
@@ -13,13 +36,28 @@ export interface TopRequest {
 
 export interface TopFigures {
   hold: TopHold;
-  modes: { frequency: number; kind: TopModeKind; modalMass: number; pumping: number; energy: EnergyShares; trace: number[] }[];
+  modes: {
+    frequency: number;
+    kind: TopModeKind;
+    modalMass: number;
+    pumping: number;
+    energy: EnergyShares;
+    trace: number[];
+  }[];
   weight: { sink: number; energy: EnergyShares } | null;
-  strings: { turns: boolean; movement: number; neckTurn: number | null; sink: number; rise: number; reserve: Reserve; energy: EnergyShares } | null;
+  strings: {
+    turns: boolean;
+    movement: number;
+    neckTurn: number | null;
+    sink: number;
+    rise: number;
+    reserve: Reserve;
+    energy: EnergyShares;
+  } | null;
   mass: number;
   degreesOfFreedom: number;
   elapsedMs: number;
-} // prettier-ignore
+}
 
 export type TopView =
   { show: 'mode'; mode: number } | { show: 'strings' | 'weight' | 'energy' } | { show: 'shaving'; wish: Wish };
@@ -60,12 +98,30 @@ export class TopComputer {
     const trace = shapeTracer(this.opened.factored, plan.shape);
     const { modes, weight, strings, mass, degreesOfFreedom, elapsedMs } = examined;
     return {
-      hold, mass, degreesOfFreedom, elapsedMs,
-      modes: modes.map(({ frequency, kind, modalMass, pumping, energy, shape }) => ({ frequency, kind, modalMass, pumping, energy, trace: trace(shape) })),
+      hold,
+      mass,
+      degreesOfFreedom,
+      elapsedMs,
+      modes: modes.map(({ frequency, kind, modalMass, pumping, energy, shape }) => ({
+        frequency,
+        kind,
+        modalMass,
+        pumping,
+        energy,
+        trace: trace(shape),
+      })),
       weight: weight && { sink: weight.sink, energy: weight.energy },
-      strings: strings && { turns: strings.turns, movement: strings.movement, neckTurn: strings.neckTurn, sink: strings.sink, rise: strings.rise, reserve: strings.reserve, energy: strings.energy },
+      strings: strings && {
+        turns: strings.turns,
+        movement: strings.movement,
+        neckTurn: strings.neckTurn,
+        sink: strings.sink,
+        rise: strings.rise,
+        reserve: strings.reserve,
+        energy: strings.energy,
+      },
     };
-  } // prettier-ignore
+  }
 
   picture(view: TopView): TopPicture {
     const { examined } = this.mustBeOpen();
@@ -75,7 +131,14 @@ export class TopComputer {
     }
     const field = this.fieldOf(view);
     const most = field.reduce((largest, value) => Math.max(largest, Math.abs(value)), 0) || 1;
-    return { ...this.drawn(field.map((value) => value / most), view.show === 'energy' ? 0 : -1), most, braces: [] }; // prettier-ignore
+    return {
+      ...this.drawn(
+        field.map((value) => value / most),
+        view.show === 'energy' ? 0 : -1,
+      ),
+      most,
+      braces: [],
+    };
   }
 
   /** @returns the pass at the node nearest to a place */
@@ -138,10 +201,18 @@ export class TopComputer {
     const up = lowest === 1 ? [WASTED, ...STEPS.slice(1)] : STEPS;
     const levels = lowest === 0 ? up : [...up.map((level) => -level).reverse(), ...up];
     const areas = contourAreas(this.grid!, values, levels);
-    const tone = (i: number) => lowest === 0 ? (i + 1) / up.length : i < up.length ? -(up.length - 1 - i) / up.length : (i - up.length + 1) / up.length; // prettier-ignore
+    const tone = (i: number) =>
+      lowest === 0
+        ? (i + 1) / up.length
+        : i < up.length
+          ? -(up.length - 1 - i) / up.length
+          : (i - up.length + 1) / up.length;
     const first: Band = { level: null, tone: lowest === 0 ? 0 : -1, path: '' };
     const nodes = lowest === 0 ? '' : ringsPath(contourAreas(this.grid!, values, [0])[0]!.rings);
-    return { nodes, bands: [first, ...areas.map(({ level, rings }, i) => ({ level, tone: tone(i), path: ringsPath(rings) }))] }; // prettier-ignore
+    return {
+      nodes,
+      bands: [first, ...areas.map(({ level, rings }, i) => ({ level, tone: tone(i), path: ringsPath(rings) }))],
+    };
   }
 }
 

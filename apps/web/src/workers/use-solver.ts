@@ -21,7 +21,14 @@ export function useSolver<Computer, Request, Answer>(
   ask: (computer: Remote<Computer>, request: Request, onProgress: (share: number) => void) => Promise<Answer>,
   warm = false,
 ): { solver: Solver<Computer, Request, Answer>; stop: () => void; again: () => void } {
-  const [solver, setSolver] = useState<Solver<Computer, Request, Answer>>({ answer: null, of: null, computer: null, working: null, problem: null, stopped: false });
+  const [solver, setSolver] = useState<Solver<Computer, Request, Answer>>({
+    answer: null,
+    of: null,
+    computer: null,
+    working: null,
+    problem: null,
+    stopped: false,
+  });
   const idle = useRef<Worker | null>(null);
   const [attempt, setAttempt] = useState(0);
   const [stopped, setStopped] = useState(-1);
@@ -33,12 +40,19 @@ export function useSolver<Computer, Request, Answer>(
     let gone = false;
     // The last word of progress may come after the answer.
     let answered = false;
-    const tell = (next: Partial<Solver<Computer, Request, Answer>>) => !gone && setSolver((before) => ({ ...before, ...next }));
+    const tell = (next: Partial<Solver<Computer, Request, Answer>>) =>
+      !gone && setSolver((before) => ({ ...before, ...next }));
     tell({ computer: null, working: 0, problem: null, stopped: false });
-    ask(computer, request, proxy((share: number) => void (answered || tell({ working: share }))))
+    ask(
+      computer,
+      request,
+      proxy((share: number) => void (answered || tell({ working: share }))),
+    )
       .finally(() => (answered = true))
       .then((answer) => tell({ answer, of: request, computer, working: null }))
-      .catch((failure: unknown) => tell({ working: null, problem: failure instanceof Error ? failure.message : String(failure) }));
+      .catch((failure: unknown) =>
+        tell({ working: null, problem: failure instanceof Error ? failure.message : String(failure) }),
+      );
     return () => {
       gone = true;
       if (warm && answered) idle.current = worker;
@@ -51,4 +65,4 @@ export function useSolver<Computer, Request, Answer>(
     setSolver((before) => ({ ...before, working: null, stopped: true }));
   }, [attempt]);
   return { solver, stop, again: useCallback(() => setAttempt((n) => n + 1), []) };
-} // prettier-ignore
+}

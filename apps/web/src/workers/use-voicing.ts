@@ -6,7 +6,10 @@ import type { VoicingComputer, VoicingPicture, VoicingRequest } from './voicing-
 export type Voicing = Solver<VoicingComputer, VoicingRequest, VoicingPicture>;
 
 const start = () => new Worker(new URL('./voicing.worker.ts', import.meta.url), { type: 'module' });
-const ask = (computer: Remote<VoicingComputer>, request: VoicingRequest, onProgress: (share: number) => void): Promise<VoicingPicture> =>
-  computer.assess(request, onProgress); // prettier-ignore
+const ask = (
+  computer: Remote<VoicingComputer>,
+  request: VoicingRequest,
+  onProgress: (share: number) => void,
+): Promise<VoicingPicture> => computer.assess(request, onProgress);
 
 export const useVoicing = (request: VoicingRequest | null) => useSolver(request, start, ask, true);

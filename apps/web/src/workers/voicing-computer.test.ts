@@ -1,6 +1,13 @@
 import {
-  asShaved, figuresOnBench, groundOf, NO_GOAL, plateKnown, priorSpread, topOfBuild, type VoicingRound,
-} from '@nimble/core'; // prettier-ignore
+  asShaved,
+  figuresOnBench,
+  groundOf,
+  NO_GOAL,
+  plateKnown,
+  priorSpread,
+  topOfBuild,
+  type VoicingRound,
+} from '@nimble/core';
 import { aBuild, aPlan } from '../test-bench';
 import { VoicingComputer, type VoicingRequest } from './voicing-computer';
 
@@ -11,15 +18,28 @@ const meshSize = 0.035;
 const { values, modes } = figuresOnBench(top, { closed: false, meshSize });
 const read = (key: string) => values.find((one) => one.key === key)!.value;
 const round: VoicingRound = {
-  number: 1, ring: 0.9, shavings: [], foretold: null,
-  readings: values.filter(({ key }) => !key.startsWith('mode')).map(({ key, value }) => ({ key, value: { value, sd: 0.01 * value } })),
+  number: 1,
+  ring: 0.9,
+  shavings: [],
+  foretold: null,
+  readings: values
+    .filter(({ key }) => !key.startsWith('mode'))
+    .map(({ key, value }) => ({ key, value: { value, sd: 0.01 * value } })),
   heard: modes.map(({ frequency }) => ({ frequency: { value: frequency, sd: 0.2 } })),
-}; // prettier-ignore
+};
 const bars = plan.braces.filter(({ role }) => role === 'tone-bar').map(({ id }) => ({ id, heard: null }));
 const request: VoicingRequest = {
-  top, rounds: [round], prior: priorSpread({ density: 0.03, modulus: 0.1, braceDensity: 0.05, braceModulus: 0.1 }), closed: false, record: [], thinnest: 2.8e-3, meshSize, walk: [], bars,
+  top,
+  rounds: [round],
+  prior: priorSpread({ density: 0.03, modulus: 0.1, braceDensity: 0.05, braceModulus: 0.1 }),
+  closed: false,
+  record: [],
+  thinnest: 2.8e-3,
+  meshSize,
+  walk: [],
+  bars,
   goal: { ...NO_GOAL, flex: [{ place: 'across', compliance: 1.15 * read('flex:across'), from: null }] },
-}; // prettier-ignore
+};
 
 describe('a voicing in its worker', () => {
   const computer = new VoicingComputer();
@@ -58,8 +78,17 @@ describe('a voicing in its worker', () => {
     expect(computer.foretell([])['flex:across']!.value).toBeCloseTo(read('flex:across'), 8);
   });
   it('tells apart what came of wood off braces and off the plate', () => {
-    const outcome = (where: 'brace' | 'plate') => ({ quantity: 'flex:across', where, before: { value: 5e-5, sd: 1e-6 }, forecast: { value: 5.3e-5, sd: 1e-6 }, outcome: { value: 5.32e-5, sd: 1e-6 } }); // prettier-ignore
-    const { byPlace, record } = computer.assess({ ...request, record: [outcome('brace'), outcome('brace'), outcome('plate')], bars: [] }, () => undefined); // prettier-ignore
+    const outcome = (where: 'brace' | 'plate') => ({
+      quantity: 'flex:across',
+      where,
+      before: { value: 5e-5, sd: 1e-6 },
+      forecast: { value: 5.3e-5, sd: 1e-6 },
+      outcome: { value: 5.32e-5, sd: 1e-6 },
+    });
+    const { byPlace, record } = computer.assess(
+      { ...request, record: [outcome('brace'), outcome('brace'), outcome('plate')], bars: [] },
+      () => undefined,
+    );
     expect([byPlace.brace.count, byPlace.plate.count, record.count]).toEqual([2, 1, 3]);
   });
 });

@@ -1,9 +1,30 @@
 /** A voicing in a worker: reckoned from its record, then asked what shavings of the maker's own would do. */
 import {
-  assessVoicing, barEffects, foretell, knockMap, learnShavings, looseJoints, mirrorKnocks, noteCensus, UNLEARNED, voicingFindings, WALKED,
-  type BarEffects, type Calibration, type Estimate, type KnockMap, type Learned, type PlacedKnock, type QuantityKey, type Shaving, type ShavingRecord, type TopModeKind, type VoicingAssessment,
-  type VoicingFinding, type VoicingInput,
-} from '@nimble/core'; // prettier-ignore
+  assessVoicing,
+  barEffects,
+  foretell,
+  knockMap,
+  learnShavings,
+  looseJoints,
+  mirrorKnocks,
+  noteCensus,
+  UNLEARNED,
+  voicingFindings,
+  WALKED,
+  type BarEffects,
+  type Calibration,
+  type Estimate,
+  type KnockMap,
+  type Learned,
+  type PlacedKnock,
+  type QuantityKey,
+  type Shaving,
+  type ShavingRecord,
+  type TopModeKind,
+  type VoicingAssessment,
+  type VoicingFinding,
+  type VoicingInput,
+} from '@nimble/core';
 
 export interface VoicingRequest extends VoicingInput {
   /** The newest walk round the plate, for what makers hunt. */
@@ -20,7 +41,7 @@ export interface VoicingPicture extends Omit<VoicingAssessment, 'calibration'> {
   bars: BarEffects | null;
   /** Of wood off braces, and off the plate. */
   byPlace: Record<'brace' | 'plate', ShavingRecord>;
-} // prettier-ignore
+}
 
 export class VoicingComputer {
   private assessed: VoicingAssessment | null = null;
@@ -41,16 +62,34 @@ export class VoicingComputer {
       ...told,
       modes: calibration.model.modes.map(({ key, kind, frequency }) => ({ key, kind, frequency })),
       findings: voicingFindings({
-        calibration, goal: input.goal, thinnest: input.thinnest, places: map.stations, goals: proposal.now, loose: looseJoints(map),
-        walk: { heard: Math.min(map.partials.length, calibration.model.modes.length), alike: (rounds.findLast(({ matched }) => matched.some(({ alike }) => alike !== null))?.matched ?? []).filter(({ alike }) => alike !== null).length },
+        calibration,
+        goal: input.goal,
+        thinnest: input.thinnest,
+        places: map.stations,
+        goals: proposal.now,
+        loose: looseJoints(map),
+        walk: {
+          heard: Math.min(map.partials.length, calibration.model.modes.length),
+          alike: (rounds.findLast(({ matched }) => matched.some(({ alike }) => alike !== null))?.matched ?? []).filter(
+            ({ alike }) => alike !== null,
+          ).length,
+        },
         cancels: cancelling(map),
         pairs: map.stations.length > 0 ? mirrorKnocks(map, input.top.trebleSign).pairs : [],
       }),
       fit: { readings, misfit, factors, prior },
       byPlace: { brace: recordOf('brace'), plate: recordOf('plate') },
-      bars: bars.length > 0 ? barEffects(calibration.model, bars.map(({ id }) => id), input.goal.leastBrace, bars.map(({ heard }) => heard)) : null,
+      bars:
+        bars.length > 0
+          ? barEffects(
+              calibration.model,
+              bars.map(({ id }) => id),
+              input.goal.leastBrace,
+              bars.map(({ heard }) => heard),
+            )
+          : null,
     };
-  } // prettier-ignore
+  }
 
   /** All quantities after these, on top of what stands. */
   foretell(shavings: Shaving[]): Partial<Record<QuantityKey, Estimate>> {
@@ -62,5 +101,7 @@ export class VoicingComputer {
 /** Neither the pitch of A nor what beats matters to it. */
 const cancelling = (map: KnockMap) =>
   noteCensus(map, { a4: 440, beatRange: 0 }).findings.flatMap((one) =>
-    one.kind === 'cancel' ? [{ places: one.stations, frequency: map.partials[one.partial]!.frequency, share: one.share }] : [],
-  ); // prettier-ignore
+    one.kind === 'cancel'
+      ? [{ places: one.stations, frequency: map.partials[one.partial]!.frequency, share: one.share }]
+      : [],
+  );

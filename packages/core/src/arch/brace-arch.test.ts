@@ -20,7 +20,11 @@ describe('the arch at the bench', () => {
 });
 
 describe('an arch in a dry winter', () => {
-  const layer = (E: number, width: number, height: number, at: number) => ({ stretch: E * width * height, at, own: (E * width * height ** 3) / 12 });
+  const layer = (E: number, width: number, height: number, at: number) => ({
+    stretch: E * width * height,
+    at,
+    own: (E * width * height ** 3) / 12,
+  });
   const shop = { temperatureC: 20, relativeHumidity: 0.45 };
   const winter = { temperatureC: 21, relativeHumidity: 0.3 };
   const change = (plate: ReturnType<typeof layer>, brace: ReturnType<typeof layer>, archRadius: number | null = null) =>
@@ -40,7 +44,10 @@ describe('an arch in a dry winter', () => {
     expect(change(plate, brace).rise).toBeLessThan(0);
   });
   it('changes nothing when the air stays', () => {
-    const same = archInSeason({ plate: layer(1e9, 0.05, 3e-3, -1.5e-3), brace: layer(12e9, 8e-3, 0.014, 7e-3) }, { archRadius: 7.6, span: 0.38, glued: shop, later: shop });
+    const same = archInSeason(
+      { plate: layer(1e9, 0.05, 3e-3, -1.5e-3), brace: layer(12e9, 8e-3, 0.014, 7e-3) },
+      { archRadius: 7.6, span: 0.38, glued: shop, later: shop },
+    );
     expect(same.radius).toBeCloseTo(7.6, 9);
   });
-}); // prettier-ignore
+});

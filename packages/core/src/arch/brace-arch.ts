@@ -75,7 +75,6 @@ export function archInSeason(
     shrinkage = TYPICAL_RADIAL_SHRINKAGE,
   }: { archRadius: number | null; span: number; glued: Season; later: Season; shrinkage?: number },
 ): ArchInSeason {
-  // prettier-ignore
   requirePositive('span', span);
   const moisture = ({ temperatureC, relativeHumidity }: Season) => equilibriumMoisture(temperatureC, relativeHumidity);
   const strain = movementAcross(1, moisture(glued), moisture(later), shrinkage);

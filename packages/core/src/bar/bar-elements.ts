@@ -72,7 +72,8 @@ export function barElements(
     mass: new Float64Array(16 * count),
     points: [],
   };
-  for (let e = 0; e < count; e++) addElement(elements, e, { from: nodes[e], to: nodes[e + 1] }, { shape, material, foundation }); // prettier-ignore
+  for (let e = 0; e < count; e++)
+    addElement(elements, e, { from: nodes[e], to: nodes[e + 1] }, { shape, material, foundation });
   return elements;
 }
 
@@ -102,7 +103,13 @@ function addElement(out: BarElements, e: number, { from, to }: { from: number; t
     const shearing = shears * here.area;
     const perLength = weighs * here.area;
     for (let i = 0; i < 4; i++) {
-      const [k, g, f, m, r] = [weight * rigidity * kappa[i], weight * shearing * gamma[i], weight * foundation * w[i], weight * perLength * w[i], weight * rotary * theta[i]]; // prettier-ignore
+      const [k, g, f, m, r] = [
+        weight * rigidity * kappa[i],
+        weight * shearing * gamma[i],
+        weight * foundation * w[i],
+        weight * perLength * w[i],
+        weight * rotary * theta[i],
+      ];
       for (let j = 0; j < 4; j++) {
         const at = 16 * e + 4 * i + j;
         out.stiffness[at] += k * kappa[j] + g * gamma[j] + f * w[j];
@@ -140,7 +147,7 @@ function shapeFunctions(xi: number, L: number, phi: number): Record<'w' | 'theta
     mu * L * (x3 - x2 + (phi / 2) * (x2 - xi)),
   ];
   const turn = (6 * mu * (x2 - xi)) / L;
-  const theta: Four = [turn, mu * (1 - 4 * xi + 3 * x2 + phi * (1 - xi)), -turn, mu * (3 * x2 - 2 * xi + phi * xi)]; // prettier-ignore
+  const theta: Four = [turn, mu * (1 - 4 * xi + 3 * x2 + phi * (1 - xi)), -turn, mu * (3 * x2 - 2 * xi + phi * xi)];
   const bend = (6 * mu * (2 * xi - 1)) / (L * L);
   const kappa: Four = [bend, (mu * (6 * xi - 4 - phi)) / L, -bend, (mu * (6 * xi - 2 + phi)) / L];
   const slip = mu * phi;

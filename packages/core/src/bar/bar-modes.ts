@@ -84,10 +84,16 @@ export function barModes(bar: Bar, count: number): BarResult {
   const topWidthAt = bar.section === 'trapezoid' ? along(({ topWidth = 0 }) => topWidth) : undefined;
   const elements = barElements(
     nodes,
-    { section: bar.section, widthAt: along(({ width }) => width), heightAt: along(({ height }) => height), topWidthAt, ...notched(bar) },
+    {
+      section: bar.section,
+      widthAt: along(({ width }) => width),
+      heightAt: along(({ height }) => height),
+      topWidthAt,
+      ...notched(bar),
+    },
     { density: bar.density, modulus: bar.modulus, shearModulus: thin ? null : shearModulus },
     bar.foundation ?? 0,
-  ); // prettier-ignore
+  );
   const solved = modesOf(elements, bar.ends, count, (bar.foundation ?? 0) > 0);
   return {
     modes: solved.map(({ lambda, vector }) => modeOf(bar, nodes, elements, lambda, vector)),
@@ -178,10 +184,14 @@ function softParts(bar: Bar): SoftPart[] {
  */
 const RUN_OUT = 0.4;
 
-function runOut({ stations, modulus, shearModulus = modulus / MODULUS_OVER_SHEAR }: Bar, at: number, keeps: number): number {
+function runOut(
+  { stations, modulus, shearModulus = modulus / MODULUS_OVER_SHEAR }: Bar,
+  at: number,
+  keeps: number,
+): number {
   const height = straight(stations, (station) => station.height, at);
   return RUN_OUT * keeps * Math.sqrt(1 - keeps) * height * Math.sqrt(modulus / shearModulus);
-} // prettier-ignore
+}
 
 /** Softer as far as a notch reaches, lighter as far as it is cut. */
 function notched(bar: Bar): Pick<BarShape, 'stiffAt' | 'heavyAt'> {
@@ -283,8 +293,16 @@ function modeOf(bar: Bar, nodes: Float64Array, elements: BarElements, lambda: nu
   for (const { element, x, weight, slope, w, theta, kappa, gamma } of elements.points) {
     while (station < stations.length - 2 && stations[station + 1].x < x) station++;
     const share = (x - stations[station].x) / (stations[station + 1].x - stations[station].x);
-    const [bend, slip, move, turn] = [values(kappa, element), values(gamma, element), values(w, element), values(theta, element)]; // prettier-ignore
-    const growth = slope.rigidity * bend ** 2 + slope.shear * slip ** 2 - lambda * (slope.mass * move ** 2 + slope.rotary * turn ** 2); // prettier-ignore
+    const [bend, slip, move, turn] = [
+      values(kappa, element),
+      values(gamma, element),
+      values(w, element),
+      values(theta, element),
+    ];
+    const growth =
+      slope.rigidity * bend ** 2 +
+      slope.shear * slip ** 2 -
+      lambda * (slope.mass * move ** 2 + slope.rotary * turn ** 2);
     // Of height removed: the other way round.
     const perMetre = (-growth * weight) / (8 * Math.PI ** 2 * frequency);
     sensitivity[station] += perMetre * (1 - share);

@@ -172,7 +172,6 @@ export function seekInterval(
   ratio: number,
   least = LEAST_HEIGHT,
 ): IntervalSought {
-  // prettier-ignore
   requireWithin('ratio', ratio, 0.2, 5);
   let heights: [number[], number[]] = [[...plans[0].heights], [...plans[1].heights]];
   const figuresOf = () => plans.map((plan, i) => planFigures({ ...plan, heights: heights[i] }));
@@ -191,7 +190,12 @@ export function seekInterval(
     now = figuresOf();
   }
   const removed = before[0].mass + before[1].mass - now[0].mass - now[1].mass;
-  return { heights, ratio: now[0].modes[partial].frequency / now[1].modes[partial].frequency, reached: Math.abs(off()) < 3 * close, removed }; // prettier-ignore
+  return {
+    heights,
+    ratio: now[0].modes[partial].frequency / now[1].modes[partial].frequency,
+    reached: Math.abs(off()) < 3 * close,
+    removed,
+  };
 }
 
 /** Least sum of squared cuts for a change of frequency; null where nothing more can come off that helps. */

@@ -4,8 +4,19 @@ import { angleBetween, lengthOf, meetingOf, type Point } from '../outline';
 import { planFigures, type BracePlan } from './brace-plan';
 
 export const BRACE_ROLES = [
-  'x-leg', 'tone-bar', 'finger', 'fan-bar', 'closing-bar', 'ladder-bar', 'lattice-bar', 'a-leg', 'long-bar', 'transverse', 'hole-side', 'free',
-] as const; // prettier-ignore
+  'x-leg',
+  'tone-bar',
+  'finger',
+  'fan-bar',
+  'closing-bar',
+  'ladder-bar',
+  'lattice-bar',
+  'a-leg',
+  'long-bar',
+  'transverse',
+  'hole-side',
+  'free',
+] as const;
 export type BraceRole = (typeof BRACE_ROLES)[number];
 
 /** Let into the linings, feathered out on the plate, stopped short in the open, or up against another brace. */
@@ -198,7 +209,6 @@ export function lapCuts(
   lap: Lap,
   { a, b, alongA, alongB }: Crossing,
 ): { fromAbove: number; fromBelow: number; lowerHeight: number; upperHeight: number } {
-  // prettier-ignore
   const lowerIsA = lap.lower === a.id;
   const lowerHeight = lowerIsA ? heightAt(a, alongA) : heightAt(b, alongB);
   const upperHeight = lowerIsA ? heightAt(b, alongB) : heightAt(a, alongA);

@@ -1,9 +1,15 @@
 import { planFigures, bracePlaces, profileHeights, seekNote, type BracePlan, type BraceProfile } from '.';
 
 const plan: BracePlan = {
-  name: 'tone bar', length: 0.3, section: 'rectangle', width: 8e-3, topWidth: null, heights: Array.from({ length: 25 }, () => 0.014), modulus: 12e9,
+  name: 'tone bar',
+  length: 0.3,
+  section: 'rectangle',
+  width: 8e-3,
+  topWidth: null,
+  heights: Array.from({ length: 25 }, () => 0.014),
+  modulus: 12e9,
   density: 420,
-}; // prettier-ignore
+};
 
 describe('a brace on the bench', () => {
   it('of even height is the plain rectangle: its partials, its weight', () => {

@@ -29,18 +29,42 @@ export function bridgeAt(bridge: BridgePlan, scale: number): number {
 
 const BRIDGES: Record<Family, BridgePlan> = {
   'steel-string': aBridge({ kind: 'pinned', fretAtBody: 14 }),
-  'nylon-string': aBridge({ kind: 'tied', fretAtBody: 12, compensationTreble: 1e-3, compensationBass: 2e-3, span: 0.19, stringHeight: 0.0105 }),
+  'nylon-string': aBridge({
+    kind: 'tied',
+    fretAtBody: 12,
+    compensationTreble: 1e-3,
+    compensationBass: 2e-3,
+    span: 0.19,
+    stringHeight: 0.0105,
+  }),
   'arched-guitar': aBridge({ kind: 'floating', fretAtBody: 14, span: 0.14, width: 0.014, stringHeight: 0.05 }),
   mandolin: aBridge({ kind: 'floating', fretAtBody: 14, span: 0.11, width: 0.01, stringHeight: 0.026 }),
-  ukulele: aBridge({ kind: 'tied', fretAtBody: 14, compensationTreble: 1e-3, compensationBass: 1.5e-3, span: 0.09, width: 0.022, stringHeight: 0.008 }),
+  ukulele: aBridge({
+    kind: 'tied',
+    fretAtBody: 14,
+    compensationTreble: 1e-3,
+    compensationBass: 1.5e-3,
+    span: 0.09,
+    width: 0.022,
+    stringHeight: 0.008,
+  }),
   other: aBridge({ kind: 'pinned', fretAtBody: 14 }),
-}; // prettier-ignore
+};
 
 function aBridge(change: Partial<BridgePlan>): BridgePlan {
   return {
-    kind: 'pinned', fretAtBody: 14, compensationTreble: 2e-3, compensationBass: 5e-3, bassScale: null, span: 0.165, width: 0.03, stringHeight: 0.0125,
-    angleBefore: 0.06, angleBehind: 0.21, ...change,
-  }; // prettier-ignore
+    kind: 'pinned',
+    fretAtBody: 14,
+    compensationTreble: 2e-3,
+    compensationBass: 5e-3,
+    bassScale: null,
+    span: 0.165,
+    width: 0.03,
+    stringHeight: 0.0125,
+    angleBefore: 0.06,
+    angleBehind: 0.21,
+    ...change,
+  };
 }
 
 /** A usual bridge of the family, to begin with. */

@@ -4,8 +4,17 @@ import type { UnitChoice } from '../units';
 import type { Experience } from './experience';
 
 export const CAUTION_CODES = [
-  'end-off-plate', 'over-hole', 'end-in-open', 'open-region', 'notch-missing', 'notch-too-deep', 'notches-close', 'rod-blocked', 'too-tall', 'far-from-practice',
-] as const; // prettier-ignore
+  'end-off-plate',
+  'over-hole',
+  'end-in-open',
+  'open-region',
+  'notch-missing',
+  'notch-too-deep',
+  'notches-close',
+  'rod-blocked',
+  'too-tall',
+  'far-from-practice',
+] as const;
 export type CautionCode = (typeof CAUTION_CODES)[number];
 
 export interface PlanCaution {

@@ -2,9 +2,15 @@
 import { angleBetween, nearestOn, type PlateShape, type Point, type Segment } from '../outline';
 import { braceSection, volumeOf } from './brace-plan';
 import {
-  crossingsOf, heightAt, lapCuts, lapOf,
-  type Brace, type BracingPlan, type EndFit, type Patch,
-} from './bracing-plan'; // prettier-ignore
+  crossingsOf,
+  heightAt,
+  lapCuts,
+  lapOf,
+  type Brace,
+  type BracingPlan,
+  type EndFit,
+  type Patch,
+} from './bracing-plan';
 import { nearestOnOutline } from './place';
 
 export interface CutNotch {
@@ -65,7 +71,6 @@ export function notchesOf(
   plan: Pick<BracingPlan, 'laps' | 'braces'>,
   crossings = crossingsOf(plan.braces),
 ): CutNotch[] {
-  // prettier-ignore
   return crossings
     .filter(({ a, b }) => a.id === brace.id || b.id === brace.id)
     .flatMap((crossing): CutNotch[] => {
@@ -74,7 +79,15 @@ export function notchesOf(
       const [at, other] = crossing.a.id === brace.id ? [crossing.alongA, crossing.b] : [crossing.alongB, crossing.a];
       const { fromAbove, fromBelow } = lapCuts(lap, crossing);
       const lower = lap.lower === brace.id;
-      return [{ at, width: other.width / Math.sin(crossing.angle), depth: lower ? fromAbove : fromBelow, from: lower ? 'above' : 'below', passes: other.name }]; // prettier-ignore
+      return [
+        {
+          at,
+          width: other.width / Math.sin(crossing.angle),
+          depth: lower ? fromAbove : fromBelow,
+          from: lower ? 'above' : 'below',
+          passes: other.name,
+        },
+      ];
     })
     .sort((p, q) => p.at - q.at);
 }

@@ -1,12 +1,27 @@
 import {
-  crossingsOf, crowdedPlaces, gluedAlong, lapStiffness, newLap, planFigures, rigidityAcrossLine, seekInterval, usualBrace, volumeOf, workingWidth,
-  type Brace, type Lap,
-} from '.'; // prettier-ignore
+  crossingsOf,
+  crowdedPlaces,
+  gluedAlong,
+  lapStiffness,
+  newLap,
+  planFigures,
+  rigidityAcrossLine,
+  seekInterval,
+  usualBrace,
+  volumeOf,
+  workingWidth,
+  type Brace,
+  type Lap,
+} from '.';
 
 const plate = { wood: { rho: 420, E_L: 12e9, E_C: 0.8e9, G_LC: 0.8e9, nu_LC: 0.37 }, thickness: 2.8e-3 };
 const plain = (id: string, from: [number, number], to: [number, number], height = 0.012): Brace => ({
-  ...usualBrace({ id, name: id, role: 'free', from, to }, 1), section: 'rectangle', width: 7e-3, heights: Array.from({ length: 25 }, () => height), modulus: 12e9,
-}); // prettier-ignore
+  ...usualBrace({ id, name: id, role: 'free', from, to }, 1),
+  section: 'rectangle',
+  width: 7e-3,
+  heights: Array.from({ length: 25 }, () => height),
+  modulus: 12e9,
+});
 
 describe('a brace glued to its plate', () => {
   const along = plain('along', [0.1, 0], [0.4, 0]);
@@ -34,7 +49,9 @@ describe('a brace glued to its plate', () => {
     const slanted = plain('slanted', [0.1, 0], [0.4, 0.3 * Math.tan(Math.PI / 6)]);
     const bare = rigidityAcrossLine([], plate, 0.25, 0.38);
     expect(bare).toBeCloseTo((12e9 * 2.8e-3 ** 3 * 0.38) / 12, 9);
-    const [straightAdds, slantedAdds] = [along, slanted].map((brace) => rigidityAcrossLine([brace], plate, 0.25, 0.38) - bare); // prettier-ignore
+    const [straightAdds, slantedAdds] = [along, slanted].map(
+      (brace) => rigidityAcrossLine([brace], plate, 0.25, 0.38) - bare,
+    );
     const own = gluedAlong(slanted, [], plate)[12];
     expect(slantedAdds / (own.rigidity - own.plate)).toBeCloseTo(Math.cos(Math.PI / 6) ** 3, 9);
     expect(straightAdds).toBeGreaterThan(slantedAdds);

@@ -53,8 +53,14 @@ const onStrip = (brace: Brace, i: number, strip: Strip) => sectionOnStrip(braceS
 function sectionOnStrip(section: Section, braceModulus: number, { plate, modulus, width }: Strip) {
   const { area, centroidHeight, secondMoment } = plainFigures(section);
   return gluedSection({
-    plateModulus: modulus, plateThickness: plate.thickness, plateWidth: width, braceModulus, area, centroidHeight, secondMoment,
-  }); // prettier-ignore
+    plateModulus: modulus,
+    plateThickness: plate.thickness,
+    plateWidth: width,
+    braceModulus,
+    area,
+    centroidHeight,
+    secondMoment,
+  });
 }
 
 /** Of this brace where it has such a section, with the strip of plate that works with it [N m2]. @throws InvalidInput naming the section's field */
@@ -72,7 +78,12 @@ const stripOf = (brace: Brace, plate: GluedPlate): Strip => ({
 const HALVINGS = 60;
 
 /** Height of another section that is as stiff as a first one once it is glued to the plate [m]. @throws InvalidInput as above */
-export function heightOfSameGluedRigidity(brace: Brace, from: Section, to: Omit<Section, 'height'>, plate: GluedPlate): number {
+export function heightOfSameGluedRigidity(
+  brace: Brace,
+  from: Section,
+  to: Omit<Section, 'height'>,
+  plate: GluedPlate,
+): number {
   const wanted = gluedRigidity(brace, from, plate);
   checkSection({ ...to, height: 1 });
   const strip = stripOf(brace, plate);
@@ -83,7 +94,7 @@ export function heightOfSameGluedRigidity(brace: Brace, from: Section, to: Omit<
     else high = height;
   }
   return Math.sqrt(low * high);
-} // prettier-ignore
+}
 
 /**
  * A brace nearby stiffens the plate in this one's direction by cos^4 of the angle between them, the less the farther it is,

@@ -1,8 +1,29 @@
 import {
-  bridgeAt, bridgeLine, checkBracingPlan, crossingsOf, cutList, drawPattern, flipPlan, fretToSaddle, lapOf, mirrored, moveX, movedTo, openingOf, planCautions, snapEnd, usualBrace,
-  usualBridge, usualSettings, widestOpen, xOf,
-  type BracingPlan, type CautionCode, type Pattern, type PatternSettings,
-} from '.'; // prettier-ignore
+  bridgeAt,
+  bridgeLine,
+  checkBracingPlan,
+  crossingsOf,
+  cutList,
+  drawPattern,
+  flipPlan,
+  fretToSaddle,
+  lapOf,
+  mirrored,
+  moveX,
+  movedTo,
+  openingOf,
+  planCautions,
+  snapEnd,
+  usualBrace,
+  usualBridge,
+  usualSettings,
+  widestOpen,
+  xOf,
+  type BracingPlan,
+  type CautionCode,
+  type Pattern,
+  type PatternSettings,
+} from '.';
 import { contains, defaultHoles, defaultOutline, plateShape, type Family } from '../outline';
 import { METRIC } from '../units';
 
@@ -13,7 +34,6 @@ function planOn(
   family: Family,
   change: Partial<PatternSettings> & { pattern: Pattern },
 ): { plan: BracingPlan; shape: ReturnType<typeof plateShape>; hole: { x: number; diameter: number } | null } {
-  // prettier-ignore
   const holes = defaultHoles(family);
   const shape = plateShape(defaultOutline(family), holes);
   const round = holes.find((hole) => hole.kind === 'round');
@@ -51,15 +71,18 @@ describe('patterns on the usual plates', () => {
     ['mandolin', 'carved-x', {}],
     ['arched-guitar', 'carved-x', {}],
     ['arched-guitar', 'long-bars', {}],
-  ])('%s, %s %j: a legal plan on the plate, every crossing lapped, nothing blocked or over the hole', (family, pattern, change) => {
-    const made = planOn(family, { pattern, ...change });
-    expect(() => checkBracingPlan(made.plan)).not.toThrow();
-    for (const { from, to } of made.plan.braces)
-      for (const [x, y] of [from, to]) expect(contains(made.shape.outline, x, y)).toBe(true);
-    for (const { a, b } of crossingsOf(made.plan.braces)) expect(lapOf(made.plan, a.id, b.id)).not.toBeNull();
-    const construction = pattern === 'carved-x' || pattern === 'long-bars' ? 'carved' : 'flat';
-    expect(codes(cautions(made, { construction, experience: 'seasoned' }))).toEqual([]);
-  }); // prettier-ignore
+  ])(
+    '%s, %s %j: a legal plan on the plate, every crossing lapped, nothing blocked or over the hole',
+    (family, pattern, change) => {
+      const made = planOn(family, { pattern, ...change });
+      expect(() => checkBracingPlan(made.plan)).not.toThrow();
+      for (const { from, to } of made.plan.braces)
+        for (const [x, y] of [from, to]) expect(contains(made.shape.outline, x, y)).toBe(true);
+      for (const { a, b } of crossingsOf(made.plan.braces)) expect(lapOf(made.plan, a.id, b.id)).not.toBeNull();
+      const construction = pattern === 'carved-x' || pattern === 'long-bars' ? 'carved' : 'flat';
+      expect(codes(cautions(made, { construction, experience: 'seasoned' }))).toEqual([]);
+    },
+  );
   it('an X is symmetric, opens as asked and crosses where asked', () => {
     const { plan, hole } = planOn('steel-string', { pattern: 'x', angle: 100 * DEGREE, crossingFromHole: 0.03 });
     const x = xOf(plan.braces)!;
@@ -105,20 +128,26 @@ describe('the handles of an X', () => {
       expect(leg.length).toBeCloseTo(Math.hypot(leg.to[0] - leg.from[0], leg.to[1] - leg.from[1]), 12);
     });
   });
-  it.each([{ opening: 80 * DEGREE }, { crossing: [0.21, 0] as const }])('carries along what is butted to a leg: %j', (change) => {
-    const after = moveX(plan.braces, shape.outline, change)!;
-    const x = xOf(after)!;
-    const butted = plan.braces.filter(({ ends, role }) => role === 'finger' && ends[0] === 'butted');
-    expect(butted.length).toBeGreaterThan(1);
-    butted.forEach(({ id, to, from }) => {
-      const now = after.find((brace) => brace.id === id)!;
-      const off = x.legs.map(({ from: [ax, ay], to: [bx, by] }) => Math.abs((bx - ax) * (now.from[1] - ay) - (by - ay) * (now.from[0] - ax)) / Math.hypot(bx - ax, by - ay));
-      expect(Math.min(...off)).toBeLessThan(1e-9);
-      expect(now.from).not.toEqual(from);
-      expect(now.to).toEqual(to);
-      expect(now.length).toBeCloseTo(Math.hypot(now.to[0] - now.from[0], now.to[1] - now.from[1]), 12);
-    });
-  }); // prettier-ignore
+  it.each([{ opening: 80 * DEGREE }, { crossing: [0.21, 0] as const }])(
+    'carries along what is butted to a leg: %j',
+    (change) => {
+      const after = moveX(plan.braces, shape.outline, change)!;
+      const x = xOf(after)!;
+      const butted = plan.braces.filter(({ ends, role }) => role === 'finger' && ends[0] === 'butted');
+      expect(butted.length).toBeGreaterThan(1);
+      butted.forEach(({ id, to, from }) => {
+        const now = after.find((brace) => brace.id === id)!;
+        const off = x.legs.map(
+          ({ from: [ax, ay], to: [bx, by] }) =>
+            Math.abs((bx - ax) * (now.from[1] - ay) - (by - ay) * (now.from[0] - ax)) / Math.hypot(bx - ax, by - ay),
+        );
+        expect(Math.min(...off)).toBeLessThan(1e-9);
+        expect(now.from).not.toEqual(from);
+        expect(now.to).toEqual(to);
+        expect(now.length).toBeCloseTo(Math.hypot(now.to[0] - now.from[0], now.to[1] - now.from[1]), 12);
+      });
+    },
+  );
   it('says null where no plate is', () =>
     expect(moveX(plan.braces.slice(2), shape.outline, { opening: 1 })).toBeNull());
 });
@@ -148,12 +177,19 @@ describe('snapping', () => {
   it('takes hold of the rim, standing inside it by the inset', () => {
     const { to, point } = snap(0.36, shape.outline.find(([x, y]) => y > 0 && x > 0.359)![1] - 1e-3, []);
     expect(to).toBe('rim');
-    expect(Math.min(...shape.outline.map(([x, y], i) => {
-      const [px, py] = shape.outline[(i + 1) % shape.outline.length];
-      const t = Math.min(1, Math.max(0, ((point[0] - x) * (px - x) + (point[1] - y) * (py - y)) / ((px - x) ** 2 + (py - y) ** 2)));
-      return Math.hypot(point[0] - x - t * (px - x), point[1] - y - t * (py - y));
-    }))).toBeCloseTo(2.5e-3, 5);
-  }); // prettier-ignore
+    expect(
+      Math.min(
+        ...shape.outline.map(([x, y], i) => {
+          const [px, py] = shape.outline[(i + 1) % shape.outline.length];
+          const t = Math.min(
+            1,
+            Math.max(0, ((point[0] - x) * (px - x) + (point[1] - y) * (py - y)) / ((px - x) ** 2 + (py - y) ** 2)),
+          );
+          return Math.hypot(point[0] - x - t * (px - x), point[1] - y - t * (py - y));
+        }),
+      ),
+    ).toBeCloseTo(2.5e-3, 5);
+  });
   it('takes hold of another brace’s line, of the mirror image of an end, of the centre line, else of whole millimetres', () => {
     const leg = plan.braces[0];
     const middle = [leg.from[0] + 0.7 * (leg.to[0] - leg.from[0]), leg.from[1] + 0.7 * (leg.to[1] - leg.from[1])];
@@ -174,20 +210,32 @@ describe('snapping', () => {
 
 describe('cautions of a plan', () => {
   const made = planOn('steel-string', { pattern: 'x' });
-  const withBraces = (braces: BracingPlan['braces'], laps = made.plan.laps) => cautions({ ...made, plan: { ...made.plan, braces, laps } });
-  const change = (id: string, by: Partial<BracingPlan['braces'][number]>) => made.plan.braces.map((brace) => (brace.id === id ? { ...brace, ...by } : brace));
-  const moved = (id: string, to: readonly [number, number]) => made.plan.braces.map((brace) => (brace.id === id ? movedTo(brace, brace.from, to) : brace));
+  const withBraces = (braces: BracingPlan['braces'], laps = made.plan.laps) =>
+    cautions({ ...made, plan: { ...made.plan, braces, laps } });
+  const change = (id: string, by: Partial<BracingPlan['braces'][number]>) =>
+    made.plan.braces.map((brace) => (brace.id === id ? { ...brace, ...by } : brace));
+  const moved = (id: string, to: readonly [number, number]) =>
+    made.plan.braces.map((brace) => (brace.id === id ? movedTo(brace, brace.from, to) : brace));
   it('a usual X is not cautioned even for a newcomer', () => expect(cautions(made)).toEqual([]));
   it('an end off the plate, or over the hole', () => {
     expect(withBraces(moved('tone-1', [0.4, 0.3]))[0]).toMatchObject({ code: 'end-off-plate', braces: ['tone-1'] });
-    const over = usualBrace({ id: 'over', name: 'stray bar', role: 'free', from: [0.152, -0.12], to: [0.152, 0.12] }, 1);
+    const over = usualBrace(
+      { id: 'over', name: 'stray bar', role: 'free', from: [0.152, -0.12], to: [0.152, 0.12] },
+      1,
+    );
     expect(codes(withBraces([...made.plan.braces, over]))).toContain('over-hole');
   });
   it('a tall end in the open', () => {
-    const stray = usualBrace({ id: 'stray', name: 'stray bar', role: 'free', from: [0.45, -0.018], to: [0.45, 0.018] }, 1);
+    const stray = usualBrace(
+      { id: 'stray', name: 'stray bar', role: 'free', from: [0.45, -0.018], to: [0.45, 0.018] },
+      1,
+    );
     const tall = { ...stray, heights: stray.heights.map(() => 0.008) };
     const alone = { ...made.plan, patches: [] };
-    expect(codes(cautions({ ...made, plan: { ...alone, braces: [...alone.braces, tall] } }))).toEqual(['end-in-open', 'end-in-open']);
+    expect(codes(cautions({ ...made, plan: { ...alone, braces: [...alone.braces, tall] } }))).toEqual([
+      'end-in-open',
+      'end-in-open',
+    ]);
   });
   it('a notch missing where one passes another', () => {
     const [missing] = withBraces(made.plan.braces, []);
@@ -209,7 +257,11 @@ describe('cautions of a plan', () => {
     expect(codes(withBraces([...made.plan.braces, ...bars]))).toContain('notches-close');
   });
   it('a region left wide open, where it is', () => {
-    const bare = { ...made.plan, braces: made.plan.braces.filter(({ role }) => role !== 'tone-bar' && role !== 'finger'), patches: [] };
+    const bare = {
+      ...made.plan,
+      braces: made.plan.braces.filter(({ role }) => role !== 'tone-bar' && role !== 'finger'),
+      patches: [],
+    };
     const [open] = cautions({ ...made, plan: bare }).filter(({ code }) => code === 'open-region');
     expect(open.at![0]).toBeGreaterThan(0.3); // the lower bout
     expect(widestOpen(bare, made.shape).radius).toBeGreaterThan(widestOpen(made.plan, made.shape).radius);
@@ -230,14 +282,22 @@ describe('cautions of a plan', () => {
     expect(codes(cautions({ ...made, plan }, { experience: 'some' }))).not.toContain('far-from-practice');
     expect(codes(cautions({ ...made, plan }, { experience: 'seasoned' }))).not.toContain('far-from-practice');
   });
-  it('nothing is said of an empty plan', () => expect(cautions({ ...made, plan: { ...made.plan, braces: [] } })).toEqual([]));
-}); // prettier-ignore
+  it('nothing is said of an empty plan', () =>
+    expect(cautions({ ...made, plan: { ...made.plan, braces: [] } })).toEqual([]));
+});
 
 describe('a plan that can’t be', () => {
   const { plan } = planOn('steel-string', { pattern: 'x' });
-  const withFirst = (change: object) => ({ ...plan, braces: [{ ...plan.braces[0], ...change }, ...plan.braces.slice(1)] });
+  const withFirst = (change: object) => ({
+    ...plan,
+    braces: [{ ...plan.braces[0], ...change }, ...plan.braces.slice(1)],
+  });
   it.each<[string, BracingPlan, RegExp]>([
-    ['a height of zero', withFirst({ heights: plan.braces[0].heights.map((h, i) => (i === 3 ? 0 : h)) }), /braces\[0\].*height/],
+    [
+      'a height of zero',
+      withFirst({ heights: plan.braces[0].heights.map((h, i) => (i === 3 ? 0 : h)) }),
+      /braces\[0\].*height/,
+    ],
     ['a length that is another', withFirst({ length: 0.2 }), /braces\[0\]\.length/],
     ['an absurd radius', { ...plan, archRadius: 0.01 }, /archRadius/],
     ['a radius of its own under half its length', withFirst({ underside: 'own', radius: 0.1 }), /braces\[0\]\.radius/],
@@ -245,7 +305,7 @@ describe('a plan that can’t be', () => {
     ['a lap of nobody', { ...plan, laps: [{ ...plan.laps[0], b: 'nobody' }] }, /laps\[0\]/],
     ['a brace of no length', withFirst({ to: plan.braces[0].from, length: 0 }), /draw it longer/],
   ])('%s is refused, naming the field', (_, bad, words) => expect(() => checkBracingPlan(bad)).toThrow(words));
-}); // prettier-ignore
+});
 
 describe('the cut list', () => {
   const { plan, shape } = planOn('steel-string', { pattern: 'x' });
@@ -272,8 +332,11 @@ describe('the cut list', () => {
     expect(mirror.to[1]).toBe(-plan.braces[0].to[1]);
   });
   it('weighs a plain stick as length by width by height by density', () => {
-    const stick = { ...usualBrace({ id: 's', name: 's', role: 'transverse', from: [0.3, -0.1], to: [0.3, 0.1] }, 1), heights: [0.01, 0.01, 0.01] };
+    const stick = {
+      ...usualBrace({ id: 's', name: 's', role: 'transverse', from: [0.3, -0.1], to: [0.3, 0.1] }, 1),
+      heights: [0.01, 0.01, 0.01],
+    };
     const [piece] = cutList({ ...plan, braces: [stick], laps: [] }, shape);
     expect(piece.mass).toBeCloseTo(410 * 0.2 * 8e-3 * 0.01, 12);
   });
-}); // prettier-ignore
+});

@@ -68,8 +68,16 @@ const USUAL: Record<Pattern, Partial<PatternSettings>> = {
 
 export function usualSettings(pattern: Pattern): PatternSettings {
   return {
-    pattern, count: 0, angle: Math.PI / 2, crossingFromHole: 0.024, upper: 'transverse', toneBars: 2, fingers: 2, closing: 'closed', ...USUAL[pattern],
-  }; // prettier-ignore
+    pattern,
+    count: 0,
+    angle: Math.PI / 2,
+    crossingFromHole: 0.024,
+    upper: 'transverse',
+    toneBars: 2,
+    fingers: 2,
+    closing: 'closed',
+    ...USUAL[pattern],
+  };
 }
 
 interface Sizes {
@@ -118,10 +126,30 @@ export function usualBrace(
   const height = Math.min(tall * scale, length / 4);
   const thin = ends.includes('stopped') ? Math.min(low * scale, THIN_END) : low * scale;
   return {
-    id, name, role, from, to, ends, length, section: role === 'transverse' || role === 'ladder-bar' ? 'rectangle' : 'parabola', width: round(width * scale),
-    topWidth: null, endWidth: null, endTopWidth: null, heights: profileHeights(profile, { tall: round(Math.max(2e-3, height)), low: round(Math.max(1e-3, Math.min(thin, height))) }),
-    ...USUAL_STOCK, underside: 'plate', radius: null, grainSlope: 0, ringAngle: 0, accessHole: false, stock: null,
-  }; // prettier-ignore
+    id,
+    name,
+    role,
+    from,
+    to,
+    ends,
+    length,
+    section: role === 'transverse' || role === 'ladder-bar' ? 'rectangle' : 'parabola',
+    width: round(width * scale),
+    topWidth: null,
+    endWidth: null,
+    endTopWidth: null,
+    heights: profileHeights(profile, {
+      tall: round(Math.max(2e-3, height)),
+      low: round(Math.max(1e-3, Math.min(thin, height))),
+    }),
+    ...USUAL_STOCK,
+    underside: 'plate',
+    radius: null,
+    grainSlope: 0,
+    ringAngle: 0,
+    accessHole: false,
+    stock: null,
+  };
 }
 
 const round = (metres: number) => Math.round(metres * 1e4) / 1e4;
@@ -141,8 +169,19 @@ export function drawPattern(settings: PatternSettings, ground: PatternGround): D
 
 /** Where two pass each other, the slighter one gives way; equals are lapped. */
 const WEIGHT: Record<BraceRole, number> = {
-  'x-leg': 5, transverse: 5, 'a-leg': 4, 'ladder-bar': 5, 'long-bar': 5, 'lattice-bar': 4, 'closing-bar': 3, 'tone-bar': 2, 'fan-bar': 2, finger: 1, 'hole-side': 1, free: 1,
-}; // prettier-ignore
+  'x-leg': 5,
+  transverse: 5,
+  'a-leg': 4,
+  'ladder-bar': 5,
+  'long-bar': 5,
+  'lattice-bar': 4,
+  'closing-bar': 3,
+  'tone-bar': 2,
+  'fan-bar': 2,
+  finger: 1,
+  'hole-side': 1,
+  free: 1,
+};
 const CLEARANCE = 2e-3;
 const LEAST_LENGTH = 0.03;
 
@@ -191,7 +230,12 @@ function penFor(ground: PatternGround): Pen {
 type Draw = (settings: PatternSettings, pen: Pen) => BraceStart[];
 
 const DRAW: Record<Pattern, Draw> = {
-  x: (settings, pen) => [...xLegs(settings, pen), ...toneBars(settings, pen), ...fingers(settings, pen), ...upperPart(settings, pen)],
+  x: (settings, pen) => [
+    ...xLegs(settings, pen),
+    ...toneBars(settings, pen),
+    ...fingers(settings, pen),
+    ...upperPart(settings, pen),
+  ],
   'double-x': (settings, pen) => [...xLegs(settings, pen), ...secondX(pen), ...upperPart(settings, pen)],
   fan,
   ladder,
@@ -199,7 +243,7 @@ const DRAW: Record<Pattern, Draw> = {
   'long-bars': longBars,
   'carved-x': (settings, pen) => legs({ ...settings, crossingFromHole: (pen.bridgeAt - pen.holeEnd) / 2 }, pen, 0.035),
   'cross-bars': crossBars,
-}; // prettier-ignore
+};
 
 /** Two legs through a point of the centre line; with a margin they stop short of the rim. */
 function legs({ angle, crossingFromHole }: PatternSettings, pen: Pen, margin: number): BraceStart[] {
@@ -209,7 +253,13 @@ function legs({ angle, crossingFromHole }: PatternSettings, pen: Pen, margin: nu
   const end: EndFit = margin > RIM_INSET ? 'stopped' : 'let-in';
   return ([pen.trebleSign, -pen.trebleSign] as const).map((side, i): BraceStart => {
     const line = rimToRim(pen, crossing, (-side * angle) / 2, margin);
-    return { ...line, id: i === 0 ? 'x-bass' : 'x-treble', name: i === 0 ? 'X leg to the bass' : 'X leg to the treble', role: 'x-leg', ends: [end, end] }; // prettier-ignore
+    return {
+      ...line,
+      id: i === 0 ? 'x-bass' : 'x-treble',
+      name: i === 0 ? 'X leg to the bass' : 'X leg to the treble',
+      role: 'x-leg',
+      ends: [end, end],
+    };
   });
 }
 
@@ -235,7 +285,14 @@ function toneBars(settings: PatternSettings, pen: Pen): BraceStart[] {
     const from = pointAlong(lower, first + ((LAST_SHARE - first) * i) / Math.max(1, settings.toneBars - 1));
     const back: Point = [Math.cos(TONE_BAR_ANGLE), -pen.trebleSign * Math.sin(TONE_BAR_ANGLE)];
     const to = reachRim(pen.outline, from, back, SHORT_OF_RIM * pen.scale)!;
-    return { from, to, id: `tone-${i + 1}`, name: ['upper tone bar', 'lower tone bar', 'third tone bar', 'fourth tone bar'][i], role: 'tone-bar', ends: ['butted', 'stopped'] }; // prettier-ignore
+    return {
+      from,
+      to,
+      id: `tone-${i + 1}`,
+      name: ['upper tone bar', 'lower tone bar', 'third tone bar', 'fourth tone bar'][i],
+      role: 'tone-bar',
+      ends: ['butted', 'stopped'],
+    };
   });
 }
 
@@ -254,7 +311,14 @@ function fingers(settings: PatternSettings, pen: Pen): BraceStart[] {
       const out = settings.angle / 2 + Math.PI / 2;
       const to = reachRim(pen.outline, from, [-Math.cos(out) * 0.15, side * Math.sin(out)], 0.01 * pen.scale)!;
       const of = side === pen.trebleSign ? 'treble' : 'bass';
-      return { from, to, id: `finger-${of}-${i + 1}`, name: `${of} finger ${i + 1}`, role: 'finger', ends: ['butted', 'stopped'] }; // prettier-ignore
+      return {
+        from,
+        to,
+        id: `finger-${of}-${i + 1}`,
+        name: `${of} finger ${i + 1}`,
+        role: 'finger',
+        ends: ['butted', 'stopped'],
+      };
     });
   });
 }
@@ -267,7 +331,13 @@ function secondX(pen: Pen): BraceStart[] {
   const crossing: Point = [pen.bridgeAt + 0.36 * (pen.tail - pen.bridgeAt), 0];
   return ([pen.trebleSign, -pen.trebleSign] as const).map((side, i): BraceStart => {
     const line = rimToRim(pen, crossing, -side * 63 * DEGREE, SHORT_OF_RIM * pen.scale);
-    return { ...line, id: `second-x-${i + 1}`, name: `second X, ${i === 0 ? 'bass' : 'treble'}`, role: 'tone-bar', ends: ['stopped', 'stopped'] }; // prettier-ignore
+    return {
+      ...line,
+      id: `second-x-${i + 1}`,
+      name: `second X, ${i === 0 ? 'bass' : 'treble'}`,
+      role: 'tone-bar',
+      ends: ['stopped', 'stopped'],
+    };
   });
 }
 
@@ -284,7 +354,14 @@ function upperPart({ upper }: Pick<PatternSettings, 'upper'>, pen: Pen): BraceSt
       { from: neck, to: [pen.hole!.x, side * beside] },
       (pen.holeEnd - neck[0]) / (pen.hole!.x - neck[0]),
     );
-    return { from: neck, to: past, id: `a-${side}`, name: `A leg, ${side === pen.trebleSign ? 'treble' : 'bass'}`, role: 'a-leg', ends: ['let-in', 'stopped'] }; // prettier-ignore
+    return {
+      from: neck,
+      to: past,
+      id: `a-${side}`,
+      name: `A leg, ${side === pen.trebleSign ? 'treble' : 'bass'}`,
+      role: 'a-leg',
+      ends: ['let-in', 'stopped'],
+    };
   });
 }
 
@@ -296,8 +373,13 @@ function holeSides({ hole, scale, trebleSign }: Pen): BraceStart[] {
   const off = hole!.diameter / 2 + 0.009 * scale;
   const half = hole!.diameter * 0.32;
   return ([1, -1] as const).map((side): BraceStart => ({
-    from: [hole!.x - half, side * off], to: [hole!.x + half, side * off], id: `hole-${side}`, name: `hole side, ${side === trebleSign ? 'treble' : 'bass'}`, role: 'hole-side', ends: ['stopped', 'stopped'],
-  })); // prettier-ignore
+    from: [hole!.x - half, side * off],
+    to: [hole!.x + half, side * off],
+    id: `hole-${side}`,
+    name: `hole side, ${side === trebleSign ? 'treble' : 'bass'}`,
+    role: 'hole-side',
+    ends: ['stopped', 'stopped'],
+  }));
 }
 
 function fan({ count, angle, closing }: PatternSettings, pen: Pen): BraceStart[] {
@@ -316,7 +398,14 @@ function fan({ count, angle, closing }: PatternSettings, pen: Pen): BraceStart[]
     transverse('lower-transverse', 'lower transverse bar', lowerBar, pen),
     transverse('upper-transverse', 'upper transverse bar', pen.holeTop - 0.013 * pen.scale, pen),
   ];
-  return [...across, ...bars, ...closingBars(closing, pen, start), ...holeSides(pen.hole ? pen : { ...pen, hole: { x: (pen.holeTop + pen.holeEnd) / 2, diameter: 0.04 } }).filter(() => pen.hole !== null)]; // prettier-ignore
+  return [
+    ...across,
+    ...bars,
+    ...closingBars(closing, pen, start),
+    ...holeSides(pen.hole ? pen : { ...pen, hole: { x: (pen.holeTop + pen.holeEnd) / 2, diameter: 0.04 } }).filter(
+      () => pen.hole !== null,
+    ),
+  ];
 }
 
 /** Short of the fan's lower ends, so that they pass nothing. */
@@ -330,7 +419,14 @@ function closingBars(closing: PatternSettings['closing'], pen: Pen, start: numbe
   return ([1, -1] as const).map((side): BraceStart => {
     const from: Point = [pen.tail - 0.022 * pen.scale, side * 6e-3 * pen.scale];
     const to = reachRim(pen.outline, from, [-0.42, side], 0.012 * pen.scale)!;
-    return { from, to, id: `closing-${side}`, name: `closing bar, ${side === pen.trebleSign ? 'treble' : 'bass'}`, role: 'closing-bar', ends: ['stopped', 'stopped'] }; // prettier-ignore
+    return {
+      from,
+      to,
+      id: `closing-${side}`,
+      name: `closing bar, ${side === pen.trebleSign ? 'treble' : 'bass'}`,
+      role: 'closing-bar',
+      ends: ['stopped', 'stopped'],
+    };
   });
 }
 
@@ -359,10 +455,22 @@ function lattice({ count, angle }: PatternSettings, pen: Pen): BraceStart[] {
         middle[1] + off * Math.cos((side * angle) / 2),
       ];
       const line = latticeLine(through, (side * angle) / 2, top + 9e-3 * pen.scale, pen);
-      return line && { ...line, id: `lattice-${side === 1 ? 'a' : 'b'}-${i + 1}`, name: `lattice ${side === 1 ? 'A' : 'B'}${i + 1}`, role: 'lattice-bar', ends: ['stopped', 'stopped'] }; // prettier-ignore
+      return (
+        line && {
+          ...line,
+          id: `lattice-${side === 1 ? 'a' : 'b'}-${i + 1}`,
+          name: `lattice ${side === 1 ? 'A' : 'B'}${i + 1}`,
+          role: 'lattice-bar',
+          ends: ['stopped', 'stopped'],
+        }
+      );
     }).filter((bar) => bar !== null),
   );
-  return [transverse('lower-transverse', 'bar under the hole', top, pen), ...bars, ...upperPart({ upper: 'transverse' }, pen)]; // prettier-ignore
+  return [
+    transverse('lower-transverse', 'bar under the hole', top, pen),
+    ...bars,
+    ...upperPart({ upper: 'transverse' }, pen),
+  ];
 }
 
 const LEAST_LATTICE = 0.05;
@@ -395,7 +503,9 @@ function crossBars({ count }: PatternSettings, pen: Pen): BraceStart[] {
     const line = rimToRim(pen, [at, 0], Math.PI / 2 + (i === 0 ? 0 : pen.trebleSign * 9 * DEGREE), RIM_INSET);
     return { ...line, id: `cross-${i + 1}`, name: `bar across ${i + 1}`, role: 'ladder-bar' };
   });
-  return pen.hole ? [...bars, transverse('upper-transverse', 'upper transverse bar', pen.holeTop - 0.016 * pen.scale, pen)] : bars; // prettier-ignore
+  return pen.hole
+    ? [...bars, transverse('upper-transverse', 'upper transverse bar', pen.holeTop - 0.016 * pen.scale, pen)]
+    : bars;
 }
 
 function requireCount(count: number, least: number, most: number): void {
@@ -407,12 +517,37 @@ const GLUED_BRIDGES: readonly Pattern[] = ['x', 'double-x', 'fan', 'ladder', 'la
 
 /** A plate under a glued bridge, a ring round the hole. */
 function patchesFor(pattern: Pattern, { bridgeAt, scale, hole }: Pen, braces: readonly Brace[]): Patch[] {
-  const plate: Patch[] = GLUED_BRIDGES.includes(pattern) && pattern !== 'lattice'
-    ? [{ id: 'bridge-plate', name: 'bridge plate', role: 'bridge-plate', x: bridgeAt + 4e-3, y: 0, length: (pattern === 'fan' ? 0.018 : 0.036) * scale, width: 2 * roomBeside(bridgeAt, braces, 0.08 * scale), thickness: pattern === 'fan' ? 1.4e-3 : 2.4e-3, grain: 'across' }]
-    : []; // prettier-ignore
+  const plate: Patch[] =
+    GLUED_BRIDGES.includes(pattern) && pattern !== 'lattice'
+      ? [
+          {
+            id: 'bridge-plate',
+            name: 'bridge plate',
+            role: 'bridge-plate',
+            x: bridgeAt + 4e-3,
+            y: 0,
+            length: (pattern === 'fan' ? 0.018 : 0.036) * scale,
+            width: 2 * roomBeside(bridgeAt, braces, 0.08 * scale),
+            thickness: pattern === 'fan' ? 1.4e-3 : 2.4e-3,
+            grain: 'across',
+          },
+        ]
+      : [];
   const ring: Patch[] = hole
-    ? [{ id: 'hole-ring', name: 'ring round the hole', role: 'hole-ring', x: hole.x, y: 0, length: hole.diameter + 0.03 * scale, width: 0.015 * scale, thickness: 1.4e-3, grain: 'along' }]
-    : []; // prettier-ignore
+    ? [
+        {
+          id: 'hole-ring',
+          name: 'ring round the hole',
+          role: 'hole-ring',
+          x: hole.x,
+          y: 0,
+          length: hole.diameter + 0.03 * scale,
+          width: 0.015 * scale,
+          thickness: 1.4e-3,
+          grain: 'along',
+        },
+      ]
+    : [];
   return [...plate, ...ring];
 }
 

@@ -2,9 +2,16 @@
 import { distanceToLine, isWood, nearestOn, pointAlong, type PlateShape, type Point, type Segment } from '../outline';
 import { formatPlanLength, formatThickness, inWords, type UnitChoice } from '../units';
 import {
-  crossingsOf, heightAt, lapCuts, lapOf,
-  type Brace, type BracingPlan, type Crossing, type Lap, type Patch,
-} from './bracing-plan'; // prettier-ignore
+  crossingsOf,
+  heightAt,
+  lapCuts,
+  lapOf,
+  type Brace,
+  type BracingPlan,
+  type Crossing,
+  type Lap,
+  type Patch,
+} from './bracing-plan';
 import { CAUTION_CODES, type CautionCode, type CautionGround, type PlanCaution } from './caution';
 import { practiceCautions } from './practice';
 
@@ -30,11 +37,14 @@ const SAMPLES = 40;
 
 function placeCautions(brace: Brace, plan: BracingPlan, { shape, units }: CautionGround): PlanCaution[] {
   const cautions: PlanCaution[] = [];
-  const about = (code: CautionCode, message: string, at: Point) => cautions.push({ code, message, braces: [brace.id], at }); // prettier-ignore
+  const about = (code: CautionCode, message: string, at: Point) =>
+    cautions.push({ code, message, braces: [brace.id], at });
   const ends = [brace.from, brace.to] as const;
   const off = ends.find(([x, y]) => !isWood(shape, x, y));
   if (off) about('end-off-plate', `${capital(brace.name)} ends over nothing: bring its end onto the plate.`, off);
-  const gap = Array.from({ length: SAMPLES - 1 }, (_, i) => pointAlong(brace, (i + 1) / SAMPLES)).find(([x, y]) => !isWood(shape, x, y)); // prettier-ignore
+  const gap = Array.from({ length: SAMPLES - 1 }, (_, i) => pointAlong(brace, (i + 1) / SAMPLES)).find(
+    ([x, y]) => !isWood(shape, x, y),
+  );
   if (gap && !off) about('over-hole', `${capital(brace.name)} passes over a hole or off the plate.`, gap);
   ends.forEach((end, i) => {
     const height = brace.heights[i === 0 ? 0 : brace.heights.length - 1];
@@ -47,14 +57,20 @@ function placeCautions(brace: Brace, plan: BracingPlan, { shape, units }: Cautio
   });
   const tallest = Math.max(...brace.heights);
   if (tallest > 4 * brace.width)
-    about('too-tall', `${capital(brace.name)} is over four times as tall as wide: it may lean under the clamp or split.`, pointAlong(brace, 0.5)); // prettier-ignore
+    about(
+      'too-tall',
+      `${capital(brace.name)} is over four times as tall as wide: it may lean under the clamp or split.`,
+      pointAlong(brace, 0.5),
+    );
   return cautions;
 }
 
 /** By the rim, or by another piece that it butts against or lies on. */
 function isHeld(end: Point, brace: Brace, plan: BracingPlan, shape: PlateShape): boolean {
   if (distanceToLine(shape.outline, ...end) < NEAR_RIM) return true;
-  const byBrace = plan.braces.some((other) => other.id !== brace.id && nearestOn(other, end).distance < (other.width + brace.width) / 2 + 1e-3); // prettier-ignore
+  const byBrace = plan.braces.some(
+    (other) => other.id !== brace.id && nearestOn(other, end).distance < (other.width + brace.width) / 2 + 1e-3,
+  );
   return byBrace || plan.patches.some((patch) => liesOn(patch, end));
 }
 
@@ -70,14 +86,33 @@ function lapCautions(crossing: Crossing, lap: Lap | null, units: UnitChoice): Pl
   const braces = [a.id, b.id];
   if (!lap)
     return [
-      { code: 'notch-missing', message: `${capital(a.name)} and ${b.name} pass each other with no notch: cut a lap.`, braces, at: point },
-    ]; // prettier-ignore
+      {
+        code: 'notch-missing',
+        message: `${capital(a.name)} and ${b.name} pass each other with no notch: cut a lap.`,
+        braces,
+        at: point,
+      },
+    ];
   const { fromAbove, fromBelow, lowerHeight, upperHeight } = lapCuts(lap, crossing);
   const [lower, upper] = lap.lower === a.id ? [a, b] : [b, a];
   if (fromAbove > lowerHeight - LEAST_LEFT)
-    return [{ code: 'notch-too-deep', message: `The notch is deeper than ${lower.name}, which is ${inWords(formatThickness(lowerHeight, units))} high at the crossing.`, braces, at: point }]; // prettier-ignore
+    return [
+      {
+        code: 'notch-too-deep',
+        message: `The notch is deeper than ${lower.name}, which is ${inWords(formatThickness(lowerHeight, units))} high at the crossing.`,
+        braces,
+        at: point,
+      },
+    ];
   if (fromBelow > upperHeight - LEAST_LEFT)
-    return [{ code: 'notch-too-deep', message: `${capital(upper.name)} is only ${inWords(formatThickness(upperHeight, units))} high at the crossing: it can’t pass over ${inWords(formatThickness(fromBelow, units))} of ${lower.name}. Cut the lower leg deeper.`, braces, at: point }]; // prettier-ignore
+    return [
+      {
+        code: 'notch-too-deep',
+        message: `${capital(upper.name)} is only ${inWords(formatThickness(upperHeight, units))} high at the crossing: it can’t pass over ${inWords(formatThickness(fromBelow, units))} of ${lower.name}. Cut the lower leg deeper.`,
+        braces,
+        at: point,
+      },
+    ];
   return [];
 }
 
@@ -117,7 +152,6 @@ export function widestOpen(
   plan: Pick<BracingPlan, 'braces' | 'patches'>,
   shape: PlateShape,
 ): { radius: number; at: Point } {
-  // prettier-ignore
   const { xMin, xMax, yMin, yMax } = shape.bounds;
   let best = { radius: 0, at: [xMin, 0] as Point };
   for (let x = xMin + GRID / 2; x < xMax; x += GRID)

@@ -59,7 +59,6 @@ function xCautions(
   { construction, hole, units, shape }: CautionGround,
   slack: number,
 ): PlanCaution[] {
-  // prettier-ignore
   const [one, other] = braces.filter(({ role }) => role === 'x-leg');
   const meeting = one && other && meetingOf(one, other);
   if (!meeting) return [];
@@ -67,13 +66,23 @@ function xCautions(
   const opening = openingOf(one, other);
   const band = construction === 'carved' ? X_CARVED_ANGLE : X_ANGLE;
   if (!within(opening, band, slack))
-    cautions.push(caution(`The X opens ${degrees(opening)}°: tried ones open ${degrees(band[0])}° to ${degrees(band[1])}°.`, [one.id, other.id])); // prettier-ignore
+    cautions.push(
+      caution(`The X opens ${degrees(opening)}°: tried ones open ${degrees(band[0])}° to ${degrees(band[1])}°.`, [
+        one.id,
+        other.id,
+      ]),
+    );
   if (hole && construction !== 'carved') {
     const gap = meeting.point[0] - hole.x - hole.diameter / 2;
     const tried = CROSSING.map((value) => value * scaleOf(shape)) as [number, number];
     const say = (metres: number) => inWords(formatThickness(metres, units));
     if (!within(gap, tried, slack))
-      cautions.push(caution(`The X crosses ${say(gap)} behind the hole: tried ones ${say(tried[0])} to ${say(tried[1])}.`, [one.id, other.id])); // prettier-ignore
+      cautions.push(
+        caution(`The X crosses ${say(gap)} behind the hole: tried ones ${say(tried[0])} to ${say(tried[1])}.`, [
+          one.id,
+          other.id,
+        ]),
+      );
   }
   return cautions;
 }
@@ -89,4 +98,9 @@ export function openingOf(one: Brace, other: Brace): number {
 }
 
 const degrees = (angle: number) => Math.round((angle * 180) / Math.PI);
-const caution = (message: string, braces: string[]): PlanCaution => ({ code: 'far-from-practice', message: message.charAt(0).toUpperCase() + message.slice(1), braces, at: null }); // prettier-ignore
+const caution = (message: string, braces: string[]): PlanCaution => ({
+  code: 'far-from-practice',
+  message: message.charAt(0).toUpperCase() + message.slice(1),
+  braces,
+  at: null,
+});

@@ -1,6 +1,15 @@
 import { blankOf, forecastShaping, planFigures, settleShaping, type BracePlan } from '.';
 
-const plan: BracePlan = { name: 'tone bar', length: 0.3, section: 'rectangle', width: 8e-3, topWidth: null, heights: Array.from({ length: 25 }, () => 0.014), modulus: 12e9, density: 420 }; // prettier-ignore
+const plan: BracePlan = {
+  name: 'tone bar',
+  length: 0.3,
+  section: 'rectangle',
+  width: 8e-3,
+  topWidth: null,
+  heights: Array.from({ length: 25 }, () => 0.014),
+  modulus: 12e9,
+  density: 420,
+};
 const even = { ...plan, heights: plan.heights.map(() => 0.0126) };
 
 /** A bar of 300 x 14 mm planed to nine tenths: 0.9 sqrt((1 + c) / (1 + 0.81 c)), by its shear c = 0.054 (1 / 0.974^2 - 1). */

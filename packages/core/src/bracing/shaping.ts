@@ -36,7 +36,12 @@ export function forecastShaping(before: BracePlan, after: BracePlan, heardBefore
   if (before.heights.length !== after.heights.length)
     throw new InvalidInput('after.heights', after.heights.length, 'must have as many places as before');
   const grown = after.heights.findIndex((height, i) => height > before.heights[i] + 1e-6);
-  if (grown >= 0) throw new InvalidInput(`after.heights[${grown}]`, after.heights[grown], 'is taller than before: planing only takes off'); // prettier-ignore
+  if (grown >= 0)
+    throw new InvalidInput(
+      `after.heights[${grown}]`,
+      after.heights[grown],
+      'is taller than before: planing only takes off',
+    );
   const [old, next] = [planFigures(before), planFigures(after)];
   const removed = (volumeOf(before) - volumeOf(after)) * before.density;
   const change = next.modes[0].frequency / old.modes[0].frequency;

@@ -25,7 +25,6 @@ export function moveX(
   outline: Polygon,
   change: { crossing?: Point; opening?: number },
 ): Brace[] | null {
-  // prettier-ignore
   const x = xOf(braces);
   if (!x) return null;
   const crossing = change.crossing ?? x.crossing;
@@ -37,8 +36,11 @@ export function moveX(
   });
   if (moved.some((leg) => leg === null)) return null;
   const legs = x.legs.map((before, i) => ({ before, after: moved[i]! }));
-  return braces.map((brace) => legs.find(({ before }) => before.id === brace.id)?.after ?? carriedAlong(brace, legs, x.crossing, crossing));
-} // prettier-ignore
+  return braces.map(
+    (brace) =>
+      legs.find(({ before }) => before.id === brace.id)?.after ?? carriedAlong(brace, legs, x.crossing, crossing),
+  );
+}
 
 interface MovedLeg {
   before: Brace;
@@ -48,16 +50,21 @@ interface MovedLeg {
 /** What is butted to a leg stays butted to it, as far along its half as it was. */
 function carriedAlong(brace: Brace, legs: readonly MovedLeg[], crossing: Point, newCrossing: Point): Brace {
   const carried = ([brace.from, brace.to] as const).map((end, e): Point => {
-    const leg = brace.ends[e] === 'butted' ? legs.find(({ before }) => nearestOn(before, end).distance < before.width) : undefined;
+    const leg =
+      brace.ends[e] === 'butted'
+        ? legs.find(({ before }) => nearestOn(before, end).distance < before.width)
+        : undefined;
     if (!leg) return end;
     const on = nearestOn(leg.before, end).point;
     const onTo = (on[0] - crossing[0]) * (leg.before.to[0] - crossing[0]) > 0;
     const [tip, newTip] = onTo ? [leg.before.to, leg.after.to] : [leg.before.from, leg.after.from];
     const share = distance(crossing, on) / distance(crossing, tip);
-    return [0, 1].map((axis) => newCrossing[axis] + share * (newTip[axis] - newCrossing[axis]) + end[axis] - on[axis]) as unknown as Point;
+    return [0, 1].map(
+      (axis) => newCrossing[axis] + share * (newTip[axis] - newCrossing[axis]) + end[axis] - on[axis],
+    ) as unknown as Point;
   });
   return carried[0] === brace.from && carried[1] === brace.to ? brace : movedTo(brace, carried[0], carried[1]);
-} // prettier-ignore
+}
 
 const distance = (a: Point, b: Point) => Math.hypot(a[0] - b[0], a[1] - b[1]);
 

@@ -2,8 +2,20 @@ import { defaultTarget, startCarrying } from '../graduation';
 import { defaultHoles, defaultOutline, plateArea, plateShape } from '../outline';
 import { METRIC } from '../units';
 import {
-  forecastCheck, howThin, leadFor, modelPlates, NO_BUILD_CHOICES, NO_CHOICES, notJudgedWords, passTable, tensionOf, woodOfSpecies, type HowThinFacts, type ModelPlate, type PlateCheck,
-} from '.'; // prettier-ignore
+  forecastCheck,
+  howThin,
+  leadFor,
+  modelPlates,
+  NO_BUILD_CHOICES,
+  NO_CHOICES,
+  notJudgedWords,
+  passTable,
+  tensionOf,
+  woodOfSpecies,
+  type HowThinFacts,
+  type ModelPlate,
+  type PlateCheck,
+} from '.';
 
 const shape = plateShape(defaultOutline('steel-string'), defaultHoles('steel-string'));
 const spruce = woodOfSpecies('sitka-spruce');
@@ -14,12 +26,29 @@ const check = (mm: number, change: Partial<PlateCheck>): PlateCheck => ({
   ...change,
 });
 const facts = (change: Partial<HowThinFacts> = {}): HowThinFacts => ({
-  family: 'steel-string', plate: 'top', wood: spruce, shape, scaleLength: 0.645, construction: 'flat', target, choices: NO_CHOICES, checks: [], models: [], units: METRIC,
+  family: 'steel-string',
+  plate: 'top',
+  wood: spruce,
+  shape,
+  scaleLength: 0.645,
+  construction: 'flat',
+  target,
+  choices: NO_CHOICES,
+  checks: [],
+  models: [],
+  units: METRIC,
   ...change,
-}); // prettier-ignore
+});
 const model = (change: Partial<ModelPlate> = {}): ModelPlate => ({
-  id: 'm', name: 'No. 38', wood: sure, thickness: 2.7e-3, shape, tension: 719, outcome: null, ...change,
-}); // prettier-ignore
+  id: 'm',
+  name: 'No. 38',
+  wood: sure,
+  thickness: 2.7e-3,
+  shape,
+  tension: 719,
+  outcome: null,
+  ...change,
+});
 const opinion = (given: HowThinFacts, rule: string) => howThin(given).rules.find((o) => o.rule === rule)!;
 
 describe('how thin: target stiffness', () => {
@@ -132,9 +161,16 @@ describe('the next passes', () => {
   const checks = [check(3, { flex: { jigId: 'j', compliance: { value: 1e-4, sd: 1e-6 } }, notes: { across: 100 } })];
   const table = (stop: number | null) =>
     passTable({
-      thickness: { value: 3e-3, sd: 1e-5 }, mass: { value: 0.2, sd: 5e-4 }, rho: { value: 450, sd: 10 }, area: 0.14, depth: 5e-5, removalSpread: 0.2,
-      checks, stop: stop === null ? null : { value: stop, sd: 1e-4 }, followed: { jigId: null, note: null },
-    }); // prettier-ignore
+      thickness: { value: 3e-3, sd: 1e-5 },
+      mass: { value: 0.2, sd: 5e-4 },
+      rho: { value: 450, sd: 10 },
+      area: 0.14,
+      depth: 5e-5,
+      removalSpread: 0.2,
+      checks,
+      stop: stop === null ? null : { value: stop, sd: 1e-4 },
+      followed: { jigId: null, note: null },
+    });
   it('takes 0.05 mm, 3.15 g at a time; sag grows as h^-3, the note falls as h', () => {
     const { rows } = table(2.85e-3);
     const two = rows.find(({ passes }) => passes === 2)!;
@@ -227,9 +263,18 @@ describe('constructions', () => {
   });
   it('learns only from plates built alike', () => {
     const other = (id: string, construction: 'flat' | 'domed' | 'carved') => ({
-      id, number: Number(id), family: 'steel-string' as const, plate: 'top' as const, construction, wood: spruce,
-      outline: defaultOutline('steel-string'), holes: [], scaleLength: 0.645, choices: NO_BUILD_CHOICES, mean: 2.7e-3,
-    }); // prettier-ignore
+      id,
+      number: Number(id),
+      family: 'steel-string' as const,
+      plate: 'top' as const,
+      construction,
+      wood: spruce,
+      outline: defaultOutline('steel-string'),
+      holes: [],
+      scaleLength: 0.645,
+      choices: NO_BUILD_CHOICES,
+      mean: 2.7e-3,
+    });
     const own = { id: '1', family: 'steel-string', plate: 'top', construction: 'flat' } as const;
     const models = modelPlates(own, [other('1', 'flat'), other('2', 'domed'), other('3', 'carved')]);
     expect(models.map(({ name, tension }) => [name, Math.round(tension)])).toEqual([['No. 2', 719]]);

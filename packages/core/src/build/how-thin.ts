@@ -4,9 +4,26 @@
  */
 import { halfInterval, type Estimate } from '../estimate';
 import {
-  byFlex, byNumber, byPitch, byRigidity, byStiffness, byWeight, carryingFactor, learnCarrying, middleThickness, numberBand, pumpingArea, pumpingRigidity, ringCurve, startCarrying,
-  type CarryingPlate, type RingCurve, type RingPoint, type TargetSpec, type ThicknessRule,
-} from '../graduation'; // prettier-ignore
+  byFlex,
+  byNumber,
+  byPitch,
+  byRigidity,
+  byStiffness,
+  byWeight,
+  carryingFactor,
+  learnCarrying,
+  middleThickness,
+  numberBand,
+  pumpingArea,
+  pumpingRigidity,
+  ringCurve,
+  startCarrying,
+  type CarryingPlate,
+  type RingCurve,
+  type RingPoint,
+  type TargetSpec,
+  type ThicknessRule,
+} from '../graduation';
 import { plateArea, type Family, type PlateShape } from '../outline';
 import { genericStringSet, totalTension } from '../strings';
 import { formatMass, formatThickness, inWords, type UnitChoice } from '../units';
@@ -41,8 +58,14 @@ export interface RuleChoices {
 }
 
 export const NO_CHOICES: RuleChoices = {
-  leader: null, number: null, flex: null, pitch: null, weight: null, tension: null, likeBuildId: null,
-}; // prettier-ignore
+  leader: null,
+  number: null,
+  flex: null,
+  pitch: null,
+  weight: null,
+  tension: null,
+  likeBuildId: null,
+};
 
 /** Another plate of the family: a model to follow, or a warning. */
 export interface ModelPlate {

@@ -34,7 +34,11 @@ export function aloneOf({ low, high }: Pair, spring: number): Alone {
   const sum = low ** 2 + high ** 2 - spring ** 2;
   const square = sum ** 2 - 4 * (low * high) ** 2;
   if (sum <= 0 || square < 0)
-    throw new InvalidInput('top', high, 'lies too near the air note for this box: look at both notes again, and at the volume');
+    throw new InvalidInput(
+      'top',
+      high,
+      'lies too near the air note for this box: look at both notes again, and at the volume',
+    );
   const top = Math.sqrt((sum + Math.sqrt(square)) / 2);
   return { top, air: (low * high) / top };
-} // prettier-ignore
+}

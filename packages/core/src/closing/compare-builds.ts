@@ -28,7 +28,9 @@ const MOST_SHARED = 0.5;
 export function sharedByGood(builds: readonly ComparedBuild[]): SharedFigure[] {
   const names = [...new Set(builds.flatMap(({ figures }) => Object.keys(figures)))];
   const found = names.flatMap((name): SharedFigure[] => {
-    const known = builds.flatMap(({ number, good, figures }) => ((figures[name] ?? 0) > 0 ? [{ number, good, log: Math.log(figures[name]!) }] : []));
+    const known = builds.flatMap(({ number, good, figures }) =>
+      (figures[name] ?? 0) > 0 ? [{ number, good, log: Math.log(figures[name]!) }] : [],
+    );
     const [good, bad] = [known.filter((one) => one.good), known.filter((one) => one.good === false)];
     if (good.length === 0 || bad.length === 0) return [];
     const [low, high] = [Math.min(...good.map(({ log }) => log)), Math.max(...good.map(({ log }) => log))];
@@ -36,9 +38,15 @@ export function sharedByGood(builds: readonly ComparedBuild[]): SharedFigure[] {
     const whole = Math.max(...all) - Math.min(...all);
     const outside = bad.filter(({ log }) => log < low - BESIDE || log > high + BESIDE).map(({ number }) => number);
     const width = whole === 0 ? 1 : (high - low) / whole;
-    return outside.length === 0 || width > MOST_SHARED ? [] : [{ name, least: Math.exp(low), most: Math.exp(high), width, outside }];
+    return outside.length === 0 || width > MOST_SHARED
+      ? []
+      : [{ name, least: Math.exp(low), most: Math.exp(high), width, outside }];
   });
   const apart = ({ name, least, most, outside }: SharedFigure) =>
-    Math.max(...builds.filter(({ number }) => outside.includes(number)).map(({ figures }) => Math.max(Math.log(least / figures[name]!), Math.log(figures[name]! / most))));
+    Math.max(
+      ...builds
+        .filter(({ number }) => outside.includes(number))
+        .map(({ figures }) => Math.max(Math.log(least / figures[name]!), Math.log(figures[name]! / most))),
+    );
   return found.sort((a, b) => b.outside.length - a.outside.length || apart(b) - apart(a));
-} // prettier-ignore
+}

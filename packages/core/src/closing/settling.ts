@@ -36,12 +36,21 @@ const grown = (days: number) => (Math.max(0, days) / TEN_YEARS) ** POWER;
 export function settling(foretold: number, readings: readonly SettlingReading[], readingSd: number): Settling {
   if (!(foretold > 0)) throw new InvalidInput('foretold', foretold, 'must be above nothing');
   if (!(readingSd > 0)) throw new InvalidInput('readingSd', readingSd, 'must be above nothing');
-  const prior: Line = { e: foretold, q: CREEP.share * foretold, ee: (MODEL_DOUBT * foretold) ** 2, eq: 0, qq: (CREEP.sd * foretold) ** 2 };
+  const prior: Line = {
+    e: foretold,
+    q: CREEP.share * foretold,
+    ee: (MODEL_DOUBT * foretold) ** 2,
+    eq: 0,
+    qq: (CREEP.sd * foretold) ** 2,
+  };
   // A stiffer or softer top than the model creeps the more or less too.
   prior.eq = CREEP.share * prior.ee;
   prior.qq += CREEP.share ** 2 * prior.ee;
   const fitted = readings.reduce((line, { days, moved }) => learn(line, grown(days), moved, readingSd), prior);
-  const last = readings.reduce<SettlingReading | null>((newest, one) => (!newest || one.days > newest.days ? one : newest), null);
+  const last = readings.reduce<SettlingReading | null>(
+    (newest, one) => (!newest || one.days > newest.days ? one : newest),
+    null,
+  );
   return {
     atOnce: { value: fitted.e, sd: Math.sqrt(fitted.ee) },
     creeps: fitted.q / fitted.e,
@@ -50,7 +59,7 @@ export function settling(foretold: number, readings: readonly SettlingReading[],
     verdict: verdictOf(last, prior, readingSd),
     at: (days) => ({ foretold: along(prior, grown(days)), fitted: along(fitted, grown(days)) }),
   };
-} // prettier-ignore
+}
 
 /** Both terms and their covariance. */
 interface Line {
@@ -70,7 +79,13 @@ function learn({ e, q, ee, eq, qq }: Line, g: number, moved: number, sd: number)
   const [a, b] = [ee + g * eq, eq + g * qq];
   const total = a + g * b + sd ** 2;
   const miss = moved - e - g * q;
-  return { e: e + (a * miss) / total, q: q + (b * miss) / total, ee: ee - (a * a) / total, eq: eq - (a * b) / total, qq: qq - (b * b) / total }; // prettier-ignore
+  return {
+    e: e + (a * miss) / total,
+    q: q + (b * miss) / total,
+    ee: ee - (a * a) / total,
+    eq: eq - (a * b) / total,
+    qq: qq - (b * b) / total,
+  };
 }
 
 function verdictOf(last: SettlingReading | null, prior: Line, readingSd: number): Settling['verdict'] {

@@ -54,11 +54,13 @@ export function topPiston(top: TopPlan): TopPiston {
   const share = new Float64Array(mesh.x.length);
   for (let i = 0; i < 3 * plate.count; i++) share[plate.nodes[i]] += plate.facets[Math.floor(i / 3)].area / 3;
   const found = topModes(factored, MODES).modes.map(({ frequency, modalMass, shape: w }): TopPiston => ({
-    frequency, modalMass, area: Math.abs(w.reduce((sum, value, i) => sum + value * share[i], 0)),
+    frequency,
+    modalMass,
+    area: Math.abs(w.reduce((sum, value, i) => sum + value * share[i], 0)),
   }));
   const pumps = ({ area, modalMass }: TopPiston) => area ** 2 / modalMass;
   return found.reduce((best, one) => (pumps(one) > pumps(best) ? one : best));
-} // prettier-ignore
+}
 
 /** @throws InvalidInput naming the field */
 export function checkTrim({ what, depth }: Trim): void {
@@ -81,12 +83,13 @@ interface Modelled {
 }
 
 function modelled({ top, volume }: ClosedBox, trims: readonly Trim[]): Modelled {
-  const off = (what: Trim['what']) => trims.filter((trim) => trim.what === what).reduce((sum, { depth }) => sum + depth, 0);
+  const off = (what: Trim['what']) =>
+    trims.filter((trim) => trim.what === what).reduce((sum, { depth }) => sum + depth, 0);
   const piston = topPiston({ ...top, thicker: thickerBy(top.thicker ?? {}, { rim: -off('rim') }) });
   const openings = top.shape.holes.map((hole): Opening => widened(ellipseOf(hole), off('hole')));
   const air = airResonance({ volume, openings, thickness: thicknessAtHole(top) });
   return { alone: { top: piston.frequency, air }, spring: airSpring({ ...piston, volume }) };
-} // prettier-ignore
+}
 
 function thicknessAtHole({ thickness }: TopPlan): number {
   if (typeof thickness === 'number') return thickness;
@@ -114,7 +117,10 @@ function heardFactor({ heard }: ClosedBox, { alone, spring }: Modelled): HeardFa
     try {
       const real = aloneOf({ low: heard.air, high: heard.top }, spring * Math.exp(log));
       const factor = { top: real.top / alone.top, air: real.air / alone.air, spring: Math.exp(log), heard: true };
-      const cost = (Math.log(factor.top) / SPREAD.top) ** 2 + (Math.log(factor.air) / SPREAD.air) ** 2 + (log / SPREAD.spring) ** 2;
+      const cost =
+        (Math.log(factor.top) / SPREAD.top) ** 2 +
+        (Math.log(factor.air) / SPREAD.air) ** 2 +
+        (log / SPREAD.spring) ** 2;
       if (!best || cost < best.cost) best = { cost, factor };
     } catch (failure) {
       refused = failure; // too stiff a spring for so near a pair: softer ones are tried too
@@ -122,17 +128,20 @@ function heardFactor({ heard }: ClosedBox, { alone, spring }: Modelled): HeardFa
   }
   if (!best) throw refused;
   return best.factor;
-} // prettier-ignore
+}
 
 function notesOf({ alone, spring }: Modelled, first: Modelled, factor: HeardFactor): BoxNotes {
   const scaled = (from: Alone): Alone => ({ top: factor.top * from.top, air: factor.air * from.air });
   const pair = pairOf(scaled(alone), factor.spring * spring);
   const before = pairOf(scaled(first.alone), factor.spring * first.spring);
   const doubt = (value: number, was: number, unheard: number): Estimate => ({
-    value, sd: Math.hypot((factor.heard ? HEARD : unheard) * value, OF_CHANGE * (value - was)),
-  }); // prettier-ignore
+    value,
+    sd: Math.hypot((factor.heard ? HEARD : unheard) * value, OF_CHANGE * (value - was)),
+  });
   return {
-    alone: scaled(alone), spring: factor.spring * spring,
-    air: doubt(pair.low, before.low, UNHEARD.air), top: doubt(pair.high, before.high, UNHEARD.top),
-  }; // prettier-ignore
+    alone: scaled(alone),
+    spring: factor.spring * spring,
+    air: doubt(pair.low, before.low, UNHEARD.air),
+    top: doubt(pair.high, before.high, UNHEARD.top),
+  };
 }

@@ -81,17 +81,21 @@ const CENTS = 1200 / Math.LN2;
 
 export function checkSearch(spec: SearchSpec, top: TopPlan, hold: TopHold): void {
   const { variables, goals, note, limits } = spec;
-  if (hold === 'free') throw new InvalidInput('hold', hold, 'holds nothing: strings and weights need a rim that is held');
-  if (variables.length === 0 || variables.length > MOST_VARIABLES) throw new InvalidInput('variables', variables.length, `must be 1 to ${MOST_VARIABLES}`);
+  if (hold === 'free')
+    throw new InvalidInput('hold', hold, 'holds nothing: strings and weights need a rim that is held');
+  if (variables.length === 0 || variables.length > MOST_VARIABLES)
+    throw new InvalidInput('variables', variables.length, `must be 1 to ${MOST_VARIABLES}`);
   variables.forEach((variable, i) => checkVariable(variable, top.plan, `variables[${i}]`));
   if (goals[0] === goals[1]) throw new InvalidInput('goals', goals[1], 'is the first goal again: choose another');
-  if (goals.includes('note') && !(note !== null && note > 20 && note < 2000)) throw new InvalidInput('note', note, 'must be between 20 and 2000 Hz');
+  if (goals.includes('note') && !(note !== null && note > 20 && note < 2000))
+    throw new InvalidInput('note', note, 'must be between 20 and 2000 Hz');
   requireWithin('limits.reserve', limits.reserve, 0, 20);
   requireWithin('limits.lowest', limits.lowest, 1e-3, 0.05);
   requireWithin('limits.tallest', limits.tallest, 1e-3, 0.08);
   if (typeof limits.neck === 'number') requireWithin('limits.neck', limits.neck, 1e-5, 0.5);
-  if (!(limits.tallest > limits.lowest)) throw new InvalidInput('limits.tallest', limits.tallest, 'must be more than the lowest');
-} // prettier-ignore
+  if (!(limits.tallest > limits.lowest))
+    throw new InvalidInput('limits.tallest', limits.tallest, 'must be more than the lowest');
+}
 
 /** Tops that are asked for. */
 export const searchSize = ({ variables }: SearchSpec) => variables.length + ROUNDS * EACH_ROUND;
@@ -108,20 +112,40 @@ export function* designSearch(top: TopPlan, settings: BatchSettings, spec: Searc
   const ranges = variables.map((variable) => rangeOf(top, variable, spec.limits));
   const opened = examineTop(top, { ...settings, modeCount: 6 });
   const like = summaryOf(opened);
-  const onePiece = Math.max(0, like.modes.findIndex(({ kind }) => kind === 'monopole'));
-  const changeOf = (amounts: readonly number[]) => variables.reduce((change, variable, i) => withAmount(change, variable, amounts[i]), NO_CHANGE);
+  const onePiece = Math.max(
+    0,
+    like.modes.findIndex(({ kind }) => kind === 'monopole'),
+  );
+  const changeOf = (amounts: readonly number[]) =>
+    variables.reduce((change, variable, i) => withAmount(change, variable, amounts[i]), NO_CHANGE);
   const exact = (amounts: readonly number[], summary: TopSummary): Design => {
     const figures = figuresLike(like, summary);
-    const score = scoreOf(spec, { ...figures, neckTurn: figures.neckTurn ?? null, onePiece: figures.frequencies[onePiece] });
+    const score = scoreOf(spec, {
+      ...figures,
+      neckTurn: figures.neckTurn ?? null,
+      onePiece: figures.frequencies[onePiece],
+    });
     const allowed = score.breach === 0 && withinRanges(amounts, ranges);
-    return { amounts, change: changeOf(amounts), goals: score.goals, figures, allowed, leans: leansOn(top, spec, ranges, { amounts, figures }) };
+    return {
+      amounts,
+      change: changeOf(amounts),
+      goals: score.goals,
+      figures,
+      allowed,
+      leans: leansOn(top, spec, ranges, { amounts, figures }),
+    };
   };
-  const asDrawn = exact(variables.map(() => 0), like);
+  const asDrawn = exact(
+    variables.map(() => 0),
+    like,
+  );
   const tried: Design[] = [asDrawn];
   // One variable at a time, to half of its way: how reserve and neck go with each.
   const slopes: Slopes[] = [];
   for (const [i, range] of ranges.entries()) {
-    const amounts = variables.map((_, j) => (i === j ? (Math.abs(range[0]) > Math.abs(range[1]) ? range[0] : range[1]) / 2 : 0));
+    const amounts = variables.map((_, j) =>
+      i === j ? (Math.abs(range[0]) > Math.abs(range[1]) ? range[0] : range[1]) / 2 : 0,
+    );
     const answer = yield changedTop(top, changeOf(amounts))!;
     slopes.push(answer.kind === 'solved' ? slopesOf(asDrawn, exact(amounts, answer.summary), amounts[i]) : FLAT);
     if (answer.kind === 'solved') tried.push(exact(amounts, answer.summary));
@@ -131,7 +155,10 @@ export function* designSearch(top: TopPlan, settings: BatchSettings, spec: Searc
   for (let round = 0; round < ROUNDS; round++) {
     const forecast = forecaster({ quick, slopes, asDrawn, tried, ranges, onePiece });
     const front = evolve(ranges, (amounts) => scoreOf(spec, forecast(amounts)), POPULATION, random);
-    const found = spreadOf(front.filter(({ amounts }) => !tried.some((design) => isNear(design.amounts, amounts, ranges))), EACH_ROUND);
+    const found = spreadOf(
+      front.filter(({ amounts }) => !tried.some((design) => isNear(design.amounts, amounts, ranges))),
+      EACH_ROUND,
+    );
     for (let i = 0; i < EACH_ROUND; i++) {
       const wanted = found[i] ?? somewhere(ranges, random.uniform);
       const answer = yield changedTop(top, changeOf(wanted.amounts))!;
@@ -141,7 +168,7 @@ export function* designSearch(top: TopPlan, settings: BatchSettings, spec: Searc
   const scored = tried.map((design) => ({ ...design, breach: design.allowed ? 0 : 1 }));
   const designs = apart(unbettered(scored).map(({ breach: _, ...design }) => design));
   return { kind: 'search', kinds: like.modes.map(({ kind }) => kind), onePiece, asDrawn, designs, tried };
-} // prettier-ignore
+}
 
 const withinRanges = (amounts: readonly number[], ranges: readonly Range[]) =>
   ranges.every(([least, most], i) => amounts[i] >= least - 1e-9 && amounts[i] <= most + 1e-9);
@@ -150,12 +177,16 @@ const withinRanges = (amounts: readonly number[], ranges: readonly Range[]) =>
 const ALIKE = 0.08;
 
 function apart(designs: readonly Design[]): Design[] {
-  const span = ([0, 1] as const).map((g) => Math.max(...designs.map(({ goals }) => goals[g])) - Math.min(...designs.map(({ goals }) => goals[g])) || 1);
+  const span = ([0, 1] as const).map(
+    (g) => Math.max(...designs.map(({ goals }) => goals[g])) - Math.min(...designs.map(({ goals }) => goals[g])) || 1,
+  );
   return designs.reduce<Design[]>((kept, design) => {
-    const near = kept.some(({ goals }) => Math.hypot((goals[0] - design.goals[0]) / span[0], (goals[1] - design.goals[1]) / span[1]) < ALIKE);
+    const near = kept.some(
+      ({ goals }) => Math.hypot((goals[0] - design.goals[0]) / span[0], (goals[1] - design.goals[1]) / span[1]) < ALIKE,
+    );
     return near ? kept : [...kept, design];
   }, []);
-} // prettier-ignore
+}
 
 /** Of each range: what lies nearer than this to a design that was solved is that design. */
 const NEAR = 0.02;
@@ -184,7 +215,12 @@ function slopesOf(from: Design, to: Design, amount: number): Slopes {
 const ON_LIMIT = 0.03;
 
 /** Which limits a design leans on: with them eased it would go on. */
-function leansOn(top: TopPlan, { variables, limits }: SearchSpec, ranges: readonly Range[], design: Pick<Design, 'amounts' | 'figures'>): Leaning[] {
+function leansOn(
+  top: TopPlan,
+  { variables, limits }: SearchSpec,
+  ranges: readonly Range[],
+  design: Pick<Design, 'amounts' | 'figures'>,
+): Leaning[] {
   const { amounts, figures } = design;
   const leans: Leaning[] = [];
   if ((figures.reserve ?? Infinity) < limits.reserve * (1 + ON_LIMIT)) leans.push({ on: 'reserve' });
@@ -195,15 +231,20 @@ function leansOn(top: TopPlan, { variables, limits }: SearchSpec, ranges: readon
     if (end && most > least) leans.push({ on: limitAt(top, variables[variable], limits, end), variable });
   });
   return leans;
-} // prettier-ignore
+}
 
-function limitAt(top: TopPlan, variable: QuickVariable, { lowest, tallest }: SearchSpec['limits'], end: 'least' | 'most') {
+function limitAt(
+  top: TopPlan,
+  variable: QuickVariable,
+  { lowest, tallest }: SearchSpec['limits'],
+  end: 'least' | 'most',
+) {
   if (variable.of === 'plate') return end === 'least' ? 'thinnest' : 'thickest';
   const now = tallestOf(top.plan, variable.ids);
   const reach = HEIGHT_REACH * now;
   if (end === 'least') return lowest - now > -reach ? 'lowest' : 'reach';
   return tallest - now < reach ? 'tallest' : 'reach';
-} // prettier-ignore
+}
 
 /** What goals and limits look at. */
 interface Judged {
@@ -241,7 +282,14 @@ interface Known {
 }
 
 /** Quick figures, each put right by how far they were off at the designs that were solved, the nearer the more. */
-function forecaster({ quick, slopes, asDrawn, tried, ranges, onePiece }: Known): (amounts: readonly number[]) => Judged {
+function forecaster({
+  quick,
+  slopes,
+  asDrawn,
+  tried,
+  ranges,
+  onePiece,
+}: Known): (amounts: readonly number[]) => Judged {
   const plain = (amounts: readonly number[]): Judged => {
     const { modes, sink, movement, mass } = quick.figures(amounts);
     const by = (key: keyof Slopes) => Math.exp(amounts.reduce((sum, amount, i) => sum + slopes[i][key] * amount, 0));
@@ -257,10 +305,28 @@ function forecaster({ quick, slopes, asDrawn, tried, ranges, onePiece }: Known):
   });
   return (amounts) => {
     const said = plain(amounts);
-    const weights = known.map((one) => 1 / (1e-3 + one.amounts.reduce((sum, amount, i) => sum + ((amount - amounts[i]) / (ranges[i][1] - ranges[i][0])) ** 2, 0)));
+    const weights = known.map(
+      (one) =>
+        1 /
+        (1e-3 +
+          one.amounts.reduce(
+            (sum, amount, i) => sum + ((amount - amounts[i]) / (ranges[i][1] - ranges[i][0])) ** 2,
+            0,
+          )),
+    );
     const whole = weights.reduce((sum, weight) => sum + weight, 0);
-    const right = (k: number) => Math.exp(known.reduce((sum, { off }, i) => sum + (weights[i] / whole) * (Number.isFinite(off[k]) ? off[k] : 0), 0));
+    const right = (k: number) =>
+      Math.exp(
+        known.reduce((sum, { off }, i) => sum + (weights[i] / whole) * (Number.isFinite(off[k]) ? off[k] : 0), 0),
+      );
     const put = (key: (typeof keys)[number], k: number) => (said[key] === null ? null : said[key] * right(k));
-    return { mass: said.mass, onePiece: put('onePiece', 0), sink: put('sink', 1), movement: put('movement', 2), reserve: put('reserve', 3), neckTurn: put('neckTurn', 4) };
+    return {
+      mass: said.mass,
+      onePiece: put('onePiece', 0),
+      sink: put('sink', 1),
+      movement: put('movement', 2),
+      reserve: put('reserve', 3),
+      neckTurn: put('neckTurn', 4),
+    };
   };
-} // prettier-ignore
+}

@@ -23,17 +23,30 @@ export interface Population {
 export type Range = readonly [least: number, most: number];
 
 /** @returns those that nothing betters, along the first goal */
-export function evolve(ranges: readonly Range[], score: (amounts: readonly number[]) => Score, { size, generations }: Population, random: RandomSource): Candidate[] {
+export function evolve(
+  ranges: readonly Range[],
+  score: (amounts: readonly number[]) => Score,
+  { size, generations }: Population,
+  random: RandomSource,
+): Candidate[] {
   const made = (amounts: readonly number[]): Candidate => ({ amounts, ...score(amounts) });
-  let people = Array.from({ length: size }, (_, i) => made(ranges.map(([least, most]) => (i === 0 ? Math.min(most, Math.max(least, 0)) : least + random.uniform() * (most - least)))));
+  let people = Array.from({ length: size }, (_, i) =>
+    made(
+      ranges.map(([least, most]) =>
+        i === 0 ? Math.min(most, Math.max(least, 0)) : least + random.uniform() * (most - least),
+      ),
+    ),
+  );
   for (let generation = 0; generation < generations; generation++) {
     const ranked = inOrder(people);
     const parent = () => ranked[Math.min(Math.floor(random.uniform() * size), Math.floor(random.uniform() * size))];
-    const children = Array.from({ length: size }, () => made(child(parent().amounts, parent().amounts, ranges, random)));
+    const children = Array.from({ length: size }, () =>
+      made(child(parent().amounts, parent().amounts, ranges, random)),
+    );
     people = inOrder([...ranked, ...children]).slice(0, size);
   }
   return unbettered(people);
-} // prettier-ignore
+}
 
 const REACH = 0.25;
 const MUTATION = 0.12;

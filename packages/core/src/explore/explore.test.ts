@@ -3,9 +3,25 @@ import { defaultHoles, defaultOutline, plateShape } from '../outline';
 import { seededRandom } from '../simulate';
 import { NO_CHANGE, type TopPlan, type TopSummary } from '../whole-top';
 import {
-  bandOf, batchSize, checkBatch, evolve, solveOne, spreadOf, startBatch, unbettered, variablesOf, withAmount,
-  type Batch, type BatchSettings, type BatchSpec, type DoubtResult, type SearchResult, type SearchSpec, type Solved, type SweepResult,
-} from '.'; // prettier-ignore
+  bandOf,
+  batchSize,
+  checkBatch,
+  evolve,
+  solveOne,
+  spreadOf,
+  startBatch,
+  unbettered,
+  variablesOf,
+  withAmount,
+  type Batch,
+  type BatchSettings,
+  type BatchSpec,
+  type DoubtResult,
+  type SearchResult,
+  type SearchSpec,
+  type Solved,
+  type SweepResult,
+} from '.';
 
 const shape = plateShape(defaultOutline('ukulele'), defaultHoles('ukulele'));
 const bridge = usualBridge('ukulele');
@@ -13,11 +29,25 @@ const SCALE = 0.38;
 const [round] = shape.holes;
 const hole = { x: (Math.min(...round.map(([x]) => x)) + Math.max(...round.map(([x]) => x))) / 2, diameter: 0.06 };
 const drawn = drawPattern(usualSettings('fan'), { shape, hole, bridgeAt: bridgeAt(bridge, SCALE), trebleSign: -1 });
-const plan: BracingPlan = { ...drawn, bridge, strings: null, archRadius: null, dishRadius: null, rodThroughHole: false }; // prettier-ignore
+const plan: BracingPlan = {
+  ...drawn,
+  bridge,
+  strings: null,
+  archRadius: null,
+  dishRadius: null,
+  rodThroughHole: false,
+};
 const top: TopPlan = {
-  shape, family: 'ukulele', plan, scale: SCALE, trebleSign: -1, bridge: true, sandwich: null, thickness: 1.8e-3,
+  shape,
+  family: 'ukulele',
+  plan,
+  scale: SCALE,
+  trebleSign: -1,
+  bridge: true,
+  sandwich: null,
+  thickness: 1.8e-3,
   wood: { rho: 420, E_L: 11e9, E_C: 0.8e9, G_LC: 0.75e9, nu_LC: 0.37 },
-}; // prettier-ignore
+};
 /** What is compared is compared on the same mesh. */
 const COARSE: BatchSettings = { hold: 'glued', meshSize: 0.016 };
 const ids = plan.braces.map(({ id }) => id);
@@ -33,8 +63,9 @@ function run<R>(batch: Batch<R>, answer: (top: TopPlan) => Solved): { result: R;
   return { result: step.value, asked };
 }
 const summary = (modes: TopSummary['modes'], mass = 0.1, factor = 2): Solved => ({
-  kind: 'solved', summary: { modes, sink: 1e-4, movement: 0.01, reserve: { factor, low: 1, high: 3, verdict: 'holds' }, mass },
-}); // prettier-ignore
+  kind: 'solved',
+  summary: { modes, sink: 1e-4, movement: 0.01, reserve: { factor, low: 1, high: 3, verdict: 'holds' }, mass },
+});
 
 describe('what is varied', () => {
   it('is named by the plan: braces of a role together, the plate, and an X only where there is one', () => {
@@ -54,7 +85,13 @@ describe('what is varied', () => {
 });
 
 describe('a sweep', () => {
-  const spec: BatchSpec = { kind: 'sweep', variable: { of: 'plate', parts: ['upper', 'bass', 'treble', 'rim'] }, from: -4e-4, to: 4e-4, steps: 9 }; // prettier-ignore
+  const spec: BatchSpec = {
+    kind: 'sweep',
+    variable: { of: 'plate', parts: ['upper', 'bass', 'treble', 'rim'] },
+    from: -4e-4,
+    to: 4e-4,
+    steps: 9,
+  };
   it('follows modes by shape where they pass each other', () => {
     const { result } = run(startBatch(top, COARSE, spec), ({ thicker }) => {
       const a = { frequency: 200 + 1e5 * (thicker?.bass ?? 0), kind: 'monopole' as const, trace: [1, 1, 1, 0.2] };
@@ -70,7 +107,9 @@ describe('a sweep', () => {
     });
   });
   it('keeps what can’t be as an answer of its own', () => {
-    const { result } = run(startBatch(top, COARSE, spec), ({ thicker }) => (thicker?.bass ?? 0) < -2.5e-4 ? { kind: 'refused', reason: 'too thin' } : summary([])); // prettier-ignore
+    const { result } = run(startBatch(top, COARSE, spec), ({ thicker }) =>
+      (thicker?.bass ?? 0) < -2.5e-4 ? { kind: 'refused', reason: 'too thin' } : summary([]),
+    );
     expect((result as SweepResult).points.filter((point) => 'refused' in point)).toHaveLength(2);
   });
   it.each([
@@ -108,7 +147,12 @@ describe('the doubt of the wood', () => {
   const spread = { density: 0.05, modulus: 0.1, braceDensity: 0, braceModulus: 0 };
   const spec: BatchSpec = { kind: 'doubt', draws: 400, seed: 7, spread };
   /** As a plate of this wood sounds: the root of modulus over density. */
-  const plate = ({ wood }: TopPlan) => summary([{ frequency: Math.sqrt(wood.E_L / wood.rho), kind: 'monopole', trace: [1, 0.5] }], wood.rho, wood.E_L / 11e9); // prettier-ignore
+  const plate = ({ wood }: TopPlan) =>
+    summary(
+      [{ frequency: Math.sqrt(wood.E_L / wood.rho), kind: 'monopole', trace: [1, 0.5] }],
+      wood.rho,
+      wood.E_L / 11e9,
+    );
   const { result, asked } = run(startBatch(top, COARSE, spec), plate);
   const { bands, tooLight } = result as DoubtResult;
   it('spreads a frequency by half of what its moduli and density spread together', () => {
@@ -134,8 +178,13 @@ describe('the doubt of the wood', () => {
 
 describe('evolution', () => {
   // Schaffer's first problem: x^2 and (x - 2)^2 trade off for x from 0 to 2.
-  const score = (limit: number) => ([x]: readonly number[]) => ({ goals: [x * x, (x - 2) ** 2] as const, breach: Math.max(0, limit - x) }); // prettier-ignore
-  it.each([[-10, 0], [0.5, 0.5]])('finds the curve, with %p as the limit', (limit, least) => {
+  const score =
+    (limit: number) =>
+    ([x]: readonly number[]) => ({ goals: [x * x, (x - 2) ** 2] as const, breach: Math.max(0, limit - x) });
+  it.each([
+    [-10, 0],
+    [0.5, 0.5],
+  ])('finds the curve, with %p as the limit', (limit, least) => {
     const found = evolve([[-10, 10]], score(limit), { size: 40, generations: 25 }, seededRandom(3));
     expect(found.length).toBeGreaterThan(20);
     found.forEach(({ amounts: [x] }) => {
@@ -144,20 +193,33 @@ describe('evolution', () => {
     });
     expect(Math.min(...found.map(({ amounts }) => amounts[0]))).toBeLessThan(least + 0.15);
     expect(Math.max(...found.map(({ amounts }) => amounts[0]))).toBeGreaterThan(1.85);
-  }); // prettier-ignore
+  });
   it('keeps what nothing betters, and spreads what is shown', () => {
-    const all = [[1, 5], [2, 2], [3, 3], [5, 1]].map(([a, b]) => ({ goals: [a, b] as const, breach: 0 }));
-    expect(unbettered([...all, { goals: [0, 0] as const, breach: 1 }]).map(({ goals }) => goals)).toEqual([[1, 5], [2, 2], [5, 1]]); // prettier-ignore
+    const all = [
+      [1, 5],
+      [2, 2],
+      [3, 3],
+      [5, 1],
+    ].map(([a, b]) => ({ goals: [a, b] as const, breach: 0 }));
+    expect(unbettered([...all, { goals: [0, 0] as const, breach: 1 }]).map(({ goals }) => goals)).toEqual([
+      [1, 5],
+      [2, 2],
+      [5, 1],
+    ]);
     expect(spreadOf([0, 1, 2, 3, 4, 5, 6, 7, 8], 3)).toEqual([0, 4, 8]);
-  }); // prettier-ignore
+  });
 });
 
 describe('a search for designs', () => {
   const fans = variablesOf(plan).find(({ group }) => group === 'fan-bar')!.variable as SearchSpec['variables'][number];
   const spec: SearchSpec = {
-    kind: 'search', variables: [fans, { of: 'plate', parts: ['upper', 'bass', 'treble', 'rim'] }], goals: ['mass', 'movement'], note: null,
-    limits: { reserve: 1.2, lowest: 2e-3, tallest: 12e-3 }, seed: 1,
-  }; // prettier-ignore
+    kind: 'search',
+    variables: [fans, { of: 'plate', parts: ['upper', 'bass', 'treble', 'rim'] }],
+    goals: ['mass', 'movement'],
+    note: null,
+    limits: { reserve: 1.2, lowest: 2e-3, tallest: 12e-3 },
+    seed: 1,
+  };
   const { result, asked } = run(startBatch(top, COARSE, spec), (one) => solveOne(one, COARSE));
   const { designs, asDrawn, tried } = result as SearchResult;
   it('gives lighter tops and stiffer ones, none bettering another, all within the limits', () => {
@@ -196,17 +258,34 @@ describe('a search for designs', () => {
 describe('a search that the neck limits', () => {
   const steel = plateShape(defaultOutline('steel-string'), defaultHoles('steel-string'));
   const own = usualBridge('steel-string');
-  const x = drawPattern(usualSettings('x'), { shape: steel, hole: { x: 0.152, diameter: 0.098 }, bridgeAt: bridgeAt(own, 0.632), trebleSign: -1 }); // prettier-ignore
-  const whole: TopPlan = { ...top, shape: steel, family: 'steel-string', plan: { ...plan, ...x, bridge: own }, scale: 0.632, thickness: 2.9e-3 }; // prettier-ignore
+  const x = drawPattern(usualSettings('x'), {
+    shape: steel,
+    hole: { x: 0.152, diameter: 0.098 },
+    bridgeAt: bridgeAt(own, 0.632),
+    trebleSign: -1,
+  });
+  const whole: TopPlan = {
+    ...top,
+    shape: steel,
+    family: 'steel-string',
+    plan: { ...plan, ...x, bridge: own },
+    scale: 0.632,
+    thickness: 2.9e-3,
+  };
   const settings: BatchSettings = { hold: 'glued', meshSize: 0.026 };
-  const bar = variablesOf(whole.plan).find(({ group }) => group === 'transverse')!.variable as SearchSpec['variables'][number]; // prettier-ignore
+  const bar = variablesOf(whole.plan).find(({ group }) => group === 'transverse')!
+    .variable as SearchSpec['variables'][number];
   const now = solveOne(whole, settings);
   const turn = now.kind === 'solved' ? now.summary.neckTurn! : NaN;
   const lightest = (neck: number | null) => {
     const spec: SearchSpec = {
-      kind: 'search', variables: [bar, { of: 'plate', parts: ['upper', 'bass', 'treble', 'rim'] }], goals: ['mass', 'movement'], note: null,
-      limits: { reserve: 1, lowest: 2e-3, tallest: 0.02, neck }, seed: 1,
-    }; // prettier-ignore
+      kind: 'search',
+      variables: [bar, { of: 'plate', parts: ['upper', 'bass', 'treble', 'rim'] }],
+      goals: ['mass', 'movement'],
+      note: null,
+      limits: { reserve: 1, lowest: 2e-3, tallest: 0.02, neck },
+      seed: 1,
+    };
     const { result } = run(startBatch(whole, settings, spec), (one) => solveOne(one, settings));
     return (result as SearchResult).designs[0];
   };

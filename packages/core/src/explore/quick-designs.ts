@@ -18,10 +18,16 @@ export class QuickDesigns {
   private readonly quick: QuickTop;
   private readonly parts: ((amount: number, out: Reduced) => void)[];
 
-  constructor(private readonly opened: OpenedTop, variables: readonly QuickVariable[], ranges: readonly Range[]) {
+  constructor(
+    private readonly opened: OpenedTop,
+    variables: readonly QuickVariable[],
+    ranges: readonly Range[],
+  ) {
     this.quick = new QuickTop(opened);
-    this.parts = variables.map((variable, i) => polynomialThrough(samplesOf(ranges[i]), (amount) => this.quick.difference(this.changeOf(variable, amount))));
-  } // prettier-ignore
+    this.parts = variables.map((variable, i) =>
+      polynomialThrough(samplesOf(ranges[i]), (amount) => this.quick.difference(this.changeOf(variable, amount))),
+    );
+  }
 
   private changeOf(variable: QuickVariable, amount: number) {
     if (variable.of === 'plate') return { thicker: Object.fromEntries(variable.parts.map((part) => [part, amount])) };

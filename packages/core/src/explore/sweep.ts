@@ -26,10 +26,13 @@ const STEPS = { least: 3, most: 41 };
 export function checkSweep({ variable, from, to, steps }: SweepSpec, top: TopPlan): void {
   checkVariable(variable, top.plan, 'variable');
   requireWithin('steps', steps, STEPS.least, STEPS.most);
-  for (const [field, value] of [['from', from], ['to', to]] as const) {
+  for (const [field, value] of [
+    ['from', from],
+    ['to', to],
+  ] as const) {
     if (!Number.isFinite(value)) throw new InvalidInput(field, value, 'must be a number');
     if (Math.abs(value) > 0.5) throw new InvalidInput(field, value, 'is far too much: check the unit');
-  } // prettier-ignore
+  }
   if (!(to > from)) throw new InvalidInput('to', to, 'must be more than where it starts');
 }
 
@@ -59,5 +62,8 @@ export function* sweep(top: TopPlan, spec: SweepSpec): Batch<SweepResult> {
 /** With its modes in the order they are followed in. */
 function reordered(like: TopSummary, summary: TopSummary): TopSummary {
   const { frequencies } = figuresLike(like, summary);
-  return { ...summary, modes: like.modes.map((mode, m) => summary.modes.find(({ frequency }) => frequency === frequencies[m]) ?? mode) }; // prettier-ignore
+  return {
+    ...summary,
+    modes: like.modes.map((mode, m) => summary.modes.find(({ frequency }) => frequency === frequencies[m]) ?? mode),
+  };
 }

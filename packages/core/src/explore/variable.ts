@@ -30,7 +30,12 @@ export function variablesOf({ braces }: BracingPlan): { group: Group; variable: 
     group: role,
     variable: { of: 'braces' as const, ids: braces.filter((brace) => brace.role === role).map(({ id }) => id) },
   }));
-  const x = xOf(braces) ? [{ group: 'crossing' as const, variable: { of: 'crossing' as const } }, { group: 'opening' as const, variable: { of: 'opening' as const } }] : []; // prettier-ignore
+  const x = xOf(braces)
+    ? [
+        { group: 'crossing' as const, variable: { of: 'crossing' as const } },
+        { group: 'opening' as const, variable: { of: 'opening' as const } },
+      ]
+    : [];
   return [...byRole, { group: 'plate', variable: { of: 'plate', parts: TOP_PARTS } }, ...x];
 }
 
@@ -41,7 +46,8 @@ export function checkVariable(variable: Variable, { braces }: BracingPlan, field
     const unknown = variable.ids.find((id) => !braces.some((brace) => brace.id === id));
     if (unknown !== undefined) throw new InvalidInput(`${field}.ids`, unknown, 'is no brace of the plan');
   }
-  if (variable.of === 'plate' && variable.parts.length === 0) throw new InvalidInput(`${field}.parts`, [], 'names no part of the plate'); // prettier-ignore
+  if (variable.of === 'plate' && variable.parts.length === 0)
+    throw new InvalidInput(`${field}.parts`, [], 'names no part of the plate');
   if ((variable.of === 'crossing' || variable.of === 'opening') && !xOf(braces))
     throw new InvalidInput(`${field}.of`, variable.of, 'the plan has no X');
 }

@@ -44,17 +44,24 @@ export interface DoubtResult {
   draws: Figures[];
   refused: number;
   /** Where nine of ten lie; null where nothing is to be said. */
-  bands: { frequencies: (Band | null)[]; sink: Band | null; movement: Band | null; reserve: Band | null; mass: Band | null };
+  bands: {
+    frequencies: (Band | null)[];
+    sink: Band | null;
+    movement: Band | null;
+    reserve: Band | null;
+    mass: Band | null;
+  };
   /** Share of the draws that bear less than they must (1). */
   tooLight: number;
-} // prettier-ignore
+}
 
 const DRAWS = { least: 8, most: 400 };
 const MOST_SPREAD = 0.5;
 
 export function checkDoubt({ draws, spread }: DoubtSpec): void {
   requireWithin('draws', draws, DRAWS.least, DRAWS.most);
-  for (const key of ['density', 'modulus', 'braceDensity', 'braceModulus'] as const) requireWithin(`spread.${key}`, spread[key], 0, MOST_SPREAD); // prettier-ignore
+  for (const key of ['density', 'modulus', 'braceDensity', 'braceModulus'] as const)
+    requireWithin(`spread.${key}`, spread[key], 0, MOST_SPREAD);
 }
 
 /** Nine of ten rims hold between a quarter and four times as stiffly as the usual one: most of the way from sliding to held [log]. */
@@ -75,14 +82,20 @@ export function* woodDoubt(top: TopPlan, { draws, seed, spread }: DoubtSpec): Ba
   }
   const band = (pick: (figures: Figures) => number | null) => bandOf(found.flatMap((figures) => pick(figures) ?? []));
   return {
-    kind: 'doubt', kinds: like.modes.map(({ kind }) => kind), draws: found, refused,
+    kind: 'doubt',
+    kinds: like.modes.map(({ kind }) => kind),
+    draws: found,
+    refused,
     bands: {
       frequencies: like.modes.map((_, m) => band(({ frequencies }) => frequencies[m])),
-      sink: band(({ sink }) => sink), movement: band(({ movement }) => movement), reserve: band(({ reserve }) => reserve), mass: band(({ mass }) => mass),
+      sink: band(({ sink }) => sink),
+      movement: band(({ movement }) => movement),
+      reserve: band(({ reserve }) => reserve),
+      mass: band(({ mass }) => mass),
     },
     tooLight: found.filter(({ reserve }) => reserve !== null && reserve < 1).length / Math.max(1, found.length),
   };
-} // prettier-ignore
+}
 
 function drawn(top: TopPlan, spread: WoodSpread, random: RandomSource): TopPlan {
   const factor = (cv: number) => Math.exp(Math.sqrt(Math.log(1 + cv * cv)) * random.normal());
@@ -101,9 +114,13 @@ function drawn(top: TopPlan, spread: WoodSpread, random: RandomSource): TopPlan 
     },
     plan: {
       ...plan,
-      braces: plan.braces.map((brace) => ({ ...brace, density: brace.density * density, modulus: brace.modulus * modulus })),
+      braces: plan.braces.map((brace) => ({
+        ...brace,
+        density: brace.density * density,
+        modulus: brace.modulus * modulus,
+      })),
     },
-  }; // prettier-ignore
+  };
 }
 
 /** Quantiles at 5, 50 and 95 in a hundred, straight between the ranks. */

@@ -1,8 +1,13 @@
 /** Files in and out: outlines, readings, the story of a voicing. */
 export { questionImport, type DoubtfulLine } from './question-import';
 export {
-  exportReadings, importReadings, type ExportedReading, type ImportedReading, type LineError, type ReadingsImport,
-} from './readings-csv'; // prettier-ignore
+  exportReadings,
+  importReadings,
+  type ExportedReading,
+  type ImportedReading,
+  type LineError,
+  type ReadingsImport,
+} from './readings-csv';
 export { importOutline, type ImportedOutline } from './outline-file';
 export { type Story, type StoryPlate, type StorySection } from './story';
 export { printable, storyPdf } from './story-pdf';

@@ -108,7 +108,10 @@ function svgPaths(text: string): SubPath[] {
 /** Metres per user unit: from width and viewBox where the width has a unit, else by the CSS pixel. */
 function svgScale(root: XmlNode): number {
   const width = /^([\d.]+)\s*(mm|cm|in)$/.exec(attribute(root, 'width').trim());
-  const box = attribute(root, 'viewBox').trim().split(/[\s,]+/).map(Number); // prettier-ignore
+  const box = attribute(root, 'viewBox')
+    .trim()
+    .split(/[\s,]+/)
+    .map(Number);
   if (!width) return METRES_PER_CSS_PIXEL;
   const metres = Number(width[1]) * unitOf('length', width[2]).si;
   return box.length === 4 && box[2] > 0 ? metres / box[2] : METRES_PER_CSS_PIXEL;

@@ -11,8 +11,14 @@ export interface DoubtfulLine {
 }
 
 const asStation = ({ station, x, y, thickness }: ImportedReading): StationReading => ({
-  station, x, y, thickness, count: 1, spread: 0, kept: false,
-}); // prettier-ignore
+  station,
+  x,
+  y,
+  thickness,
+  count: 1,
+  spread: 0,
+  kept: false,
+});
 
 /** @param standing what has been read in this survey already */
 export function questionImport(lines: readonly ImportedReading[], standing: readonly StationReading[]): DoubtfulLine[] {

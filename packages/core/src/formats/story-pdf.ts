@@ -61,11 +61,26 @@ class Pages {
       const lines = cells.map((cell) => wrapped(printable(cell), font, SIZES.small, column - 8));
       const height = Math.max(...lines.map((all) => all.length)) * SIZES.small * LEADING;
       this.room(height + 4);
-      lines.forEach((all, c) => all.forEach((line, i) => this.page.drawText(line, { x: EDGE + c * column, y: this.y - (i + 1) * SIZES.small * LEADING, size: SIZES.small, font, color: INK })));
+      lines.forEach((all, c) =>
+        all.forEach((line, i) =>
+          this.page.drawText(line, {
+            x: EDGE + c * column,
+            y: this.y - (i + 1) * SIZES.small * LEADING,
+            size: SIZES.small,
+            font,
+            color: INK,
+          }),
+        ),
+      );
       this.y -= height + 4;
-      this.page.drawLine({ start: { x: EDGE, y: this.y }, end: { x: EDGE + this.width, y: this.y }, thickness: 0.4, color: INK });
+      this.page.drawLine({
+        start: { x: EDGE, y: this.y },
+        end: { x: EDGE + this.width, y: this.y },
+        thickness: 0.4,
+        color: INK,
+      });
     });
-  } // prettier-ignore
+  }
 
   plate({ outline, holes, braces, cuts }: StoryPlate): void {
     const { xMin, xMax, yMin, yMax } = boundsOf(outline);
@@ -74,18 +89,25 @@ class Pages {
     this.room(height + 8);
     const top = this.y - 4;
     const at = ([x, y]: Point) => ({ x: EDGE + (x - xMin) * scale, y: top - (y - yMin) * scale });
-    const ring = (points: readonly Point[]) => points.forEach((point, i) => this.page.drawLine({ start: at(point), end: at(points[(i + 1) % points.length]), thickness: 0.8, color: INK }));
+    const ring = (points: readonly Point[]) =>
+      points.forEach((point, i) =>
+        this.page.drawLine({ start: at(point), end: at(points[(i + 1) % points.length]), thickness: 0.8, color: INK }),
+      );
     [outline, ...holes].forEach(ring);
-    for (const [a, b] of braces) this.page.drawLine({ start: at(a), end: at(b), thickness: 1.6, color: rgb(0.6, 0.55, 0.45) });
+    for (const [a, b] of braces)
+      this.page.drawLine({ start: at(a), end: at(b), thickness: 1.6, color: rgb(0.6, 0.55, 0.45) });
     for (const [a, b] of cuts) this.page.drawLine({ start: at(a), end: at(b), thickness: 3, color: EMBER });
     this.y = top - height - 8;
-  } // prettier-ignore
+  }
 }
 
 export async function storyPdf({ title, subtitle, sections }: Story, paper: Paper): Promise<Uint8Array> {
   const pdf = await PDFDocument.create();
   pdf.setTitle(printable(title));
-  const fonts = { plain: await pdf.embedFont(StandardFonts.Helvetica), bold: await pdf.embedFont(StandardFonts.HelveticaBold) }; // prettier-ignore
+  const fonts = {
+    plain: await pdf.embedFont(StandardFonts.Helvetica),
+    bold: await pdf.embedFont(StandardFonts.HelveticaBold),
+  };
   const [width, height] = PAPERS[paper];
   const pages = new Pages(pdf, fonts, [width * POINTS_PER_METRE, height * POINTS_PER_METRE]);
   pages.text(title, SIZES.title, true);
@@ -108,7 +130,7 @@ function wrapped(words: string, font: PDFFont, size: number, width: number): str
   for (const word of words.split(/\s+/)) {
     const longer = lines[lines.length - 1] === '' ? word : `${lines[lines.length - 1]} ${word}`;
     if (font.widthOfTextAtSize(longer, size) <= width || lines[lines.length - 1] === '')
-      lines[lines.length - 1] = longer; // prettier-ignore
+      lines[lines.length - 1] = longer;
     else lines.push(word);
   }
   return lines;

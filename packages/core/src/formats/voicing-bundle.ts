@@ -23,16 +23,40 @@ const UNITS = { mass: 'kg', flex: 'm/N' } as const;
 
 /** Readings that stand, one a line, SI. */
 export function voicingCsv(events: readonly VoicingEvent[]): string {
-  const typed = new Map([...standingEvents(events, 'flex'), ...standingEvents(events, 'mass')].map(({ id, body }) => [id, body.said]));
-  const rows = events.filter(({ retracted }) => !retracted).flatMap((event) => {
-    const reading = readingOf(event);
-    return reading ? [{ round: event.round, at: event.at, person: event.person, quantity: reading.key, value: reading.value.value, sd: reading.value.sd, unit: reading.key === 'mass' ? UNITS.mass : UNITS.flex, typed: typed.get(event.id) ?? '' }] : [];
+  const typed = new Map(
+    [...standingEvents(events, 'flex'), ...standingEvents(events, 'mass')].map(({ id, body }) => [id, body.said]),
+  );
+  const rows = events
+    .filter(({ retracted }) => !retracted)
+    .flatMap((event) => {
+      const reading = readingOf(event);
+      return reading
+        ? [
+            {
+              round: event.round,
+              at: event.at,
+              person: event.person,
+              quantity: reading.key,
+              value: reading.value.value,
+              sd: reading.value.sd,
+              unit: reading.key === 'mass' ? UNITS.mass : UNITS.flex,
+              typed: typed.get(event.id) ?? '',
+            },
+          ]
+        : [];
+    });
+  return Papa.unparse({
+    fields: ['round', 'at', 'person', 'quantity', 'value', 'sd', 'unit', 'typed'],
+    data: rows.map((row) => Object.values(row)),
   });
-  return Papa.unparse({ fields: ['round', 'at', 'person', 'quantity', 'value', 'sd', 'unit', 'typed'], data: rows.map((row) => Object.values(row)) });
-} // prettier-ignore
+}
 
 export function voicingZip({ record, events, story, sounds, pdf }: VoicingBundle): Uint8Array {
-  const text = [story.title, story.subtitle, ...story.sections.flatMap(({ title, when, paragraphs }) => ['', `${title} (${when})`, ...paragraphs])].join('\n'); // prettier-ignore
+  const text = [
+    story.title,
+    story.subtitle,
+    ...story.sections.flatMap(({ title, when, paragraphs }) => ['', `${title} (${when})`, ...paragraphs]),
+  ].join('\n');
   const names = new Map<string, number>();
   const unique = (name: string) => {
     const count = (names.get(name) ?? 0) + 1;
@@ -44,6 +68,8 @@ export function voicingZip({ record, events, story, sounds, pdf }: VoicingBundle
     'readings.csv': strToU8(voicingCsv(events)),
     'story.txt': strToU8(text),
     ...(pdf && { 'story.pdf': pdf }),
-    ...Object.fromEntries(sounds.map(({ name, bytes }) => [`sounds/${unique(name)}.wav`, [bytes, { level: 0 as const }]])),
+    ...Object.fromEntries(
+      sounds.map(({ name, bytes }) => [`sounds/${unique(name)}.wav`, [bytes, { level: 0 as const }]]),
+    ),
   });
-} // prettier-ignore
+}

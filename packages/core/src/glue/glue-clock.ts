@@ -20,12 +20,16 @@ export interface GlueClock {
 
 const SECOND = 1000;
 
-export function glueClock(times: GlueTimes, glue: Pick<Glue, 'openTime' | 'clampTime' | 'cureTime'>, now: number): GlueClock {
+export function glueClock(
+  times: GlueTimes,
+  glue: Pick<Glue, 'openTime' | 'clampTime' | 'cureTime'>,
+  now: number,
+): GlueClock {
   const { spreadAt, pressedAt, releasedAt } = times;
   if (pressedAt === null) return counting('open', 'too-late', spreadAt, glue.openTime, now);
   if (releasedAt === null) return counting('pressed', 'may-release', pressedAt, glue.clampTime, now);
   return counting('curing', 'cured', pressedAt, glue.cureTime, now);
-} // prettier-ignore
+}
 
 function counting(running: GluePhase, over: GluePhase, from: number, seconds: number, now: number): GlueClock {
   const left = from + seconds * SECOND - now;
@@ -44,13 +48,15 @@ export function alarmsBetween(
   before: number,
   now: number,
 ): GlueAlarm[] {
-  // prettier-ignore
   const { spreadAt, pressedAt, releasedAt } = times;
   const at: [GlueAlarm, number][] =
     pressedAt === null
-      ? [['last-minute', spreadAt + glue.openTime * SECOND - Math.min(WARNING_MS, (glue.openTime * SECOND) / 2)], ['open-over', spreadAt + glue.openTime * SECOND]]
+      ? [
+          ['last-minute', spreadAt + glue.openTime * SECOND - Math.min(WARNING_MS, (glue.openTime * SECOND) / 2)],
+          ['open-over', spreadAt + glue.openTime * SECOND],
+        ]
       : releasedAt === null
         ? [['may-release', pressedAt + glue.clampTime * SECOND]]
-        : [['cured', pressedAt + glue.cureTime * SECOND]]; // prettier-ignore
+        : [['cured', pressedAt + glue.cureTime * SECOND]];
   return at.filter(([, moment]) => moment > before && moment <= now).map(([alarm]) => alarm);
 }

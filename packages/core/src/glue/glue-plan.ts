@@ -54,7 +54,11 @@ export function gluePlan(plan: BracingPlan, glue: Glue, setup: GlueSetup): GlueS
   checkSetup(setup);
   const open = OPEN_SHARE * glue.openTime;
   if (setup.timePerPiece > open)
-    throw new InvalidInput('timePerPiece', setup.timePerPiece, 'is longer than the glue stays open: take one with more time, or warm the wood'); // prettier-ignore
+    throw new InvalidInput(
+      'timePerPiece',
+      setup.timePerPiece,
+      'is longer than the glue stays open: take one with more time, or warm the wood',
+    );
   const sessions: GlueSession[] = [];
   const placed = new Map<string, number>();
   const order = gluingOrder(plan);
@@ -76,7 +80,8 @@ export function gluePlan(plan: BracingPlan, glue: Glue, setup: GlueSetup): GlueS
 
 function checkSetup({ force, count, vacuum, timePerPiece }: GlueSetup): void {
   requirePositive('force', force);
-  if (!(Number.isInteger(count) && count > 0)) throw new InvalidInput('count', count, 'must be a whole number above zero'); // prettier-ignore
+  if (!(Number.isInteger(count) && count > 0))
+    throw new InvalidInput('count', count, 'must be a whole number above zero');
   requireWithin('vacuum', vacuum, 5e3, 101e3);
   requireWithin('timePerPiece', timePerPiece, 5, 3600);
 }
@@ -105,7 +110,6 @@ function pieceOf(
   glue: Glue,
   { press, force, count, vacuum }: GlueSetup,
 ): GluePiece {
-  // prettier-ignore
   const wanted = glue.pressureLow * area;
   const bySpacing = Math.max(2, Math.ceil(length / ROD_SPACING));
   const rods = press === 'vacuum' ? 0 : Math.min(count, Math.max(bySpacing, Math.ceil(wanted / force)));
@@ -120,11 +124,27 @@ export interface GlueStep {
   after: string[];
 }
 
-const FIRST_ROLES: readonly BraceRole[] = ['x-leg', 'transverse', 'a-leg', 'ladder-bar', 'long-bar', 'closing-bar', 'fan-bar', 'lattice-bar', 'tone-bar', 'finger', 'hole-side', 'free']; // prettier-ignore
+const FIRST_ROLES: readonly BraceRole[] = [
+  'x-leg',
+  'transverse',
+  'a-leg',
+  'ladder-bar',
+  'long-bar',
+  'closing-bar',
+  'fan-bar',
+  'lattice-bar',
+  'tone-bar',
+  'finger',
+  'hole-side',
+  'free',
+];
 
 /** X first, the lower leg of each lap before the one that passes over it, then what butts against something, bigger pieces before smaller ones. */
 export function gluingOrder(plan: BracingPlan): GlueStep[] {
-  const steps = [...plan.braces.map((brace) => braceStep(brace, plan)), ...plan.patches.map((patch) => patchStep(patch, plan))]; // prettier-ignore
+  const steps = [
+    ...plan.braces.map((brace) => braceStep(brace, plan)),
+    ...plan.patches.map((patch) => patchStep(patch, plan)),
+  ];
   const left = new Map(steps.map((step) => [step.piece.id, step]));
   const done: GlueStep[] = [];
   while (left.size > 0) {
@@ -161,10 +181,16 @@ function braceStep(brace: Brace, plan: BracingPlan): GlueStep {
           ? `${first}Its notches open upward: it is the lower leg of its laps.`
           : first || 'It stands free of the others.';
   return {
-    piece: { id: brace.id, name: brace.name, area: brace.length * brace.width, length: brace.length, slender: Math.max(...brace.heights) / brace.width },
+    piece: {
+      id: brace.id,
+      name: brace.name,
+      area: brace.length * brace.width,
+      length: brace.length,
+      slender: Math.max(...brace.heights) / brace.width,
+    },
     reason: reason.trim(),
     after: [...new Set([...over, ...butts].map(({ id }) => id))],
-  }; // prettier-ignore
+  };
 }
 
 /** Ends that are butted, and against what. */
@@ -185,7 +211,11 @@ function patchStep(patch: BracingPlan['patches'][number], plan: BracingPlan): Gl
   const area = patchVolume(patch) / patch.thickness;
   return {
     piece: { id: patch.id, name: patch.name, area, length: patch.width, slender: 0 },
-    reason: ring ? 'Before the braces that pass near it.' : between ? 'It is fitted between the legs of the X.' : 'It lies flat on the plate: what passes over it is fitted to it.',
+    reason: ring
+      ? 'Before the braces that pass near it.'
+      : between
+        ? 'It is fitted between the legs of the X.'
+        : 'It lies flat on the plate: what passes over it is fitted to it.',
     after: between ? legs.map(({ id }) => id) : [],
-  }; // prettier-ignore
+  };
 }

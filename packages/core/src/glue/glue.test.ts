@@ -112,4 +112,4 @@ describe('the clock', () => {
     expect(rung).toEqual([[], ['last-minute'], [], ['open-over'], []]);
     expect(alarmsBetween(times, glue, 1_000_000, 1_000_000 + 60 * minute)).toEqual(['last-minute', 'open-over']);
   });
-}); // prettier-ignore
+});

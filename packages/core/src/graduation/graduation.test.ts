@@ -27,7 +27,13 @@ describe('fillTarget', () => {
     expect(targetAt(thin, 0.25, 0.1)).toBe(2.6e-3);
   });
   it('passes through drawn points, and through a plane of them exactly', () => {
-    const points = [[0, -1], [0, 1], [1, -1], [1, 1], [0.5, 0]].map(([u, v]) => ({ u, v, thickness: 2.5e-3 + 2e-4 * u + 1e-4 * v })); // prettier-ignore
+    const points = [
+      [0, -1],
+      [0, 1],
+      [1, -1],
+      [1, 1],
+      [0.5, 0],
+    ].map(([u, v]) => ({ u, v, thickness: 2.5e-3 + 2e-4 * u + 1e-4 * v }));
     const drawn: TargetSpec = { ...even, base: { kind: 'drawn', points } };
     expect(Math.abs(targetAt(drawn, 0.25, 0) - 2.6e-3)).toBeLessThan(2e-6);
   });

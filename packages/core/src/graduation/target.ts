@@ -57,8 +57,11 @@ export function checkTarget(target: TargetSpec): void {
     base.kind === 'even'
       ? [['base.thickness', base.thickness]]
       : base.kind === 'graded'
-        ? [['base.treble', base.treble], ['base.bass', base.bass]]
-        : base.points.map((point, i) => [`base.points[${i}].thickness`, point.thickness]); // prettier-ignore
+        ? [
+            ['base.treble', base.treble],
+            ['base.bass', base.bass],
+          ]
+        : base.points.map((point, i) => [`base.points[${i}].thickness`, point.thickness]);
   if (base.kind === 'drawn') checkPoints(base);
   for (const [field, value] of [...thicknesses, ['limit', target.limit] as const]) {
     requirePositive(field, value);
@@ -130,7 +133,10 @@ function fillBase(
   } else {
     const x = Float64Array.from(base.points, (p) => shape.bounds.xMin + p.u * shape.length);
     const y = Float64Array.from(base.points, (p) => -treble * p.v * half);
-    const surface = fitSurface(planSurface(x, y), Float64Array.from(base.points, (p) => p.thickness)); // prettier-ignore
+    const surface = fitSurface(
+      planSurface(x, y),
+      Float64Array.from(base.points, (p) => p.thickness),
+    );
     fillSurface(surface, grid, out, new Uint8Array(out.length));
   }
 }

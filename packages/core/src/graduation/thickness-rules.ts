@@ -118,9 +118,14 @@ export function sameStiffness(
   from: { modulus: number; rho: number; thickness: number },
   to: { modulus: number; rho: number },
 ): { thickness: number; massRatio: number } {
-  for (const [field, value] of [['from.modulus', from.modulus], ['to.modulus', to.modulus], ['from.rho', from.rho], ['to.rho', to.rho]] as const) {
+  for (const [field, value] of [
+    ['from.modulus', from.modulus],
+    ['to.modulus', to.modulus],
+    ['from.rho', from.rho],
+    ['to.rho', to.rho],
+  ] as const) {
     requirePositive(field, value);
-  } // prettier-ignore
+  }
   const ratio = Math.cbrt(from.modulus / to.modulus);
   return { thickness: from.thickness * ratio, massRatio: (to.rho / from.rho) * ratio };
 }

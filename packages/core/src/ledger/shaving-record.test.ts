@@ -8,10 +8,13 @@ const outcomes = (count: number, factor: number, scatter: number): ShavingOutcom
     const said = 0.02 + 0.04 * random.uniform();
     const came = said * factor * (1 + scatter * random.normal());
     return {
-      quantity: 'flex:across', where: 'brace', before: { value: 1, sd: 0.001 }, forecast: { value: Math.exp(said), sd: 0.25 * said },
+      quantity: 'flex:across',
+      where: 'brace',
+      before: { value: 1, sd: 0.001 },
+      forecast: { value: Math.exp(said), sd: 0.25 * said },
       outcome: { value: Math.exp(came), sd: 0.001 },
     };
-  }); // prettier-ignore
+  });
 
 describe('the record of shavings', () => {
   it('says that it knows nothing yet, and corrects nothing', () => {
@@ -43,8 +46,12 @@ describe('the record of shavings', () => {
   it('is not ruined by one note taken for its neighbour: it is counted, and teaches nothing', () => {
     const good = outcomes(8, 1, 0.1);
     const misnamed: ShavingOutcome = {
-      quantity: 'mode:2', where: 'brace', before: { value: 243, sd: 0.5 }, forecast: { value: 238, sd: 1 }, outcome: { value: 283, sd: 0.5 },
-    }; // prettier-ignore
+      quantity: 'mode:2',
+      where: 'brace',
+      before: { value: 243, sd: 0.5 },
+      forecast: { value: 238, sd: 1 },
+      outcome: { value: 283, sd: 0.5 },
+    };
     const [before, after] = [learnShavings(good), learnShavings([...good, misnamed])];
     expect([after.gain, after.spread]).toEqual([before.gain, before.spread]);
     expect(after).toMatchObject({ count: 9, taught: 8 });

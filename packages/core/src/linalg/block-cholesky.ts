@@ -177,29 +177,52 @@ export function solveBlocks({ factor: { count, start, row } }: CholeskyPlan, L: 
 
 function subtractTimes(L: Float64Array, b: number, x: Float64Array, to: number, from: number): void {
   for (let i = 0, q = b; i < BLOCK; i++, q += BLOCK)
-    x[to + i] -= L[q] * x[from] + L[q + 1] * x[from + 1] + L[q + 2] * x[from + 2] + L[q + 3] * x[from + 3] + L[q + 4] * x[from + 4] + L[q + 5] * x[from + 5]; // prettier-ignore
+    x[to + i] -=
+      L[q] * x[from] +
+      L[q + 1] * x[from + 1] +
+      L[q + 2] * x[from + 2] +
+      L[q + 3] * x[from + 3] +
+      L[q + 4] * x[from + 4] +
+      L[q + 5] * x[from + 5];
 }
 
 function subtractTransposed(L: Float64Array, b: number, x: Float64Array, to: number, from: number): void {
   for (let j = 0; j < BLOCK; j++) {
     const q = b + j;
-    x[to + j] -= L[q] * x[from] + L[q + 6] * x[from + 1] + L[q + 12] * x[from + 2] + L[q + 18] * x[from + 3] + L[q + 24] * x[from + 4] + L[q + 30] * x[from + 5]; // prettier-ignore
+    x[to + j] -=
+      L[q] * x[from] +
+      L[q + 6] * x[from + 1] +
+      L[q + 12] * x[from + 2] +
+      L[q + 18] * x[from + 3] +
+      L[q + 24] * x[from + 4] +
+      L[q + 30] * x[from + 5];
   }
 }
 
 /** out = A x */
-export function multiplyBlocks({ count, start, row }: BlockPattern, A: BlockValues, x: Float64Array, out: Float64Array): void {
+export function multiplyBlocks(
+  { count, start, row }: BlockPattern,
+  A: BlockValues,
+  x: Float64Array,
+  out: Float64Array,
+): void {
   out.fill(0);
   for (let j = 0; j < count; j++)
     for (let p = start[j]; p < start[j + 1]; p++) {
       addTimes(A, p * SIZE, x, row[p] * BLOCK, j * BLOCK, out);
       if (row[p] !== j) addTransposedTimes(A, p * SIZE, x, j * BLOCK, row[p] * BLOCK, out);
     }
-} // prettier-ignore
+}
 
 function addTimes(A: Float64Array, b: number, x: Float64Array, to: number, from: number, out: Float64Array): void {
   for (let i = 0, q = b; i < BLOCK; i++, q += BLOCK)
-    out[to + i] += A[q] * x[from] + A[q + 1] * x[from + 1] + A[q + 2] * x[from + 2] + A[q + 3] * x[from + 3] + A[q + 4] * x[from + 4] + A[q + 5] * x[from + 5]; // prettier-ignore
+    out[to + i] +=
+      A[q] * x[from] +
+      A[q + 1] * x[from + 1] +
+      A[q + 2] * x[from + 2] +
+      A[q + 3] * x[from + 3] +
+      A[q + 4] * x[from + 4] +
+      A[q + 5] * x[from + 5];
 }
 
 function addTransposedTimes(
@@ -210,9 +233,14 @@ function addTransposedTimes(
   from: number,
   out: Float64Array,
 ): void {
-  // prettier-ignore
   for (let j = 0; j < BLOCK; j++) {
     const q = b + j;
-    out[to + j] += A[q] * x[from] + A[q + 6] * x[from + 1] + A[q + 12] * x[from + 2] + A[q + 18] * x[from + 3] + A[q + 24] * x[from + 4] + A[q + 30] * x[from + 5]; // prettier-ignore
+    out[to + j] +=
+      A[q] * x[from] +
+      A[q + 6] * x[from + 1] +
+      A[q + 12] * x[from + 2] +
+      A[q + 18] * x[from + 3] +
+      A[q + 24] * x[from + 4] +
+      A[q + 30] * x[from + 5];
   }
 }

@@ -41,13 +41,19 @@ const NONE: LowestModes = {
 };
 
 /** @param start seeds the first block: the same for every run */
-export function lowestModes(operator: Operator, wanted: number, start: (i: number, column: number) => number): LowestModes {
+export function lowestModes(
+  operator: Operator,
+  wanted: number,
+  start: (i: number, column: number) => number,
+): LowestModes {
   const { size, multiplyMass, solve, blockWidth = USUAL_WIDTH, tolerance = USUAL_TOLERANCE } = operator;
   const basis: Float64Array[] = [];
   const massBasis: Float64Array[] = [];
   const images: Float64Array[] = [];
   const H: Float64Array[] = [];
-  let block = Array.from({ length: blockWidth }, (_, column) => Float64Array.from({ length: size }, (_unused, i) => start(i, column)));
+  let block = Array.from({ length: blockWidth }, (_, column) =>
+    Float64Array.from({ length: size }, (_unused, i) => start(i, column)),
+  );
   let blocks = 0;
   while (basis.length < Math.min(MOST_VECTORS, size)) {
     const fresh = block.flatMap((v) => adopt(v, basis, massBasis, multiplyMass));
@@ -65,7 +71,7 @@ export function lowestModes(operator: Operator, wanted: number, start: (i: numbe
     if (done) return { ...done, status: 'converged' };
   }
   return project({ basis, images, H: projected(H, massBasis, images) }, wanted, operator) ?? NONE;
-} // prettier-ignore
+}
 
 /** Adds a vector to the basis, orthogonal by the mass; what hardly adds anything is left out. */
 function adopt(
@@ -74,7 +80,6 @@ function adopt(
   massBasis: Float64Array[],
   multiplyMass: Operator['multiplyMass'],
 ): number[] {
-  // prettier-ignore
   const image = new Float64Array(v.length);
   multiplyMass(v, image);
   const before = Math.sqrt(Math.max(0, dot(v, image)));
@@ -92,11 +97,17 @@ function adopt(
 }
 
 /** The inverse operator over the basis, symmetric: rows up to the diagonal, those already known kept. */
-function projected(H: Float64Array[], massBasis: readonly Float64Array[], images: readonly Float64Array[]): readonly Float64Array[] {
+function projected(
+  H: Float64Array[],
+  massBasis: readonly Float64Array[],
+  images: readonly Float64Array[],
+): readonly Float64Array[] {
   for (let i = H.length; i < massBasis.length; i++)
-    H.push(Float64Array.from({ length: i + 1 }, (_, j) => (dot(massBasis[i], images[j]) + dot(massBasis[j], images[i])) / 2));
+    H.push(
+      Float64Array.from({ length: i + 1 }, (_, j) => (dot(massBasis[i], images[j]) + dot(massBasis[j], images[i])) / 2),
+    );
   return H;
-} // prettier-ignore
+}
 
 interface Projection {
   basis: readonly Float64Array[];

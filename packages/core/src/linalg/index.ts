@@ -8,8 +8,17 @@ export {
 } from './solve-symmetric';
 export { dissectionOrder } from './nested-dissection';
 export {
-  BLOCK, blockAt, blockPattern, factorBlocks, multiplyBlocks, planCholesky, solveBlocks,
-  type BlockPattern, type BlockValues, type CholeskyPlan, type FactorStatus,
-} from './block-cholesky'; // prettier-ignore
+  BLOCK,
+  blockAt,
+  blockPattern,
+  factorBlocks,
+  multiplyBlocks,
+  planCholesky,
+  solveBlocks,
+  type BlockPattern,
+  type BlockValues,
+  type CholeskyPlan,
+  type FactorStatus,
+} from './block-cholesky';
 export { lowestModes, type LowestModes, type Operator } from './block-krylov';
 export { generalisedEigen, type GeneralisedEigen } from './generalised-eigen';

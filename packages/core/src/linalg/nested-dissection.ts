@@ -6,7 +6,11 @@
 const LEAF = 12;
 
 /** @param neighbours of each node @returns nodes in the order of elimination */
-export function dissectionOrder(x: Float64Array, y: Float64Array, neighbours: readonly (readonly number[])[]): Int32Array {
+export function dissectionOrder(
+  x: Float64Array,
+  y: Float64Array,
+  neighbours: readonly (readonly number[])[],
+): Int32Array {
   const order: number[] = [];
   const side = new Int8Array(x.length);
   const order2 = (nodes: number[]): void => {
@@ -25,11 +29,19 @@ export function dissectionOrder(x: Float64Array, y: Float64Array, neighbours: re
   };
   order2(Array.from(x, (_, i) => i));
   return Int32Array.from(order);
-} // prettier-ignore
+}
 
 /** Lower and upper half by the middle one of the longer extent; of the upper half, what touches the lower is the cut. */
-function halves(nodes: readonly number[], x: Float64Array, y: Float64Array, neighbours: readonly (readonly number[])[], side: Int8Array) {
-  const extent = (of: Float64Array) => nodes.reduce((most, i) => Math.max(most, of[i]), -Infinity) - nodes.reduce((least, i) => Math.min(least, of[i]), Infinity);
+function halves(
+  nodes: readonly number[],
+  x: Float64Array,
+  y: Float64Array,
+  neighbours: readonly (readonly number[])[],
+  side: Int8Array,
+) {
+  const extent = (of: Float64Array) =>
+    nodes.reduce((most, i) => Math.max(most, of[i]), -Infinity) -
+    nodes.reduce((least, i) => Math.min(least, of[i]), Infinity);
   const along = extent(x) >= extent(y) ? x : y;
   const sorted = [...nodes].sort((a, b) => along[a] - along[b]);
   const half = sorted.length >> 1;
@@ -42,4 +54,4 @@ function halves(nodes: readonly number[], x: Float64Array, y: Float64Array, neig
   }
   sorted.forEach((node) => (side[node] = 0));
   return { low, high, cut };
-} // prettier-ignore
+}

@@ -1,13 +1,30 @@
 import {
-  BLOCK, blockAt, blockPattern, dissectionOrder, factorBlocks, factorSymmetricInPlace, lowestModes, multiplyBlocks, planCholesky, solveBlocks, solveFactoredInPlace,
-} from '.'; // prettier-ignore
+  BLOCK,
+  blockAt,
+  blockPattern,
+  dissectionOrder,
+  factorBlocks,
+  factorSymmetricInPlace,
+  lowestModes,
+  multiplyBlocks,
+  planCholesky,
+  solveBlocks,
+  solveFactoredInPlace,
+} from '.';
 
 /** A grid of nodes, each joined to its neighbours, with made-up stiff blocks on a diagonal that dominates. */
 function gridMatrix(columns: number, rows: number) {
   const at = (i: number, j: number) => i * rows + j;
   const neighbours = Array.from({ length: columns * rows }, (_, n) => {
     const [i, j] = [Math.floor(n / rows), n % rows];
-    return [[i - 1, j], [i + 1, j], [i, j - 1], [i, j + 1]].filter(([a, b]) => a >= 0 && a < columns && b >= 0 && b < rows).map(([a, b]) => at(a, b)); // prettier-ignore
+    return [
+      [i - 1, j],
+      [i + 1, j],
+      [i, j - 1],
+      [i, j + 1],
+    ]
+      .filter(([a, b]) => a >= 0 && a < columns && b >= 0 && b < rows)
+      .map(([a, b]) => at(a, b));
   });
   const x = Float64Array.from(neighbours, (_, n) => Math.floor(n / rows));
   const y = Float64Array.from(neighbours, (_, n) => n % rows);
@@ -71,8 +88,14 @@ describe('a large sparse matrix of blocks', () => {
     const big = gridMatrix(24, 24);
     expect([...big.order].sort((p, q) => p - q)).toEqual(Array.from({ length: 576 }, (_, i) => i));
     const byLines = planCholesky(
-      blockPattern(Array.from({ length: 576 }, (_, m) => [m - 24, m + 24, ...(m % 24 > 0 ? [m - 1] : []), ...(m % 24 < 23 ? [m + 1] : [])].filter((k) => k >= 0 && k < 576))),
-    ); // prettier-ignore
+      blockPattern(
+        Array.from({ length: 576 }, (_, m) =>
+          [m - 24, m + 24, ...(m % 24 > 0 ? [m - 1] : []), ...(m % 24 < 23 ? [m + 1] : [])].filter(
+            (k) => k >= 0 && k < 576,
+          ),
+        ),
+      ),
+    );
     expect(planCholesky(big.pattern).factor.row.length).toBeLessThan(0.7 * byLines.factor.row.length);
   });
 });
@@ -82,10 +105,15 @@ describe('lowest modes', () => {
   const lambda = Float64Array.from({ length: 400 }, (_, i) => (i < 2 ? 1 : i < 4 ? 4 : i < 5 ? 9 : 10 + i));
   const found = (shift: number, values = lambda) =>
     lowestModes(
-      { size: 400, shift, solve: (x) => x.forEach((v, i) => (x[i] = v / (values[i] + shift))), multiplyMass: (x, out) => out.set(x) },
+      {
+        size: 400,
+        shift,
+        solve: (x) => x.forEach((v, i) => (x[i] = v / (values[i] + shift))),
+        multiplyMass: (x, out) => out.set(x),
+      },
       5,
       (i, column) => Math.sin(12.9898 * (i + 1) + 78.233 * (column + 1)),
-    ); // prettier-ignore
+    );
   it('are found with their doubles, in order, of length one', () => {
     const { status, lambda: values, vectors } = found(0);
     expect(status).toBe('converged');

@@ -11,9 +11,11 @@ export interface SymmetricEigen {
 /** @param A full matrix, row by row, length n * n */
 export function symmetricEigen(A: Float64Array, n: number): SymmetricEigen {
   const rows = Array.from({ length: n }, (_, i) => Array.from(A.subarray(i * n, i * n + n)));
-  const { realEigenvalues, eigenvectorMatrix } = new EigenvalueDecomposition(new Matrix(rows), { assumeSymmetric: true });
+  const { realEigenvalues, eigenvectorMatrix } = new EigenvalueDecomposition(new Matrix(rows), {
+    assumeSymmetric: true,
+  });
   const order = realEigenvalues.map((_, k) => k).sort((a, b) => realEigenvalues[a] - realEigenvalues[b]);
   const vectors = new Float64Array(n * n);
   for (let i = 0; i < n; i++) order.forEach((k, column) => (vectors[i * n + column] = eigenvectorMatrix.get(i, k)));
   return { values: Float64Array.from(order, (k) => realEigenvalues[k]), vectors };
-} // prettier-ignore
+}

@@ -4,7 +4,11 @@ import cdt2d from 'cdt2d';
 import type { Point } from '../outline';
 
 type Corners = [number, number, number];
-type Triangulate = (points: readonly Point[], edges: readonly (readonly [number, number])[], options: { exterior: boolean; delaunay: boolean }) => Corners[]; // prettier-ignore
+type Triangulate = (
+  points: readonly Point[],
+  edges: readonly (readonly [number, number])[],
+  options: { exterior: boolean; delaunay: boolean },
+) => Corners[];
 
 /** Corners on one circle, as round-off tells: either diagonal will do. Sine of an angle. */
 const SAME_CIRCLE = 1e-9;
@@ -12,13 +16,22 @@ const SAME_CIRCLE = 1e-9;
 const MOST_FLIPS = 200;
 
 /** Corners of the triangles of a constrained Delaunay triangulation, those outside the lines included, against the clock. */
-export function constrainedDelaunay(points: readonly Point[], edges: readonly (readonly [number, number])[]): Corners[] {
+export function constrainedDelaunay(
+  points: readonly Point[],
+  edges: readonly (readonly [number, number])[],
+): Corners[] {
   const triangles = (cdt2d as Triangulate)(points, edges, { exterior: true, delaunay: false });
   const count = points.length;
   /** Of each side a -> b, at a count + b: the third corner of the triangle on its left. */
   const third = new Map<number, number>();
-  const add = (a: number, b: number, c: number) => void third.set(a * count + b, c).set(b * count + c, a).set(c * count + a, b);
-  for (const [a, b, c] of triangles) if (turn(points[a], points[b], points[c]) > 0) add(a, b, c); else add(a, c, b);
+  const add = (a: number, b: number, c: number) =>
+    void third
+      .set(a * count + b, c)
+      .set(b * count + c, a)
+      .set(c * count + a, b);
+  for (const [a, b, c] of triangles)
+    if (turn(points[a], points[b], points[c]) > 0) add(a, b, c);
+    else add(a, c, b);
   const fixed = new Set(edges.flatMap(([a, b]) => [a * count + b, b * count + a]));
   const waiting = [...third.keys()];
   let flips = MOST_FLIPS * triangles.length;
@@ -26,7 +39,13 @@ export function constrainedDelaunay(points: readonly Point[], edges: readonly (r
     const side = waiting.pop()!;
     const [a, b] = [Math.floor(side / count), side % count];
     const [c, d] = [third.get(side), third.get(b * count + a)];
-    if (c === undefined || d === undefined || fixed.has(side) || !isInCircle(points[a], points[b], points[c], points[d])) continue;
+    if (
+      c === undefined ||
+      d === undefined ||
+      fixed.has(side) ||
+      !isInCircle(points[a], points[b], points[c], points[d])
+    )
+      continue;
     third.delete(side);
     third.delete(b * count + a);
     add(c, a, d);
@@ -38,7 +57,7 @@ export function constrainedDelaunay(points: readonly Point[], edges: readonly (r
     const [a, b] = [Math.floor(side / count), side % count];
     return a < b && a < c ? [[a, b, c]] : [];
   });
-} // prettier-ignore
+}
 
 /** Twice the area, positive against the clock. */
 const turn = (p: Point, q: Point, r: Point) => (q[0] - p[0]) * (r[1] - p[1]) - (q[1] - p[1]) * (r[0] - p[0]);

@@ -2,7 +2,16 @@
  * Lines that a mesh must follow, cut where they meet and into steps: outline and holes first, then braces and patches. What lies nearer together than a share of the step
  * becomes one corner, so that no sliver is left; a line is bent by at most that much. SI [m].
  */
-import { lengthOf, meetingOf, nearestOn, pointAlong, type Meeting, type Point, type Polygon, type Segment } from '../outline'; // prettier-ignore
+import {
+  lengthOf,
+  meetingOf,
+  nearestOn,
+  pointAlong,
+  type Meeting,
+  type Point,
+  type Polygon,
+  type Segment,
+} from '../outline';
 
 export interface LineGraph {
   corners: Point[];
@@ -35,12 +44,17 @@ export function lineGraph(
   interior: readonly MeshLine[],
   step: number,
 ): LineGraph {
-  // prettier-ignore
   const graph = new Builder(step);
   const rim = graph.addBoundary(outline);
   const holeCorners = holes.map((hole) => graph.addBoundary(hole));
   const lines = interior.map((line) => graph.addInterior(line, line.step ?? step));
-  return { corners: graph.corners, edges: graph.edges, lines: lines.map((ids) => graph.alongLine(ids)), rim: graph.along(rim), holes: holeCorners.map((c) => graph.along(c)) }; // prettier-ignore
+  return {
+    corners: graph.corners,
+    edges: graph.edges,
+    lines: lines.map((ids) => graph.alongLine(ids)),
+    rim: graph.along(rim),
+    holes: holeCorners.map((c) => graph.along(c)),
+  };
 }
 
 class Builder {
@@ -103,7 +117,7 @@ class Builder {
     const edge = this.edges.findIndex(([a, b]) => nearestOn(this.line(a, b), point).distance < SNAP * this.step);
     if (edge >= 0) return this.split(edge, nearestOn(this.line(...this.edges[edge]), point).point);
     return this.corners.push(point) - 1;
-  } // prettier-ignore
+  }
 
   private nearestCorner([x, y]: Point): number | null {
     let best: number | null = null;
@@ -151,7 +165,9 @@ class Builder {
     });
     if (!best) return null;
     const { edge, point } = best as { edge: number; point: Point };
-    const near = this.edges[edge].find((id) => Math.hypot(this.corners[id][0] - point[0], this.corners[id][1] - point[1]) < PASS * this.step); // prettier-ignore
+    const near = this.edges[edge].find(
+      (id) => Math.hypot(this.corners[id][0] - point[0], this.corners[id][1] - point[1]) < PASS * this.step,
+    );
     return near ?? this.split(edge, point);
   }
 
@@ -182,7 +198,9 @@ function crossingOf(a: Segment, b: Segment): Meeting | null {
 /** Even steps between sharp corners. */
 function resampled(polygon: Polygon, step: number): Point[] {
   const count = polygon.length;
-  const sharp = polygon.map((point, i) => turnAt(polygon[(i + count - 1) % count], point, polygon[(i + 1) % count]) > SHARP); // prettier-ignore
+  const sharp = polygon.map(
+    (point, i) => turnAt(polygon[(i + count - 1) % count], point, polygon[(i + 1) % count]) > SHARP,
+  );
   const first = Math.max(0, sharp.indexOf(true));
   const points: Point[] = [];
   let run: Point[] = [polygon[first]];
@@ -213,7 +231,10 @@ function evenly(line: readonly Point[], step: number): Point[] {
     const wanted = (total * i) / count;
     while (piece < lengths.length - 1 && gone + lengths[piece] < wanted) gone += lengths[piece++];
     const share = lengths[piece] > 0 ? (wanted - gone) / lengths[piece] : 0;
-    points.push([line[piece][0] + share * (line[piece + 1][0] - line[piece][0]), line[piece][1] + share * (line[piece + 1][1] - line[piece][1])]); // prettier-ignore
+    points.push([
+      line[piece][0] + share * (line[piece + 1][0] - line[piece][0]),
+      line[piece][1] + share * (line[piece + 1][1] - line[piece][1]),
+    ]);
   }
   return points;
 }

@@ -94,7 +94,13 @@ function fieldsOf(interior: readonly MeshLine[], step: number): PointField[] {
   return [...steps, step].map((own) => ({ step: own, isHere: (x, y) => finestAt(x, y) === own }));
 }
 
-function freePoints(corners: readonly Point[], edges: readonly [number, number][], outer: Polygon, isInside: (x: number, y: number) => boolean, step: number): Point[] {
+function freePoints(
+  corners: readonly Point[],
+  edges: readonly [number, number][],
+  outer: Polygon,
+  isInside: (x: number, y: number) => boolean,
+  step: number,
+): Point[] {
   const xs = outer.map(([x]) => x);
   const ys = outer.map(([, y]) => y);
   const [xMin, xMax, yMin, yMax] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
@@ -107,10 +113,13 @@ function freePoints(corners: readonly Point[], edges: readonly [number, number][
     for (let x = xMin + (j % 2 === 0 ? 0 : step / 2); x < xMax; x += step) {
       const y = middle + j * row;
       if (isInside(x, y) && isFree(corners, edges, x, y, KEEP_OFF * step))
-        found.push([x + JITTER * step * Math.sin(7.3 * found.length), y + JITTER * step * Math.cos(5.1 * found.length)]);
+        found.push([
+          x + JITTER * step * Math.sin(7.3 * found.length),
+          y + JITTER * step * Math.cos(5.1 * found.length),
+        ]);
     }
   return found;
-} // prettier-ignore
+}
 
 function isFree(
   corners: readonly Point[],
@@ -119,11 +128,16 @@ function isFree(
   y: number,
   off: number,
 ): boolean {
-  // prettier-ignore
   for (const [a, b] of edges) {
     const [ax, ay] = corners[a];
     const [bx, by] = corners[b];
-    if (Math.min(ax, bx) - off > x || Math.max(ax, bx) + off < x || Math.min(ay, by) - off > y || Math.max(ay, by) + off < y) continue; // prettier-ignore
+    if (
+      Math.min(ax, bx) - off > x ||
+      Math.max(ax, bx) + off < x ||
+      Math.min(ay, by) - off > y ||
+      Math.max(ay, by) + off < y
+    )
+      continue;
     const [dx, dy] = [bx - ax, by - ay];
     const share = Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / (dx * dx + dy * dy)));
     if (Math.hypot(x - ax - share * dx, y - ay - share * dy) < off) return false;
@@ -136,7 +150,6 @@ function insideTriangles(
   edges: [number, number][],
   isInside: (x: number, y: number) => boolean,
 ): [number, number, number][] {
-  // prettier-ignore
   return constrainedDelaunay(points, edges)
     .filter(([a, b, c]) => {
       const [p, q, r] = [points[a], points[b], points[c]];
@@ -165,24 +178,36 @@ function smooth(points: Point[], triangles: readonly [number, number, number][],
 }
 
 /** Only nodes that a triangle uses, numbered anew. */
-function compact(points: readonly Point[], triangles: readonly [number, number, number][], lines: readonly number[][], rim: readonly number[]): TriangleMesh {
+function compact(
+  points: readonly Point[],
+  triangles: readonly [number, number, number][],
+  lines: readonly number[][],
+  rim: readonly number[],
+): TriangleMesh {
   const number = new Int32Array(points.length).fill(-1);
   let count = 0;
   for (const corner of triangles.flat()) if (number[corner] < 0) number[corner] = count++;
-  const mesh = { x: new Float64Array(count), y: new Float64Array(count), triangles: Int32Array.from(triangles.flat(), (corner) => number[corner]) };
+  const mesh = {
+    x: new Float64Array(count),
+    y: new Float64Array(count),
+    triangles: Int32Array.from(triangles.flat(), (corner) => number[corner]),
+  };
   number.forEach((to, from) => {
     if (to >= 0) [mesh.x[to], mesh.y[to]] = points[from];
   });
   const renumbered = (ids: readonly number[]) => ids.map((id) => number[id]).filter((id) => id >= 0);
   return { ...mesh, lines: lines.map(renumbered), rim: renumbered(rim), worstAngle: worstAngleOf(points, triangles) };
-} // prettier-ignore
+}
 
 function worstAngleOf(points: readonly Point[], triangles: readonly [number, number, number][]): number {
   let worst = Math.PI;
   for (const corners of triangles)
     for (let i = 0; i < 3; i++) {
       const [p, q, r] = [points[corners[i]], points[corners[(i + 1) % 3]], points[corners[(i + 2) % 3]]];
-      worst = Math.min(worst, Math.atan2(Math.abs(twiceArea(p, q, r)), (q[0] - p[0]) * (r[0] - p[0]) + (q[1] - p[1]) * (r[1] - p[1]))); // prettier-ignore
+      worst = Math.min(
+        worst,
+        Math.atan2(Math.abs(twiceArea(p, q, r)), (q[0] - p[0]) * (r[0] - p[0]) + (q[1] - p[1]) * (r[1] - p[1])),
+      );
     }
   return worst;
 }

@@ -12,12 +12,23 @@ export {
   type Polygon,
 } from './polygon';
 export {
-  checkParametric, drawParametric,
-  type ParametricOutline, type RectangleOutline, type TeardropOutline, type WaistedOutline,
-} from './parametric-outline'; // prettier-ignore
+  checkParametric,
+  drawParametric,
+  type ParametricOutline,
+  type RectangleOutline,
+  type TeardropOutline,
+  type WaistedOutline,
+} from './parametric-outline';
 export { type HoleSpec, type RoundHole, type SlotHoles } from './holes';
 export { isWood, plateArea, plateShape, type DrawnOutline, type OutlineSpec, type PlateShape } from './plate-shape';
 export { defaultHoles, defaultOutline, type Family } from './family-defaults';
 export {
-  angleBetween, angleOf, lengthOf, meetingOf, nearestOn, pointAlong, type Meeting, type Segment,
-} from './segment'; // prettier-ignore
+  angleBetween,
+  angleOf,
+  lengthOf,
+  meetingOf,
+  nearestOn,
+  pointAlong,
+  type Meeting,
+  type Segment,
+} from './segment';

@@ -13,11 +13,20 @@ import {
 import { centroid } from './polygon';
 
 const FAMILIES: Family[] = ['steel-string', 'nylon-string', 'arched-guitar', 'mandolin', 'ukulele', 'other'];
-const unitSquare: Polygon = [[0, 0], [1, 0], [1, 1], [0, 1]]; // prettier-ignore
+const unitSquare: Polygon = [
+  [0, 0],
+  [1, 0],
+  [1, 1],
+  [0, 1],
+];
 
 describe('polygon', () => {
   it('has the area and centre of a triangle by hand', () => {
-    const triangle: Polygon = [[0, 0], [3, 0], [0, 2]]; // prettier-ignore
+    const triangle: Polygon = [
+      [0, 0],
+      [3, 0],
+      [0, 2],
+    ];
     expect(signedArea(triangle)).toBeCloseTo(3, 12);
     expect(centroid(triangle)[0]).toBeCloseTo(1, 12);
     expect(centroid(triangle)[1]).toBeCloseTo(2 / 3, 12);
@@ -75,10 +84,30 @@ describe('plateShape', () => {
     [{ kind: 'rectangle', bodyLength: NaN, width: 0.4 }, /bodyLength/],
     [{ kind: 'rectangle', bodyLength: 500, width: 0.4 }, /check the unit/],
     [{ ...defaultOutline('steel-string'), waist: 0.5 }, /waist/],
-    [{ kind: 'drawn', points: [[0, 0], [0.4, 0.3], [0.4, 0], [0, 0.3]] }, /crosses itself/],
-    [{ kind: 'drawn', points: [[0, 0], [1, 1]] }, /four points/],
+    [
+      {
+        kind: 'drawn',
+        points: [
+          [0, 0],
+          [0.4, 0.3],
+          [0.4, 0],
+          [0, 0.3],
+        ],
+      },
+      /crosses itself/,
+    ],
+    [
+      {
+        kind: 'drawn',
+        points: [
+          [0, 0],
+          [1, 1],
+        ],
+      },
+      /four points/,
+    ],
     [{ kind: 'drawn', points: unitSquare.map(([x, y]) => [x * 400, y * 300]) }, /check the unit/],
-  ] as const)('refuses %j', (spec, reason) => expect(() => plateShape(spec as never)).toThrow(reason)); // prettier-ignore
+  ] as const)('refuses %j', (spec, reason) => expect(() => plateShape(spec as never)).toThrow(reason));
   it('refuses a hole over the edge, by its number', () => {
     const holes = [{ kind: 'round', x: 0.02, y: 0, diameter: 0.1 }] as const;
     expect(() => plateShape(defaultOutline('ukulele'), holes)).toThrow(/holes\[0\].*outside the plate/);

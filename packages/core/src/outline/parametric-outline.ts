@@ -50,7 +50,12 @@ export function drawParametric(outline: ParametricOutline): Polygon {
   switch (outline.kind) {
     case 'rectangle': {
       const half = outline.width / 2;
-      return [[0, half], [outline.bodyLength, half], [outline.bodyLength, -half], [0, -half]]; // prettier-ignore
+      return [
+        [0, half],
+        [outline.bodyLength, half],
+        [outline.bodyLength, -half],
+        [0, -half],
+      ];
     }
     case 'teardrop':
       return mirrored(teardropHalf(outline));

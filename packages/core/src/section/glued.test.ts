@@ -1,4 +1,13 @@
-import { clippedFigures, effectiveWidth, gluedSection, layeredRigidity, plainFigures, sectionWidthAt, SECTION_SHAPES, type Section } from '.'; // prettier-ignore
+import {
+  clippedFigures,
+  effectiveWidth,
+  gluedSection,
+  layeredRigidity,
+  plainFigures,
+  sectionWidthAt,
+  SECTION_SHAPES,
+  type Section,
+} from '.';
 
 const spruce = { rho: 420, E_L: 12e9, E_C: 0.8e9, G_LC: 0.8e9, nu_LC: 0.37 };
 const isotropic = (E: number, nu: number) => ({ rho: 1, E_L: E, E_C: E, G_LC: E / (2 * (1 + nu)), nu_LC: nu });
@@ -30,7 +39,15 @@ describe('layers glued without slip', () => {
     expect(neutralAxis).toBeCloseTo(0.005, 12);
   });
   it('agrees with the transformed section of a brace on a strip', () => {
-    const glued = gluedSection({ plateModulus: 12e9, plateThickness: 3e-3, plateWidth: 0.05, braceModulus: 12e9, area: 8e-3 * 0.014, centroidHeight: 7e-3, secondMoment: (8e-3 * 0.014 ** 3) / 12 }); // prettier-ignore
+    const glued = gluedSection({
+      plateModulus: 12e9,
+      plateThickness: 3e-3,
+      plateWidth: 0.05,
+      braceModulus: 12e9,
+      area: 8e-3 * 0.014,
+      centroidHeight: 7e-3,
+      secondMoment: (8e-3 * 0.014 ** 3) / 12,
+    });
     // One material: a T, by hand. Areas 150 and 112 mm2, centroids -1.5 and 7 mm.
     const axis = (150 * -1.5 + 112 * 7) / 262;
     const I = (50 * 3 ** 3) / 12 + 150 * (axis + 1.5) ** 2 + (8 * 14 ** 3) / 12 + 112 * (7 - axis) ** 2;

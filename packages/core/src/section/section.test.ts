@@ -25,9 +25,12 @@ const CASES: [Section, (z: number) => number][] = [
   [{ shape: 'triangle', width: b, height: h }, (z) => b * (1 - z / h)],
   [{ shape: 'parabola', width: b, height: h }, (z) => b * Math.sqrt(1 - z / h)],
   [{ shape: 'trapezoid', width: b, height: h, topWidth: t }, (z) => b + ((t - b) * z) / h],
-  [{ shape: 'rounded', width: b, height: h }, (z) => (z < h - b / 2 ? b : 2 * Math.sqrt((b / 2) ** 2 - (z - h + b / 2) ** 2))],
+  [
+    { shape: 'rounded', width: b, height: h },
+    (z) => (z < h - b / 2 ? b : 2 * Math.sqrt((b / 2) ** 2 - (z - h + b / 2) ** 2)),
+  ],
   [{ shape: 'rounded', width: b, height: 3e-3 }, (z) => b * Math.sqrt(1 - (z / 3e-3) ** 2)],
-]; // prettier-ignore
+];
 
 describe('sections of braces', () => {
   it.each(CASES)('%j is the sum of its strips', (section, widthAt) => {
@@ -51,7 +54,9 @@ describe('sections of braces', () => {
     expect([triangle, triangle / 2]).toEqual([expect.closeTo(1.442, 3), expect.closeTo(0.721, 3)]); // physics.md 5
     expect([parabola, (2 * parabola) / 3]).toEqual([expect.closeTo(1.222, 3), expect.closeTo(0.814, 3)]);
     // 9 x 12 mm against something 6 mm wide: 12 (9/6)^(1/3)
-    expect(heightOfSameStiffness({ shape: 'rectangle', width: 9e-3, height: 12e-3 }, { shape: 'rectangle', width: 6e-3 })).toBeCloseTo(12e-3 * 1.5 ** (1 / 3), 6); // prettier-ignore
+    expect(
+      heightOfSameStiffness({ shape: 'rectangle', width: 9e-3, height: 12e-3 }, { shape: 'rectangle', width: 6e-3 }),
+    ).toBeCloseTo(12e-3 * 1.5 ** (1 / 3), 6);
   });
   it('refuses what can’t be, naming it', () => {
     expect(() => sectionFigures({ shape: 'rectangle', width: 0, height: 1 })).toThrow('width');

@@ -85,7 +85,12 @@ export function modeDisplacement(
   );
 }
 
-const PARITIES = [[0, 0], [0, 1], [1, 0], [1, 1]] as const; // prettier-ignore
+const PARITIES = [
+  [0, 0],
+  [0, 1],
+  [1, 0],
+  [1, 1],
+] as const;
 
 function blockModes(plate: FreePlate, parityAlong: number, parityAcross: number): FreePlateMode[] {
   const basis = block(parityAlong, parityAcross);

@@ -49,7 +49,11 @@ function shapesOf(degree: number): Term[][] {
   for (let sum = 0; sum <= degree; sum++) {
     for (let i = sum; i >= 0; i--) {
       const [p, q] = [2 * i, 2 * (sum - i)];
-      shapes.push([[1, p, q], [-1, p + 2, q], [-1, p, q + 2]]); // prettier-ignore
+      shapes.push([
+        [1, p, q],
+        [-1, p + 2, q],
+        [-1, p, q + 2],
+      ]);
     }
   }
   return shapes;

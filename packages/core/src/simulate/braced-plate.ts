@@ -109,7 +109,13 @@ function addPlate({ shape, thickness, wood }: BracedPlate, system: System): void
     const area = grid.wood[cell] * grid.pitch ** 2;
     const { w, xx, yy, xy } = shapesAt(system, gridX(grid, cell), gridY(grid, cell));
     addProducts(system.M, [[w, w, area * wood.rho * thickness]]);
-    addProducts(system.K, [[xx, xx, area * D_L], [yy, yy, area * D_C], [xx, yy, area * D_1], [yy, xx, area * D_1], [xy, xy, 4 * area * D_k]]); // prettier-ignore
+    addProducts(system.K, [
+      [xx, xx, area * D_L],
+      [yy, yy, area * D_C],
+      [xx, yy, area * D_1],
+      [yy, xx, area * D_1],
+      [xy, xy, 4 * area * D_k],
+    ]);
   }
 }
 

@@ -2,8 +2,17 @@ import { defaultHoles, defaultOutline, plateShape } from '../outline';
 import { createMapGrid, gridX, gridY, integrate } from '../survey';
 import { identifyPlate, speciesPrior, middleOfSpan, testFlex } from '../wood';
 import {
-  flexBoard, knockBoard, planeByHand, readCaliper, roughPlate, seededRandom, seedOf, simulatedBoard, trueThickness, weighBoard,
-} from '.'; // prettier-ignore
+  flexBoard,
+  knockBoard,
+  planeByHand,
+  readCaliper,
+  roughPlate,
+  seededRandom,
+  seedOf,
+  simulatedBoard,
+  trueThickness,
+  weighBoard,
+} from '.';
 
 const shape = plateShape(defaultOutline('ukulele'), defaultHoles('ukulele'));
 const grid = createMapGrid(shape, 0.005);

@@ -57,10 +57,19 @@ export function knockBoard(
   const nu_CL = (wood.nu_LC * wood.E_C) / wood.E_L;
   const perWidth = thickness ** 3 / (12 * (1 - wood.nu_LC * nu_CL));
   const plate = {
-    length, width, D_L: wood.E_L * perWidth, D_C: wood.E_C * perWidth, D_1: nu_CL * wood.E_L * perWidth,
-    D_k: (wood.G_LC * thickness ** 3) / 12, rhoH: wood.rho * thickness,
-  }; // prettier-ignore
-  const names = [[1, 1], [0, 2], [2, 0]] as const; // prettier-ignore
+    length,
+    width,
+    D_L: wood.E_L * perWidth,
+    D_C: wood.E_C * perWidth,
+    D_1: nu_CL * wood.E_L * perWidth,
+    D_k: (wood.G_LC * thickness ** 3) / 12,
+    rhoH: wood.rho * thickness,
+  };
+  const names = [
+    [1, 1],
+    [0, 2],
+    [2, 0],
+  ] as const;
   const heard = freePlateModesNamed(plate, names).map(
     (mode) => Math.round(10 * mode.frequency * (1 + NOTE_SCATTER * random.normal())) / 10,
   );

@@ -65,8 +65,16 @@ export function analyseKnock(sound: Sound | OneChannel, chosen: Partial<KnockOpt
   const { samples, warnings, clipped } = 'samples' in sound ? sound : toOneChannel(sound);
   const duration = samples.length / rate;
   const nothing: KnockAnalysis = {
-    sampleRate: rate, duration, onsets: [], partials: [], ringTime: null, rattle: 0, loudness: null, brightness: null, warnings,
-  }; // prettier-ignore
+    sampleRate: rate,
+    duration,
+    onsets: [],
+    partials: [],
+    ringTime: null,
+    rattle: 0,
+    loudness: null,
+    brightness: null,
+    warnings,
+  };
   if (warnings.includes('silent')) return nothing;
   const onsets = findOnsets(samples, rate);
   const quiet = quietBefore(samples, onsets, rate);
@@ -91,11 +99,19 @@ export function analyseKnock(sound: Sound | OneChannel, chosen: Partial<KnockOpt
       ring: ringTime(partial.q, partial.frequency),
       ...noteOf(partial.frequency, options.a4, options.spelling),
     })),
-    ringTime: middle(knocks.flatMap(({ modes, from, to }) => ringOf(modes) ?? ringTimeOf(stretch(samples, rate, from, to), rate, power(quiet)) ?? [])),
-    rattle: clipped.length > 0 ? 0 : (middle(knocks.map(({ from, to }) => rattleOf(stretch(samples, rate, from, to), rate, quiet))) ?? 0),
+    ringTime: middle(
+      knocks.flatMap(
+        ({ modes, from, to }) =>
+          ringOf(modes) ?? ringTimeOf(stretch(samples, rate, from, to), rate, power(quiet)) ?? [],
+      ),
+    ),
+    rattle:
+      clipped.length > 0
+        ? 0
+        : (middle(knocks.map(({ from, to }) => rattleOf(stretch(samples, rate, from, to), rate, quiet))) ?? 0),
     loudness: middle(knocks.map((knock) => knock.loudness)),
     brightness: middle(knocks.map(({ from, to }) => brightnessOf(stretch(samples, rate, from, to), rate, quiet))),
-  }; // prettier-ignore
+  };
 }
 
 interface Knock {

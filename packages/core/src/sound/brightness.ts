@@ -26,5 +26,8 @@ export function brightnessOf(samples: Float64Array, rate: number, quiet: Float64
 
 function powers(plan: ReturnType<typeof createFftPlan>, samples: Float64Array, count: number): Float64Array {
   plan.run(samples, 0, count);
-  return Float64Array.from({ length: plan.size / 2 }, (_, k) => plan.spectrum[2 * k] ** 2 + plan.spectrum[2 * k + 1] ** 2); // prettier-ignore
+  return Float64Array.from(
+    { length: plan.size / 2 },
+    (_, k) => plan.spectrum[2 * k] ** 2 + plan.spectrum[2 * k + 1] ** 2,
+  );
 }

@@ -5,16 +5,30 @@ const RATE = 8000;
 const LENGTH = 3000;
 const SIZE = 4096;
 const bins = createBins(RATE, LENGTH, SIZE, 50, 900);
-const four = () => [0, 1, 2, 3].map(() => new Float64Array(bins.count)) as [Float64Array, Float64Array, Float64Array, Float64Array]; // prettier-ignore
+const four = () =>
+  [0, 1, 2, 3].map(() => new Float64Array(bins.count)) as [Float64Array, Float64Array, Float64Array, Float64Array];
 
 describe('spectrum of a damped sinusoid', () => {
   it('is that of its samples, transformed', () => {
     const [decay, omega] = [9, 2 * Math.PI * 217.3];
-    const [re, im, , ] = four(); // prettier-ignore
+    const [re, im, ,] = four();
     const [mirrorRe, mirrorIm] = [new Float64Array(bins.count), new Float64Array(bins.count)];
-    fillPoleSpectrum(bins, decay, omega, 0, bins.count, [re, im, new Float64Array(bins.count), new Float64Array(bins.count)]);
-    fillPoleSpectrum(bins, decay, -omega, 0, bins.count, [mirrorRe, mirrorIm, new Float64Array(bins.count), new Float64Array(bins.count)]);
-    const samples = Float64Array.from({ length: LENGTH }, (_, n) => Math.exp((-decay * n) / RATE) * Math.cos((omega * n) / RATE));
+    fillPoleSpectrum(bins, decay, omega, 0, bins.count, [
+      re,
+      im,
+      new Float64Array(bins.count),
+      new Float64Array(bins.count),
+    ]);
+    fillPoleSpectrum(bins, decay, -omega, 0, bins.count, [
+      mirrorRe,
+      mirrorIm,
+      new Float64Array(bins.count),
+      new Float64Array(bins.count),
+    ]);
+    const samples = Float64Array.from(
+      { length: LENGTH },
+      (_, n) => Math.exp((-decay * n) / RATE) * Math.cos((omega * n) / RATE),
+    );
     const plan = createFftPlan(SIZE);
     plan.run(samples, 0, LENGTH);
     const first = Math.round(bins.first / bins.spacing);
@@ -22,7 +36,7 @@ describe('spectrum of a damped sinusoid', () => {
       expect((re[k] + mirrorRe[k]) / 2).toBeCloseTo(plan.spectrum[2 * (first + k)], 6); // cos = (z + conj z) / 2
       expect((im[k] + mirrorIm[k]) / 2).toBeCloseTo(plan.spectrum[2 * (first + k) + 1], 6);
     }
-  }); // prettier-ignore
+  });
   it('has the slope that a central difference gives', () => {
     const [low, high, here] = [four(), four(), four()];
     const step = 1e-3;
@@ -39,9 +53,11 @@ describe('spectrum of a damped sinusoid', () => {
     const from = Math.ceil((360 - bins.first) / bins.spacing);
     addFarPole(bins, { decay: 12, omega: 2 * Math.PI * 300, re: 1, im: 0 }, from, bins.count, out);
     for (let k = from; k < bins.count; k += 17)
-      expect(Math.hypot(out[0][k] - exact[0][k], out[1][k] - exact[1][k]) / Math.hypot(exact[0][k], exact[1][k])).toBeLessThan(2e-3);
+      expect(
+        Math.hypot(out[0][k] - exact[0][k], out[1][k] - exact[1][k]) / Math.hypot(exact[0][k], exact[1][k]),
+      ).toBeLessThan(2e-3);
     expect(out[0][from - 1]).toBe(0);
-  }); // prettier-ignore
+  });
   it('fills every bin of a range, wherever it ends, and none beyond', () => {
     const exact = four();
     fillPoleSpectrum(bins, 12, 2 * Math.PI * 300, 0, bins.count, exact);

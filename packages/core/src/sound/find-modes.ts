@@ -133,8 +133,11 @@ function withTwinsParted(problem: FitProblem, fit: ModeFit): ModeFit {
     for (const apart of TWIN_APART_HZ) {
       const off = 2 * Math.PI * apart * 0.5;
       const twin = (side: 1 | -1): Mode => ({
-        omega: mode.omega + side * off, decay: 2 * mode.decay, re: -side * mode.im, im: side * mode.re,
-      }); // prettier-ignore
+        omega: mode.omega + side * off,
+        decay: 2 * mode.decay,
+        re: -side * mode.im,
+        im: side * mode.re,
+      });
       const parted = pruned(problem, fitModes(problem, [...others, twin(1), twin(-1)], LAST_STEPS), KEEP);
       if (
         parted.modes.length > best.modes.length &&
@@ -183,7 +186,12 @@ interface Template {
 function createTemplate(bins: Bins, decay: number): Template {
   const reach = Math.ceil(Math.max(14, (3 * decay) / Math.PI) / bins.spacing);
   const middle = Math.floor(bins.count / 2);
-  const out = [0, 1, 2, 3].map(() => new Float64Array(bins.count)) as [Float64Array, Float64Array, Float64Array, Float64Array]; // prettier-ignore
+  const out = [0, 1, 2, 3].map(() => new Float64Array(bins.count)) as [
+    Float64Array,
+    Float64Array,
+    Float64Array,
+    Float64Array,
+  ];
   const omega = 2 * Math.PI * (bins.first + middle * bins.spacing);
   const [from, to] = [Math.max(0, middle - reach), Math.min(bins.count, middle + reach + 1)];
   fillPoleSpectrum(bins, decay, omega, from, to, out);

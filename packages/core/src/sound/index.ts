@@ -1,8 +1,12 @@
 /** One sound: touch, partials, ring, rattle, hum, notes; a played instrument; WAV files. */
 export {
-  analyseKnock, USUAL_OPTIONS,
-  type HeardOnset, type HeardPartial, type KnockAnalysis, type KnockOptions,
-} from './analyse-knock'; // prettier-ignore
+  analyseKnock,
+  USUAL_OPTIONS,
+  type HeardOnset,
+  type HeardPartial,
+  type KnockAnalysis,
+  type KnockOptions,
+} from './analyse-knock';
 export { combineKnocks, groupPartials, meanPartial, type CombinedPartial, type KnockPartial } from './combine-knocks';
 export { createFftPlan, type FftPlan } from './fft';
 export { findModes, BAND, type FindOptions, type FoundModes } from './find-modes';

@@ -50,7 +50,11 @@ function merged(sound: Blocks, samples: Samples): OneChannel {
   const loudest = Math.max(...heard.map(({ power }) => power), 0);
   const alive = heard.flatMap(({ power }, c) => (power > DEAD_SHARE * loudest ? [c] : []));
   if (alive.length > 0 && alive.length < sound.channels) warnings.push('dead-channel');
-  const { products, clipped } = compared(sound, alive, heard.map(({ peak }) => peak)); // prettier-ignore
+  const { products, clipped } = compared(
+    sound,
+    alive,
+    heard.map(({ peak }) => peak),
+  );
   const [first] = alive;
   const isTurned = alive.map((c, i) => i > 0 && products[i] / Math.sqrt(heard[first].sum * heard[c].sum) < OPPOSITE);
   if (isTurned.some(Boolean)) warnings.push('opposite-channels');
@@ -111,7 +115,11 @@ function compared({ fullScale, length, again }: Blocks, alive: readonly number[]
 }
 
 /** Their mean, without what it stands off zero. */
-function mix({ length, again }: Blocks, { channels, isTurned }: { channels: readonly number[]; isTurned: readonly boolean[] }, out: Samples): void {
+function mix(
+  { length, again }: Blocks,
+  { channels, isTurned }: { channels: readonly number[]; isTurned: readonly boolean[] },
+  out: Samples,
+): void {
   let [from, sum] = [0, 0];
   for (const block of again()) {
     const { length: count } = block[0];
@@ -125,7 +133,7 @@ function mix({ length, again }: Blocks, { channels, isTurned }: { channels: read
   }
   const mean = sum / Math.max(1, length);
   for (let i = 0; i < length; i++) out[i] -= mean;
-} // prettier-ignore
+}
 
 function meanSquare(samples: Samples): number {
   let sum = 0;

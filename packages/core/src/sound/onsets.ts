@@ -75,8 +75,14 @@ export function findOnsets(samples: Samples, rate: number): Onset[] {
     const level = 10 * Math.log10(loudness[i] / loudest);
     const reason = isSecond ? 'double' : reasonAgainst(power, at, next, { level, quiet, sharp });
     return {
-      time: from / rate, accepted: !reason, ...(reason && { reason }), from, to: Math.min(next * hop, samples.length), level, blur,
-    }; // prettier-ignore
+      time: from / rate,
+      accepted: !reason,
+      ...(reason && { reason }),
+      from,
+      to: Math.min(next * hop, samples.length),
+      level,
+      blur,
+    };
   });
   return doublesMarked(onsets, hop);
 }

@@ -16,7 +16,14 @@ type Put = (view: DataView, at: number, value: number) => void;
 /** A WAV written by hand: chunks, format, interleaved samples. */
 function wav(
   channels: readonly (readonly number[])[],
-  { code = 1, bits = 16, rate = 44_100, put, before = [], promise }: { code?: number; bits?: number; rate?: number; put: Put; before?: readonly [string, number][]; promise?: number },
+  {
+    code = 1,
+    bits = 16,
+    rate = 44_100,
+    put,
+    before = [],
+    promise,
+  }: { code?: number; bits?: number; rate?: number; put: Put; before?: readonly [string, number][]; promise?: number },
 ): Uint8Array {
   const step = bits / 8;
   const size = channels.length * channels[0].length * step;
@@ -41,9 +48,11 @@ function wav(
   }
   tag(at, 'data');
   view.setUint32(at + 4, promise ?? size, true);
-  channels[0].forEach((_, i) => channels.forEach((channel, c) => put(view, at + 8 + (i * channels.length + c) * step, channel[i])));
+  channels[0].forEach((_, i) =>
+    channels.forEach((channel, c) => put(view, at + 8 + (i * channels.length + c) * step, channel[i])),
+  );
   return bytes;
-} // prettier-ignore
+}
 
 const values = [0, 0.5, -0.25, -1, 0.125];
 const int16: Put = (view, at, v) => view.setInt16(at, v * 0x8000, true);
@@ -52,7 +61,15 @@ describe('WAV files', () => {
   it.each<[string, number, number, Put]>([
     ['8 bit, which has no sign', 1, 8, (view, at, v) => view.setUint8(at, 128 + v * 128)],
     ['16 bit', 1, 16, int16],
-    ['24 bit', 1, 24, (view, at, v) => { view.setUint16(at, (v * 0x80_0000) & 0xffff, true); view.setInt8(at + 2, (v * 0x80_0000) >> 16); }],
+    [
+      '24 bit',
+      1,
+      24,
+      (view, at, v) => {
+        view.setUint16(at, (v * 0x80_0000) & 0xffff, true);
+        view.setInt8(at + 2, (v * 0x80_0000) >> 16);
+      },
+    ],
     ['32 bit', 1, 32, (view, at, v) => view.setInt32(at, v * 0x8000_0000, true)],
     ['float', 3, 32, (view, at, v) => view.setFloat32(at, v, true)],
     ['double', 3, 64, (view, at, v) => view.setFloat64(at, v, true)],
@@ -61,9 +78,19 @@ describe('WAV files', () => {
     expect(sound.rate).toBe(44_100);
     expect([...sound.channels[0]]).toEqual(values);
     expect([...sound.channels[1]].map(Math.abs)).toEqual(values.map((v) => Math.abs(v) / 2));
-  }); // prettier-ignore
+  });
   it('steps over chunks it does not know, odd ones too', () =>
-    expect([...readWav(wav([values], { put: int16, before: [['LIST', 13], ['bext', 602]] })).channels[0]]).toEqual(values)); // prettier-ignore
+    expect([
+      ...readWav(
+        wav([values], {
+          put: int16,
+          before: [
+            ['LIST', 13],
+            ['bext', 602],
+          ],
+        }),
+      ).channels[0],
+    ]).toEqual(values));
   it('gives what a file that breaks off still holds, and says so', () => {
     const whole = wav([values], { put: int16 });
     const sound = readWav(whole.subarray(0, whole.length - 4));
@@ -92,7 +119,12 @@ describe('channels', () => {
     const dead = toOneChannel(sound(tone, new Float64Array(4800)));
     expect(dead.warnings).toEqual(['dead-channel']);
     expect(dead.samples[100]).toBeCloseTo(tone[100], 2);
-    const turned = toOneChannel(sound(tone, tone.map((v) => -0.9 * v))); // prettier-ignore
+    const turned = toOneChannel(
+      sound(
+        tone,
+        tone.map((v) => -0.9 * v),
+      ),
+    );
     expect(turned.warnings).toEqual(['opposite-channels']);
     expect(Math.abs(turned.samples[33])).toBeCloseTo(0.95 * Math.abs(tone[33]), 2);
     expect(toOneChannel(sound(new Float64Array(4800))).warnings).toContain('silent');

@@ -1,7 +1,13 @@
 /** Caliper readings of one plate: stations, parsing, what is not likely, map, contours, removal. */
 export {
-  columnLetters, DEFAULT_LAYOUT, layStations, mirrorStation, ownStationName, type Station, type StationLayout,
-} from './station'; // prettier-ignore
+  columnLetters,
+  DEFAULT_LAYOUT,
+  layStations,
+  mirrorStation,
+  ownStationName,
+  type Station,
+  type StationLayout,
+} from './station';
 export { nextUnread, orderStations, type StationOrder } from './station-order';
 export {
   averageByStation,
@@ -12,12 +18,26 @@ export {
   type StationReading,
 } from './reading';
 export {
-  fillSurface, fitSurface, planSurface, surfaceAt, type GridFrame, type Surface, type SurfacePlan,
-} from './scattered-surface'; // prettier-ignore
+  fillSurface,
+  fitSurface,
+  planSurface,
+  surfaceAt,
+  type GridFrame,
+  type Surface,
+  type SurfacePlan,
+} from './scattered-surface';
 export { cellAt, createMapGrid, gridX, gridY, type MapGrid } from './map-grid';
 export {
-  CALIPER, SCALE_SD, integrate, mapStatistics, mapThickness, robustDeviation, roughness, type MapStatistics, type ThicknessMap,
-} from './thickness-map'; // prettier-ignore
+  CALIPER,
+  SCALE_SD,
+  integrate,
+  mapStatistics,
+  mapThickness,
+  robustDeviation,
+  roughness,
+  type MapStatistics,
+  type ThicknessMap,
+} from './thickness-map';
 export { removalBetween, type Removal } from './removal';
 export { asymmetry, type Asymmetry } from './asymmetry';
 export { questionableReadings, questionReading, type Question } from './question-reading';

@@ -83,7 +83,10 @@ function isFar(difference: number, scatter: number, expected: number): boolean {
 }
 
 function surfaceOf(readings: readonly StationReading[]) {
-  const plan = planSurface(Float64Array.from(readings, (r) => r.x), Float64Array.from(readings, (r) => r.y)); // prettier-ignore
+  const plan = planSurface(
+    Float64Array.from(readings, (r) => r.x),
+    Float64Array.from(readings, (r) => r.y),
+  );
   return fitSurface(
     plan,
     Float64Array.from(readings, (r) => r.thickness),

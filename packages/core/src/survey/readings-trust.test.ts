@@ -1,15 +1,32 @@
 import fc from 'fast-check';
 import { defaultOutline, plateShape } from '../outline';
 import {
-  averageByStation, createMapGrid, integrate, layStations, mapThickness, moveByLook, moveByWeight, questionableReadings, robustDeviation, type Reading, type StationReading,
-} from '.'; // prettier-ignore
+  averageByStation,
+  createMapGrid,
+  integrate,
+  layStations,
+  mapThickness,
+  moveByLook,
+  moveByWeight,
+  questionableReadings,
+  robustDeviation,
+  type Reading,
+  type StationReading,
+} from '.';
 
 const shape = plateShape(defaultOutline('steel-string'));
 const grid = createMapGrid(shape, 0.012);
 const stations = layStations(shape);
 const reading = (id: string, thickness: number | null, change: Partial<Reading> = {}): Reading => ({
-  id, station: 'A1', x: 0.1, y: 0, thickness, supersedes: null, kept: false, ...change,
-}); // prettier-ignore
+  id,
+  station: 'A1',
+  x: 0.1,
+  y: 0,
+  thickness,
+  supersedes: null,
+  kept: false,
+  ...change,
+});
 const at = (i: number, thickness: number): StationReading => {
   const { name: station, x, y } = stations[i];
   return { station, x, y, thickness, count: 1, spread: 0, kept: false };

@@ -1,10 +1,29 @@
 import fc from 'fast-check';
 import { defaultHoles, defaultOutline, isWood, plateArea, plateShape, type OutlineSpec } from '../outline';
 import {
-  asymmetry, averageByStation, bentWidth, contourAreas, createMapGrid, gridX, gridY, integrate, layStations, mapStatistics, mapThickness, mirrorStation,
-  nextUnread, orderStations, plateCompliance, questionableReadings, questionReading,
-  removalBetween, roundLevels, standingReadings, type Reading, type StationReading,
-} from '.'; // prettier-ignore
+  asymmetry,
+  averageByStation,
+  bentWidth,
+  contourAreas,
+  createMapGrid,
+  gridX,
+  gridY,
+  integrate,
+  layStations,
+  mapStatistics,
+  mapThickness,
+  mirrorStation,
+  nextUnread,
+  orderStations,
+  plateCompliance,
+  questionableReadings,
+  questionReading,
+  removalBetween,
+  roundLevels,
+  standingReadings,
+  type Reading,
+  type StationReading,
+} from '.';
 
 const guitar = plateShape(defaultOutline('steel-string'), defaultHoles('steel-string'));
 const rectangle: OutlineSpec = { kind: 'rectangle', bodyLength: 0.5, width: 0.4 };
@@ -44,7 +63,12 @@ describe('stations', () => {
   it('are walked each once, never leaping more than the plate is wide, skipped ones left out', () => {
     const some = stations.map((s, i) => ({ ...s, skipped: i % 9 === 0 }));
     const walk = orderStations(some, 'serpentine', 0.035);
-    expect(walk.map((s) => s.name).sort()).toEqual(some.filter((s) => !s.skipped).map((s) => s.name).sort()); // prettier-ignore
+    expect(walk.map((s) => s.name).sort()).toEqual(
+      some
+        .filter((s) => !s.skipped)
+        .map((s) => s.name)
+        .sort(),
+    );
     const leaps = walk.slice(1).map((s, i) => Math.hypot(s.x - walk[i].x, s.y - walk[i].y));
     expect(Math.max(...leaps)).toBeLessThan(0.15);
     const along = orderStations(stations, 'lines', 0.035);
@@ -63,8 +87,14 @@ describe('stations', () => {
 
 describe('readings', () => {
   const reading = (id: string, thickness: number | null, supersedes: string | null = null): Reading => ({
-    id, station: 'A1', x: 0.1, y: 0, thickness, supersedes, kept: false,
-  }); // prettier-ignore
+    id,
+    station: 'A1',
+    x: 0.1,
+    y: 0,
+    thickness,
+    supersedes,
+    kept: false,
+  });
   it('average where repeated, and say their spread', () => {
     const [station] = averageByStation([reading('a', 2.8e-3), reading('b', 2.84e-3)]);
     expect(station.thickness).toBeCloseTo(2.82e-3, 9);

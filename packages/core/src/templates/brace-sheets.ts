@@ -1,9 +1,6 @@
 /** What is drawn on the templates: the whole plan from inside, each brace from the side and from above, arches. At true size. */
 import { arcHeight, arcOfRadius } from '../arch';
-import {
-  bracePlaces, braceSection, bridgeLine, notchesOf,
-  type Brace, type BracingPlan,
-} from '../bracing'; // prettier-ignore
+import { bracePlaces, braceSection, bridgeLine, notchesOf, type Brace, type BracingPlan } from '../bracing';
 import type { PlateShape, Point, Segment } from '../outline';
 import { framed, type Sheet, type SheetLine, type SheetWords } from './sheet';
 
@@ -21,21 +18,43 @@ const WORDS = 3e-3;
 /** The whole plan as it lies before you when you glue: seen from inside, neck to the left. */
 export function planSheet({ title, plan, shape, scale, trebleSign }: PlanOfPlate): Sheet {
   const inside = ([x, y]: Point): Point => [x, -y];
-  const closed = (layer: SheetLine['layer'], points: readonly Point[]): SheetLine => ({ layer, closed: true, points: points.map(inside) }); // prettier-ignore
-  const open = (layer: SheetLine['layer'], points: readonly Point[], dashed = false): SheetLine => ({ layer, closed: false, dashed, points: points.map(inside) }); // prettier-ignore
+  const closed = (layer: SheetLine['layer'], points: readonly Point[]): SheetLine => ({
+    layer,
+    closed: true,
+    points: points.map(inside),
+  });
+  const open = (layer: SheetLine['layer'], points: readonly Point[], dashed = false): SheetLine => ({
+    layer,
+    closed: false,
+    dashed,
+    points: points.map(inside),
+  });
   const { xMin, xMax } = shape.bounds;
   const lines = [
     closed('plate', shape.outline),
     ...shape.holes.map((hole) => closed('plate', hole)),
-    open('mark', [[xMin - 8e-3, 0], [xMax + 8e-3, 0]], true),
+    open(
+      'mark',
+      [
+        [xMin - 8e-3, 0],
+        [xMax + 8e-3, 0],
+      ],
+      true,
+    ),
     ...plan.braces.map((brace) => closed('cut', footprint(brace))),
-    ...plan.patches.filter(({ role }) => role !== 'hole-ring').map(({ x, y, length, width }) => closed('cut', rectangle([x, y], length, width))),
-    ...plan.patches.filter(({ role }) => role === 'hole-ring').map(({ x, y, length }) => closed('mark', circle([x, y], length / 2))),
+    ...plan.patches
+      .filter(({ role }) => role !== 'hole-ring')
+      .map(({ x, y, length, width }) => closed('cut', rectangle([x, y], length, width))),
+    ...plan.patches
+      .filter(({ role }) => role === 'hole-ring')
+      .map(({ x, y, length }) => closed('mark', circle([x, y], length / 2))),
     ...(scale === null ? [] : [open('mark', ends(bridgeLine(plan.bridge, scale, trebleSign)))]),
-  ]; // prettier-ignore
+  ];
   const words: SheetWords[] = plan.braces.map(({ name, from, to }) => ({
-    at: inside([(from[0] + to[0]) / 2, (from[1] + to[1]) / 2]), text: name, size: WORDS,
-  })); // prettier-ignore
+    at: inside([(from[0] + to[0]) / 2, (from[1] + to[1]) / 2]),
+    text: name,
+    size: WORDS,
+  }));
   return framed(`${title}: plan, seen from inside`, lines, words);
 }
 
@@ -56,7 +75,12 @@ export function footprint(brace: Brace): Point[] {
 
 function rectangle([x, y]: Point, length: number, width: number): Point[] {
   const [a, b] = [length / 2, width / 2];
-  return [[x - a, y - b], [x + a, y - b], [x + a, y + b], [x - a, y + b]]; // prettier-ignore
+  return [
+    [x - a, y - b],
+    [x + a, y - b],
+    [x + a, y + b],
+    [x - a, y + b],
+  ];
 }
 
 const CORNERS = 96;
@@ -85,17 +109,36 @@ export function braceSheet(brace: Brace, plan: BracingPlan, title: string): Shee
   const lowest = Math.max(...side.map(([, y]) => y));
   const above = bracePlaces(brace).map((x, i): Point => [x, braceSection(brace, i).width / 2]);
   const middle = lowest + APART + Math.max(...above.map(([, half]) => half));
-  const top: SheetLine = { layer: 'cut', closed: true, points: [...above.map(([x, half]): Point => [x, middle - half]), ...above.reverse().map(([x, half]): Point => [x, middle + half])] }; // prettier-ignore
+  const top: SheetLine = {
+    layer: 'cut',
+    closed: true,
+    points: [
+      ...above.map(([x, half]): Point => [x, middle - half]),
+      ...above.reverse().map(([x, half]): Point => [x, middle + half]),
+    ],
+  };
   const marks = [brace.length / 2, centreLineOn(brace)].filter((x) => x !== null);
   const lines: SheetLine[] = [
     { layer: 'cut', closed: true, points: side },
     top,
-    ...marks.map((x): SheetLine => ({ layer: 'mark', closed: false, dashed: true, points: [[x, -Math.max(...brace.heights) - 4e-3], [x, middle + 6e-3]] })),
-  ]; // prettier-ignore
+    ...marks.map((x): SheetLine => ({
+      layer: 'mark',
+      closed: false,
+      dashed: true,
+      points: [
+        [x, -Math.max(...brace.heights) - 4e-3],
+        [x, middle + 6e-3],
+      ],
+    })),
+  ];
   const words: SheetWords[] = [
     { at: [brace.length / 2 + 1e-3, -Math.max(...brace.heights) - 2e-3], text: 'middle', size: 2.4e-3 },
-    ...notches.map(({ at, passes, from }): SheetWords => ({ at: [at + 2e-3, middle + 8e-3], text: `notch from ${from}: ${passes}`, size: 2.4e-3 })),
-  ]; // prettier-ignore
+    ...notches.map(({ at, passes, from }): SheetWords => ({
+      at: [at + 2e-3, middle + 8e-3],
+      text: `notch from ${from}: ${passes}`,
+      size: 2.4e-3,
+    })),
+  ];
   return framed(`${title}: ${brace.name}`, lines, words);
 }
 
@@ -136,11 +179,19 @@ function outlineWith(
   y: (x: number) => number,
   into: (depth: number) => number,
 ): Point[] {
-  // prettier-ignore
   const places = Array.from({ length: FINE_STEPS + 1 }, (_, i) => (brace.length * i) / FINE_STEPS);
-  const cuts = notches.map(({ at, width, depth }) => ({ low: at - width / 2, high: at + width / 2, floor: y(at) + into(depth) })); // prettier-ignore
+  const cuts = notches.map(({ at, width, depth }) => ({
+    low: at - width / 2,
+    high: at + width / 2,
+    floor: y(at) + into(depth),
+  }));
   const plain = places.filter((x) => !cuts.some(({ low, high }) => x >= low && x <= high)).map((x): Point => [x, y(x)]);
-  const corners = cuts.flatMap(({ low, high, floor }): Point[] => [[low, y(low)], [low, floor], [high, floor], [high, y(high)]]); // prettier-ignore
+  const corners = cuts.flatMap(({ low, high, floor }): Point[] => [
+    [low, y(low)],
+    [low, floor],
+    [high, floor],
+    [high, y(high)],
+  ]);
   // A stable sort keeps the order of corners that stand over each other.
   return [...plain, ...corners].sort((a, b) => a[0] - b[0]);
 }
@@ -169,20 +220,43 @@ export function archSheet(span: number, radius: number, words: string): Sheet {
     return [x, -arcHeight(arc, x)];
   });
   const body = (shift: number, floor: number): SheetLine => ({
-    layer: 'cut', closed: true, points: [...curve.map(([x, y]): Point => [x, y + shift]), [span / 2, floor], [-span / 2, floor]],
-  }); // prettier-ignore
+    layer: 'cut',
+    closed: true,
+    points: [...curve.map(([x, y]): Point => [x, y + shift]), [span / 2, floor], [-span / 2, floor]],
+  });
   const apart = 2 * BODY + arc.rise + 8e-3;
-  const ticks = Array.from({ length: 2 * Math.floor(span / 2 / TICK_EVERY) + 1 }, (_, i) => (i - Math.floor(span / 2 / TICK_EVERY)) * TICK_EVERY); // prettier-ignore
+  const ticks = Array.from(
+    { length: 2 * Math.floor(span / 2 / TICK_EVERY) + 1 },
+    (_, i) => (i - Math.floor(span / 2 / TICK_EVERY)) * TICK_EVERY,
+  );
   const marks = ticks.flatMap((x): SheetLine[] => {
     const long = x === 0 ? BODY * 0.7 : 4e-3;
     const y = -arcHeight(arc, x);
     return [
-      { layer: 'mark', closed: false, points: [[x, y], [x, y + long]] },
-      { layer: 'mark', closed: false, points: [[x, y + apart], [x, y + apart - long]] },
-    ]; // prettier-ignore
+      {
+        layer: 'mark',
+        closed: false,
+        points: [
+          [x, y],
+          [x, y + long],
+        ],
+      },
+      {
+        layer: 'mark',
+        closed: false,
+        points: [
+          [x, y + apart],
+          [x, y + apart - long],
+        ],
+      },
+    ];
   });
-  return framed(words, [body(0, BODY), body(apart, apart - BODY - arc.rise), ...marks], [
-    { at: [2e-3, BODY * 0.75], text: 'hump: the brace', size: 3e-3 },
-    { at: [2e-3, apart - BODY * 0.75], text: 'hollow: the outside of the plate', size: 3e-3 },
-  ]); // prettier-ignore
+  return framed(
+    words,
+    [body(0, BODY), body(apart, apart - BODY - arc.rise), ...marks],
+    [
+      { at: [2e-3, BODY * 0.75], text: 'hump: the brace', size: 3e-3 },
+      { at: [2e-3, apart - BODY * 0.75], text: 'hollow: the outside of the plate', size: 3e-3 },
+    ],
+  );
 }

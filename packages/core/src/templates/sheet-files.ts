@@ -12,8 +12,19 @@ const STROKES: Record<Layer, string> = { cut: '#000000', mark: '#7a5c10', plate:
 export function sheetSvg(sheet: Sheet): string {
   const [width, height] = [(sheet.width * MM).toFixed(3), (sheet.height * MM).toFixed(3)];
   const groups = LAYERS.map((layer) => {
-    const lines = sheet.lines.filter((line) => line.layer === layer).map(svgLine).join(''); // prettier-ignore
-    const words = layer === 'words' ? sheet.words.map(({ at, text, size }) => `<text x="${coordinate(at[0])}" y="${coordinate(at[1])}" font-size="${(size * 1.4 * MM).toFixed(2)}" fill="${STROKES.words}" stroke="none">${escaped(text)}</text>`).join('') : ''; // prettier-ignore
+    const lines = sheet.lines
+      .filter((line) => line.layer === layer)
+      .map(svgLine)
+      .join('');
+    const words =
+      layer === 'words'
+        ? sheet.words
+            .map(
+              ({ at, text, size }) =>
+                `<text x="${coordinate(at[0])}" y="${coordinate(at[1])}" font-size="${(size * 1.4 * MM).toFixed(2)}" fill="${STROKES.words}" stroke="none">${escaped(text)}</text>`,
+            )
+            .join('')
+        : '';
     return `<g id="${layer}" fill="none" stroke="${STROKES[layer]}" stroke-width="0.25">${lines}${words}</g>`;
   });
   return `<?xml version="1.0" encoding="UTF-8"?>\n<svg xmlns="http://www.w3.org/2000/svg" width="${width}mm" height="${height}mm" viewBox="0 0 ${width} ${height}" font-family="sans-serif"><title>${escaped(sheet.name)}</title>${groups.join('')}</svg>\n`;
@@ -31,7 +42,12 @@ const escaped = (text: string) => text.replaceAll('&', '&amp;').replaceAll('<', 
 export function sheetDxf(sheet: Sheet): string {
   const drawing = new DxfDrawing();
   drawing.setUnits('Millimeters');
-  const colours: Record<Layer, number> = { cut: DxfDrawing.ACI.WHITE, mark: DxfDrawing.ACI.YELLOW, plate: DxfDrawing.ACI.CYAN, words: DxfDrawing.ACI.GREEN }; // prettier-ignore
+  const colours: Record<Layer, number> = {
+    cut: DxfDrawing.ACI.WHITE,
+    mark: DxfDrawing.ACI.YELLOW,
+    plate: DxfDrawing.ACI.CYAN,
+    words: DxfDrawing.ACI.GREEN,
+  };
   LAYERS.forEach((layer) => drawing.addLayer(layer, colours[layer], 'CONTINUOUS'));
   const up = ([x, y]: Point): [number, number] => [x * MM, (sheet.height - y) * MM];
   for (const { layer, points, closed } of sheet.lines) {
@@ -50,8 +66,18 @@ export function archStl(span: number, radius: number, { body = 0.03, thickness =
   const arc = arcOfRadius(span, radius);
   const facets: string[] = [];
   const facet = (...corners: readonly (readonly [number, number, number])[]) =>
-    facets.push(`facet normal 0 0 0\nouter loop\n${corners.map((c) => `vertex ${c.map((v) => (v * MM).toFixed(4)).join(' ')}`).join('\n')}\nendloop\nendfacet`); // prettier-ignore
-  const quad = (a: readonly [number, number, number], b: readonly [number, number, number], c: readonly [number, number, number], d: readonly [number, number, number]) => { facet(a, b, c); facet(a, c, d); }; // prettier-ignore
+    facets.push(
+      `facet normal 0 0 0\nouter loop\n${corners.map((c) => `vertex ${c.map((v) => (v * MM).toFixed(4)).join(' ')}`).join('\n')}\nendloop\nendfacet`,
+    );
+  const quad = (
+    a: readonly [number, number, number],
+    b: readonly [number, number, number],
+    c: readonly [number, number, number],
+    d: readonly [number, number, number],
+  ) => {
+    facet(a, b, c);
+    facet(a, c, d);
+  };
   const at = (i: number): [number, number] => {
     const x = (span * i) / STL_STEPS - span / 2;
     return [x, body + arcHeight(arc, x)];

@@ -1,8 +1,22 @@
 /** Sheets as a PDF at true size, cut into pages that overlap, each with its place, crosses to line it up by and a bar of 100 mm. */
 import {
-  clip, closePath, endPath, lineTo, moveTo, PDFDocument, popGraphicsState, pushGraphicsState, rectangle, setDashPattern, setLineWidth, StandardFonts, stroke,
-  type PDFFont, type PDFOperator, type PDFPage,
-} from 'pdf-lib'; // prettier-ignore
+  clip,
+  closePath,
+  endPath,
+  lineTo,
+  moveTo,
+  PDFDocument,
+  popGraphicsState,
+  pushGraphicsState,
+  rectangle,
+  setDashPattern,
+  setLineWidth,
+  StandardFonts,
+  stroke,
+  type PDFFont,
+  type PDFOperator,
+  type PDFPage,
+} from 'pdf-lib';
 import type { Point } from '../outline';
 import { POINTS_PER_METRE } from '../units';
 import { scaleBar, type Sheet, type SheetLine } from './sheet';
@@ -26,11 +40,14 @@ interface Tiling {
 /** Upright or lying, whichever needs fewer pages. */
 export function tilingOf(sheet: Pick<Sheet, 'width' | 'height'>, paper: Paper): Tiling {
   const [short, long] = PAPERS[paper];
-  const choices = [[short, long], [long, short]].map(([w, h]): Tiling => {
+  const choices = [
+    [short, long],
+    [long, short],
+  ].map(([w, h]): Tiling => {
     const view = [w - 2 * EDGE, h - EDGE - FOOT] as const;
     const count = (size: number, room: number) => Math.max(1, Math.ceil((size - OVERLAP) / (room - OVERLAP)));
     return { page: [w, h], view, columns: count(sheet.width, view[0]), rows: count(sheet.height, view[1]) };
-  }); // prettier-ignore
+  });
   return choices[0].columns * choices[0].rows <= choices[1].columns * choices[1].rows ? choices[0] : choices[1];
 }
 
@@ -41,7 +58,13 @@ export async function sheetsPdf(sheets: readonly Sheet[], paper: Paper): Promise
     const tiling = tilingOf(sheet, paper);
     for (let row = 0; row < tiling.rows; row++)
       for (let column = 0; column < tiling.columns; column++)
-        drawTile(pdf.addPage([tiling.page[0] * POINTS_PER_METRE, tiling.page[1] * POINTS_PER_METRE]), { sheet, tiling, row, column, font }); // prettier-ignore
+        drawTile(pdf.addPage([tiling.page[0] * POINTS_PER_METRE, tiling.page[1] * POINTS_PER_METRE]), {
+          sheet,
+          tiling,
+          row,
+          column,
+          font,
+        });
   }
   return pdf.save({ useObjectStreams: false });
 }
@@ -70,7 +93,9 @@ function drawTile(page: PDFPage, { sheet, tiling, row, column, font }: Tile): vo
     page.drawText(plain(text), { x, y, size: height * 1.4 * POINTS_PER_METRE, font });
   }
   page.pushOperators(popGraphicsState());
-  crosses(tiling, row, column).forEach((line) => page.pushOperators(...linePath(line, (p) => onPage([p[0] + origin[0], p[1] + origin[1]])))); // prettier-ignore
+  crosses(tiling, row, column).forEach((line) =>
+    page.pushOperators(...linePath(line, (p) => onPage([p[0] + origin[0], p[1] + origin[1]]))),
+  );
   drawFoot(page, { sheet, tiling, row, column, font });
 }
 
@@ -78,8 +103,13 @@ function linePath({ points, closed, dashed }: SheetLine, onPage: (p: Point) => [
   const [first, ...rest] = points.map(onPage);
   const dash = dashed ? [8, 3, 2, 3] : [];
   return [
-    setLineWidth(0.6), setDashPattern(dash, 0), moveTo(...first), ...rest.map((p) => lineTo(...p)), ...(closed ? [closePath()] : []), stroke(),
-  ]; // prettier-ignore
+    setLineWidth(0.6),
+    setDashPattern(dash, 0),
+    moveTo(...first),
+    ...rest.map((p) => lineTo(...p)),
+    ...(closed ? [closePath()] : []),
+    stroke(),
+  ];
 }
 
 /** Where neighbouring pages lie over each other: the same crosses on both. */
@@ -88,13 +118,33 @@ function crosses({ view, columns, rows }: Tiling, row: number, column: number): 
   const xs = [...(column > 0 ? [half] : []), ...(column < columns - 1 ? [view[0] - half] : [])];
   const ys = [...(row > 0 ? [half] : []), ...(row < rows - 1 ? [view[1] - half] : [])];
   const places: Point[] = [
-    ...xs.flatMap((x): Point[] => [[x, view[1] * 0.25], [x, view[1] * 0.75]]),
-    ...ys.flatMap((y): Point[] => [[view[0] * 0.25, y], [view[0] * 0.75, y]]),
-  ]; // prettier-ignore
+    ...xs.flatMap((x): Point[] => [
+      [x, view[1] * 0.25],
+      [x, view[1] * 0.75],
+    ]),
+    ...ys.flatMap((y): Point[] => [
+      [view[0] * 0.25, y],
+      [view[0] * 0.75, y],
+    ]),
+  ];
   return places.flatMap(([x, y]): SheetLine[] => [
-    { layer: 'mark', closed: false, points: [[x - half, y], [x + half, y]] },
-    { layer: 'mark', closed: false, points: [[x, y - half], [x, y + half]] },
-  ]); // prettier-ignore
+    {
+      layer: 'mark',
+      closed: false,
+      points: [
+        [x - half, y],
+        [x + half, y],
+      ],
+    },
+    {
+      layer: 'mark',
+      closed: false,
+      points: [
+        [x, y - half],
+        [x, y + half],
+      ],
+    },
+  ]);
 }
 
 function drawFoot(page: PDFPage, { sheet, tiling, row, column, font }: Tile): void {
@@ -104,7 +154,12 @@ function drawFoot(page: PDFPage, { sheet, tiling, row, column, font }: Tile): vo
   bar.forEach((line) => page.pushOperators(...linePath(line, onPage)));
   const place = columns * rows === 1 ? '' : `, column ${column + 1} of ${columns}, row ${row + 1} of ${rows}`;
   const [x, y] = onPage([EDGE, size[1] - 0.0115]);
-  page.drawText(plain(`${sheet.name}${place}. The bar is 100 mm: print at 100 %, measure it.`), { x, y, size: 8, font }); // prettier-ignore
+  page.drawText(plain(`${sheet.name}${place}. The bar is 100 mm: print at 100 %, measure it.`), {
+    x,
+    y,
+    size: 8,
+    font,
+  });
 }
 
 /** The built-in font knows Latin letters only. */

@@ -59,7 +59,24 @@ export function framed(name: string, lines: readonly SheetLine[], words: readonl
 export function scaleBar([x, y]: Point): SheetLine[] {
   const ticks = Array.from({ length: 11 }, (_, i): SheetLine => {
     const at = x + (SCALE_BAR * i) / 10;
-    return { layer: 'mark', closed: false, points: [[at, y - (i % 5 === 0 ? 3e-3 : 1.5e-3)], [at, y]] };
-  }); // prettier-ignore
-  return [{ layer: 'mark', closed: false, points: [[x, y], [x + SCALE_BAR, y]] }, ...ticks]; // prettier-ignore
+    return {
+      layer: 'mark',
+      closed: false,
+      points: [
+        [at, y - (i % 5 === 0 ? 3e-3 : 1.5e-3)],
+        [at, y],
+      ],
+    };
+  });
+  return [
+    {
+      layer: 'mark',
+      closed: false,
+      points: [
+        [x, y],
+        [x + SCALE_BAR, y],
+      ],
+    },
+    ...ticks,
+  ];
 }

@@ -150,4 +150,4 @@ describe('arch templates', () => {
     const area = 380 * 30 + (2 / 3) * 380 * 2.369; // a flat arc is a parabola
     expect(Math.abs(Math.abs(volume) / (area * 6) - 1)).toBeLessThan(1e-4);
   });
-}); // prettier-ignore
+});

@@ -5,7 +5,11 @@
  */
 import type { Triangle } from './membrane-triangle';
 
-const GAUSS = [[1 / 6, 1 / 6], [2 / 3, 1 / 6], [1 / 6, 2 / 3]] as const; // prettier-ignore
+const GAUSS = [
+  [1 / 6, 1 / 6],
+  [2 / 3, 1 / 6],
+  [1 / 6, 2 / 3],
+] as const;
 
 /**
  * Adds the 9 x 9 stiffness to `out` (row by row).
@@ -24,13 +28,17 @@ export function addBending(triangle: Triangle, D: Float64Array, H: Float64Array,
 }
 
 /** Curvatures (x, y, twice the twist) and shear strains at the middle, by the nine freedoms. */
-export function bendingStrains(triangle: Triangle, D: Float64Array, H: Float64Array): (values: Float64Array) => { curvature: Float64Array; shear: Float64Array } {
+export function bendingStrains(
+  triangle: Triangle,
+  D: Float64Array,
+  H: Float64Array,
+): (values: Float64Array) => { curvature: Float64Array; shear: Float64Array } {
   const sides = sidesOf(triangle);
   const bubbles = sides.map((side) => bubbleRow(side, D, H));
   const B = curvatures(cornerGradients(triangle), sides, bubbles, 1 / 3, 1 / 3);
   const G = shears(sides, bubbles, 1 / 3, 1 / 3);
   return (values) => ({ curvature: times(B, 3, values), shear: times(G, 2, values) });
-} // prettier-ignore
+}
 
 function times(B: Float64Array, rows: number, values: Float64Array): Float64Array {
   const out = new Float64Array(rows);
@@ -49,18 +57,23 @@ interface Side {
 
 /** Sides 1-2, 2-3, 3-1. */
 function sidesOf({ x, y }: Triangle): Side[] {
-  return [[0, 1], [1, 2], [2, 0]].map(([from, to]) => {
+  return [
+    [0, 1],
+    [1, 2],
+    [2, 0],
+  ].map(([from, to]) => {
     const [dx, dy] = [x[to] - x[from], y[to] - y[from]];
     const length = Math.hypot(dx, dy);
     return { from, to, length, c: dx / length, s: dy / length };
-  }); // prettier-ignore
+  });
 }
 
 /** Extra rotation at the middle of a side from the corners: -(3/2) ((w_j - w_i)/L + mean of beta_s) / (1 + phi), phi = 12 D_s / (H_s L^2); with the factor to its shear. */
 function bubbleRow(side: Side, D: Float64Array, H: Float64Array): { row: Float64Array; shear: number } {
   const { from, to, length, c, s } = side;
   const [c2, s2, cs] = [c * c, s * s, c * s];
-  const D_s = c2 * c2 * D[0] + 2 * c2 * s2 * D[1] + s2 * s2 * D[4] + 4 * cs * (c2 * D[2] + s2 * D[5]) + 4 * c2 * s2 * D[8];
+  const D_s =
+    c2 * c2 * D[0] + 2 * c2 * s2 * D[1] + s2 * s2 * D[4] + 4 * cs * (c2 * D[2] + s2 * D[5]) + 4 * c2 * s2 * D[8];
   const H_s = c2 * H[0] + 2 * cs * H[1] + s2 * H[3];
   const phi = (12 * D_s) / (H_s * length * length);
   const factor = -1.5 / (1 + phi);
@@ -72,7 +85,7 @@ function bubbleRow(side: Side, D: Float64Array, H: Float64Array): { row: Float64
     row[3 * corner + 2] = (factor * s) / 2;
   }
   return { row, shear: (-2 / 3) * phi };
-} // prettier-ignore
+}
 
 /** d N_i / dx and d N_i / dy. */
 function cornerGradients({ x, y, area }: Triangle): [Float64Array, Float64Array] {
@@ -88,7 +101,13 @@ function cornerGradients({ x, y, area }: Triangle): [Float64Array, Float64Array]
 type Bubbles = readonly { row: Float64Array; shear: number }[];
 
 /** 3 x 9: kappa_x = beta_x,x, kappa_y = beta_y,y, kappa_xy = beta_x,y + beta_y,x. */
-function curvatures([gx, gy]: [Float64Array, Float64Array], sides: readonly Side[], bubbles: Bubbles, xi: number, eta: number): Float64Array {
+function curvatures(
+  [gx, gy]: [Float64Array, Float64Array],
+  sides: readonly Side[],
+  bubbles: Bubbles,
+  xi: number,
+  eta: number,
+): Float64Array {
   const B = new Float64Array(27);
   for (let i = 0; i < 3; i++) {
     B[3 * i + 1] = gx[i];
@@ -109,7 +128,7 @@ function curvatures([gx, gy]: [Float64Array, Float64Array], sides: readonly Side
     }
   });
   return B;
-} // prettier-ignore
+}
 
 /** 2 x 9: each side's constant shear, spread from the corners, where two sides fix the vector. */
 function shears(sides: readonly Side[], bubbles: Bubbles, xi: number, eta: number): Float64Array {

@@ -44,7 +44,14 @@ export function beamSection(section: Section): BeamSection {
       let part = width * share * dz;
       for (let power = 0; power < moments.length; power++, part *= z / FIBRE) moments[power] += part;
     }
-  return { area, centroid: centroidHeight, I: secondMoment, sideways, torsion: torsionOf(section, area, secondMoment + sideways), moments }; // prettier-ignore
+  return {
+    area,
+    centroid: centroidHeight,
+    I: secondMoment,
+    sideways,
+    torsion: torsionOf(section, area, secondMoment + sideways),
+    moments,
+  };
 }
 
 /** Of its width, what a rectangle on the plate loses of its height in twisting (1): free strips of solids ask for 0.1, a braced panel for the 0.21 of two free edges. */
@@ -65,7 +72,13 @@ export interface BeamMaterial {
 }
 
 /** Fills 12 x 12 stiffness against twist, and mass, in the beam's own axes (x along, z away from the plate), at its centroid. */
-export function fillTwist(section: BeamSection, { G, density }: BeamMaterial, length: number, K: Float64Array, M: Float64Array): void {
+export function fillTwist(
+  section: BeamSection,
+  { G, density }: BeamMaterial,
+  length: number,
+  K: Float64Array,
+  M: Float64Array,
+): void {
   K.fill(0);
   M.fill(0);
   const { area, I, sideways, torsion } = section;
@@ -80,7 +93,7 @@ export function fillTwist(section: BeamSection, { G, density }: BeamMaterial, le
     M[12 * i + i + 6] += (mass * inertia) / 12;
     M[12 * (i + 6) + i] += (mass * inertia) / 12;
   });
-} // prettier-ignore
+}
 
 /** Of the strains 1, z, z^2, z^3 over the foot along a piece: 4 x 4, E times the integral of their products [N]. */
 export function stretchStiffness({ moments }: BeamSection, E: number): number[] {

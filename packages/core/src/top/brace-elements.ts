@@ -63,12 +63,18 @@ interface Line {
   nodeThickness: Float64Array;
 }
 
-export function bracePieces(top: TopInput, brace: TopBrace, { line, first, places, nodeThickness }: Line): BracePiece[] {
+export function bracePieces(
+  top: TopInput,
+  brace: TopBrace,
+  { line, first, places, nodeThickness }: Line,
+): BracePiece[] {
   const wood = shellMaterial(brace.material ?? top.material);
   const plate = shellMaterial(top.material);
   const level = grainOf(top) === 'level';
   const under = patchesUnder(top);
-  const endsOf = (brace.ends ?? (['free', 'free'] as const)).map((kind) => (kind === 'letIn' && top.edge === 'free' ? 'free' : kind));
+  const endsOf = (brace.ends ?? (['free', 'free'] as const)).map((kind) =>
+    kind === 'letIn' && top.edge === 'free' ? 'free' : kind,
+  );
   const sections = sectionAlong(brace, notchesOf(brace, top));
   const station = ([x, y]: Place) => stationOf(brace.path, [x, y] as Point);
   return line.slice(1).map((b, i): BracePiece => {
@@ -79,7 +85,11 @@ export function bracePieces(top: TopInput, brace: TopBrace, { line, first, place
     const [from, to] = [Math.min(s, t), Math.max(s, t)];
     const own = level ? slopedWood(wood, Math.asin(axes[2]), 0) : wood;
     return {
-      nodes: [a, b], own: [first + i, first + i + 1], axes, from, to,
+      nodes: [a, b],
+      own: [first + i, first + i + 1],
+      axes,
+      from,
+      to,
       material: { E: own.E_L, G: own.G_LT, density: own.density },
       length: Math.hypot(...minus(q, p)),
       plateThickness: (nodeThickness[a] + nodeThickness[b]) / 2,
@@ -92,7 +102,7 @@ export function bracePieces(top: TopInput, brace: TopBrace, { line, first, place
       section: (rise) => sections(from, to, rise),
     };
   });
-} // prettier-ignore
+}
 
 /** A brace that passes over a patch sits on it [m]. */
 function patchesUnder({ patches = [] }: TopInput): (place: Point) => number {
@@ -115,7 +125,12 @@ const beamK = new Float64Array(144);
 const beamM = new Float64Array(144);
 
 /** Fills the piece's stiffness and mass, 20 x 20. */
-export function fillPiece(piece: BracePiece, { K, M }: PieceMatrices, rise: Rise = AS_IS, extraThickness = 0): BeamSection {
+export function fillPiece(
+  piece: BracePiece,
+  { K, M }: PieceMatrices,
+  rise: Rise = AS_IS,
+  extraThickness = 0,
+): BeamSection {
   const { material, length, axes } = piece;
   const { section, thickness, foot, arm } = raised(piece, rise, extraThickness);
   K.fill(0);
@@ -131,7 +146,7 @@ export function fillPiece(piece: BracePiece, { K, M }: PieceMatrices, rise: Rise
   for (const own of [12, 12 + OWN]) K[PIECE_SIZE * own + own] += (slip * length) / 2;
   addEnds(K, piece, section, foot);
   return section;
-} // prettier-ignore
+}
 
 export interface PieceStrains {
   /** Of the foot along the piece, and what each shape over it adds [1]: shares of its freedoms [1/m]. */

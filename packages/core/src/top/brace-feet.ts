@@ -58,10 +58,14 @@ export function feetOn({ x, y, triangles }: TriangleMesh, braces: readonly TopBr
     const area = areaOf(corners);
     return prints
       .filter((print) => mayTouch(corners, print))
-      .map((print) => ({ angle: print.angle, width: print.width, share: Math.min(MOST, areaOf(within(corners, print)) / area) }))
+      .map((print) => ({
+        angle: print.angle,
+        width: print.width,
+        share: Math.min(MOST, areaOf(within(corners, print)) / area),
+      }))
       .filter(({ share }) => share > 0);
   });
-} // prettier-ignore
+}
 
 interface Footprint {
   from: Point;

@@ -96,7 +96,7 @@ export function sectionAlong(
     }, 1);
     return meanSection(placesOf(from, to).map((place, i) => at(place, rise[i], softer)));
   };
-} // prettier-ignore
+}
 
 /** Of its height that an open leg keeps under what passes (1). */
 const NOTCHED = 0.5;
@@ -122,12 +122,15 @@ function meanSection(sections: readonly Section[]): PieceSection {
 type Station = TopBrace['stations'][number];
 
 /** The stations before and after a place, by their number, and how far it is from the first to the second (0..1). */
-export function stationsAround(stations: readonly Station[]): (s: number) => { low: number; high: number; share: number } {
+export function stationsAround(
+  stations: readonly Station[],
+): (s: number) => { low: number; high: number; share: number } {
   const order = stations.map((_, i) => i).sort((a, b) => stations[a].s - stations[b].s);
   return (s) => {
     const next = order.findIndex((i) => stations[i].s > s);
-    const [low, high] = next < 0 ? [order[order.length - 1], order[order.length - 1]] : [order[Math.max(0, next - 1)], order[next]];
+    const [low, high] =
+      next < 0 ? [order[order.length - 1], order[order.length - 1]] : [order[Math.max(0, next - 1)], order[next]];
     const span = stations[high].s - stations[low].s;
     return { low, high, share: span > 0 ? Math.min(1, Math.max(0, (s - stations[low].s) / span)) : 0 };
   };
-} // prettier-ignore
+}

@@ -37,7 +37,8 @@ interface Stretch {
 function stretchOf({ rim, x, y }: TopModel['mesh'], i: number): Stretch {
   const [before, here, after] = [rim[(i + rim.length - 1) % rim.length], rim[i], rim[(i + 1) % rim.length]];
   const [dx, dy] = [x[after] - x[before], y[after] - y[before]];
-  const length = (Math.hypot(x[here] - x[before], y[here] - y[before]) + Math.hypot(x[after] - x[here], y[after] - y[here])) / 2; // prettier-ignore
+  const length =
+    (Math.hypot(x[here] - x[before], y[here] - y[before]) + Math.hypot(x[after] - x[here], y[after] - y[here])) / 2;
   return { length, c: dx / Math.hypot(dx, dy), s: dy / Math.hypot(dx, dy) };
 }
 

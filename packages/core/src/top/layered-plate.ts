@@ -59,7 +59,10 @@ export function layeredPlate(layers: readonly PlateLayer[]): LayeredPlate {
   if (core) H.set(coreShear(core, layers));
   const rhoH = layers.reduce((sum, { material, thickness }) => sum + material.density * thickness, 0);
   const massAt = layers.reduce((sum, { material, thickness, at }) => sum + material.density * thickness * at, 0) / rhoH;
-  const rotary = layers.reduce((sum, { material, thickness: h, at }) => sum + material.density * (h ** 3 / 12 + h * (at - massAt) ** 2), 0); // prettier-ignore
+  const rotary = layers.reduce(
+    (sum, { material, thickness: h, at }) => sum + material.density * (h ** 3 / 12 + h * (at - massAt) ** 2),
+    0,
+  );
   return { A, B, D, H, neutral, rhoH, massAt, rotary };
 }
 

@@ -6,9 +6,15 @@
 const ALPHA = 1.5;
 const BETA = [1, 2, 1, 0, 1, -1, -1, -1, -2] as const;
 /** Felippa's Q matrices by their betas, 3 x 3. */
-const CORNER_BETAS = [[0, 1, 2, 3, 4, 5, 6, 7, 8], [8, 6, 7, 2, 0, 1, 5, 3, 4], [4, 5, 3, 7, 8, 6, 1, 2, 0]].map((order) => order.map((b) => BETA[b])); // prettier-ignore
+const CORNER_BETAS = [
+  [0, 1, 2, 3, 4, 5, 6, 7, 8],
+  [8, 6, 7, 2, 0, 1, 5, 3, 4],
+  [4, 5, 3, 7, 8, 6, 1, 2, 0],
+].map((order) => order.map((b) => BETA[b]));
 /** The same in the middle of each side: between two corners. */
-const SIDE_BETAS = CORNER_BETAS.map((here, c) => Float64Array.from(here, (beta, i) => (beta + CORNER_BETAS[(c + 1) % 3][i]) / 2)); // prettier-ignore
+const SIDE_BETAS = CORNER_BETAS.map((here, c) =>
+  Float64Array.from(here, (beta, i) => (beta + CORNER_BETAS[(c + 1) % 3][i]) / 2),
+);
 
 export interface Triangle {
   /** Corners in the plane of the triangle, against the clock [m]. */
@@ -43,8 +49,10 @@ export function membraneStrains({ x, y, area }: Triangle): (values: Float64Array
 function lumping([x1, x2, x3]: Triangle['x'], [y1, y2, y3]: Triangle['y']): Float64Array {
   const L = new Float64Array(27);
   const corners = [
-    [x1, y1, x2, y2, x3, y3], [x2, y2, x3, y3, x1, y1], [x3, y3, x1, y1, x2, y2],
-  ] as const; // prettier-ignore
+    [x1, y1, x2, y2, x3, y3],
+    [x2, y2, x3, y3, x1, y1],
+    [x3, y3, x1, y1, x2, y2],
+  ] as const;
   corners.forEach(([xi, yi, xj, yj, xk, yk], c) => {
     const [yjk, xkj] = [yj - yk, xk - xj];
     const [yij, yki, xij, xki] = [yi - yj, yk - yi, xi - xj, xk - xi];
@@ -70,7 +78,14 @@ function addProduct(L: Float64Array, E: Float64Array, factor: number, out: Float
     }
 }
 
-function addHigherOrder(x: Triangle['x'], y: Triangle['y'], area: number, E: Float64Array, factor: number, out: Float64Array): void {
+function addHigherOrder(
+  x: Triangle['x'],
+  y: Triangle['y'],
+  area: number,
+  E: Float64Array,
+  factor: number,
+  out: Float64Array,
+): void {
   const [x1, x2, x3] = x;
   const [y1, y2, y3] = y;
   const [x12, x23, x31, y12, y23, y31] = [x1 - x2, x2 - x3, x3 - x1, y1 - y2, y2 - y3, y3 - y1];
@@ -79,10 +94,16 @@ function addHigherOrder(x: Triangle['x'], y: Triangle['y'], area: number, E: Flo
   const l32 = x32 * x32 + y32 * y32;
   const l13 = x13 * x13 + y13 * y13;
   const T = [
-    y23 * y13 * l21, y31 * y21 * l32, y12 * y32 * l13,
-    x23 * x13 * l21, x31 * x21 * l32, x12 * x32 * l13,
-    (y23 * x31 + x32 * y13) * l21, (y31 * x12 + x13 * y21) * l32, (y12 * x23 + x21 * y32) * l13,
-  ].map((value) => value / (4 * area * area)); // prettier-ignore
+    y23 * y13 * l21,
+    y31 * y21 * l32,
+    y12 * y32 * l13,
+    x23 * x13 * l21,
+    x31 * x21 * l32,
+    x12 * x32 * l13,
+    (y23 * x31 + x32 * y13) * l21,
+    (y31 * x12 + x13 * y21) * l32,
+    (y12 * x23 + x21 * y32) * l13,
+  ].map((value) => value / (4 * area * area));
   const natural = new Float64Array(9);
   addCongruent(T, E, 3, 1, natural);
   const lengths = [l21, l32, l13];
@@ -97,10 +118,16 @@ function addHigherOrder(x: Triangle['x'], y: Triangle['y'], area: number, E: Flo
   const U = new Float64Array(27);
   for (let c = 0; c < 3; c++) for (let j = 0; j < 9; j++) U[9 * c + j] = j === 3 * c + 2 ? 1 : common[j] / (4 * area);
   addCongruent(U, theta, 9, factor, out);
-} // prettier-ignore
+}
 
 /** out += factor B^T C B, B 3 x columns, C 3 x 3. */
-function addCongruent(B: ArrayLike<number>, C: ArrayLike<number>, columns: number, factor: number, out: Float64Array): void {
+function addCongruent(
+  B: ArrayLike<number>,
+  C: ArrayLike<number>,
+  columns: number,
+  factor: number,
+  out: Float64Array,
+): void {
   for (let j = 0; j < columns; j++) {
     const [b0, b1, b2] = [B[j], B[columns + j], B[2 * columns + j]];
     const w0 = factor * (C[0] * b0 + C[1] * b1 + C[2] * b2);
@@ -108,4 +135,4 @@ function addCongruent(B: ArrayLike<number>, C: ArrayLike<number>, columns: numbe
     const w2 = factor * (C[6] * b0 + C[7] * b1 + C[8] * b2);
     for (let i = 0; i < columns; i++) out[columns * i + j] += B[i] * w0 + B[columns + i] * w1 + B[2 * columns + i] * w2;
   }
-} // prettier-ignore
+}

@@ -1,7 +1,17 @@
 import { triangulate } from '../mesh';
 import { nameLesser, nameMode } from './name-modes';
 
-const mesh = triangulate([[0, -0.18], [0.5, -0.18], [0.5, 0.18], [0, 0.18]], [], [], 0.02); // prettier-ignore
+const mesh = triangulate(
+  [
+    [0, -0.18],
+    [0.5, -0.18],
+    [0.5, 0.18],
+    [0, 0.18],
+  ],
+  [],
+  [],
+  0.02,
+);
 const shapeOf = (w: (x: number, y: number) => number) => mesh.x.map((x, i) => w(x, mesh.y[i]));
 /** Across the plate, nothing at the rim. */
 const across = (y: number) => Math.cos((Math.PI * y) / 0.36);
@@ -15,14 +25,24 @@ describe('the name of a mode', () => {
         shapeOf((x, y) => Math.sin((Math.PI * x) / 0.5) * across(y)),
       ),
     ).toBe('monopole');
-    expect(nameMode(mesh, shapeOf((x, y) => Math.sin((Math.PI * x) / 0.5) * Math.sin((2 * Math.PI * y) / 0.36)))).toBe('cross-dipole'); // prettier-ignore
+    expect(
+      nameMode(
+        mesh,
+        shapeOf((x, y) => Math.sin((Math.PI * x) / 0.5) * Math.sin((2 * Math.PI * y) / 0.36)),
+      ),
+    ).toBe('cross-dipole');
     expect(
       nameMode(
         mesh,
         shapeOf((x, y) => Math.sin((2 * Math.PI * x) / 0.5) * across(y)),
       ),
     ).toBe('long-dipole');
-    expect(nameMode(mesh, shapeOf((x, y) => Math.sin((4 * Math.PI * x) / 0.5) * Math.sin((4 * Math.PI * y) / 0.36)))).toBe('other'); // prettier-ignore
+    expect(
+      nameMode(
+        mesh,
+        shapeOf((x, y) => Math.sin((4 * Math.PI * x) / 0.5) * Math.sin((4 * Math.PI * y) / 0.36)),
+      ),
+    ).toBe('other');
   });
   it('is the upper part’s where that alone swings, whichever way', () => {
     expect(
@@ -44,7 +64,12 @@ describe('the name of a mode', () => {
       ),
     ).toBe('monopole');
     // A little of it above does not make it the upper part's.
-    expect(nameMode(mesh, shapeOf((x, y) => (bump(x, 0.36, 0.08) - 0.5 * bump(x, 0.1, 0.06)) * across(y)))).not.toBe('upper'); // prettier-ignore
+    expect(
+      nameMode(
+        mesh,
+        shapeOf((x, y) => (bump(x, 0.36, 0.08) - 0.5 * bump(x, 0.1, 0.06)) * across(y)),
+      ),
+    ).not.toBe('upper');
   });
   it('is what comes next to pumping where another pumps more', () => {
     const shape = shapeOf((x, y) => (bump(x, 0.38, 0.07) - 0.45 * bump(x, 0.12, 0.07)) * across(y));

@@ -62,7 +62,12 @@ function partsOf({ x, y, triangles }: TriangleMesh, shape: Float64Array): Part[]
   for (let t = 0; t < triangles.length; t += 3) {
     const [a, b, c] = [triangles[t], triangles[t + 1], triangles[t + 2]];
     const area = ((x[b] - x[a]) * (y[c] - y[a]) - (x[c] - x[a]) * (y[b] - y[a])) / 2;
-    parts.push({ x: (x[a] + x[b] + x[c]) / 3, y: (y[a] + y[b] + y[c]) / 3, area, moved: (area * (shape[a] + shape[b] + shape[c])) / 3 }); // prettier-ignore
+    parts.push({
+      x: (x[a] + x[b] + x[c]) / 3,
+      y: (y[a] + y[b] + y[c]) / 3,
+      area,
+      moved: (area * (shape[a] + shape[b] + shape[c])) / 3,
+    });
   }
   return parts;
 }
@@ -73,7 +78,8 @@ function bestSplit(parts: readonly Part[], axis: 'x' | 'y'): number {
   const low = values.reduce((least, value) => Math.min(least, value), Infinity);
   const high = values.reduce((most, value) => Math.max(most, value), -Infinity);
   const slices = new Float64Array(SPLITS);
-  for (const part of parts) slices[Math.min(SPLITS - 1, Math.floor((SPLITS * (part[axis] - low)) / (high - low)))] += part.moved; // prettier-ignore
+  for (const part of parts)
+    slices[Math.min(SPLITS - 1, Math.floor((SPLITS * (part[axis] - low)) / (high - low)))] += part.moved;
   const whole = slices.reduce((sum, value) => sum + value, 0);
   let [below, best] = [0, 0];
   for (const slice of slices) {

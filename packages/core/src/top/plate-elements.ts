@@ -74,7 +74,8 @@ export function plateElements(mesh: TriangleMesh, z: Float64Array, top: TopInput
       held: heldOf(patch, { material: woods[t], angle, thickness }),
     })),
   ];
-  const thickness = (t: number) => (nodeThickness[nodes[3 * t]] + nodeThickness[nodes[3 * t + 1]] + nodeThickness[nodes[3 * t + 2]]) / 3; // prettier-ignore
+  const thickness = (t: number) =>
+    (nodeThickness[nodes[3 * t]] + nodeThickness[nodes[3 * t + 1]] + nodeThickness[nodes[3 * t + 2]]) / 3;
   const feet = feetOn(mesh, top.braces ?? []);
   const made = (t: number, thick: number): LayeredPlate => {
     const layered = layeredPlate(layers(t, thick));
@@ -85,13 +86,19 @@ export function plateElements(mesh: TriangleMesh, z: Float64Array, top: TopInput
   const plate = (t: number) => (asIs[t] ??= made(t, thickness(t)));
   const scratch = { local: new Float64Array(324), membrane: new Float64Array(81), bending: new Float64Array(81) };
   return {
-    count, nodes, facets, nodeThickness, layers, plate, thickness,
+    count,
+    nodes,
+    facets,
+    nodeThickness,
+    layers,
+    plate,
+    thickness,
     fill: (t, wanted, out) => {
       const layered = wanted === thickness(t) ? plate(t) : made(t, wanted);
       fillFacet(facets[t], layered, poisson, scratch, out);
       return layered;
     },
-  }; // prettier-ignore
+  };
 }
 
 /** Along the surface of a facet: as it is where the grain follows the surface, else out of a level grain. */
@@ -103,11 +110,21 @@ function woodOf({ axes }: Facet, wood: ShellMaterial, top: TopInput): ShellMater
 }
 
 /** The plate without what is glued to it: one layer of wood, or two skins first and their core. */
-function bareLayers({ sandwich }: TopInput, material: ShellMaterial, angle: number): (thickness: number) => PlateLayer[] {
+function bareLayers(
+  { sandwich }: TopInput,
+  material: ShellMaterial,
+  angle: number,
+): (thickness: number) => PlateLayer[] {
   if (!sandwich) return (thickness) => [{ material, angle, thickness, at: 0 }];
   const { core, coreDensity, coreModulus, coreShear, glueMass } = sandwich;
   const inside: ShellMaterial = {
-    density: coreDensity + glueMass / core, E_L: coreModulus, E_C: coreModulus, G_LC: coreModulus / 2.6, nu_LC: 0.3, G_LT: coreShear, G_CT: coreShear,
+    density: coreDensity + glueMass / core,
+    E_L: coreModulus,
+    E_C: coreModulus,
+    G_LC: coreModulus / 2.6,
+    nu_LC: 0.3,
+    G_LT: coreShear,
+    G_CT: coreShear,
   };
   return (thickness) => {
     const skin = Math.max(THINNEST_SKIN, (thickness - core) / 2);
@@ -118,7 +135,7 @@ function bareLayers({ sandwich }: TopInput, material: ShellMaterial, angle: numb
       { material: inside, angle: 0, thickness: core, at: 0, core: true },
     ];
   };
-} // prettier-ignore
+}
 
 /** Beyond the measured places a plane may run on only so far past the thickest and the thinnest of them (1). */
 const RUN_ON = 0.1;
@@ -128,7 +145,11 @@ export function thicknessField({ thickness }: Pick<TopInput, 'thickness'>): Fiel
   if (typeof thickness === 'number') return () => thickness;
   const values = thickness.map((p) => p.thickness);
   const [least, most] = [Math.min(...values) * (1 - RUN_ON), Math.max(...values) * (1 + RUN_ON)];
-  const field = scatteredField(thickness.map((p) => p.x), thickness.map((p) => p.y), values); // prettier-ignore
+  const field = scatteredField(
+    thickness.map((p) => p.x),
+    thickness.map((p) => p.y),
+    values,
+  );
   return (x, y) => Math.min(most, Math.max(least, field(x, y)));
 }
 
@@ -142,17 +163,28 @@ interface Covering {
 }
 
 /** Along the patch's grain and across it. */
-function heldOf({ material, angle, thickness, edges }: Covering, plate: { material: ShellMaterial; angle: number; thickness: number }): [number, number] {
+function heldOf(
+  { material, angle, thickness, edges }: Covering,
+  plate: { material: ShellMaterial; angle: number; thickness: number },
+): [number, number] {
   const under = planeStress(plate.material, plate.angle - angle);
   const turned = Math.cos(plate.angle - angle) ** 2;
   const { G_LT, G_CT } = plate.material;
   const own = planeStress(material, 0);
   const [along, across] = [turned * G_LT + (1 - turned) * G_CT, (1 - turned) * G_LT + turned * G_CT];
   return [
-    heldThere({ stiffness: own[0], G: material.G_LT, thickness }, { stiffness: under[0], G: along, thickness: plate.thickness }, edges[0]),
-    heldThere({ stiffness: own[4], G: material.G_CT, thickness }, { stiffness: under[4], G: across, thickness: plate.thickness }, edges[1]),
+    heldThere(
+      { stiffness: own[0], G: material.G_LT, thickness },
+      { stiffness: under[0], G: along, thickness: plate.thickness },
+      edges[0],
+    ),
+    heldThere(
+      { stiffness: own[4], G: material.G_CT, thickness },
+      { stiffness: under[4], G: across, thickness: plate.thickness },
+      edges[1],
+    ),
   ];
-} // prettier-ignore
+}
 
 /** From a place within to the outline, ahead and behind in a direction [m]. */
 function reachWithin(outline: Polygon, [x, y]: Point, [dx, dy]: Point): [number, number] {
@@ -175,8 +207,13 @@ function reachWithin(outline: Polygon, [x, y]: Point, [dx, dy]: Point): [number,
 function coveringPatches({ x, y, triangles }: TriangleMesh, { patches = [] }: TopInput, angle: number): Covering[][] {
   const made = patches.map(({ outline, material, thickness, side, grainAngle }) => ({
     outline,
-    covering: { material: shellMaterial(material), angle: grainAngle ?? angle, thickness, side: side === 'inner' ? 1 : -1 },
-  })); // prettier-ignore
+    covering: {
+      material: shellMaterial(material),
+      angle: grainAngle ?? angle,
+      thickness,
+      side: side === 'inner' ? 1 : -1,
+    },
+  }));
   return Array.from({ length: triangles.length / 3 }, (_, t) => {
     const [a, b, c] = triangles.subarray(3 * t, 3 * t + 3);
     const middle: Point = [(x[a] + x[b] + x[c]) / 3, (y[a] + y[b] + y[c]) / 3];
@@ -214,7 +251,13 @@ interface Scratch {
   bending: Float64Array;
 }
 
-function fillFacet(facet: Facet, plate: LayeredPlate, poisson: number, { local, membrane, bending }: Scratch, { K, M }: ElementMatrices): void {
+function fillFacet(
+  facet: Facet,
+  plate: LayeredPlate,
+  poisson: number,
+  { local, membrane, bending }: Scratch,
+  { K, M }: ElementMatrices,
+): void {
   membrane.fill(0);
   bending.fill(0);
   local.fill(0);
@@ -225,12 +268,13 @@ function fillFacet(facet: Facet, plate: LayeredPlate, poisson: number, { local, 
     for (let b = 0; b < 9; b++) {
       const [i, j] = [6 * Math.floor(a / 3), 6 * Math.floor(b / 3)];
       local[18 * (i + MEMBRANE_DOF[a % 3]) + j + MEMBRANE_DOF[b % 3]] += membrane[9 * a + b];
-      local[18 * (i + BENDING_DOF[a % 3]) + j + BENDING_DOF[b % 3]] += BENDING_SIGN[a % 3] * BENDING_SIGN[b % 3] * bending[9 * a + b];
+      local[18 * (i + BENDING_DOF[a % 3]) + j + BENDING_DOF[b % 3]] +=
+        BENDING_SIGN[a % 3] * BENDING_SIGN[b % 3] * bending[9 * a + b];
     }
   for (let c = 0; c < 3; c++) carry(local, 18, 6 * c, plate.neutral);
   turn(local, 18, facet.axes, K);
   fillMass(facet, plate, M);
-} // prettier-ignore
+}
 
 /** Layers of one wood, or alike on either side, don't couple. */
 const COUPLED = 1e-9;
@@ -276,6 +320,7 @@ function fillMass({ axes, area }: Facet, { rhoH, rotary, massAt }: LayeredPlate,
   for (let a = 0; a < 3; a++)
     for (let b = 0; b < 3; b++) {
       const share = a === b ? 1 / 3 - EVEN / 6 : EVEN / 12;
-      for (let i = 0; i < 6; i++) for (let j = 0; j < 6; j++) M[18 * (6 * a + i) + 6 * b + j] = share * turned[6 * i + j];
+      for (let i = 0; i < 6; i++)
+        for (let j = 0; j < 6; j++) M[18 * (6 * a + i) + 6 * b + j] = share * turned[6 * i + j];
     }
-} // prettier-ignore
+}

@@ -78,8 +78,17 @@ export function solveTop(top: TopInput): TopSolution {
     fields.push(field);
     return (top.probes ?? []).map((place) => valueAt(model, field, place));
   });
-  return { status, modes, deflections, fields, work, mass: model.mass, degreesOfFreedom: degreesOfFreedom(model), model };
-} // prettier-ignore
+  return {
+    status,
+    modes,
+    deflections,
+    fields,
+    work,
+    mass: model.mass,
+    degreesOfFreedom: degreesOfFreedom(model),
+    model,
+  };
+}
 
 export function degreesOfFreedom({ position, held }: TopModel): number {
   return position.length * BLOCK - held.reduce((sum, one) => sum + one, 0);
@@ -101,10 +110,14 @@ const UNSHIFTED_IN = 9;
  * Forces that hold each other in balance, on a top that floats or one that is held: the plate bent over rests.
  * @param forces across the plate [N]; on a floating top their sum and moments must vanish
  */
-export function underForces({ model, L, shift }: FactoredTop, forces: readonly { at: Point; force: number }[]): { force: Float64Array; x: Float64Array } {
+export function underForces(
+  { model, L, shift }: FactoredTop,
+  forces: readonly { at: Point; force: number }[],
+): { force: Float64Array; x: Float64Array } {
   const { plan, M, held } = model;
   const force = new Float64Array(model.position.length * BLOCK);
-  for (const { at, force: size } of forces) loadVector(model, { kind: 'force', at, force: size }).forEach((value, i) => (force[i] += value));
+  for (const { at, force: size } of forces)
+    loadVector(model, { kind: 'force', at, force: size }).forEach((value, i) => (force[i] += value));
   force.forEach((_, i) => held[i] && (force[i] = 0));
   const x = force.slice();
   solveBlocks(plan, L, x);
@@ -115,7 +128,7 @@ export function underForces({ model, L, shift }: FactoredTop, forces: readonly {
     solveBlocks(plan, L, x);
   }
   return { force, x };
-} // prettier-ignore
+}
 
 /** A rim that is softer in its plane may let a top shake there among its first modes [N/m2]: a third of a kilogram on a metre and a half of it, at 700 Hz. */
 const SOFT_IN_PLANE = 1e7;
@@ -138,30 +151,47 @@ export function topModes({ top, model, L, shift }: FactoredTop, wanted: number):
   const spare = spareModes(top);
   const { lambda, vectors, status } = lowestModes(
     {
-      size: model.position.length * BLOCK, shift, blockWidth: BLOCK_WIDTH, tolerance: MODE_TOLERANCE,
+      size: model.position.length * BLOCK,
+      shift,
+      blockWidth: BLOCK_WIDTH,
+      tolerance: MODE_TOLERANCE,
       solve: (x) => solveBlocks(plan, L, x),
       multiplyMass: (x, out) => multiplyBlocks(plan.matrix, M, x, out),
     },
     wanted + spare,
-    (i, column) => (held[i] ? 0 : Math.sin(12.9898 * (i + 1) + 78.233 * (column + 1)) * (i % NODE === DOF.w ? 1 : 1e-3)),
-  ); // prettier-ignore
+    (i, column) =>
+      held[i] ? 0 : Math.sin(12.9898 * (i + 1) + 78.233 * (column + 1)) * (i % NODE === DOF.w ? 1 : 1e-3),
+  );
   const modes = vectors.flatMap((vector, m): TopMode[] => {
     const frequency = Math.sqrt(Math.max(0, lambda[m])) / (2 * Math.PI);
     const shape = deflectionOf(model, vector);
     const largest = shape.reduce((most, value) => (Math.abs(value) > Math.abs(most) ? value : most), 0);
     if (frequency < SLOWEST || Math.abs(largest) < inPlaneOf(model, vector)) return [];
     const scaled = shape.map((value) => value / largest);
-    return [{ frequency, shape: scaled, modalMass: 1 / largest ** 2, kind: nameMode(model.mesh, scaled), vector, lambda: lambda[m] }];
+    return [
+      {
+        frequency,
+        shape: scaled,
+        modalMass: 1 / largest ** 2,
+        kind: nameMode(model.mesh, scaled),
+        vector,
+        lambda: lambda[m],
+      },
+    ];
   });
   return { modes: withOneMonopole(model, modes).slice(0, wanted), status };
-} // prettier-ignore
+}
 
 /** Only one mode pumps as one piece: the one that moves most air for its weight. What else moves air one way does so in a part of the plate, as the upper bout. */
 function withOneMonopole({ mesh }: TopModel, modes: readonly TopMode[]): TopMode[] {
-  const pumping = modes.map(({ shape, modalMass, kind }) => (kind === 'monopole' ? netMoved(mesh, shape) ** 2 / modalMass : 0));
+  const pumping = modes.map(({ shape, modalMass, kind }) =>
+    kind === 'monopole' ? netMoved(mesh, shape) ** 2 / modalMass : 0,
+  );
   const most = pumping.indexOf(Math.max(...pumping));
-  return modes.map((mode, i) => (mode.kind === 'monopole' && i !== most ? { ...mode, kind: nameLesser(mesh, mode.shape) } : mode));
-} // prettier-ignore
+  return modes.map((mode, i) =>
+    mode.kind === 'monopole' && i !== most ? { ...mode, kind: nameLesser(mesh, mode.shape) } : mode,
+  );
+}
 
 /** Largest way in the plane of the plate: a mode that hardly moves out of it makes no sound. */
 function inPlaneOf({ position, mesh }: TopModel, x: Float64Array): number {

@@ -6,7 +6,11 @@ export type Place = readonly [number, number, number];
 export const minus = (a: Place, b: Place): Place => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
 export const scaled = (a: Place, by: number): Place => [a[0] * by, a[1] * by, a[2] * by];
 export const dotOf = (a: Place, b: Place) => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
-export const cross = (a: Place, b: Place): Place => [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]]; // prettier-ignore
+export const cross = (a: Place, b: Place): Place => [
+  a[1] * b[2] - a[2] * b[1],
+  a[2] * b[0] - a[0] * b[2],
+  a[0] * b[1] - a[1] * b[0],
+];
 export const unit = (a: Place): Place => scaled(a, 1 / Math.hypot(...a));
 
 /** Moves what acts at a height over the node down to it: u at the height is u + e theta_y, v is v - e theta_x. In place, rows and columns. */

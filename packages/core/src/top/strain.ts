@@ -96,7 +96,8 @@ export function strainEnergies(model: TopModel, solutions: readonly Float64Array
     const stateOf = strainer(model, t);
     solutions.forEach((x, n) => {
       const { membrane, curvature, shear } = stateOf(x);
-      const part = (i: number) => (product(A, membrane, i, 3) + product(D, curvature, i, 3)) / 2 + coupled(B, membrane, curvature, i);
+      const part = (i: number) =>
+        (product(A, membrane, i, 3) + product(D, curvature, i, 3)) / 2 + coupled(B, membrane, curvature, i);
       const [along, across, twist] = [part(0), part(1), part(2)];
       const slip = (product(H, shear, 0, 2) + product(H, shear, 1, 2)) / 2;
       densities[n][t] = along + across + twist + slip;
@@ -112,18 +113,25 @@ export function strainEnergies(model: TopModel, solutions: readonly Float64Array
     const total = sum.along + sum.across + sum.twist + sum.shear + braces.reduce((all, one) => all + one[n], 0) || 1;
     return {
       shares: {
-        along: sum.along / total, across: sum.across / total, twist: sum.twist / total, shear: sum.shear / total,
+        along: sum.along / total,
+        across: sum.across / total,
+        twist: sum.twist / total,
+        shear: sum.shear / total,
         braces: braces.map((energies) => energies[n] / total),
       },
       density: densities[n],
     };
   });
-} // prettier-ignore
+}
 
 const matrices = { K: new Float64Array(PIECE_SIZE ** 2), M: new Float64Array(PIECE_SIZE ** 2) };
 
 /** Of one brace, one each solution [J]. */
-function braceEnergies({ position }: TopModel, pieces: TopModel['pieces'][number], solutions: readonly Float64Array[]): number[] {
+function braceEnergies(
+  { position }: TopModel,
+  pieces: TopModel['pieces'][number],
+  solutions: readonly Float64Array[],
+): number[] {
   const energies = solutions.map(() => 0);
   for (const piece of pieces) {
     fillPiece(piece, matrices);
@@ -134,7 +142,7 @@ function braceEnergies({ position }: TopModel, pieces: TopModel['pieces'][number
     });
   }
   return energies;
-} // prettier-ignore
+}
 
 export function topStress(model: TopModel, x: Float64Array): TopStress {
   const { plate } = model;
@@ -147,7 +155,10 @@ export function topStress(model: TopModel, x: Float64Array): TopStress {
     const { membrane, curvature } = strainer(model, t)(x);
     const Q = planeStress(wood.material, 0);
     for (const face of [-h / 2, h / 2]) {
-      const strain = intoGrain(membrane.map((e, i) => e + (face - made.neutral) * curvature[i]), wood.angle);
+      const strain = intoGrain(
+        membrane.map((e, i) => e + (face - made.neutral) * curvature[i]),
+        wood.angle,
+      );
       const stress = [0, 1].map((i) => Q[3 * i] * strain[0] + Q[3 * i + 1] * strain[1] + Q[3 * i + 2] * strain[2]);
       if (Math.abs(stress[0]) > Math.abs(along[t])) along[t] = stress[0];
       // Wood splits along its grain where it is pulled across; pressed it holds far more.
@@ -155,28 +166,43 @@ export function topStress(model: TopModel, x: Float64Array): TopStress {
     }
   }
   return { along, across, braces: model.pieces.map((pieces) => braceStress(model, pieces, x)) };
-} // prettier-ignore
+}
 
 /** Strains in axes turned by an angle. */
 function intoGrain([ex, ey, g]: Float64Array, angle: number): [number, number, number] {
   const [c, s] = [Math.cos(angle), Math.sin(angle)];
-  return [c * c * ex + s * s * ey + c * s * g, s * s * ex + c * c * ey - c * s * g, 2 * c * s * (ey - ex) + (c * c - s * s) * g]; // prettier-ignore
+  return [
+    c * c * ex + s * s * ey + c * s * g,
+    s * s * ex + c * c * ey - c * s * g,
+    2 * c * s * (ey - ex) + (c * c - s * s) * g,
+  ];
 }
 
 /** What is borne over less of a brace than this is a peak of the mesh, not of the wood [m]. */
 const PEAK_LENGTH = 0.02;
 
 /** By how each of its fibres stretches: the shapes over its foot. */
-function braceStress({ position }: TopModel, pieces: TopModel['pieces'][number], x: Float64Array): { stress: number; at: number } {
+function braceStress(
+  { position }: TopModel,
+  pieces: TopModel['pieces'][number],
+  x: Float64Array,
+): { stress: number; at: number } {
   const found = pieces.map((piece) => {
     const at = freedomsOf(position, piece);
     const { section, foot: under } = raised(piece);
-    const shares = pieceStrains(piece, under).stretch.map((row) => row.reduce((sum, share, f) => sum + share * x[at[f]], 0));
-    const stressAt = (height: number) => piece.material.E * shares.reduce((sum, share, power) => sum + share * (height / FIBRE) ** power, 0);
+    const shares = pieceStrains(piece, under).stretch.map((row) =>
+      row.reduce((sum, share, f) => sum + share * x[at[f]], 0),
+    );
+    const stressAt = (height: number) =>
+      piece.material.E * shares.reduce((sum, share, power) => sum + share * (height / FIBRE) ** power, 0);
     const [top, foot] = [section.height, 0].map(stressAt);
-    return { stress: Math.abs(top) > Math.abs(foot) ? top : foot, at: (piece.from + piece.to) / 2, length: piece.length };
+    return {
+      stress: Math.abs(top) > Math.abs(foot) ? top : foot,
+      at: (piece.from + piece.to) / 2,
+      length: piece.length,
+    };
   });
   found.sort((a, b) => Math.abs(b.stress) - Math.abs(a.stress));
   let over = 0;
   return found.find(({ length }) => (over += length) >= PEAK_LENGTH) ?? { stress: 0, at: 0 };
-} // prettier-ignore
+}

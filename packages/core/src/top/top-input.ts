@@ -118,7 +118,12 @@ const OFF_PLATE = 2e-3;
 export function checkTop(top: TopInput): void {
   checkShape(top);
   checkMaterial(top.material, 'material');
-  const thicknesses = typeof top.thickness === 'number' ? [top.thickness] : typeof top.thickness === 'function' ? top.outline.map((corner) => (top.thickness as Field)(...corner)) : top.thickness.map(({ thickness }) => thickness);
+  const thicknesses =
+    typeof top.thickness === 'number'
+      ? [top.thickness]
+      : typeof top.thickness === 'function'
+        ? top.outline.map((corner) => (top.thickness as Field)(...corner))
+        : top.thickness.map(({ thickness }) => thickness);
   if (thicknesses.length === 0) throw new InvalidInput('thickness', [], 'has no points');
   thicknesses.forEach((value, i) => {
     const field = typeof top.thickness !== 'object' ? 'thickness' : `thickness[${i}].thickness`;
@@ -131,7 +136,8 @@ export function checkTop(top: TopInput): void {
   top.patches?.forEach((patch, i) => {
     requirePositive(`patches[${i}].thickness`, patch.thickness);
     checkMaterial(patch.material, `patches[${i}].material`);
-    if (patch.outline.length < 3) throw new InvalidInput(`patches[${i}].outline`, patch.outline.length, 'needs three corners');
+    if (patch.outline.length < 3)
+      throw new InvalidInput(`patches[${i}].outline`, patch.outline.length, 'needs three corners');
   });
   if (typeof top.edge === 'object' && !(top.edge.rotationalStiffness >= 0))
     throw new InvalidInput('edge.rotationalStiffness', top.edge.rotationalStiffness, 'must be zero or more');
@@ -144,7 +150,7 @@ export function checkTop(top: TopInput): void {
   top.probes?.forEach((place, i) => requireOn(top, place, `probes[${i}]`));
   if (top.modeCount !== undefined) requireWithin('modeCount', top.modeCount, 0, 40);
   if (top.meshSize !== undefined) requireWithin('meshSize', top.meshSize, 1e-3, 0.2);
-} // prettier-ignore
+}
 
 function checkShape({ outline, holes = [] }: TopInput): void {
   if (outline.length < 3) throw new InvalidInput('outline', outline.length, 'needs at least three corners');
@@ -154,19 +160,33 @@ function checkShape({ outline, holes = [] }: TopInput): void {
   for (const axis of [0, 1] as const) {
     const values = outline.map((corner) => corner[axis]);
     const size = Math.max(...values) - Math.min(...values);
-    if (!(size >= SIZES.least && size <= SIZES.most)) throw new InvalidInput('outline', size, 'is smaller than 20 mm or larger than 2 m: check the unit'); // prettier-ignore
+    if (!(size >= SIZES.least && size <= SIZES.most))
+      throw new InvalidInput('outline', size, 'is smaller than 20 mm or larger than 2 m: check the unit');
   }
   holes.forEach((hole, i) => {
     if (hole.length < 3) throw new InvalidInput(`holes[${i}]`, hole.length, 'needs at least three corners');
-    if (!hole.every(([x, y]) => contains(outline, x, y))) throw new InvalidInput(`holes[${i}]`, i, 'lies outside the plate');
+    if (!hole.every(([x, y]) => contains(outline, x, y)))
+      throw new InvalidInput(`holes[${i}]`, i, 'lies outside the plate');
     if (findSelfCrossing(hole)) throw new InvalidInput(`holes[${i}]`, i, 'crosses itself');
-  }); // prettier-ignore
+  });
 }
 
 function checkMaterial(material: TopMaterial, path: string): void {
-  const names = { rho: 'density', E_L: 'modulusAlong', E_C: 'modulusAcross', G_LC: 'shearModulus', nu_LC: 'poisson' } as const;
+  const names = {
+    rho: 'density',
+    E_L: 'modulusAlong',
+    E_C: 'modulusAcross',
+    G_LC: 'shearModulus',
+    nu_LC: 'poisson',
+  } as const;
   try {
-    checkConstants({ rho: material.density, E_L: material.modulusAlong, E_C: material.modulusAcross, G_LC: material.shearModulus, nu_LC: material.poisson });
+    checkConstants({
+      rho: material.density,
+      E_L: material.modulusAlong,
+      E_C: material.modulusAcross,
+      G_LC: material.shearModulus,
+      nu_LC: material.poisson,
+    });
   } catch (failure) {
     if (!(failure instanceof InvalidInput)) throw failure;
     const field = names[failure.field as keyof typeof names] ?? failure.field;
@@ -174,12 +194,13 @@ function checkMaterial(material: TopMaterial, path: string): void {
   }
   for (const field of ['shearAlongThickness', 'shearAcrossThickness'] as const)
     if (material[field] !== undefined) requirePositive(`${path}.${field}`, material[field]);
-} // prettier-ignore
+}
 
 function checkSandwich(sandwich: TopSandwich): void {
-  for (const field of ['core', 'coreDensity', 'coreModulus', 'coreShear'] as const) requirePositive(`sandwich.${field}`, sandwich[field]);
+  for (const field of ['core', 'coreDensity', 'coreModulus', 'coreShear'] as const)
+    requirePositive(`sandwich.${field}`, sandwich[field]);
   if (!(sandwich.glueMass >= 0)) throw new InvalidInput('sandwich.glueMass', sandwich.glueMass, 'must be zero or more');
-} // prettier-ignore
+}
 
 function checkBrace(
   { path, stations, section, material, pocket, cuts = [] }: TopBrace,
@@ -213,7 +234,13 @@ function checkLoad(load: TopLoad, i: number, top: TopInput): void {
 
 /** On wood, or within a hair of its edge. */
 function requireOn({ outline, holes = [] }: TopInput, [x, y]: Point, field: string): void {
-  const near = [[0, 0], [OFF_PLATE, 0], [-OFF_PLATE, 0], [0, OFF_PLATE], [0, -OFF_PLATE]].some(([dx, dy]) => contains(outline, x + dx, y + dy)); // prettier-ignore
+  const near = [
+    [0, 0],
+    [OFF_PLATE, 0],
+    [-OFF_PLATE, 0],
+    [0, OFF_PLATE],
+    [0, -OFF_PLATE],
+  ].some(([dx, dy]) => contains(outline, x + dx, y + dy));
   if (!near) throw new InvalidInput(field, [x, y], 'lies off the plate');
   if (holes.some((hole) => contains(hole, x, y))) throw new InvalidInput(field, [x, y], 'lies in a hole');
 }
@@ -222,7 +249,8 @@ function requireOn({ outline, holes = [] }: TopInput, [x, y]: Point, field: stri
 const TYPICAL = { along: 0.063, across: 0.0045 } as const;
 
 export function shellMaterial(material: TopMaterial): ShellMaterial {
-  const { density, modulusAlong, modulusAcross, shearModulus, poisson, shearAlongThickness, shearAcrossThickness } = material; // prettier-ignore
+  const { density, modulusAlong, modulusAcross, shearModulus, poisson, shearAlongThickness, shearAcrossThickness } =
+    material;
   // A wood that is as stiff across as along has no soft rolling shear.
   const isotropic = modulusAcross > 0.5 * modulusAlong;
   return {

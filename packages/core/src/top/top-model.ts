@@ -97,12 +97,21 @@ export function buildTop(top: TopInput): TopModel {
   const pieces = piecesOf(mesh, z, plate.nodeThickness, top);
   const blocks = plan.matrix.row.length * BLOCK * BLOCK;
   const model: TopModel = {
-    mesh, z, plate, pieces, position, plan, K: new Float64Array(blocks), M: new Float64Array(blocks),
-    held: new Uint8Array(position.length * BLOCK), mass: 0,
-  }; // prettier-ignore
+    mesh,
+    z,
+    plate,
+    pieces,
+    position,
+    plan,
+    K: new Float64Array(blocks),
+    M: new Float64Array(blocks),
+    held: new Uint8Array(position.length * BLOCK),
+    mass: 0,
+  };
   addPlate(model);
   model.pieces.flat().forEach((piece) => addPiece(model, piece));
-  for (let i = mesh.x.length; i < position.length; i++) for (let f = OWN; f < BLOCK; f++) model.held[BLOCK * position[i] + f] = 1; // prettier-ignore
+  for (let i = mesh.x.length; i < position.length; i++)
+    for (let f = OWN; f < BLOCK; f++) model.held[BLOCK * position[i] + f] = 1;
   holdEdge(model, top);
   applyHeld(model);
   return model;
@@ -123,7 +132,11 @@ function nodeHeights({ x, y }: TriangleMesh, { height, outline }: TopInput): Flo
   const z = new Float64Array(x.length);
   if (height?.points) {
     const { points } = height;
-    const field = scatteredField(points.map((p) => p.x), points.map((p) => p.y), points.map((p) => p.z)); // prettier-ignore
+    const field = scatteredField(
+      points.map((p) => p.x),
+      points.map((p) => p.y),
+      points.map((p) => p.z),
+    );
     return z.map((_, i) => field(x[i], y[i]));
   }
   if (height?.radius === undefined) return z;
@@ -185,12 +198,21 @@ function addPlate(model: TopModel): void {
 }
 
 /** Adds a 6 x 6 part of an element's matrix to the block of two nodes, in the lower half only. */
-function addBlock({ plan: { matrix } }: TopModel, values: Float64Array, i: number, j: number, part: Float64Array, size: number, a: number, b: number): void {
+function addBlock(
+  { plan: { matrix } }: TopModel,
+  values: Float64Array,
+  i: number,
+  j: number,
+  part: Float64Array,
+  size: number,
+  a: number,
+  b: number,
+): void {
   if (i < j) return;
   const at = blockAt(matrix, i, j) * NODE * NODE;
   for (let r = 0; r < NODE; r++)
     for (let c = 0; c < NODE; c++) values[at + NODE * r + c] += part[size * (NODE * a + r) + NODE * b + c];
-} // prettier-ignore
+}
 
 function addPiece(model: TopModel, piece: BracePiece): void {
   const {

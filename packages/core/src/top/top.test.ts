@@ -173,11 +173,20 @@ describe('a braced panel, against solid elements', () => {
 
 describe('an open lap', () => {
   const [leg] = panel().braces!;
-  const butted = (x: number) => ({ ...leg, path: [[x, 0.1], [0.33, 0.2]] as [number, number][], stations: [{ s: 0, width: 5e-3, height: 6e-3 }] });
-  const sink = (lap: 'full' | 'open', x: number) => solveTop(panel({ braces: [{ ...leg, lap }, butted(x)], modeCount: 0 })).deflections[0][0];
+  const butted = (x: number) => ({
+    ...leg,
+    path: [
+      [x, 0.1],
+      [0.33, 0.2],
+    ] as [number, number][],
+    stations: [{ s: 0, width: 5e-3, height: 6e-3 }],
+  });
+  const sink = (lap: 'full' | 'open', x: number) =>
+    solveTop(panel({ braces: [{ ...leg, lap }, butted(x)], modeCount: 0 })).deflections[0][0];
   it.each([-1e-12, 0, 1e-12])('is cut by what passes, not by what butts against the leg, %p off its line', (off) =>
-    expect(sink('open', 0.2 + off)).toBeCloseTo(sink('full', 0.2 + off), 12));
-}); // prettier-ignore
+    expect(sink('open', 0.2 + off)).toBeCloseTo(sink('full', 0.2 + off), 12),
+  );
+});
 
 describe('a dome, against solid elements', () => {
   it.each<[string, TopMaterial, number | null, number[], number]>([
@@ -372,15 +381,53 @@ describe('laws', () => {
 describe('what can’t be is refused, naming the field', () => {
   const [brace] = panel().braces!;
   it.each<[string, Partial<TopInput>, RegExp]>([
-    ['a crossing outline', { outline: [[0, 0], [0.4, 0.3], [0.4, 0], [0, 0.3]] }, /^outline/],
+    [
+      'a crossing outline',
+      {
+        outline: [
+          [0, 0],
+          [0.4, 0.3],
+          [0.4, 0],
+          [0, 0.3],
+        ],
+      },
+      /^outline/,
+    ],
     ['a plate in millimetres', { outline: rectangle(400, 300) }, /^outline/],
     ['a hole outside', { holes: [rectangle(0.5, 0.1)] }, /^holes\[0\]/],
-    ['no thickness somewhere', { thickness: [{ x: 0, y: 0, thickness: 3e-3 }, { x: 0.1, y: 0.1, thickness: 0 }] }, /^thickness\[1\]/],
+    [
+      'no thickness somewhere',
+      {
+        thickness: [
+          { x: 0, y: 0, thickness: 3e-3 },
+          { x: 0.1, y: 0.1, thickness: 0 },
+        ],
+      },
+      /^thickness\[1\]/,
+    ],
     ['absurd constants', { material: { ...spruce, poisson: 1.9, modulusAcross: 9e9 } }, /^material\.poisson/],
-    ['a brace off the plate', { braces: [{ ...brace, path: [[0.2, 0], [0.2, 0.5]] }] }, /^braces\[0\]\.path/],
-    ['a brace without height', { braces: [{ ...brace, stations: [{ s: 0, width: 8e-3, height: 0 }] }] }, /^braces\[0\]\.stations\[0\]\.height/],
+    [
+      'a brace off the plate',
+      {
+        braces: [
+          {
+            ...brace,
+            path: [
+              [0.2, 0],
+              [0.2, 0.5],
+            ],
+          },
+        ],
+      },
+      /^braces\[0\]\.path/,
+    ],
+    [
+      'a brace without height',
+      { braces: [{ ...brace, stations: [{ s: 0, width: 8e-3, height: 0 }] }] },
+      /^braces\[0\]\.stations\[0\]\.height/,
+    ],
     ['a load on what floats', { edge: 'free' }, /^edge/],
     ['a probe in the air', { probes: [[1, 1]] }, /^probes\[0\]/],
     ['far too fine a mesh', { meshSize: 1e-3 }, /^meshSize/],
   ])('%s', (_, change, field) => expect(() => solveTop(panel(change))).toThrow(field));
-}); // prettier-ignore
+});

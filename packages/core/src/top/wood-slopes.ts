@@ -34,7 +34,7 @@ export function woodSlopes(model: TopModel, braces: readonly TopBrace[], pairs: 
   const slopes = pairs.map((): WoodSlopes => ({
     thickness: new Float64Array(model.mesh.x.length),
     heights: braces.map(({ stations }) => new Float64Array(stations.length)),
-  })); // prettier-ignore
+  }));
   addPlate(model, pairs, slopes);
   model.pieces.forEach((pieces, b) => {
     const around = stationsAround(braces[b].stations);

@@ -19,9 +19,31 @@ export interface FormattedQuantity {
 }
 
 const DECIMALS: Record<string, number> = {
-  mm: 2, in: 3, thou: 0, cm: 1, m: 3, ft: 2, g: 0, oz: 1, kg: 3, lb: 2, N: 1, kgf: 2, lbf: 2,
-  'cm²': 0, 'in²': 1, 'cm³': 0, 'in³': 1, 'kg/m³': 0, 'g/cm³': 3, GPa: 2, MPa: 0, '%': 0, '°C': 1, '°F': 0,
-}; // prettier-ignore
+  mm: 2,
+  in: 3,
+  thou: 0,
+  cm: 1,
+  m: 3,
+  ft: 2,
+  g: 0,
+  oz: 1,
+  kg: 3,
+  lb: 2,
+  N: 1,
+  kgf: 2,
+  lbf: 2,
+  'cm²': 0,
+  'in²': 1,
+  'cm³': 0,
+  'in³': 1,
+  'kg/m³': 0,
+  'g/cm³': 3,
+  GPa: 2,
+  MPa: 0,
+  '%': 0,
+  '°C': 1,
+  '°F': 0,
+};
 
 const FRACTION_PARTS = 64;
 

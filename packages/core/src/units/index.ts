@@ -2,7 +2,19 @@
 export { LOAD_UNITS, parseLoad, type LoadUnit } from './parse-load';
 export { parseQuantity, unitOf, type ParsedQuantity } from './parse-quantity';
 export {
-  formatArea, formatMass, formatMassRemoved, formatPlanLength, formatQuantity, formatRadius, formatSag, formatThickness, formatThicknessChange, formatVolume, inWords, METRIC,
-  type FormattedQuantity, type UnitChoice,
-} from './format-quantity'; // prettier-ignore
+  formatArea,
+  formatMass,
+  formatMassRemoved,
+  formatPlanLength,
+  formatQuantity,
+  formatRadius,
+  formatSag,
+  formatThickness,
+  formatThicknessChange,
+  formatVolume,
+  inWords,
+  METRIC,
+  type FormattedQuantity,
+  type UnitChoice,
+} from './format-quantity';
 export { POINTS_PER_METRE, UNITS, type Quantity, type Unit } from './unit-table';

@@ -56,14 +56,18 @@ describe('format', () => {
 });
 
 describe('parseLoad', () => {
-  it.each([['1', 9.80665], ['500 g', 4.903325], ['2 lb', 2 * 0.45359237 * 9.80665], ['4.9 N', 4.9], ['1 kgf', 9.80665], ['0', 0]])(
-    'reads %s as a force',
-    (text, newtons) => expect(parseLoad('load', text).value).toBeCloseTo(newtons, 9),
-  );
+  it.each([
+    ['1', 9.80665],
+    ['500 g', 4.903325],
+    ['2 lb', 2 * 0.45359237 * 9.80665],
+    ['4.9 N', 4.9],
+    ['1 kgf', 9.80665],
+    ['0', 0],
+  ])('reads %s as a force', (text, newtons) => expect(parseLoad('load', text).value).toBeCloseTo(newtons, 9));
   it('takes a bare figure in the unit that was chosen, a written one as it is', () => {
     expect(parseLoad('load', '300', 'g').value).toBeCloseTo(0.3 * 9.80665, 9);
     expect(parseLoad('load', '300', 'N').value).toBe(300);
     expect(parseLoad('load', '1 kg', 'g').value).toBeCloseTo(9.80665, 9);
   });
   it.each(['-1', 'heavy', '', '3 mm'])('refuses %j', (text) => expect(() => parseLoad('load', text)).toThrow(/load/));
-}); // prettier-ignore
+});

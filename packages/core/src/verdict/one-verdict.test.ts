@@ -14,8 +14,18 @@ import { roughPlate, seededRandom } from '../simulate';
 import { createMapGrid, gridX, layStations, type StationReading } from '../survey';
 import { METRIC } from '../units';
 import {
-  assessThickness, evidence, followLead, headline, plateContext, summarizeAssessment, takenRemoval, zoneWords, type Lead, type SurveyInput, type VerdictKind,
-} from '.'; // prettier-ignore
+  assessThickness,
+  evidence,
+  followLead,
+  headline,
+  plateContext,
+  summarizeAssessment,
+  takenRemoval,
+  zoneWords,
+  type Lead,
+  type SurveyInput,
+  type VerdictKind,
+} from '.';
 
 const shape = plateShape(defaultOutline('steel-string'), defaultHoles('steel-string'));
 const plate = plateContext(shape, createMapGrid(shape, 0.01), -1);
@@ -23,19 +33,37 @@ const stations = layStations(shape);
 const spruce = { rho: 420, E_L: 12e9, E_C: 0.8e9, G_LC: 0.8e9, nu_LC: 0.37 };
 const target: TargetSpec = { base: { kind: 'even', thickness: 2.75e-3 }, rim: null, tolerance: 6e-5, limit: 2.3e-3 };
 const stiffness = (thickness: number, sd = 3e-5): Lead => ({
-  rule: 'stiffness', says: { kind: 'line', thickness: { value: thickness, sd } }, wood: spruce, chosen: true, ownTarget: true, doubt: null,
-}); // prettier-ignore
+  rule: 'stiffness',
+  says: { kind: 'line', thickness: { value: thickness, sd } },
+  wood: spruce,
+  chosen: true,
+  ownTarget: true,
+  doubt: null,
+});
 
 const reading = (name: string, x: number, y: number, thickness: number): StationReading => ({
-  station: name, x, y, thickness, count: 1, spread: 0, kept: true,
-}); // prettier-ignore
+  station: name,
+  x,
+  y,
+  thickness,
+  count: 1,
+  spread: 0,
+  kept: true,
+});
 const readings = (thickness: (x: number, y: number) => number) =>
   stations.map(({ name, x, y }) => reading(name, x, y, thickness(x, y)));
 
 const input = (given: readonly StationReading[], change: Partial<SurveyInput> = {}): SurveyInput => ({
-  readings: given, wanted: given.length, target, lead: null, tool: { kind: 'plane', depthPerPass: 5e-5 },
-  wood: { rho: { value: 420, sd: 20 }, E_L: { value: 12e9, sd: 1e9 }, E_C: { value: 8e8, sd: 8e7 } }, mass: null, removalSpread: 0.2, ...change,
-}); // prettier-ignore
+  readings: given,
+  wanted: given.length,
+  target,
+  lead: null,
+  tool: { kind: 'plane', depthPerPass: 5e-5 },
+  wood: { rho: { value: 420, sd: 20 }, E_L: { value: 12e9, sd: 1e9 }, E_C: { value: 8e8, sd: 8e7 } },
+  mass: null,
+  removalSpread: 0.2,
+  ...change,
+});
 const verdictOf = (given: readonly StationReading[], change: Partial<SurveyInput> = {}) =>
   assessThickness(plate, input(given, change)).verdict;
 
@@ -93,18 +121,19 @@ describe('one verdict', () => {
       { seed: 5, numRuns: 40, endOnFailure: true },
     );
   });
-  it.each([[2.6e-3, 'past', '100 %'], [2.4e-3, 'past', '100 %'], [2.2e-3, 'too-thin', '100 %']] as const)(
-    'of an even plate at %f m under a target of 2.75 is %s, with nothing to plane',
-    (h, kind, under) => {
-      const assessed = assessThickness(plate, input(readings(() => h)));
-      const summary = summarizeAssessment(assessed, plate, target, METRIC);
-      expect(summary.verdict.kind).toBe(kind);
-      expect(summary.steps).toEqual([]);
-      expect(summary.verdict.massToGo).toBe(0);
-      expect(summary.verdict.evidence.join(' ')).toContain(`${under} of the plate lies under its band`);
-      expect(summary.verdict.evidence.join(' ')).toMatch(/Take nothing more off/);
-    },
-  ); // prettier-ignore
+  it.each([
+    [2.6e-3, 'past', '100 %'],
+    [2.4e-3, 'past', '100 %'],
+    [2.2e-3, 'too-thin', '100 %'],
+  ] as const)('of an even plate at %f m under a target of 2.75 is %s, with nothing to plane', (h, kind, under) => {
+    const assessed = assessThickness(plate, input(readings(() => h)));
+    const summary = summarizeAssessment(assessed, plate, target, METRIC);
+    expect(summary.verdict.kind).toBe(kind);
+    expect(summary.steps).toEqual([]);
+    expect(summary.verdict.massToGo).toBe(0);
+    expect(summary.verdict.evidence.join(' ')).toContain(`${under} of the plate lies under its band`);
+    expect(summary.verdict.evidence.join(' ')).toMatch(/Take nothing more off/);
+  });
   it('says by how much it is past, and the stiffness by the cube: (2.60 / 2.75)^3 = 84.5 %', () => {
     const { verdict } = assessThickness(plate, input(readings(() => 2.6e-3)));
     expect(headline(verdict, METRIC)).toBe('Past it: 0.15 mm thinner than your target asks');
@@ -114,10 +143,21 @@ describe('one verdict', () => {
     const disputed = readings(() => 2.9e-3).map((r, i) => (i === 9 ? { ...r, disputed: true } : r));
     expect(verdictOf(disputed)).toMatchObject({ kind: 'look-again', rule: 'readings-disagree', passes: 0 });
     const doubted = { ...stiffness(2.75e-3), doubt: 'too stiff for spruce' };
-    expect(verdictOf(readings(() => 2.9e-3), { lead: doubted })).toMatchObject({ rule: 'constants-doubted' }); // prettier-ignore
+    expect(
+      verdictOf(
+        readings(() => 2.9e-3),
+        { lead: doubted },
+      ),
+    ).toMatchObject({ rule: 'constants-doubted' });
   });
   it('does not judge what no rule holds for, and offers nothing', () => {
-    const assessed = assessThickness(plate, input(readings(() => 2.9e-3), { notJudged: 'A sandwich' })); // prettier-ignore
+    const assessed = assessThickness(
+      plate,
+      input(
+        readings(() => 2.9e-3),
+        { notJudged: 'A sandwich' },
+      ),
+    );
     expect(assessed.verdict).toMatchObject({ kind: 'none', rule: 'construction', passes: 0 });
     expect(assessed.plan.steps).toEqual([]);
     expect(evidence(assessed, plate.zones, METRIC)).toEqual(['A sandwich.']);
@@ -127,7 +167,18 @@ describe('one verdict', () => {
 describe('target and leading rule', () => {
   it('the whole target is brought to the line where they differ, and one sentence says so', () => {
     const summary = (h: number) =>
-      summarizeAssessment(assessThickness(plate, input(readings(() => h), { lead: stiffness(3.24e-3, 0.36e-3) })), plate, target, METRIC); // prettier-ignore
+      summarizeAssessment(
+        assessThickness(
+          plate,
+          input(
+            readings(() => h),
+            { lead: stiffness(3.24e-3, 0.36e-3) },
+          ),
+        ),
+        plate,
+        target,
+        METRIC,
+      );
     expect(summary(3.31e-3).verdict.kind).toBe('nearly'); // 0.07 over a band of 0.06: one pass
     expect(summary(3.24e-3).verdict.kind).toBe('there');
     expect(summary(2.95e-3).verdict.headline).toBe('Past it: 0.29 mm thinner than target stiffness asks');
@@ -160,7 +211,13 @@ describe('target and leading rule', () => {
       ownTarget: true,
       doubt: null,
     };
-    const assessed = assessThickness(plate, input(readings(() => 2.9e-3), { lead })); // prettier-ignore
+    const assessed = assessThickness(
+      plate,
+      input(
+        readings(() => 2.9e-3),
+        { lead },
+      ),
+    );
     expect(assessed.followed).toMatchObject({ by: 'target', shift: 0 });
     expect(evidence(assessed, plate.zones, METRIC)).toContain(
       'Ring leads but is silent (too few rings): your target is followed meanwhile.',
@@ -200,9 +257,24 @@ describe('the plate as it pumps', () => {
     const weights = pumpingWeights(plate, spruce);
     const field = (thin: (x: number) => boolean) =>
       plate.grid.wood.map((_, cell) => (thin(gridX(plate.grid, cell)) ? 2.4e-3 : 2.8e-3));
-    expect(equivalentThickness(weights, field(() => false))).toBeCloseTo(2.8e-3, 12); // prettier-ignore
-    expect(equivalentThickness(weights, field((x) => x < 0.15))).toBeCloseTo(2.8e-3, 12); // prettier-ignore
-    expect(equivalentThickness(weights, field((x) => x > 0.3))).toBeLessThan(2.6e-3); // prettier-ignore
+    expect(
+      equivalentThickness(
+        weights,
+        field(() => false),
+      ),
+    ).toBeCloseTo(2.8e-3, 12);
+    expect(
+      equivalentThickness(
+        weights,
+        field((x) => x < 0.15),
+      ),
+    ).toBeCloseTo(2.8e-3, 12);
+    expect(
+      equivalentThickness(
+        weights,
+        field((x) => x > 0.3),
+      ),
+    ).toBeLessThan(2.6e-3);
   });
 });
 

@@ -7,9 +7,20 @@ import { createMapGrid, gridX, layStations, type StationReading } from '../surve
 import { planeByHand, readCaliper, roughPlate, seededRandom } from '../simulate';
 import { METRIC } from '../units';
 import {
-  assessThickness, evidence, flexChangeWords, headline, judgeTearOut, overUnderWords, plateContext, planPasses, ruleWords, stepWords, zoneWords,
-  type PassTool, type SurveyInput,
-} from '.'; // prettier-ignore
+  assessThickness,
+  evidence,
+  flexChangeWords,
+  headline,
+  judgeTearOut,
+  overUnderWords,
+  plateContext,
+  planPasses,
+  ruleWords,
+  stepWords,
+  zoneWords,
+  type PassTool,
+  type SurveyInput,
+} from '.';
 
 const shape = plateShape(defaultOutline('steel-string'), defaultHoles('steel-string'));
 const plate = plateContext(shape, createMapGrid(shape, 0.008), -1);
@@ -69,7 +80,10 @@ describe('verdict', () => {
     expect(verdictOf({ ...survey, readings: wild(true) })).toMatchObject({ kind: 'too-thin' });
   });
   it('doubts a weight that implies another wood', () => {
-    const volume = assessThickness(plate, input(() => 2.9e-3)).statistics.volume; // prettier-ignore
+    const volume = assessThickness(
+      plate,
+      input(() => 2.9e-3),
+    ).statistics.volume;
     expect(verdictOf(input(() => 2.9e-3, { mass: volume * 410 })).densityClash).toBeNull();
     expect(verdictOf(input(() => 2.9e-3, { mass: volume * 700 })).densityClash?.weighed).toBeCloseTo(700, 6);
   });

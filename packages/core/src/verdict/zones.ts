@@ -66,7 +66,13 @@ export function zoneOfPlace(shape: PlateShape, treble: TrebleSign, x: number, y:
 }
 
 /** @param far how far the rim and the nearest hole are [m] */
-function zoneAt(shape: PlateShape, treble: TrebleSign, atX: number, y: number, far: { rim: number; hole: number }): Zone {
+function zoneAt(
+  shape: PlateShape,
+  treble: TrebleSign,
+  atX: number,
+  y: number,
+  far: { rim: number; hole: number },
+): Zone {
   const x = atX - shape.bounds.xMin;
   const side = y * treble > 0 ? 'treble' : 'bass';
   const rim = far.rim < RIM_WIDTH;
@@ -74,7 +80,7 @@ function zoneAt(shape: PlateShape, treble: TrebleSign, atX: number, y: number, f
   if (rim && x < END_RIM.neck * shape.length) return { region: 'neck-rim', side: 'both', rim };
   if (rim && x > (1 - END_RIM.tail) * shape.length) return { region: 'tail-rim', side: 'both', rim };
   return { region: regionAt(x, shape), side, rim };
-} // prettier-ignore
+}
 
 function regionAt(x: number, { waistAt, bounds, length }: PlateShape): Region {
   if (waistAt === null) return x < length / 3 ? 'neck-part' : x < (2 * length) / 3 ? 'middle' : 'tail-part';

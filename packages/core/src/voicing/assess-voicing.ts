@@ -28,7 +28,14 @@ import { asShaved, type Shaving } from './shaving';
 import type { ToldKnock } from './telling-knock';
 import { readTogether, standingOf, withModel, type Foretold, type Standing } from './standing';
 import { stopOrGo, type Verdict } from './stop';
-import { effectOf, figuresOnBench, type QuantityKey, type VoicedMode, type VoicingModel, type VoicingSettings } from './voicing-model'; // prettier-ignore
+import {
+  effectOf,
+  figuresOnBench,
+  type QuantityKey,
+  type VoicedMode,
+  type VoicingModel,
+  type VoicingSettings,
+} from './voicing-model';
 import type { WoodFactors } from './wood-factors';
 
 export interface VoicingRound {
@@ -179,28 +186,44 @@ const surelyNamed = (modes: readonly VoicedMode[], { heard, told }: Pick<Voicing
   matchModes(modes, heard, told).filter(({ sure }) => sure);
 
 const readingsOf = (round: VoicingRound, modes: readonly VoicedMode[]): VoicingReading[] =>
-  [...readTogether([...surelyNamed(modes, round).map(({ key, frequency }) => ({ key, value: frequency })), ...round.readings])].map(([key, value]) => ({ key, value })); // prettier-ignore
+  [
+    ...readTogether([
+      ...surelyNamed(modes, round).map(({ key, frequency }) => ({ key, value: frequency })),
+      ...round.readings,
+    ]),
+  ].map(([key, value]) => ({ key, value }));
 
 /** What the last round read, and what only earlier ones did, brought on by what the model says that was shaved since. */
 function readingsUpTo(rounds: readonly VoicingRound[], last: VoicingRound, model: VoicingModel): VoicingReading[] {
   const found = readingsOf(last, model.modes);
   const known = new Set(found.map(({ key }) => key));
   for (const round of [...rounds].reverse().filter(({ number }) => number < last.number)) {
-    const since = rounds.filter(({ number }) => number >= round.number && number < last.number).flatMap(({ shavings }) => shavings);
-    const others = readingsOf(round, model.modes).filter(({ key }) => !known.has(key) && model.quantities.some((one) => one.key === key));
+    const since = rounds
+      .filter(({ number }) => number >= round.number && number < last.number)
+      .flatMap(({ shavings }) => shavings);
+    const others = readingsOf(round, model.modes).filter(
+      ({ key }) => !known.has(key) && model.quantities.some((one) => one.key === key),
+    );
     for (const reading of others) {
       known.add(reading.key);
       found.push(broughtOn(reading, since, model));
     }
   }
   return found;
-} // prettier-ignore
+}
 
-function broughtOn({ key, value: { value, sd } }: VoicingReading, since: readonly Shaving[], model: VoicingModel): VoicingReading {
-  const change = since.reduce((sum, { place, depth }) => sum + depth * effectOf(quantityOf(model, key), model, [place]), 0);
+function broughtOn(
+  { key, value: { value, sd } }: VoicingReading,
+  since: readonly Shaving[],
+  model: VoicingModel,
+): VoicingReading {
+  const change = since.reduce(
+    (sum, { place, depth }) => sum + depth * effectOf(quantityOf(model, key), model, [place]),
+    0,
+  );
   const now = value * Math.exp(change);
   return { key, value: { value: now, sd: now * Math.hypot(sd / value, UNLEARNED.brace.bend.spread * change) } };
-} // prettier-ignore
+}
 
 /** Round by round: what was read is put together with what had been foretold of it, and settles that. */
 function roundStandings(rounds: readonly VoicingRound[], modes: readonly VoicedMode[]): RoundStanding[] {
@@ -208,13 +231,19 @@ function roundStandings(rounds: readonly VoicingRound[], modes: readonly VoicedM
   let where: ShavingOutcome['where'] = 'brace';
   return rounds.map((round) => {
     const matched = matchModes(modes, round.heard, round.told);
-    const readings = [...matched.filter(({ sure }) => sure).map(({ key, frequency }): VoicingReading => ({ key, value: frequency })), ...ringOf(round), ...round.readings];
+    const readings = [
+      ...matched.filter(({ sure }) => sure).map(({ key, frequency }): VoicingReading => ({ key, value: frequency })),
+      ...ringOf(round),
+      ...round.readings,
+    ];
     const byPitchAlone = new Set<string>(matched.flatMap(({ key, alike }) => (alike === null ? [key] : [])));
-    const outcomes = settleShaving({ before, said: foretold, where }, readTogether(readings)).map((outcome): ShavingOutcome => ({
-      ...outcome,
-      ...(byPitchAlone.has(outcome.quantity) && { unsure: true }),
-      ...(round.letIn?.includes(outcome.quantity) && { letIn: true }),
-    }));
+    const outcomes = settleShaving({ before, said: foretold, where }, readTogether(readings)).map(
+      (outcome): ShavingOutcome => ({
+        ...outcome,
+        ...(byPitchAlone.has(outcome.quantity) && { unsure: true }),
+        ...(round.letIn?.includes(outcome.quantity) && { letIn: true }),
+      }),
+    );
     const standing = standingOf(readings, foretold);
     if (round.shavings.length > 0) {
       foretold = round.foretold ?? {};
@@ -223,7 +252,7 @@ function roundStandings(rounds: readonly VoicingRound[], modes: readonly VoicedM
     } else foretold = standing;
     return { number: round.number, matched, read: [...new Set(readings.map(({ key }) => key))], standing, outcomes };
   });
-} // prettier-ignore
+}
 
 /** How evenly one plate rings from hand to hand (1). */
 const RING_DOUBT = 0.06;
@@ -232,13 +261,21 @@ const ringOf = ({ ring }: VoicingRound): VoicingReading[] =>
   ring === null ? [] : [{ key: 'ring', value: { value: ring, sd: RING_DOUBT * ring } }];
 
 const ringRounds = (rounds: readonly VoicingRound[], known: readonly RoundStanding[]): RingRound[] =>
-  rounds.flatMap(({ number, ring }, i) => (ring === null ? [] : [{ round: number, ring, mass: known[i].standing.mass?.value ?? null }])); // prettier-ignore
+  rounds.flatMap(({ number, ring }, i) =>
+    ring === null ? [] : [{ round: number, ring, mass: known[i].standing.mass?.value ?? null }],
+  );
 
 /** Of the newest round with readings of a quantity and of all after it. */
-function shavedSince(rounds: readonly VoicingRound[], known: readonly RoundStanding[], key: QuantityKey): readonly Shaving[] | null {
-  const read = rounds.findLast(({ readings }, i) => readings.some((one) => one.key === key) || known[i].matched.some((one) => one.key === key));
+function shavedSince(
+  rounds: readonly VoicingRound[],
+  known: readonly RoundStanding[],
+  key: QuantityKey,
+): readonly Shaving[] | null {
+  const read = rounds.findLast(
+    ({ readings }, i) => readings.some((one) => one.key === key) || known[i].matched.some((one) => one.key === key),
+  );
   return read ? rounds.filter(({ number }) => number >= read.number).flatMap(({ shavings }) => shavings) : null;
-} // prettier-ignore
+}
 
 function afterShaving(rounds: readonly VoicingRound[], known: readonly RoundStanding[]): Standing {
   return { ...known.at(-1)?.standing, ...rounds.filter(({ shavings }) => shavings.length > 0).at(-1)?.foretold };

@@ -25,7 +25,12 @@ const SAME_NOTE = 250;
  * @param ids of the braces @param heard over each bar [Hz], null where nothing was
  * @throws InvalidInput where one is no brace of the plan, or more bars than modes are asked for
  */
-export function barEffects(model: VoicingModel, ids: readonly string[], leastBrace: number, heard: readonly (number | null)[] = []): BarEffects {
+export function barEffects(
+  model: VoicingModel,
+  ids: readonly string[],
+  leastBrace: number,
+  heard: readonly (number | null)[] = [],
+): BarEffects {
   const least = Math.max(leastBrace, LEAST_BRACE);
   const bars = ids.map((id) => {
     const brace = model.top.plan.braces.find((one) => one.id === id);
@@ -33,14 +38,27 @@ export function barEffects(model: VoicingModel, ids: readonly string[], leastBra
     const [from, to] = tunedStretch(brace, least);
     const place: ShavedPlace = { kind: 'brace', id, from, to };
     const shape = strokeShape(brace, from, to);
-    return { place, stretch: [from, to] as [number, number], left: Math.max(0, Math.min(...brace.heights.map((height, i) => (shape[i] > 0 ? (height - least) / shape[i] : Infinity)))) };
+    return {
+      place,
+      stretch: [from, to] as [number, number],
+      left: Math.max(
+        0,
+        Math.min(...brace.heights.map((height, i) => (shape[i] > 0 ? (height - least) / shape[i] : Infinity))),
+      ),
+    };
   });
   const modes = model.quantities.filter(({ key }) => key.startsWith('mode'));
-  if (bars.length > modes.length) throw new InvalidInput('bars', bars.length, `are more than the ${modes.length} notes of the model`);
+  if (bars.length > modes.length)
+    throw new InvalidInput('bars', bars.length, `are more than the ${modes.length} notes of the model`);
   const perMetre = modes.map((mode) => bars.map(({ place }) => CENTS * effectOf(mode, model, [place])));
   const own = modesOfBars(modes, perMetre, heard);
-  return { modes: own.map((m) => modes[m].key), effect: own.map((m) => perMetre[m]), left: bars.map(({ left }) => left), stretches: bars.map(({ stretch }) => stretch) };
-} // prettier-ignore
+  return {
+    modes: own.map((m) => modes[m].key),
+    effect: own.map((m) => perMetre[m]),
+    left: bars.map(({ left }) => left),
+    stretches: bars.map(({ stretch }) => stretch),
+  };
+}
 
 /** Round its tallest place, as far as it stands clear of its least. */
 function tunedStretch(brace: Brace, least: number): [number, number] {
@@ -55,13 +73,21 @@ function tunedStretch(brace: Brace, least: number): [number, number] {
 }
 
 /** The note that was heard over a bar where the model has one like it; else the one that the bar holds most. Each mode once. */
-function modesOfBars(modes: readonly VoicedQuantity[], perMetre: readonly (readonly number[])[], heard: readonly (number | null)[]): number[] {
+function modesOfBars(
+  modes: readonly VoicedQuantity[],
+  perMetre: readonly (readonly number[])[],
+  heard: readonly (number | null)[],
+): number[] {
   const bars = perMetre[0].map((_, b) => b);
-  const near = modes.flatMap(({ value }, m) => bars.flatMap((b) => (heard[b] ? [{ m, b, rank: Math.abs(CENTS * Math.log(heard[b] / value)) }] : []))).filter(({ rank }) => rank < SAME_NOTE);
+  const near = modes
+    .flatMap(({ value }, m) =>
+      bars.flatMap((b) => (heard[b] ? [{ m, b, rank: Math.abs(CENTS * Math.log(heard[b] / value)) }] : [])),
+    )
+    .filter(({ rank }) => rank < SAME_NOTE);
   const held = perMetre.flatMap((row, m) => row.map((value, b) => ({ m, b, rank: -Math.abs(value) })));
   const taken = new Map<number, number>();
   for (const pairs of [near, held])
     for (const { m, b } of pairs.sort((x, y) => x.rank - y.rank))
       if (!taken.has(b) && ![...taken.values()].includes(m)) taken.set(b, m);
   return bars.map((b) => taken.get(b)!);
-} // prettier-ignore
+}

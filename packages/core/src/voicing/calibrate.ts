@@ -53,14 +53,23 @@ const STEPS = 2;
 export function calibrate(
   top: TopPlan,
   readings: (model: VoicingModel) => readonly VoicingReading[],
-  { prior, settings, onStep = () => undefined }: { prior: WoodFactors; settings: VoicingSettings; onStep?: (done: number) => void },
+  {
+    prior,
+    settings,
+    onStep = () => undefined,
+  }: { prior: WoodFactors; settings: VoicingSettings; onStep?: (done: number) => void },
 ): Calibration {
   const first = openVoicingModel(top, AS_TAKEN, settings);
   onStep(1 / STEPS);
   const named = { ...settings, named: settings.named ?? first.modes };
   // Named once, on the wood as taken: a fit can't change which note is which.
   const taken = readings(first).filter(({ key }) => first.quantities.some((quantity) => quantity.key === key));
-  const step = leastSquares(first, taken, prior, WOOD_FACTORS.map(() => 0));
+  const step = leastSquares(
+    first,
+    taken,
+    prior,
+    WOOD_FACTORS.map(() => 0),
+  );
   const model = taken.length === 0 ? first : openVoicingModel(top, factorsOf(step.logs), named);
   onStep(1);
   const last = taken.length === 0 ? step : leastSquares(model, taken, prior, step.logs);
@@ -68,16 +77,31 @@ export function calibrate(
   const fitted = taken.map(({ key, value }): FittedReading => {
     const now = quantityOf(model, key);
     const there = now.value * Math.exp(now.byWood.reduce((sum, slope, p) => sum + slope * moved[p], 0));
-    return { key, measured: value, before: quantityOf(first, key).value, fitted: there, off: Math.log(value.value / there) / spreadOf({ key, value }) };
+    return {
+      key,
+      measured: value,
+      before: quantityOf(first, key).value,
+      fitted: there,
+      off: Math.log(value.value / there) / spreadOf({ key, value }),
+    };
   });
   return {
-    model, prior, readings: fitted, covariance: last.covariance,
-    factors: Object.fromEntries(WOOD_FACTORS.map((name, p) => [name, { value: Math.exp(last.logs[p]), sd: Math.sqrt(last.covariance[p * WOOD_FACTORS.length + p]) }])) as Calibration['factors'],
+    model,
+    prior,
+    readings: fitted,
+    covariance: last.covariance,
+    factors: Object.fromEntries(
+      WOOD_FACTORS.map((name, p) => [
+        name,
+        { value: Math.exp(last.logs[p]), sd: Math.sqrt(last.covariance[p * WOOD_FACTORS.length + p]) },
+      ]),
+    ) as Calibration['factors'],
     misfit: fitted.length === 0 ? null : Math.sqrt(fitted.reduce((sum, { off }) => sum + off * off, 0) / fitted.length),
   };
-} // prettier-ignore
+}
 
-const factorsOf = (logs: readonly number[]) => Object.fromEntries(WOOD_FACTORS.map((name, p) => [name, Math.exp(logs[p])])) as Record<WoodFactor, number>; // prettier-ignore
+const factorsOf = (logs: readonly number[]) =>
+  Object.fromEntries(WOOD_FACTORS.map((name, p) => [name, Math.exp(logs[p])])) as Record<WoodFactor, number>;
 
 export function quantityOf({ quantities }: Pick<VoicingModel, 'quantities'>, key: QuantityKey): VoicedQuantity {
   const found = quantities.find((quantity) => quantity.key === key);
@@ -88,7 +112,12 @@ export function quantityOf({ quantities }: Pick<VoicingModel, 'quantities'>, key
 const spreadOf = ({ key, value }: VoicingReading) => Math.hypot(value.sd / value.value, doubtOf(key));
 
 /** Best logarithms of the factors about where the model stands, and their covariance. */
-function leastSquares(model: VoicingModel, readings: readonly VoicingReading[], prior: WoodFactors, at: readonly number[]): { logs: number[]; covariance: Float64Array } {
+function leastSquares(
+  model: VoicingModel,
+  readings: readonly VoicingReading[],
+  prior: WoodFactors,
+  at: readonly number[],
+): { logs: number[]; covariance: Float64Array } {
   const n = WOOD_FACTORS.length;
   const A = new Float64Array(n * n);
   const b = new Float64Array(n);
@@ -112,7 +141,7 @@ function leastSquares(model: VoicingModel, readings: readonly VoicingReading[], 
   }
   solveFactoredInPlace(A, b);
   return { logs: [...b], covariance };
-} // prettier-ignore
+}
 
 /** Variance of a quantity's logarithm that the wood leaves open. */
 export function leftOpen({ covariance }: Pick<Calibration, 'covariance'>, byWood: readonly number[]): number {

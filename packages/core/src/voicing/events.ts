@@ -12,7 +12,14 @@ export const REPAIRS: readonly RepairKind[] = ['glued-back', 'capped', 'replaced
 export interface VoicingBodies {
   goal: VoicingGoal;
   /** Load [N] and deflection [m], or how it felt from 1, soft, to 9, stiff; `said` is what was typed. */
-  flex: { place: FlexPlace; load: number | null; deflection: number | null; feel: number | null; closed: boolean; said: string };
+  flex: {
+    place: FlexPlace;
+    load: number | null;
+    deflection: number | null;
+    feel: number | null;
+    closed: boolean;
+    said: string;
+  };
   /** [kg] */
   mass: { mass: number; said: string };
   shaving: {
@@ -50,17 +57,39 @@ export interface VoicingBodies {
   settling: { turn: number | null; belly: number | null; said: string };
   /** How it turned out, in the maker's own words, with marks from 1 to 9 under names of their own. */
   outcome: { words: string; again: string; differently: string; marks: { name: string; mark: number }[] };
-} // prettier-ignore
+}
 
 export type VoicingKind = keyof VoicingBodies;
 
 export const VOICING_KINDS: readonly VoicingKind[] = [
-  'goal', 'flex', 'mass', 'shaving', 'let-in', 'reduction', 'repair', 'park', 'second-look', 'box', 'trim', 'resonances', 'strung', 'settling', 'outcome',
-]; // prettier-ignore
+  'goal',
+  'flex',
+  'mass',
+  'shaving',
+  'let-in',
+  'reduction',
+  'repair',
+  'park',
+  'second-look',
+  'box',
+  'trim',
+  'resonances',
+  'strung',
+  'settling',
+  'outcome',
+];
 
 export type VoicingEvent = {
-  [K in VoicingKind]: { id: string; round: number; kind: K; at: string; person: string; body: VoicingBodies[K]; retracted: boolean };
-}[VoicingKind]; // prettier-ignore
+  [K in VoicingKind]: {
+    id: string;
+    round: number;
+    kind: K;
+    at: string;
+    person: string;
+    body: VoicingBodies[K];
+    retracted: boolean;
+  };
+}[VoicingKind];
 
 export type EventOf<K extends VoicingKind> = Extract<VoicingEvent, { kind: K }>;
 

@@ -76,7 +76,17 @@ interface FindingsInput {
   thinnest: number;
 }
 
-export function voicingFindings({ calibration: { model, readings }, goals, pairs, loose, walk, cancels, places, goal, thinnest }: FindingsInput): VoicingFinding[] {
+export function voicingFindings({
+  calibration: { model, readings },
+  goals,
+  pairs,
+  loose,
+  walk,
+  cancels,
+  places,
+  goal,
+  thinnest,
+}: FindingsInput): VoicingFinding[] {
   const { braces } = model.top.plan;
   const grain = (name: string) => {
     const at = places.find((place) => place.name === name);
@@ -85,19 +95,44 @@ export function voicingFindings({ calibration: { model, readings }, goals, pairs
   const bright = pairs.flatMap(({ treble, bass, brightness }): VoicingFinding[] => {
     if (brightness < BRIGHT && brightness > 1 / BRIGHT) return [];
     const [loud, other] = brightness > 1 ? [treble, bass] : [bass, treble];
-    return [{ kind: 'bright', place: loud, mirror: other, ratio: Math.max(brightness, 1 / brightness), leadsTo: grain(loud) }];
+    return [
+      { kind: 'bright', place: loud, mirror: other, ratio: Math.max(brightness, 1 / brightness), leadsTo: grain(loud) },
+    ];
   });
-  const opposed = [...cancels].sort((a, b) => b.share - a.share).slice(0, MOST_CANCELS)
-    .map(({ places: two, frequency }): VoicingFinding => ({ kind: 'cancel', places: two, frequency, leadsTo: grain(two[0]) }));
+  const opposed = [...cancels]
+    .sort((a, b) => b.share - a.share)
+    .slice(0, MOST_CANCELS)
+    .map(({ places: two, frequency }): VoicingFinding => ({
+      kind: 'cancel',
+      places: two,
+      frequency,
+      leadsTo: grain(two[0]),
+    }));
   const edges = readings.flatMap(({ key, measured, fitted }): VoicingFinding[] => {
     const ratio = measured.value / fitted;
-    return key.startsWith('flex:edge') && Math.abs(Math.log(ratio)) > EDGE_OFF ? [{ kind: 'edge', place: key, ratio }] : [];
+    return key.startsWith('flex:edge') && Math.abs(Math.log(ratio)) > EDGE_OFF
+      ? [{ kind: 'edge', place: key, ratio }]
+      : [];
   });
-  const strange = walk.heard >= SHAPES && walk.alike < STRANGE * walk.heard ? [{ kind: 'stranger' as const, ...walk }] : [];
-  const joints = loose.filter(({ likelihood }) => likelihood > LOOSE).map(({ station, likelihood }) => ({ kind: 'loose' as const, place: station, likelihood }));
-  const stiff = goals.some((one) => one?.state === 'not-yet' && one.line.terms.some(({ key }) => key.startsWith('flex')));
-  return [...strange, ...joints, ...bright, ...edges, ...opposed, ...closePairs(model, goal, thinnest), ...chokes(braces), ...(stiff ? shortScoops(braces) : [])];
-} // prettier-ignore
+  const strange =
+    walk.heard >= SHAPES && walk.alike < STRANGE * walk.heard ? [{ kind: 'stranger' as const, ...walk }] : [];
+  const joints = loose
+    .filter(({ likelihood }) => likelihood > LOOSE)
+    .map(({ station, likelihood }) => ({ kind: 'loose' as const, place: station, likelihood }));
+  const stiff = goals.some(
+    (one) => one?.state === 'not-yet' && one.line.terms.some(({ key }) => key.startsWith('flex')),
+  );
+  return [
+    ...strange,
+    ...joints,
+    ...bright,
+    ...edges,
+    ...opposed,
+    ...closePairs(model, goal, thinnest),
+    ...chokes(braces),
+    ...(stiff ? shortScoops(braces) : []),
+  ];
+}
 
 /** Where the line along the grain through a place first meets a brace. */
 export function alongGrain(braces: readonly Brace[], { x, y }: { x: number; y: number }): OnBrace | null {
@@ -123,12 +158,14 @@ function chokes(braces: readonly Brace[]): VoicingFinding[] {
 
 /** Lowest in the middle of its two halves: what is left at full height next to the lap does not count. */
 function shortScoops(braces: readonly Brace[]): VoicingFinding[] {
-  return braces.filter(({ role }) => role === 'x-leg' || role === 'tone-bar').flatMap(({ id, name, length, heights }): VoicingFinding[] => {
-    const tallest = Math.max(...heights);
-    const share = heights.filter((height) => height < SCOOPED * tallest).length / heights.length;
-    return share < SHORT_SCOOP ? [{ kind: 'short-scoop', brace: { id, name, along: length / 2 }, share }] : [];
-  });
-} // prettier-ignore
+  return braces
+    .filter(({ role }) => role === 'x-leg' || role === 'tone-bar')
+    .flatMap(({ id, name, length, heights }): VoicingFinding[] => {
+      const tallest = Math.max(...heights);
+      const share = heights.filter((height) => height < SCOOPED * tallest).length / heights.length;
+      return share < SHORT_SCOOP ? [{ kind: 'short-scoop', brace: { id, name, along: length / 2 }, share }] : [];
+    });
+}
 
 function closePairs(model: VoicingModel, goal: VoicingGoal, thinnest: number): VoicingFinding[] {
   const modes = model.quantities.filter(({ key }) => key.startsWith('mode')).sort((a, b) => a.value - b.value);
@@ -137,9 +174,10 @@ function closePairs(model: VoicingModel, goal: VoicingGoal, thinnest: number): V
     const cents = CENTS * Math.log(high.value / low.value);
     if (cents > CLOSE) return [];
     const strokes = strokesOf(model.top, { ...goal, symmetric: false }, thinnest).map(({ places }) => ({
-      places, parts: CENTS * TENTH * (effectOf(high, model, places) - effectOf(low, model, places)),
+      places,
+      parts: CENTS * TENTH * (effectOf(high, model, places) - effectOf(low, model, places)),
     }));
     const best = strokes.sort((a, b) => Math.abs(b.parts) - Math.abs(a.parts))[0];
     return [{ kind: 'close-pair', modes: [low.key, high.key], cents, stroke: best ?? null }];
   });
-} // prettier-ignore
+}

@@ -23,16 +23,41 @@ export function flexSetups(shape: PlateShape, bridgeX: number, trebleSign: 1 | -
   const { xMin, xMax } = shape.bounds;
   const side = reach(shape, bridgeX, 1) - INSET;
   const edge = (sign: number): Pick<FlexSetup, 'load' | 'rests'> => ({
-    load: [bridgeX, sign * side], rests: [[bridgeX, sign * BAR_AT * side], [bridgeX, 0]],
-  }); // prettier-ignore
+    load: [bridgeX, sign * side],
+    rests: [
+      [bridgeX, sign * BAR_AT * side],
+      [bridgeX, 0],
+    ],
+  });
   const tail = xMax - INSET;
   return [
-    { place: 'along', load: [bridgeX, 0], rests: [[xMin + INSET, 0], [tail, 0]] },
-    { place: 'across', load: [bridgeX, 0], rests: [[bridgeX, side], [bridgeX, -side]] },
+    {
+      place: 'along',
+      load: [bridgeX, 0],
+      rests: [
+        [xMin + INSET, 0],
+        [tail, 0],
+      ],
+    },
+    {
+      place: 'across',
+      load: [bridgeX, 0],
+      rests: [
+        [bridgeX, side],
+        [bridgeX, -side],
+      ],
+    },
     { place: 'edge-bass', ...edge(-trebleSign) },
     { place: 'edge-treble', ...edge(trebleSign) },
-    { place: 'edge-tail', load: [tail, 0], rests: [[bridgeX + BAR_AT * (tail - bridgeX), 0], [bridgeX, 0]] },
-  ]; // prettier-ignore
+    {
+      place: 'edge-tail',
+      load: [tail, 0],
+      rests: [
+        [bridgeX + BAR_AT * (tail - bridgeX), 0],
+        [bridgeX, 0],
+      ],
+    },
+  ];
 }
 
 const STEP = 5e-4;
@@ -50,5 +75,9 @@ export function forcesOf({ load, rests }: FlexSetup): { at: Point; force: number
   const [a, b] = rests;
   const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
   const onB = ((load[0] - a[0]) * dx + (load[1] - a[1]) * dy) / (dx * dx + dy * dy);
-  return [{ at: load, force: 1 }, { at: a, force: onB - 1 }, { at: b, force: -onB }];
-} // prettier-ignore
+  return [
+    { at: load, force: 1 },
+    { at: a, force: onB - 1 },
+    { at: b, force: -onB },
+  ];
+}

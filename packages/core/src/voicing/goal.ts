@@ -46,9 +46,20 @@ export interface VoicingGoal {
 }
 
 export const NO_GOAL: VoicingGoal = {
-  flex: [], modes: [], weight: null, interval: null, distinct: false, even: false, ring: false, symmetric: true, plate: false,
-  reserve: 1.1, turn: 0.035, leastBrace: 2.5e-3, leastPlate: 2.2e-3,
-}; // prettier-ignore
+  flex: [],
+  modes: [],
+  weight: null,
+  interval: null,
+  distinct: false,
+  even: false,
+  ring: false,
+  symmetric: true,
+  plate: false,
+  reserve: 1.1,
+  turn: 0.035,
+  leastBrace: 2.5e-3,
+  leastPlate: 2.2e-3,
+};
 
 /** A wish as a sum of logarithms that shall come to a figure. */
 export interface GoalLine {
@@ -67,15 +78,60 @@ const NEAR = { mode: (25 / 1200) * Math.LN2, flex: 0.05, mass: 0.01 };
 
 export function goalLines({ flex, modes, weight, even }: VoicingGoal): GoalLine[] {
   return [
-    ...(even ? [{ of: 'even' as const, terms: [{ key: 'flex:edge-bass' as const, share: 1 as const }, { key: 'flex:edge-treble' as const, share: -1 as const }], target: 0, tolerance: NEAR.flex, kind: 'at' as const }] : []),
-    ...flex.map(({ place, compliance }): GoalLine => ({ of: 'flex', terms: [{ key: `flex:${place}`, share: 1 }], target: Math.log(compliance), tolerance: NEAR.flex, kind: 'at' })),
+    ...(even
+      ? [
+          {
+            of: 'even' as const,
+            terms: [
+              { key: 'flex:edge-bass' as const, share: 1 as const },
+              { key: 'flex:edge-treble' as const, share: -1 as const },
+            ],
+            target: 0,
+            tolerance: NEAR.flex,
+            kind: 'at' as const,
+          },
+        ]
+      : []),
+    ...flex.map(({ place, compliance }): GoalLine => ({
+      of: 'flex',
+      terms: [{ key: `flex:${place}`, share: 1 }],
+      target: Math.log(compliance),
+      tolerance: NEAR.flex,
+      kind: 'at',
+    })),
     ...modes.map((wish): GoalLine =>
       wish.at === 'frequency'
-        ? { of: 'mode', terms: [{ key: `mode:${wish.mode}`, share: 1 }], target: Math.log(wish.frequency), tolerance: NEAR.mode, kind: 'at' }
-        : { of: 'mode', terms: [{ key: `mode:${wish.mode}`, share: 1 }, { key: `mode:${wish.to}`, share: -1 }], target: Math.log(wish.ratio), tolerance: NEAR.mode, kind: 'at' }),
-    ...(weight === null ? [] : [{ of: 'weight' as const, terms: [{ key: 'mass' as const, share: 1 as const }], target: Math.log(weight), tolerance: NEAR.mass, kind: 'at-most' as const }]),
+        ? {
+            of: 'mode',
+            terms: [{ key: `mode:${wish.mode}`, share: 1 }],
+            target: Math.log(wish.frequency),
+            tolerance: NEAR.mode,
+            kind: 'at',
+          }
+        : {
+            of: 'mode',
+            terms: [
+              { key: `mode:${wish.mode}`, share: 1 },
+              { key: `mode:${wish.to}`, share: -1 },
+            ],
+            target: Math.log(wish.ratio),
+            tolerance: NEAR.mode,
+            kind: 'at',
+          },
+    ),
+    ...(weight === null
+      ? []
+      : [
+          {
+            of: 'weight' as const,
+            terms: [{ key: 'mass' as const, share: 1 as const }],
+            target: Math.log(weight),
+            tolerance: NEAR.mass,
+            kind: 'at-most' as const,
+          },
+        ]),
   ];
-} // prettier-ignore
+}
 
 const MOST_MODE = 7;
 
@@ -84,7 +140,8 @@ export function checkGoal(goal: VoicingGoal): void {
   goal.flex.forEach(({ place, compliance }, i) => {
     if (!FLEX_PLACES.includes(place)) throw new InvalidInput(`flex[${i}].place`, place, 'is no place to bend a top');
     requireWithin(`flex[${i}].compliance`, compliance, 1e-7, 1e-2);
-    if (goal.flex.findIndex((other) => other.place === place) !== i) throw new InvalidInput(`flex[${i}].place`, place, 'has a goal already'); // prettier-ignore
+    if (goal.flex.findIndex((other) => other.place === place) !== i)
+      throw new InvalidInput(`flex[${i}].place`, place, 'has a goal already');
   });
   goal.modes.forEach((wish, i) => {
     requireMode(`modes[${i}].mode`, wish.mode);
@@ -96,13 +153,14 @@ export function checkGoal(goal: VoicingGoal): void {
   if (goal.weight !== null) requireWithin('weight', goal.weight, 0.02, 3);
   if (goal.interval !== null) {
     requireWithin('interval.cents', goal.interval.cents, 0, 3600);
-    if (goal.interval.low === goal.interval.high) throw new InvalidInput('interval.high', goal.interval.high, 'is the same bar');
+    if (goal.interval.low === goal.interval.high)
+      throw new InvalidInput('interval.high', goal.interval.high, 'is the same bar');
   }
   requireWithin('reserve', goal.reserve, 0.5, 5);
   if (goal.turn !== null) requireWithin('turn', goal.turn, 0.002, 0.2);
   requireWithin('leastBrace', goal.leastBrace, 1e-3, 0.05);
   requireWithin('leastPlate', goal.leastPlate, 5e-4, 0.02);
-} // prettier-ignore
+}
 
 function requireMode(field: string, mode: number): void {
   if (!Number.isInteger(mode) || mode < 0 || mode > MOST_MODE)

@@ -4,15 +4,34 @@ import { readIn, readingsOfRound } from './record';
 
 /** A hand whose every step means a tenth softer or stiffer, across about 5e-5 m/N at 5, along three times that. */
 const meant = (place: 'across' | 'along', feel: number, off = 0): MarkedBend => ({
-  place, feel, compliance: (place === 'across' ? 5e-5 : 15e-5) * 1.1 ** (5 - feel) * Math.exp(off),
-}); // prettier-ignore
+  place,
+  feel,
+  compliance: (place === 'across' ? 5e-5 : 15e-5) * 1.1 ** (5 - feel) * Math.exp(off),
+});
 const exact = [meant('across', 4), meant('across', 6), meant('along', 3), meant('along', 7)];
 
 let count = 0;
-const bend = (round: number, by: { feel?: number; mm?: number }, person = 'Wren', place = 'across' as const): VoicingEvent => ({
-  id: `${++count}`, kind: 'flex', round, person, retracted: false, at: `2026-11-20T09:${String(count).padStart(2, '0')}:00Z`,
-  body: { place, load: by.mm === undefined ? null : 10, deflection: by.mm === undefined ? null : by.mm / 1000, feel: by.feel ?? null, closed: false, said: '' },
-}); // prettier-ignore
+const bend = (
+  round: number,
+  by: { feel?: number; mm?: number },
+  person = 'Wren',
+  place = 'across' as const,
+): VoicingEvent => ({
+  id: `${++count}`,
+  kind: 'flex',
+  round,
+  person,
+  retracted: false,
+  at: `2026-11-20T09:${String(count).padStart(2, '0')}:00Z`,
+  body: {
+    place,
+    load: by.mm === undefined ? null : 10,
+    deflection: by.mm === undefined ? null : by.mm / 1000,
+    feel: by.feel ?? null,
+    closed: false,
+    said: '',
+  },
+});
 
 describe('a hand set against the dial', () => {
   it('means by a mark what its line says: one slope for all places, each place from its own middle', () => {
@@ -38,7 +57,10 @@ describe('a hand set against the dial', () => {
 });
 
 describe('marks in a record', () => {
-  const events = [1, 2, 3, 4].flatMap((round) => [bend(round, { feel: 8 - round }), bend(round, { mm: 0.45 * 1.08 ** round })]);
+  const events = [1, 2, 3, 4].flatMap((round) => [
+    bend(round, { feel: 8 - round }),
+    bend(round, { mm: 0.45 * 1.08 ** round }),
+  ]);
   it('belong to the dial’s reading of their place, round and person', () => {
     expect(markedBends(events, 'Wren').map(({ feel }) => feel)).toEqual([7, 6, 5, 4]);
     expect(markedBends(events, 'Tomas')).toEqual([]);
@@ -54,4 +76,4 @@ describe('marks in a record', () => {
     expect(readIn(dial, 5, 'flex:across')).toBeCloseTo(7e-5, 12);
     expect(readingsOfRound(dial, 5)).toHaveLength(1);
   });
-}); // prettier-ignore
+});

@@ -20,10 +20,16 @@ export function markedBends(events: readonly VoicingEvent[], person: string): Ma
   const bends = standingEvents(events, 'flex').filter(({ body }) => !body.closed);
   return bends.flatMap(({ round, person: by, body: { place, feel } }): MarkedBend[] => {
     if (feel === null || by !== person) return [];
-    const dial = bends.findLast((other) => other.round === round && other.body.place === place && other.body.load !== null && other.body.deflection !== null);
+    const dial = bends.findLast(
+      (other) =>
+        other.round === round &&
+        other.body.place === place &&
+        other.body.load !== null &&
+        other.body.deflection !== null,
+    );
     return dial ? [{ place, feel, compliance: dial.body.deflection! / dial.body.load! }] : [];
   });
-} // prettier-ignore
+}
 
 /**
  * What a mark means as a bend [m/N]: the logarithm of the compliance falls by as much for each step everywhere, from where it lies at this place. Least squares; the doubt is that of one
@@ -47,6 +53,6 @@ export function bendByHand(marks: readonly MarkedBend[], place: FlexPlace, feel:
   const away = feel - mean(here.map((mark) => mark.feel));
   const value = Math.exp(mean(here.map(({ compliance }) => Math.log(compliance))) + slope * away);
   return { value, sd: value * scatter * Math.sqrt(1 + 1 / here.length + away ** 2 / sxx) };
-} // prettier-ignore
+}
 
 const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;

@@ -3,20 +3,48 @@ export { FLEX_PLACES, flexSetups, forcesOf, type FlexPlace, type FlexSetup } fro
 export { asShaved, checkShaving, strokeShape, type ShavedPlace, type Shaving } from './shaving';
 export { AS_TAKEN, priorSpread, withFactors, WOOD_FACTORS, type WoodFactor, type WoodFactors } from './wood-factors';
 export {
-  effectOf, figuresOnBench, openVoicingModel, type QuantityKey, type VoicedMode, type VoicedQuantity, type VoicingModel, type VoicingSettings,
-} from './voicing-model'; // prettier-ignore
+  effectOf,
+  figuresOnBench,
+  openVoicingModel,
+  type QuantityKey,
+  type VoicedMode,
+  type VoicedQuantity,
+  type VoicingModel,
+  type VoicingSettings,
+} from './voicing-model';
 export { matchModes, type HeardMode, type MatchedMode } from './match-modes';
 export {
-  calibrate, leftOpen, quantityOf, worthReading, type Calibration, type FittedReading, type VoicingReading, type WorthReading,
-} from './calibrate'; // prettier-ignore
+  calibrate,
+  leftOpen,
+  quantityOf,
+  worthReading,
+  type Calibration,
+  type FittedReading,
+  type VoicingReading,
+  type WorthReading,
+} from './calibrate';
 export {
-  checkGoal, goalLines, NO_GOAL, type BarInterval, type FlexWish, type GoalLine, type ModeWish, type VoicingGoal,
-} from './goal'; // prettier-ignore
+  checkGoal,
+  goalLines,
+  NO_GOAL,
+  type BarInterval,
+  type FlexWish,
+  type GoalLine,
+  type ModeWish,
+  type VoicingGoal,
+} from './goal';
 export { goalStanding, standingOf, withModel, type Foretold, type GoalStanding, type Standing } from './standing';
 export { mirrorOf, strokesOf, type Stroke } from './strokes';
 export {
-  floorOf, foretell, propose, type ShavingCandidate, type Floor, type GoalReach, type Proposal, type ProposeInput,
-} from './propose'; // prettier-ignore
+  floorOf,
+  foretell,
+  propose,
+  type ShavingCandidate,
+  type Floor,
+  type GoalReach,
+  type Proposal,
+  type ProposeInput,
+} from './propose';
 export { distinctLines, ringLine, type Reach } from './open-wishes';
 export { ringIsOver, ringTrend, withRing, type RingRound, type RingTrend } from './ring';
 export { BAD_FIT, stopOrGo, type StopInput, type StopRule, type Verdict } from './stop';
@@ -36,11 +64,30 @@ export {
 export { bendByHand, ENOUGH_MARKS, markedBends, type MarkedBend } from './hand-marks';
 export { heardModes, WALKED, type HeardNote } from './heard-modes';
 export {
-  goalOf, closedSince, letInOf, REPAIRS, standingEvents, VOICING_KINDS, type EventOf, type RepairKind, type VoicingBodies, type VoicingEvent, type VoicingKind,
-} from './events'; // prettier-ignore
+  goalOf,
+  closedSince,
+  letInOf,
+  REPAIRS,
+  standingEvents,
+  VOICING_KINDS,
+  type EventOf,
+  type RepairKind,
+  type VoicingBodies,
+  type VoicingEvent,
+  type VoicingKind,
+} from './events';
 export {
-  isOf, outcomesKept, readIn, readingOf, readingsOfRound, roundNow, roundsOf, shavedTop, type RoundKnock, type RoundNow,
-} from './record'; // prettier-ignore
+  isOf,
+  outcomesKept,
+  readIn,
+  readingOf,
+  readingsOfRound,
+  roundNow,
+  roundsOf,
+  shavedTop,
+  type RoundKnock,
+  type RoundNow,
+} from './record';
 export {
   asPlaned,
   benchFigures,

@@ -56,20 +56,29 @@ function wantedReadings({ goal, model, since }: NextInput): NextReading[] {
   const wanted = new Set(goalLines(goal).flatMap(({ terms }) => terms.map(({ key }) => key)));
   const moved = (key: QuantityKey) => {
     const quantity = model.quantities.find((one) => one.key === key);
-    const change = quantity ? (since(key) ?? []).reduce((sum, { place, depth }) => sum + depth * effectOf(quantity, model, [place]), 0) : 0;
+    const change = quantity
+      ? (since(key) ?? []).reduce((sum, { place, depth }) => sum + depth * effectOf(quantity, model, [place]), 0)
+      : 0;
     return Math.abs(change) > (wanted.has(key) ? GOAL_SHOWS : 1) * readingError(key);
   };
   const keys = [...new Set<QuantityKey>(['mass', ...(model.closed ? (['flex:bridge'] as const) : FIRST), ...wanted])];
-  const read = keys.filter((key) => !key.startsWith('mode') && model.quantities.some((one) => one.key === key)).flatMap((key): NextReading[] => {
-    if (since(key) === null) return [{ what: key, why: 'first' }];
-    if (!moved(key)) return [];
-    return [{ what: key, why: wanted.has(key) ? 'goal' : 'changed' }];
-  });
+  const read = keys
+    .filter((key) => !key.startsWith('mode') && model.quantities.some((one) => one.key === key))
+    .flatMap((key): NextReading[] => {
+      if (since(key) === null) return [{ what: key, why: 'first' }];
+      if (!moved(key)) return [];
+      return [{ what: key, why: wanted.has(key) ? 'goal' : 'changed' }];
+    });
   const modes = model.quantities.filter(({ key }) => key.startsWith('mode')).map(({ key }) => key);
   const heard = modes.some((key) => since(key) !== null);
   if (!heard) return [...read, { what: 'walk', why: 'first' }];
   const ringOpen = goal.ring && modes.some((key) => (since(key) ?? []).length > 0);
   if (!modes.some(moved) && !ringOpen) return read;
   // Shapes do not change in one round: one good knock tells where the notes went, unless places are compared.
-  return [...read, goal.even || goal.distinct ? { what: 'walk', why: 'goal' } : { what: 'knock', why: goal.ring || [...wanted].some((key) => key.startsWith('mode')) ? 'goal' : 'changed' }];
-} // prettier-ignore
+  return [
+    ...read,
+    goal.even || goal.distinct
+      ? { what: 'walk', why: 'goal' }
+      : { what: 'knock', why: goal.ring || [...wanted].some((key) => key.startsWith('mode')) ? 'goal' : 'changed' },
+  ];
+}

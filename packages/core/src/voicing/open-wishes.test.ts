@@ -69,8 +69,15 @@ describe('a ring that shall grow', () => {
     const trend = ringTrend(grown(masses.map(ring), masses));
     expect(trend.state).toBe('past-peak');
     expect(trend.peak!.value).toBeCloseTo(0.198, 9);
-    expect(ringTrend(grown(masses.map(ring).slice(0, 4), masses.map(() => 0.2)))).toEqual({ state: 'too-few', peak: null });
+    expect(
+      ringTrend(
+        grown(
+          masses.map(ring).slice(0, 4),
+          masses.map(() => 0.2),
+        ),
+      ),
+    ).toEqual({ state: 'too-few', peak: null });
     const rising = masses.map((mass, i) => 1 + 20 * (0.21 - mass) + 0.004 * (i % 2));
     expect(ringTrend(grown(rising, masses)).state).toBe('rising');
   });
-}); // prettier-ignore
+});

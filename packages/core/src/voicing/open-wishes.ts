@@ -43,11 +43,16 @@ function pairLine(low: Note, high: Note, reach: (low: QuantityKey, high: Quantit
   const up = octaves === 0 || far(DIFFERENT - off, parts) <= far(DIFFERENT + off, closes);
   const [first, second] = up ? [low, high] : [high, low];
   return {
-    of: 'distinct', kind: 'at-most', tolerance: NEARLY,
-    terms: [{ key: first.key, share: 1 }, { key: second.key, share: -1 }],
+    of: 'distinct',
+    kind: 'at-most',
+    tolerance: NEARLY,
+    terms: [
+      { key: first.key, share: 1 },
+      { key: second.key, share: -1 },
+    ],
     target: up ? -(octaves + DIFFERENT) : octaves - DIFFERENT,
   };
-} // prettier-ignore
+}
 
 const far = (way: number, stroke: number) => Math.max(0, way) / Math.max(NO_REACH, stroke);
 
@@ -56,5 +61,9 @@ const LONGER = Math.log(1.15);
 const RING_NEAR = 0.05;
 
 export const ringLine = (ring: number): GoalLine => ({
-  of: 'ring', kind: 'at-most', tolerance: RING_NEAR, terms: [{ key: 'ring', share: -1 }], target: -(Math.log(ring) + LONGER),
-}); // prettier-ignore
+  of: 'ring',
+  kind: 'at-most',
+  tolerance: RING_NEAR,
+  terms: [{ key: 'ring', share: -1 }],
+  target: -(Math.log(ring) + LONGER),
+});

@@ -101,7 +101,14 @@ export function propose(input: ProposeInput): Proposal {
   const misses = now.map((one) => one?.miss ?? null);
   const amiss = amissOf(lines, misses);
   const strokes = allowed.map((stroke) => ({
-    stroke, effects: lines.map(({ terms }) => terms.reduce((sum, { key, share }) => sum + share * handOn(learned, key, stroke.places[0]).gain * effectOn(model, key, stroke), 0)),
+    stroke,
+    effects: lines.map(({ terms }) =>
+      terms.reduce(
+        (sum, { key, share }) =>
+          sum + share * handOn(learned, key, stroke.places[0]).gain * effectOn(model, key, stroke),
+        0,
+      ),
+    ),
   }));
   const singles = strokes.flatMap((one) => bestDepth(lines, misses, one) ?? []).sort((a, b) => a.amiss - b.amiss);
   const sets = [strokes.filter(({ stroke }) => !stroke.last), strokes];
@@ -113,7 +120,7 @@ export function propose(input: ProposeInput): Proposal {
   const { candidates, refused } = pick(ranked([...singles, ...several], amiss), input, { lines, now, amiss });
   const reach = lines.map((line, i) => reachOf(line, now[i], input, candidates));
   return { lines, now, amiss, floorNow, candidates, refusedForFloor: refused, reach };
-} // prettier-ignore
+}
 
 /** How far all the wood that the limits leave could carry a goal, by the model's slopes now; and how many rounds like the first choice it would take. */
 function reachOf(
@@ -156,7 +163,7 @@ function linesNow({ model, standing, goal, ringOver }: ProposeInput, strokes: re
     ...(goal.distinct ? distinctLines(standing, reach) : []),
     ...(goal.ring && !ringOver && standing.ring ? [ringLine(standing.ring.value)] : []),
   ];
-} // prettier-ignore
+}
 
 function amissOf(lines: readonly GoalLine[], misses: readonly (number | null)[]): number {
   return lines.reduce((sum, { kind, tolerance }, i) => {
@@ -177,10 +184,15 @@ interface Tried {
   effects: number[];
 }
 
-const moved = (misses: readonly (number | null)[], effects: readonly number[], depth: number) => misses.map((miss, i) => (miss === null ? null : miss + depth * effects[i])); // prettier-ignore
+const moved = (misses: readonly (number | null)[], effects: readonly number[], depth: number) =>
+  misses.map((miss, i) => (miss === null ? null : miss + depth * effects[i]));
 
 /** Least squares over the depth alone; a wish for "at most" counts only while it is over. */
-function bestDepth(lines: readonly GoalLine[], misses: readonly (number | null)[], { stroke, effects }: Tried): Move | null {
+function bestDepth(
+  lines: readonly GoalLine[],
+  misses: readonly (number | null)[],
+  { stroke, effects }: Tried,
+): Move | null {
   const active = lines.map(({ kind }, i) => misses[i] !== null && (kind === 'at' || misses[i] > 0));
   let [down, square] = [0, 0];
   lines.forEach(({ tolerance }, i) => {
@@ -191,27 +203,40 @@ function bestDepth(lines: readonly GoalLine[], misses: readonly (number | null)[
   const depth = square === 0 ? 0 : Math.min(stroke.most, (SHY * down) / square);
   if (!(depth >= LEAST_DEPTH)) return null;
   return { strokes: [{ stroke, depth }], amiss: amissOf(lines, moved(misses, effects, depth)) };
-} // prettier-ignore
+}
 
 /** The best stroke after those there are, one more each time; places are worked once. */
-function withMore(lines: readonly GoalLine[], misses: readonly (number | null)[], strokes: readonly Tried[], first: Move): Move[] {
+function withMore(
+  lines: readonly GoalLine[],
+  misses: readonly (number | null)[],
+  strokes: readonly Tried[],
+  first: Move,
+): Move[] {
   const found: Move[] = [];
   let move = first;
   let left = misses;
   while (move.strokes.length < MOST_STROKES) {
     const done = move.strokes[move.strokes.length - 1];
     left = moved(left, strokes.find(({ stroke }) => stroke === done.stroke)!.effects, done.depth);
-    const seconds = strokes.filter(({ stroke }) => !move.strokes.some((one) => overlap(one.stroke, stroke))).flatMap((one) => bestDepth(lines, left, one) ?? []);
+    const seconds = strokes
+      .filter(({ stroke }) => !move.strokes.some((one) => overlap(one.stroke, stroke)))
+      .flatMap((one) => bestDepth(lines, left, one) ?? []);
     const best = seconds.sort((a, b) => a.amiss - b.amiss)[0];
     if (!best) break;
     move = { strokes: [...move.strokes, ...best.strokes], amiss: best.amiss };
     found.push(move);
   }
   return found;
-} // prettier-ignore
+}
 
 function overlap(a: Stroke, b: Stroke): boolean {
-  return a.places.some((p) => b.places.some((q) => p.kind === 'brace' && q.kind === 'brace' ? p.id === q.id && p.from < q.to && q.from < p.to : p.kind === 'plate' && q.kind === 'plate' && p.part === q.part)); // prettier-ignore
+  return a.places.some((p) =>
+    b.places.some((q) =>
+      p.kind === 'brace' && q.kind === 'brace'
+        ? p.id === q.id && p.from < q.to && q.from < p.to
+        : p.kind === 'plate' && q.kind === 'plate' && p.part === q.part,
+    ),
+  );
 }
 
 /** Simplest first: more strokes lead only if they mend a good deal more; what lies near laps and bridge comes after all else. */
@@ -223,7 +248,8 @@ function ranked(moves: readonly Move[], amiss: number): Move[] {
   return all.sort((a, b) => score(b) - score(a));
 }
 
-const shavingsOf = (move: Move): Shaving[] => move.strokes.flatMap(({ stroke, depth }) => stroke.places.map((place) => ({ place, depth }))); // prettier-ignore
+const shavingsOf = (move: Move): Shaving[] =>
+  move.strokes.flatMap(({ stroke, depth }) => stroke.places.map((place) => ({ place, depth })));
 
 function pick(moves: readonly Move[], input: ProposeInput, before: Pick<Proposal, 'lines' | 'now' | 'amiss'>) {
   const { goal, model } = input;
@@ -249,20 +275,31 @@ function muchAlike(a: Move, b: Move): boolean {
   return shared / Math.max(a.strokes.length, b.strokes.length) > ALIKE;
 }
 
-function candidateOf(shavings: Shaving[], move: Move, floor: Floor, { model, standing, learned }: ProposeInput, { lines, now, amiss }: Pick<Proposal, 'lines' | 'now' | 'amiss'>): ShavingCandidate {
+function candidateOf(
+  shavings: Shaving[],
+  move: Move,
+  floor: Floor,
+  { model, standing, learned }: ProposeInput,
+  { lines, now, amiss }: Pick<Proposal, 'lines' | 'now' | 'amiss'>,
+): ShavingCandidate {
   const forecast = foretell(model, standing, shavings, learned);
   const goals = lines.map((line) => goalStanding(line, forecast));
-  const better = lines.map(({ tolerance }, i) => (Math.abs(now[i]?.miss ?? 0) - Math.abs(goals[i]?.miss ?? 0)) / tolerance);
+  const better = lines.map(
+    ({ tolerance }, i) => (Math.abs(now[i]?.miss ?? 0) - Math.abs(goals[i]?.miss ?? 0)) / tolerance,
+  );
   const mass = standing.mass ?? { value: 0, sd: 0 };
   return {
-    shavings, forecast, goals, floor,
+    shavings,
+    forecast,
+    goals,
+    floor,
     mends: (amiss - move.amiss) / amiss,
     serves: better.indexOf(Math.max(...better)),
     harms: better.flatMap((by, i) => (by < -HARM ? [i] : [])),
     removed: mass.value - (forecast.mass?.value ?? mass.value),
     last: move.strokes.some(({ stroke }) => stroke.last),
   };
-} // prettier-ignore
+}
 
 /** The model's word stands where no hand moves a quantity: weight and ring. */
 function handOn(learned: Learned, key: QuantityKey, place: Shaving['place']): Hand {
@@ -300,12 +337,20 @@ export function foretell(
 const UNSTRUNG: Floor = { reserve: Infinity, low: Infinity, movement: 0 };
 
 /** What the top bears and how far its bridge moves, glued and strung, after shavings. */
-export function floorOf({ top, factors }: Pick<VoicingModel, 'top' | 'factors'>, shavings: readonly Shaving[], meshSize?: number): Floor {
+export function floorOf(
+  { top, factors }: Pick<VoicingModel, 'top' | 'factors'>,
+  shavings: readonly Shaving[],
+  meshSize?: number,
+): Floor {
   if (!top.bridge) return UNSTRUNG;
   const { shape } = top;
   const strung: TopPlan = withFactors({ ...asShaved(top, shavings), bridge: true }, factors);
-  const { reserve, movement } = sizeUpTop(strung, { hold: 'glued', modeCount: 0, meshSize: meshSize ?? Math.sqrt(shape.length * shape.width) / FLOOR_STEPS });
+  const { reserve, movement } = sizeUpTop(strung, {
+    hold: 'glued',
+    modeCount: 0,
+    meshSize: meshSize ?? Math.sqrt(shape.length * shape.width) / FLOOR_STEPS,
+  });
   return { reserve: reserve?.factor ?? Infinity, low: reserve?.low ?? Infinity, movement: movement ?? 0 };
-} // prettier-ignore
+}
 
 const FLOOR_STEPS = 16;

@@ -29,9 +29,10 @@ export function questionVoiced(key: QuantityKey, value: number, expected: Estima
     const slip = SLIPS.reduce((best, factor) => (off(factor) < off(best) ? factor : best));
     if (off(slip) < SLIP_WITHIN) return { kind: 'unit', factor: slip };
   }
-  if (key === 'mass') return log > HEAVIER ? { kind: 'heavier', by: value - expected.value } : log < -0.2 ? { kind: 'far' } : null;
+  if (key === 'mass')
+    return log > HEAVIER ? { kind: 'heavier', by: value - expected.value } : log < -0.2 ? { kind: 'far' } : null;
   if (Math.abs(log) < FAR * Math.max(expected.sd / expected.value, 0.01)) return null;
   const softer = key.startsWith('flex') ? log : -log;
   if (softer > BROKEN) return { kind: 'broken' };
   return softer < 0 ? { kind: 'other-way' } : { kind: 'far' };
-} // prettier-ignore
+}

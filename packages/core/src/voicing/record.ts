@@ -68,7 +68,11 @@ const OF_ROUNDS: readonly VoicingKind[] = ['flex', 'mass', 'shaving', 'repair'];
 
 export function roundNow(events: readonly VoicingEvent[], knocks: readonly RoundKnock[]): RoundNow {
   const standing = events.filter(({ retracted, kind }) => !retracted && OF_ROUNDS.includes(kind));
-  const last = Math.max(1, ...standing.map(({ round }) => round), ...knocks.filter(({ about }) => about !== 'bar').map(({ round }) => round)); // prettier-ignore
+  const last = Math.max(
+    1,
+    ...standing.map(({ round }) => round),
+    ...knocks.filter(({ about }) => about !== 'bar').map(({ round }) => round),
+  );
   const shaved = standing.some(({ round, kind }) => round === last && kind === 'shaving');
   return { reading: shaved ? last + 1 : last, shaving: last };
 }
@@ -117,10 +121,20 @@ export const isOf = ({ plan }: Pick<TopPlan, 'plan'>, { place }: Shaving) =>
 
 /** The top as it stands: all shavings of all rounds off. */
 export const shavedTop = (top: TopPlan, events: readonly VoicingEvent[]): TopPlan =>
-  asShaved(top, standingEvents(events, 'shaving').flatMap(({ body }) => body.shavings).filter((shaving) => isOf(top, shaving))); // prettier-ignore
+  asShaved(
+    top,
+    standingEvents(events, 'shaving')
+      .flatMap(({ body }) => body.shavings)
+      .filter((shaving) => isOf(top, shaving)),
+  );
 
 const readingsIn = (events: readonly VoicingEvent[], is: (round: number) => boolean): Map<QuantityKey, Estimate> =>
-  new Map(events.filter(({ round, retracted }) => is(round) && !retracted).flatMap((event) => readingOf(event) ?? []).map(({ key, value }) => [key, value])); // prettier-ignore
+  new Map(
+    events
+      .filter(({ round, retracted }) => is(round) && !retracted)
+      .flatMap((event) => readingOf(event) ?? [])
+      .map(({ key, value }) => [key, value]),
+  );
 
 /** What all shavings of a build did against what was said of them: as settled when the next was made; of the last one bends and weight, which need no model to be known again. */
 export function outcomesKept(events: readonly VoicingEvent[]): ShavingOutcome[] {

@@ -48,14 +48,17 @@ export const ringIsOver = ({ state }: RingTrend): boolean => state === 'past-pea
 export function withRing(model: VoicingModel, ring: number): VoicingModel {
   const notes = model.quantities.filter(({ key }) => key.startsWith('mode'));
   if (notes.length === 0) return model;
-  const mean = (pick: (note: VoicedQuantity) => number) => -notes.reduce((sum, note) => sum + pick(note), 0) / notes.length;
+  const mean = (pick: (note: VoicedQuantity) => number) =>
+    -notes.reduce((sum, note) => sum + pick(note), 0) / notes.length;
   const [{ slopes, byWood }] = notes;
   const quantity: VoicedQuantity = {
-    key: 'ring', value: ring, byWood: byWood.map((_, p) => mean((note) => note.byWood[p])),
+    key: 'ring',
+    value: ring,
+    byWood: byWood.map((_, p) => mean((note) => note.byWood[p])),
     slopes: {
       thickness: slopes.thickness.map((_, n) => mean((note) => note.slopes.thickness[n])),
       heights: slopes.heights.map((brace, b) => brace.map((_, s) => mean((note) => note.slopes.heights[b][s]))),
     },
   };
   return { ...model, quantities: [...model.quantities, quantity] };
-} // prettier-ignore
+}

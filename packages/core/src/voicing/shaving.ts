@@ -34,10 +34,11 @@ export function checkShaving(top: TopPlan, { place, depth }: Shaving, field = 's
   if (place.kind === 'plate') return;
   const brace = top.plan.braces.find(({ id }) => id === place.id);
   if (!brace) throw new InvalidInput(`${field}.place.id`, place.id, 'is no brace of the plan');
-  if (!(place.from < place.to)) throw new InvalidInput(`${field}.place.to`, place.to, 'must lie beyond where the stroke begins');
+  if (!(place.from < place.to))
+    throw new InvalidInput(`${field}.place.to`, place.to, 'must lie beyond where the stroke begins');
   requireWithin(`${field}.place.from`, place.from, -RUN_IN, brace.length);
   requireWithin(`${field}.place.to`, place.to, 0, brace.length + RUN_IN);
-} // prettier-ignore
+}
 
 /** The top after these. @throws InvalidInput where a brace would be cut through or the plate to nothing */
 export function asShaved(top: TopPlan, shavings: readonly Shaving[]): TopPlan {
@@ -52,9 +53,11 @@ function shavedOnce(top: TopPlan, shaving: Shaving, field: string): TopPlan {
     if (brace.id !== place.id) return brace;
     const shape = strokeShape(brace, place.from, place.to);
     const heights = brace.heights.map((height, i) => height - depth * shape[i]);
-    const through = heights.findIndex((height, i) => shape[i] > 0 && depth > 0 && height < Math.min(LEAST_BRACE, brace.heights[i]));
+    const through = heights.findIndex(
+      (height, i) => shape[i] > 0 && depth > 0 && height < Math.min(LEAST_BRACE, brace.heights[i]),
+    );
     if (through >= 0) throw new InvalidInput(`${field}.depth`, depth, `would cut through ${brace.name}`);
     return { ...brace, heights };
   });
   return { ...top, plan: { ...top.plan, braces } };
-} // prettier-ignore
+}

@@ -43,11 +43,13 @@ export function standingOf(readings: readonly VoicingReading[], foretold: Foreto
   const standing: Partial<Record<QuantityKey, Estimate>> = { ...foretold };
   readTogether(readings).forEach((value, key) => {
     const before = foretold[key];
-    const apart = before ? Math.abs(Math.log(value.value / before.value)) / Math.hypot(value.sd / value.value, before.sd / before.value) : Infinity;
+    const apart = before
+      ? Math.abs(Math.log(value.value / before.value)) / Math.hypot(value.sd / value.value, before.sd / before.value)
+      : Infinity;
     standing[key] = before && apart < APART ? fused(before, value) : value;
   });
   return standing;
-} // prettier-ignore
+}
 
 /** What the fitted model says of quantities that were never read, so that they can be wished for and foretold all the same. @param sd of the logarithm */
 export function withModel(standing: Standing, model: VoicingModel, sd: (key: QuantityKey) => number): Standing {

@@ -46,14 +46,15 @@ export function stopOrGo({ proposal, ring, reserve, misfit }: StopInput): Verdic
   // A ring that still grows has no figure of its own: what has one is not carried past it for the ring's sake.
   const named = lines.filter((line) => line.of !== 'ring');
   const standing = known.filter(({ line }) => line.of !== 'ring');
-  if (named.length > 0 && standing.length === named.length && standing.every(({ state }) => state === 'met')) return { say: 'stop', rule: 'goals-met' };
+  if (named.length > 0 && standing.length === named.length && standing.every(({ state }) => state === 'met'))
+    return { say: 'stop', rule: 'goals-met' };
   if (ring && ringIsOver(ring)) return { say: 'stop', rule: 'ring' };
   if (lines.length === 0) return { say: 'go-on', rule: 'by-ear' };
   if (candidates.length === 0) return { say: 'stop', rule: refusedForFloor > 0 ? 'reserve' : 'nothing-helps' };
   if (candidates.every((candidate) => withinDoubt(proposal, candidate))) return { say: 'stop', rule: 'doubt' };
   const nearly = known.every(({ state }) => state === 'met' || state === 'perhaps');
   return { say: nearly ? 'nearly' : 'go-on', rule: null };
-} // prettier-ignore
+}
 
 /** The change of the goal it serves best is smaller than half the width of its interval. A ring is followed over rounds: its peak tells, no single stroke. */
 function withinDoubt({ now }: Proposal, { serves, goals }: Proposal['candidates'][number]): boolean {

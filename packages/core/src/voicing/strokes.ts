@@ -26,7 +26,11 @@ const LEAST = 5e-5;
 const ALIKE = 8e-3;
 
 /** @param thinnest of the plate, where it was measured [m] */
-export function strokesOf(top: TopPlan, { leastBrace, leastPlate, symmetric, plate: thinning }: VoicingGoal, thinnest: number): Stroke[] {
+export function strokesOf(
+  top: TopPlan,
+  { leastBrace, leastPlate, symmetric, plate: thinning }: VoicingGoal,
+  thinnest: number,
+): Stroke[] {
   const { braces } = top.plan;
   const partners = symmetric ? mirrorOf(braces) : new Map<string, string>();
   const onBraces = braces.flatMap((brace) => {
@@ -36,14 +40,26 @@ export function strokesOf(top: TopPlan, { leastBrace, leastPlate, symmetric, pla
     return stretches(brace).map((along): Stroke => {
       const places = along.flatMap(([from, to]) => ids.map((id): ShavedPlace => ({ kind: 'brace', id, from, to })));
       const left = Math.min(...places.map((place) => depthLeft(braces, place, leastBrace)));
-      return { places, most: Math.min(ONE_ROUND.brace, left), last: along.some(([from, to]) => isNear(top, brace, from, to)) };
+      return {
+        places,
+        most: Math.min(ONE_ROUND.brace, left),
+        last: along.some(([from, to]) => isNear(top, brace, from, to)),
+      };
     });
   });
   const plate = thinning ? Math.min(ONE_ROUND.plate, thinnest - leastPlate) : 0;
-  const parts: ShavedPlace[][] = TOP_PARTS.filter((part) => !symmetric || (part !== 'bass' && part !== 'treble')).map((part) => [{ kind: 'plate', part }]);
-  if (symmetric) parts.push([{ kind: 'plate', part: 'bass' }, { kind: 'plate', part: 'treble' }]);
-  return [...onBraces, ...parts.map((places) => ({ places, most: plate, last: false }))].filter(({ most }) => most >= LEAST);
-} // prettier-ignore
+  const parts: ShavedPlace[][] = TOP_PARTS.filter((part) => !symmetric || (part !== 'bass' && part !== 'treble')).map(
+    (part) => [{ kind: 'plate', part }],
+  );
+  if (symmetric)
+    parts.push([
+      { kind: 'plate', part: 'bass' },
+      { kind: 'plate', part: 'treble' },
+    ]);
+  return [...onBraces, ...parts.map((places) => ({ places, most: plate, last: false }))].filter(
+    ({ most }) => most >= LEAST,
+  );
+}
 
 /** All the wood that the limits leave, stretch by stretch and part by part, none of it twice: what many rounds could take off [m]. */
 export function woodLeft(
@@ -68,9 +84,12 @@ export function woodLeft(
 
 function stretches({ length }: Brace): [number, number][][] {
   const worked = length - 2 * END;
-  const thirds = Array.from({ length: STRETCHES }, (_, i): [number, number] => [END + (i * worked) / STRETCHES, END + ((i + 1) * worked) / STRETCHES]);
+  const thirds = Array.from({ length: STRETCHES }, (_, i): [number, number] => [
+    END + (i * worked) / STRETCHES,
+    END + ((i + 1) * worked) / STRETCHES,
+  ]);
   return [...thirds.map((third) => [third]), [thirds[0], thirds[STRETCHES - 1]], [[END, length - END]]];
-} // prettier-ignore
+}
 
 function depthLeft(braces: readonly Brace[], place: ShavedPlace, least: number): number {
   if (place.kind === 'plate') return Infinity;
@@ -80,17 +99,22 @@ function depthLeft(braces: readonly Brace[], place: ShavedPlace, least: number):
 }
 
 function isNear({ plan, scale, bridge }: TopPlan, brace: Brace, from: number, to: number): boolean {
-  const laps = crossingsOf(plan.braces).flatMap(({ a, b, alongA, alongB }) => (a.id === brace.id ? [alongA] : b.id === brace.id ? [alongB] : []));
+  const laps = crossingsOf(plan.braces).flatMap(({ a, b, alongA, alongB }) =>
+    a.id === brace.id ? [alongA] : b.id === brace.id ? [alongB] : [],
+  );
   if (laps.some((at) => at > from - NEAR_LAP && at < to + NEAR_LAP)) return true;
   if (!bridge) return false;
   const x = bridgeAt(plan.bridge, scale);
   const half = { along: plan.bridge.width / 2 + NEAR_BRIDGE, across: plan.bridge.span / 2 + NEAR_BRIDGE };
   return bracePlaces(brace).some((s) => {
     const share = s / brace.length;
-    const [px, py] = [brace.from[0] + share * (brace.to[0] - brace.from[0]), brace.from[1] + share * (brace.to[1] - brace.from[1])];
+    const [px, py] = [
+      brace.from[0] + share * (brace.to[0] - brace.from[0]),
+      brace.from[1] + share * (brace.to[1] - brace.from[1]),
+    ];
     return s >= from && s <= to && Math.abs(px - x) < half.along && Math.abs(py) < half.across;
   });
-} // prettier-ignore
+}
 
 /** Braces that stand as mirror images, each with its other. */
 export function mirrorOf(braces: readonly Brace[]): Map<string, string> {
@@ -102,4 +126,5 @@ export function mirrorOf(braces: readonly Brace[]): Map<string, string> {
   return partners;
 }
 
-const isMirror = ([ax, ay]: readonly [number, number], [bx, by]: readonly [number, number]) => Math.hypot(ax - bx, ay + by) < ALIKE; // prettier-ignore
+const isMirror = ([ax, ay]: readonly [number, number], [bx, by]: readonly [number, number]) =>
+  Math.hypot(ax - bx, ay + by) < ALIKE;

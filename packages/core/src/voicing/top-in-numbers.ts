@@ -11,14 +11,24 @@ import { figuresOnBench, type QuantityKey } from './voicing-model';
 import { AS_TAKEN, withFactors, WOOD_FACTORS, type WoodFactors } from './wood-factors';
 
 /** How far made-up wood lies from what it is taken for [log]. */
-const OTHER_WOOD: Record<keyof WoodFactors, number> = { along: 0.06, across: 0.09, shear: 0.09, density: 0.025, braces: 0.07, braceDensity: 0.03 }; // prettier-ignore
+const OTHER_WOOD: Record<keyof WoodFactors, number> = {
+  along: 0.06,
+  across: 0.09,
+  shear: 0.09,
+  density: 0.025,
+  braces: 0.07,
+  braceDensity: 0.03,
+};
 /** A hand planes this unevenly (1). */
 const HAND = 0.1;
 /** Steps of the mesh along the plate: another mesh than the voicing's own. */
 const STEPS = 21;
 
 export const otherWood = (random: RandomSource): WoodFactors =>
-  Object.fromEntries(WOOD_FACTORS.map((name) => [name, Math.exp(OTHER_WOOD[name] * random.normal())])) as Record<keyof WoodFactors, number>; // prettier-ignore
+  Object.fromEntries(WOOD_FACTORS.map((name) => [name, Math.exp(OTHER_WOOD[name] * random.normal())])) as Record<
+    keyof WoodFactors,
+    number
+  >;
 
 /** Strokes as a hand makes them, not as they were meant. */
 export const asPlaned = (shavings: readonly Shaving[], random: RandomSource): Shaving[] =>

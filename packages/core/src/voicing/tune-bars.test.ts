@@ -4,16 +4,26 @@ import { tuneBars, type BarsInput } from './tune-bars';
 /** Two bars whose true effects the model misses by a quarter; heard to two cents, planed unevenly. */
 function tuned(seed: number, rounds: number) {
   const random = seededRandom(seed);
-  const model = [[-90_000, -18_000], [-14_000, -80_000]]; // prettier-ignore
+  const model = [
+    [-90_000, -18_000],
+    [-14_000, -80_000],
+  ];
   const truth = model.map((row) => row.map((value) => value * Math.exp(0.25 * random.normal())));
   const cents = [260 + 60 * random.uniform(), 700 + 60 * random.uniform()];
   const history: BarsInput['history'][number][] = [];
   for (let round = 1; round <= rounds; round++) {
     const heard = cents.map((value) => value + 2 * random.normal());
     const strokes = tuneBars({
-      bars: heard.map((value, i) => ({ name: `bar ${i}`, cents: { value, sd: 2 }, goal: i === 0 ? 100 : null, left: 0.006 })),
-      interval: { low: 0, high: 1, cents: 400 }, effect: model, history,
-    }); // prettier-ignore
+      bars: heard.map((value, i) => ({
+        name: `bar ${i}`,
+        cents: { value, sd: 2 },
+        goal: i === 0 ? 100 : null,
+        left: 0.006,
+      })),
+      interval: { low: 0, high: 1, cents: 400 },
+      effect: model,
+      history,
+    });
     if (strokes.done) return { cents, rounds: round };
     const cut = strokes.depths.map((depth) => depth * Math.max(0.3, 1 + 0.12 * random.normal()));
     const before = [...cents];
@@ -41,8 +51,13 @@ describe('two bars tuned together', () => {
       { name: 'bass', cents: { value: a, sd: 2 }, goal: 100, left: 0.004 },
       { name: 'treble', cents: { value: b, sd: 2 }, goal: null, left: 0.004 },
     ],
-    interval: { low: 0, high: 1, cents: 400 }, effect: [[-90_000, -20_000], [-15_000, -80_000]], history: [],
-  }); // prettier-ignore
+    interval: { low: 0, high: 1, cents: 400 },
+    effect: [
+      [-90_000, -20_000],
+      [-15_000, -80_000],
+    ],
+    history: [],
+  });
 
   it('accounts for what planing one does to the other: solved by hand as two equations', () => {
     // -90 a - 20 b = -40 and -15 a - 80 b = -40 [cents, tenths of a millimetre by 1e-2]: a = 0.3478 mm, b = 0.4348 mm, before it holds back.

@@ -63,13 +63,20 @@ export function tuneBars(input: BarsInput): BarStrokes {
   const { bars, interval, effect, history } = input;
   const n = bars.length;
   if (n === 0) throw new InvalidInput('bars', n, 'are none');
-  if (effect.length !== n || effect.some((row) => row.length !== n)) throw new InvalidInput('effect', effect.length, 'must be as many as bars, each way');
-  const known = effect.map((row, i) => learn(row, history.map(({ depths, moved, sd }) => ({ depths, moved: moved[i], sd }))));
+  if (effect.length !== n || effect.some((row) => row.length !== n))
+    throw new InvalidInput('effect', effect.length, 'must be as many as bars, each way');
+  const known = effect.map((row, i) =>
+    learn(
+      row,
+      history.map(({ depths, moved, sd }) => ({ depths, moved: moved[i], sd })),
+    ),
+  );
   const wishes = wishesOf(input, known);
   const done = wishes.every(({ amiss }) => Math.abs(amiss) <= NEAR);
   const depths = done ? bars.map(() => 0) : depthsFor(wishes, bars);
   return {
-    depths, done,
+    depths,
+    done,
     over: {
       bars: bars.map(({ cents, goal }) => (goal === null ? null : cents.value - goal)),
       interval: interval && bars[interval.high].cents.value - bars[interval.low].cents.value - interval.cents,
@@ -77,16 +84,21 @@ export function tuneBars(input: BarsInput): BarStrokes {
     perTenth: known.map(({ mean }) => mean.map((value) => value * TENTH)),
     forecast: bars.map(({ cents }, i) => {
       const change = depths.reduce((sum, depth, j) => sum + depth * known[i].mean[j], 0);
-      return { value: cents.value + change, sd: Math.sqrt(cents.sd ** 2 + (HAND * change) ** 2 + variance(known[i].covariance, depths)) };
+      return {
+        value: cents.value + change,
+        sd: Math.sqrt(cents.sd ** 2 + (HAND * change) ** 2 + variance(known[i].covariance, depths)),
+      };
     }),
   };
-} // prettier-ignore
+}
 
 /** A bar that went under its own goal stays there: wood can't be put back. An interval is kept between the bars wherever they are. */
 function wishesOf({ bars, interval }: BarsInput, known: readonly Row[]): Wish[] {
   const spread = ({ covariance }: Row) => covariance.map((line, j) => Math.sqrt(line[j]));
   const own = bars.flatMap(({ cents, goal }, i): Wish[] =>
-    goal === null || cents.value <= goal ? [] : [{ amiss: cents.value - goal, effects: known[i].mean, unsure: spread(known[i]) }],
+    goal === null || cents.value <= goal
+      ? []
+      : [{ amiss: cents.value - goal, effects: known[i].mean, unsure: spread(known[i]) }],
   );
   if (!interval) return own;
   const { low, high, cents } = interval;
@@ -96,7 +108,7 @@ function wishesOf({ bars, interval }: BarsInput, known: readonly Row[]): Wish[] 
     unsure: spread(known[high]).map((value, j) => Math.hypot(value, spread(known[low])[j])),
   };
   return [...own, between];
-} // prettier-ignore
+}
 
 interface Row {
   mean: number[];
@@ -108,19 +120,31 @@ interface Row {
 const FADES = 0.25;
 
 /** One bar's row of effects after all strokes: Bayes' linear rule, one stroke at a time. */
-function learn(prior: readonly number[], strokes: readonly { depths: readonly number[]; moved: number; sd: number }[]): Row {
+function learn(
+  prior: readonly number[],
+  strokes: readonly { depths: readonly number[]; moved: number; sd: number }[],
+): Row {
   const largest = Math.max(...prior.map(Math.abs));
-  const row: Row = { mean: [...prior], covariance: prior.map((_, i) => prior.map((__, j) => (i === j ? (MODEL_SPREAD * Math.max(Math.abs(prior[i]), 0.15 * largest)) ** 2 : 0))) };
+  const row: Row = {
+    mean: [...prior],
+    covariance: prior.map((_, i) =>
+      prior.map((__, j) => (i === j ? (MODEL_SPREAD * Math.max(Math.abs(prior[i]), 0.15 * largest)) ** 2 : 0)),
+    ),
+  };
   strokes.forEach(({ depths, moved, sd }, turn) => {
     const age = strokes.length - 1 - turn;
     const gain = row.covariance.map((line) => line.reduce((sum, value, j) => sum + value * depths[j], 0));
     const expected = depths.reduce((sum, depth, j) => sum + depth * row.mean[j], 0);
-    const total = gain.reduce((sum, value, j) => sum + value * depths[j], 0) + sd ** 2 + (HAND * expected) ** 2 + (FADES * age * expected) ** 2;
+    const total =
+      gain.reduce((sum, value, j) => sum + value * depths[j], 0) +
+      sd ** 2 +
+      (HAND * expected) ** 2 +
+      (FADES * age * expected) ** 2;
     row.mean = row.mean.map((value, i) => value + (gain[i] / total) * (moved - expected));
     row.covariance = row.covariance.map((line, i) => line.map((value, j) => value - (gain[i] * gain[j]) / total));
   });
   return row;
-} // prettier-ignore
+}
 
 function variance(covariance: readonly (readonly number[])[], depths: readonly number[]): number {
   return covariance.reduce(
@@ -136,13 +160,19 @@ function depthsFor(wishes: readonly Wish[], bars: readonly BarNow[]): number[] {
   for (let sweep = 0; sweep < SWEEPS; sweep++)
     bars.forEach((_, j) => {
       const square = wishes.reduce((sum, { effects }) => sum + effects[j] ** 2, 0);
-      const down = wishes.reduce((sum, { amiss, effects }) => sum - effects[j] * (amiss + depths.reduce((rest, depth, k) => rest + (k === j ? 0 : depth * effects[k]), 0)), 0);
+      const down = wishes.reduce(
+        (sum, { amiss, effects }) =>
+          sum - effects[j] * (amiss + depths.reduce((rest, depth, k) => rest + (k === j ? 0 : depth * effects[k]), 0)),
+        0,
+      );
       depths[j] = square > 0 ? Math.min(most[j], Math.max(0, down / square)) : 0;
     });
   return depths.map((depth, j) => {
     const square = wishes.reduce((sum, { effects }) => sum + effects[j] ** 2, 0);
-    const unsure = Math.sqrt(wishes.reduce((sum, wish) => sum + wish.unsure[j] ** 2, 0) / Math.max(square, Number.MIN_VALUE));
+    const unsure = Math.sqrt(
+      wishes.reduce((sum, wish) => sum + wish.unsure[j] ** 2, 0) / Math.max(square, Number.MIN_VALUE),
+    );
     const wary = depth / (1 + WARY * Math.hypot(Math.min(unsure, 1), HAND));
     return wary >= LEAST ? wary : 0;
   });
-} // prettier-ignore
+}

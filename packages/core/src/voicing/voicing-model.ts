@@ -5,7 +5,20 @@
 import { multiplyBlocks } from '../linalg';
 import type { Point } from '../outline';
 import { bridgeAt } from '../bracing';
-import { buildTop, factorTop, topModes, underForces, valueAt, woodSlopes, type FactoredTop, type SlopePair, type TopModel, type TopInput, type TopModeKind, type WoodSlopes } from '../top'; // prettier-ignore
+import {
+  buildTop,
+  factorTop,
+  topModes,
+  underForces,
+  valueAt,
+  woodSlopes,
+  type FactoredTop,
+  type SlopePair,
+  type TopModel,
+  type TopInput,
+  type TopModeKind,
+  type WoodSlopes,
+} from '../top';
 import { followModes, partOfPlace, risen, shapeTracer, topOfPlan, type TopPart, type TopPlan } from '../whole-top';
 import { flexSetups, forcesOf, type FlexPlace } from './flex-place';
 import { strokeShape, type ShavedPlace } from './shaving';
@@ -88,15 +101,27 @@ function solveOnBench(top: TopPlan, factors: WoodFactors, settings: VoicingSetti
     return { key: `flex:${setup.place}`, value: compliance, pair: { x, y: x, lambda: 0 }, over: -compliance };
   });
   return {
-    input, factored,
+    input,
+    factored,
     terms: [
-      ...modes.map(({ frequency, vector, lambda }, m): Term => ({ key: `mode:${m}`, value: frequency, pair: { x: vector, y: vector, lambda }, over: 2 * lambda })),
+      ...modes.map(({ frequency, vector, lambda }, m): Term => ({
+        key: `mode:${m}`,
+        value: frequency,
+        pair: { x: vector, y: vector, lambda },
+        over: 2 * lambda,
+      })),
       ...bends,
       { key: 'mass', value: model.mass, pair: { x: rise, y: rise, lambda: -1, massOnly: true }, over: model.mass },
     ],
-    modes: modes.map(({ frequency, kind, shape, trace: own }, m) => ({ key: `mode:${m}`, kind, frequency, trace: own, shapeAt: (place) => valueAt(model, shape, place) })),
+    modes: modes.map(({ frequency, kind, shape, trace: own }, m) => ({
+      key: `mode:${m}`,
+      kind,
+      frequency,
+      trace: own,
+      shapeAt: (place) => valueAt(model, shape, place),
+    })),
   };
-} // prettier-ignore
+}
 
 /** Notes, bends and weight of a top without what would change them. @throws InvalidInput naming the field that can't be */
 export function figuresOnBench(
@@ -111,14 +136,28 @@ export function figuresOnBench(
 export function openVoicingModel(top: TopPlan, factors: WoodFactors, settings: VoicingSettings): VoicingModel {
   const { input, factored, terms, modes } = solveOnBench(top, factors, settings);
   const { mesh } = factored.model;
-  const slopes = woodSlopes(factored.model, input.braces ?? [], terms.map(({ pair }) => pair));
-  const byWood = WOOD_FACTORS.map((name) => woodEffect(factored, terms, buildTop(inputOf(top, { ...factors, [name]: factors[name] * (1 + NUDGE) }, settings))));
+  const slopes = woodSlopes(
+    factored.model,
+    input.braces ?? [],
+    terms.map(({ pair }) => pair),
+  );
+  const byWood = WOOD_FACTORS.map((name) =>
+    woodEffect(factored, terms, buildTop(inputOf(top, { ...factors, [name]: factors[name] * (1 + NUDGE) }, settings))),
+  );
   return {
-    top, factors, closed: settings.closed, modes,
-    quantities: terms.map(({ key, value, over }, q) => ({ key, value, slopes: divided(slopes[q], over), byWood: byWood.map((effects) => effects[q]) })),
+    top,
+    factors,
+    closed: settings.closed,
+    modes,
+    quantities: terms.map(({ key, value, over }, q) => ({
+      key,
+      value,
+      slopes: divided(slopes[q], over),
+      byWood: byWood.map((effects) => effects[q]),
+    })),
     nodeParts: Array.from(mesh.x, (x, n) => partOfPlace(top.shape, top.trebleSign, x, mesh.y[n])),
   };
-} // prettier-ignore
+}
 
 interface Term {
   key: QuantityKey;
@@ -146,17 +185,24 @@ function woodEffect({ model }: FactoredTop, terms: readonly Term[], nudged: TopM
 }
 
 /** What a metre's depth of strokes at places makes of the logarithm of a quantity, by its slopes. */
-export function effectOf({ slopes }: Pick<VoicedQuantity, 'slopes'>, model: Pick<VoicingModel, 'top' | 'nodeParts'>, places: readonly ShavedPlace[]): number {
+export function effectOf(
+  { slopes }: Pick<VoicedQuantity, 'slopes'>,
+  model: Pick<VoicingModel, 'top' | 'nodeParts'>,
+  places: readonly ShavedPlace[],
+): number {
   let sum = 0;
   for (const place of places) {
-    if (place.kind === 'plate') model.nodeParts.forEach((part, n) => (sum -= part === place.part ? slopes.thickness[n] : 0));
+    if (place.kind === 'plate')
+      model.nodeParts.forEach((part, n) => (sum -= part === place.part ? slopes.thickness[n] : 0));
     else {
       const b = model.top.plan.braces.findIndex(({ id }) => id === place.id);
-      strokeShape(model.top.plan.braces[b], place.from, place.to).forEach((share, s) => (sum -= share * slopes.heights[b][s]));
+      strokeShape(model.top.plan.braces[b], place.from, place.to).forEach(
+        (share, s) => (sum -= share * slopes.heights[b][s]),
+      );
     }
   }
   return sum;
-} // prettier-ignore
+}
 
 const divided = ({ thickness, heights }: WoodSlopes, by: number): WoodSlopes => ({
   thickness: thickness.map((value) => value / by),

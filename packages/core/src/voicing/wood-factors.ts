@@ -19,17 +19,34 @@ const LEAST = { density: 0.015, modulus: 0.04 };
 export function priorSpread(spread: WoodSpread): WoodFactors {
   const { braceDensity, braceModulus } = spread;
   const [density, modulus] = [Math.max(LEAST.density, spread.density), Math.max(LEAST.modulus, spread.modulus)];
-  return { along: modulus, across: LESS_SURE * modulus, shear: LESS_SURE * modulus, density, braces: braceModulus, braceDensity };
-} // prettier-ignore
+  return {
+    along: modulus,
+    across: LESS_SURE * modulus,
+    shear: LESS_SURE * modulus,
+    density,
+    braces: braceModulus,
+    braceDensity,
+  };
+}
 
 export function withFactors(top: TopPlan, by: WoodFactors): TopPlan {
   const { wood, plan } = top;
   return {
     ...top,
-    wood: { ...wood, E_L: wood.E_L * by.along, E_C: wood.E_C * by.across, G_LC: wood.G_LC * by.shear, rho: wood.rho * by.density },
+    wood: {
+      ...wood,
+      E_L: wood.E_L * by.along,
+      E_C: wood.E_C * by.across,
+      G_LC: wood.G_LC * by.shear,
+      rho: wood.rho * by.density,
+    },
     plan: {
       ...plan,
-      braces: plan.braces.map((brace) => ({ ...brace, modulus: brace.modulus * by.braces, density: brace.density * by.braceDensity })),
+      braces: plan.braces.map((brace) => ({
+        ...brace,
+        modulus: brace.modulus * by.braces,
+        density: brace.density * by.braceDensity,
+      })),
     },
   };
-} // prettier-ignore
+}

@@ -1,9 +1,22 @@
 /** A build's whole top looked at once: modes, what strings and a weight do, what it bears, and what a little wood off anywhere would change. SI. */
 import { BLOCK } from '../linalg';
 import {
-  degreesOfFreedom, deflectionOf, factorTop, strainEnergies, topModes, underLoad, valueAt, woodSlopes,
-  type EnergyShares, type FactoredTop, type StrainEnergy, type SlopePair, type TopModeKind, type TopStress, type WoodSlopes,
-} from '../top'; // prettier-ignore
+  degreesOfFreedom,
+  deflectionOf,
+  factorTop,
+  strainEnergies,
+  topModes,
+  underLoad,
+  valueAt,
+  woodSlopes,
+  type EnergyShares,
+  type FactoredTop,
+  type StrainEnergy,
+  type SlopePair,
+  type TopModeKind,
+  type TopStress,
+  type WoodSlopes,
+} from '../top';
 import { bridgeAt } from '../bracing';
 import { reserveOf, type Reserve } from './reserve';
 import { neckMass } from './neck';
@@ -116,25 +129,40 @@ export function examineTop(plan: TopPlan, settings: ExamineSettings): OpenedTop 
     ...[weight, strings].flatMap((case_) => (case_ ? [case_.x] : [])),
   ]);
   const examined: ExaminedTop = {
-    hold, x: model.mesh.x, y: model.mesh.y, triangles: model.mesh.triangles, nodeArea, nodeThickness: model.plate.nodeThickness,
-    mass: model.mass - neckMass(plan, hold), massSlopes: slopes[0],
+    hold,
+    x: model.mesh.x,
+    y: model.mesh.y,
+    triangles: model.mesh.triangles,
+    nodeArea,
+    nodeThickness: model.plate.nodeThickness,
+    mass: model.mass - neckMass(plan, hold),
+    massSlopes: slopes[0],
     modes: modes.map(({ frequency, kind, modalMass, shape }, m) => ({
-      frequency, kind, modalMass, shape,
+      frequency,
+      kind,
+      modalMass,
+      shape,
       pumping: Math.abs(shape.reduce((sum, value, i) => sum + value * nodeArea[i], 0)) / whole,
       energy: energies[m].shares,
       slopes: times(slopes[1 + m], 1 / (8 * Math.PI ** 2 * frequency)),
     })),
-    weight: weight && weightCase(factored, plan, weight.x, { energy: energies[modes.length], slopes: slopes[1 + modes.length] }),
-    strings: strings && stringsCase(factored, plan, strings, { energy: energies[modes.length + 1], slopes: slopes[2 + modes.length] }),
+    weight:
+      weight &&
+      weightCase(factored, plan, weight.x, { energy: energies[modes.length], slopes: slopes[1 + modes.length] }),
+    strings:
+      strings &&
+      stringsCase(factored, plan, strings, { energy: energies[modes.length + 1], slopes: slopes[2 + modes.length] }),
     degreesOfFreedom: degreesOfFreedom(model),
     elapsedMs: clock() - began,
-  }; // prettier-ignore
+  };
   onProgress(1);
   return {
-    plan, factored, examined,
+    plan,
+    factored,
+    examined,
     vectors: { modes: modes.map(({ vector }) => vector), weight: weight?.x ?? null, strings: strings?.x ?? null },
     forces: { weight: weight?.force ?? null, strings: strings?.force ?? null },
-  }; // prettier-ignore
+  };
 }
 
 /** All nodes a metre up: its inertia is the mass. */
@@ -160,9 +188,13 @@ interface Examined {
   slopes: WoodSlopes;
 }
 
-function loadCase({ model }: FactoredTop, x: Float64Array, { shares, density }: StrainEnergy): Omit<ExaminedLoad, 'slopes'> {
+function loadCase(
+  { model }: FactoredTop,
+  x: Float64Array,
+  { shares, density }: StrainEnergy,
+): Omit<ExaminedLoad, 'slopes'> {
   return { field: deflectionOf(model, x), energy: shares, density };
-} // prettier-ignore
+}
 
 /** With K u = f and the sink f'u / |f|: its slope is - u' dK u / |f|. */
 function weightCase(factored: FactoredTop, plan: TopPlan, x: Float64Array, { energy, slopes }: Examined) {
@@ -172,7 +204,12 @@ function weightCase(factored: FactoredTop, plan: TopPlan, x: Float64Array, { ene
 }
 
 /** The movement that goes with the load: its work is half of load times movement, so its slope is - u' dK u over the load. */
-function stringsCase(factored: FactoredTop, plan: TopPlan, { force, x, stress, neckTurn }: Strung, { energy, slopes }: Examined): ExaminedLoad & StringsFigures {
+function stringsCase(
+  factored: FactoredTop,
+  plan: TopPlan,
+  { force, x, stress, neckTurn }: Strung,
+  { energy, slopes }: Examined,
+): ExaminedLoad & StringsFigures {
   const found = loadCase(factored, x, energy);
   const size = stringsSize(plan);
   const work = force.reduce((sum, value, i) => sum + value * x[i], 0);
@@ -182,7 +219,9 @@ function stringsCase(factored: FactoredTop, plan: TopPlan, { force, x, stress, n
     movement: work / size,
     sink: found.field.reduce((most, value) => Math.max(most, value), 0),
     rise: -found.field.reduce((least, value) => Math.min(least, value), 0),
-    stress, neckTurn, reserve: reserveOf(factored, plan, stress),
+    stress,
+    neckTurn,
+    reserve: reserveOf(factored, plan, stress),
     slopes: times(slopes, -1 / size),
   };
-} // prettier-ignore
+}

@@ -13,10 +13,17 @@ const at = bridgeAt(bare.bridge, SCALE);
 const drawn = drawPattern(usualSettings('x'), { shape, hole, bridgeAt: at, trebleSign: -1 });
 const plan: BracingPlan = { ...bare, ...drawn };
 const aTop = (change: Partial<TopPlan> = {}): TopPlan => ({
-  shape, family: 'steel-string', plan, scale: SCALE, trebleSign: -1, bridge: true, sandwich: null, thickness: 2.8e-3,
+  shape,
+  family: 'steel-string',
+  plan,
+  scale: SCALE,
+  trebleSign: -1,
+  bridge: true,
+  sandwich: null,
+  thickness: 2.8e-3,
   wood: { rho: 420, E_L: 11.5e9, E_C: 0.8e9, G_LC: 0.75e9, nu_LC: 0.37 },
   ...change,
-}); // prettier-ignore
+});
 const COARSE = { hold: 'glued' as const, modeCount: 0, meshSize: 0.024 };
 const transverse = (taller: number): BracingPlan => ({
   ...plan,

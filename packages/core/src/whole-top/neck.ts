@@ -10,12 +10,24 @@ import type { TopHold, TopPlan } from './top-plan';
 
 /** Dense hardwood along the neck. Source: USDA Wood Handbook, table 5-3, of the densest. */
 const BOARD: TopMaterial = {
-  density: 950, modulusAlong: 15e9, modulusAcross: 1.9e9, shearModulus: 1.5e9, poisson: 0.4, shearAlongThickness: 1.5e9, shearAcrossThickness: 0.45e9,
-}; // prettier-ignore
+  density: 950,
+  modulusAlong: 15e9,
+  modulusAcross: 1.9e9,
+  shearModulus: 1.5e9,
+  poisson: 0.4,
+  shearAlongThickness: 1.5e9,
+  shearAcrossThickness: 0.45e9,
+};
 /** A block's grain stands upright or lies across: as a plate it is softer than it is tall, and stiff all the same. */
 const BLOCK_WOOD: TopMaterial = {
-  density: 500, modulusAlong: 9e9, modulusAcross: 0.8e9, shearModulus: 0.7e9, poisson: 0.4, shearAlongThickness: 0.7e9, shearAcrossThickness: 0.3e9,
-}; // prettier-ignore
+  density: 500,
+  modulusAlong: 9e9,
+  modulusAcross: 0.8e9,
+  shearModulus: 0.7e9,
+  poisson: 0.4,
+  shearAlongThickness: 0.7e9,
+  shearAcrossThickness: 0.3e9,
+};
 const TONGUE = { width: 0.055, thickness: 6e-3 };
 /** Taller than this it hardly bends any less [m]. */
 const NECK_BLOCK = { length: 0.05, width: 0.08, thickness: 0.02, least: 0.015 };
@@ -42,10 +54,16 @@ interface Strip {
 function tongueOf({ shape, plan: { bridge }, scale }: TopPlan): Strip {
   const from = startOf(shape, TONGUE.width);
   const frets = scale * (2 ** (-bridge.fretAtBody / 12) - 2 ** (-LAST_FRET / 12));
-  const holes = shape.holes.flatMap((hole) => crossesMiddle(hole) ? [Math.min(...hole.map(([x]) => x)) - CLEAR.hole] : []);
-  const to = Math.min(shape.bounds.xMin + Math.max(LEAST_TONGUE, frets), ...holes, bridgeAt(bridge, scale) - bridge.width);
+  const holes = shape.holes.flatMap((hole) =>
+    crossesMiddle(hole) ? [Math.min(...hole.map(([x]) => x)) - CLEAR.hole] : [],
+  );
+  const to = Math.min(
+    shape.bounds.xMin + Math.max(LEAST_TONGUE, frets),
+    ...holes,
+    bridgeAt(bridge, scale) - bridge.width,
+  );
   return { from, to, width: TONGUE.width };
-} // prettier-ignore
+}
 
 function blockOf({ shape, plan: { braces } }: TopPlan): Strip {
   const from = startOf(shape, NECK_BLOCK.width);
@@ -72,21 +90,48 @@ export function neckPatches(top: TopPlan): TopPatch[] {
   const common = { plain: true };
   return [
     ...(isThere(tongue, LEAST_TONGUE)
-      ? [{ ...common, outline: cornersOf(tongue), thickness: TONGUE.thickness, side: 'outer' as const, material: BOARD, grainAngle: 0 }]
+      ? [
+          {
+            ...common,
+            outline: cornersOf(tongue),
+            thickness: TONGUE.thickness,
+            side: 'outer' as const,
+            material: BOARD,
+            grainAngle: 0,
+          },
+        ]
       : []),
     ...(isThere(block, NECK_BLOCK.least)
-      ? [{ ...common, outline: cornersOf(block), thickness: NECK_BLOCK.thickness, side: 'inner' as const, material: BLOCK_WOOD, grainAngle: Math.PI / 2 }]
+      ? [
+          {
+            ...common,
+            outline: cornersOf(block),
+            thickness: NECK_BLOCK.thickness,
+            side: 'inner' as const,
+            material: BLOCK_WOOD,
+            grainAngle: Math.PI / 2,
+          },
+        ]
       : []),
   ];
-} // prettier-ignore
+}
 
-const cornersOf = ({ from, to, width }: Strip): Point[] => [[from, -width / 2], [to, -width / 2], [to, width / 2], [from, width / 2]]; // prettier-ignore
+const cornersOf = ({ from, to, width }: Strip): Point[] => [
+  [from, -width / 2],
+  [to, -width / 2],
+  [to, width / 2],
+  [from, width / 2],
+];
 
 /** Board and block are the neck's and the rim's: they are not weighed with the top [kg]. */
 export function neckMass(top: TopPlan, hold: TopHold): number {
   if (!hasNeck(top, hold)) return 0;
-  return neckPatches(top).reduce((sum, { outline: [a, , c], thickness, material }) => sum + material.density * thickness * (c[0] - a[0]) * (c[1] - a[1]), 0);
-} // prettier-ignore
+  return neckPatches(top).reduce(
+    (sum, { outline: [a, , c], thickness, material }) =>
+      sum + material.density * thickness * (c[0] - a[0]) * (c[1] - a[1]),
+    0,
+  );
+}
 
 /** Turns the block so that its edge towards the bridge is pressed in; null where no neck is on. */
 export function neckLoad(top: TopPlan, hold: TopHold): Extract<TopLoad, { kind: 'torque' }> | null {
@@ -96,5 +141,12 @@ export function neckLoad(top: TopPlan, hold: TopHold): Extract<TopLoad, { kind: 
   const { total } = stringLoad(plan.strings ?? usualStrings(family), scale, plan.bridge);
   const [[from, side], [to]] = patch.outline;
   const at = (from + to) / 2;
-  return { kind: 'torque', line: [[at, -side], [at, side]], torque: TOP_BEARS * total * OVER_PLATE };
-} // prettier-ignore
+  return {
+    kind: 'torque',
+    line: [
+      [at, -side],
+      [at, side],
+    ],
+    torque: TOP_BEARS * total * OVER_PLATE,
+  };
+}

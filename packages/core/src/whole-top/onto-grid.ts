@@ -29,9 +29,13 @@ export function gridSampler({ x, y, triangles }: Mesh, frame: GridFrame): (field
     Float64Array.from(source, (cell) => {
       if (cell < 0) return 0;
       const t = triangle[cell];
-      return shares[3 * cell] * field[triangles[t]] + shares[3 * cell + 1] * field[triangles[t + 1]] + shares[3 * cell + 2] * field[triangles[t + 2]];
+      return (
+        shares[3 * cell] * field[triangles[t]] +
+        shares[3 * cell + 1] * field[triangles[t + 1]] +
+        shares[3 * cell + 2] * field[triangles[t + 2]]
+      );
     });
-} // prettier-ignore
+}
 
 /** First and last grid line within the span. */
 function rangeOf(values: readonly number[], origin: number, pitch: number, count: number): [number, number] {
@@ -48,7 +52,12 @@ function nearestFilled(triangle: Int32Array, nx: number, ny: number): Int32Array
     const next: number[] = [];
     for (const cell of front) {
       const [i, j] = [cell % nx, Math.floor(cell / nx)];
-      for (const [di, dj] of [[1, 0], [-1, 0], [0, 1], [0, -1]] as const) {
+      for (const [di, dj] of [
+        [1, 0],
+        [-1, 0],
+        [0, 1],
+        [0, -1],
+      ] as const) {
         const [ni, nj] = [i + di, j + dj];
         const other = nj * nx + ni;
         if (ni < 0 || nj < 0 || ni >= nx || nj >= ny || source[other] >= 0) continue;
@@ -59,4 +68,4 @@ function nearestFilled(triangle: Int32Array, nx: number, ny: number): Int32Array
     front = next;
   }
   return source;
-} // prettier-ignore
+}

@@ -141,7 +141,9 @@ export class QuickTop {
   }
 
   private addBraces(heights: ReadonlyMap<number, readonly number[]>, out: Reduced): void {
-    const { factored: { model, top } } = this.opened;
+    const {
+      factored: { model, top },
+    } = this.opened;
     const [now, then] = [matricesOf(PIECE_SIZE), matricesOf(PIECE_SIZE)];
     heights.forEach((wanted, b) => {
       const { stations } = top.braces![b];
@@ -159,14 +161,19 @@ export class QuickTop {
         this.addDifference(freedomsOf(model.position, piece), now, then, out);
       }
     });
-  } // prettier-ignore
+  }
 
   /** Triangles and the braces above them, whose distance from the plate's middle grows with it. */
   private thickened(part: TopPart, amount: number): Reduced {
     const out = noDifference(this.basis.length);
-    const { plan, factored: { model } } = this.opened;
+    const {
+      plan,
+      factored: { model },
+    } = this.opened;
     const { plate, position, mesh } = model;
-    const parts = (this.nodeParts ??= Array.from(mesh.x, (x, n) => partOfPlace(plan.shape, plan.trebleSign, x, mesh.y[n])));
+    const parts = (this.nodeParts ??= Array.from(mesh.x, (x, n) =>
+      partOfPlace(plan.shape, plan.trebleSign, x, mesh.y[n]),
+    ));
     const extras = Float64Array.from(parts, (own) => (own === part ? amount : 0));
     const [now, then] = [matricesOf(18), matricesOf(18)];
     const at = new Int32Array(18);
@@ -189,7 +196,7 @@ export class QuickTop {
       this.addDifference(freedomsOf(position, piece), lower, higher, out);
     }
     return out;
-  } // prettier-ignore
+  }
 
   /** An element's part over the basis: its rows of the basis first, so that what follows runs through memory in order. */
   private addDifference(at: Int32Array, now: Matrices, then: Matrices, out: Reduced): void {

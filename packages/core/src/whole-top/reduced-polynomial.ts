@@ -22,11 +22,15 @@ export function addReduced(out: Reduced, { K, M, mass }: Reduced, share = 1): vo
 }
 
 /** @param at three amounts, none of them nought @returns adds the difference of an amount to `out` */
-export function polynomialThrough(at: readonly [number, number, number], sampleOf: (amount: number) => Reduced): (amount: number, out: Reduced) => void {
+export function polynomialThrough(
+  at: readonly [number, number, number],
+  sampleOf: (amount: number) => Reduced,
+): (amount: number, out: Reduced) => void {
   const samples = at.map(sampleOf);
-  return (amount, out) => samples.forEach((sample, i) => {
-    const others = at.filter((_, j) => j !== i);
-    const share = others.reduce((product, other) => product * ((amount - other) / (at[i] - other)), amount / at[i]);
-    addReduced(out, sample, share);
-  });
-} // prettier-ignore
+  return (amount, out) =>
+    samples.forEach((sample, i) => {
+      const others = at.filter((_, j) => j !== i);
+      const share = others.reduce((product, other) => product * ((amount - other) / (at[i] - other)), amount / at[i]);
+      addReduced(out, sample, share);
+    });
+}

@@ -29,22 +29,35 @@ export function reserveOf({ model }: FactoredTop, { plan, wood }: TopPlan, stres
   const strength = softwoodStrength(wood.rho);
   const areas = model.plate.facets.map(({ area }) => area);
   const parts: Omit<Reserve, 'verdict' | 'low' | 'high' | 'factor'>[] = [
-    { weakest: { part: 'plate-along' }, stress: peakOf(stress.along.map(Math.abs), areas), allowed: years * strength.along },
+    {
+      weakest: { part: 'plate-along' },
+      stress: peakOf(stress.along.map(Math.abs), areas),
+      allowed: years * strength.along,
+    },
     { weakest: { part: 'plate-across' }, stress: peakOf(stress.across, areas), allowed: years * strength.across },
     ...stress.braces.map((brace, i) => ({
       weakest: { part: 'brace' as const, id: plan.braces[i].id, name: plan.braces[i].name },
-      stress: Math.abs(brace.stress), allowed: years * softwoodStrength(plan.braces[i].density).along * strengthAtSlope(plan.braces[i].grainSlope),
+      stress: Math.abs(brace.stress),
+      allowed: years * softwoodStrength(plan.braces[i].density).along * strengthAtSlope(plan.braces[i].grainSlope),
     })),
   ];
-  const least = parts.reduce((worst, part) => (part.allowed / part.stress < worst.allowed / worst.stress ? part : worst));
+  const least = parts.reduce((worst, part) =>
+    part.allowed / part.stress < worst.allowed / worst.stress ? part : worst,
+  );
   const factor = least.allowed / least.stress;
-  const spread = Math.hypot(MODEL_SPREAD, least.weakest.part === 'plate-across' ? strength.acrossSpread : strength.alongSpread);
+  const spread = Math.hypot(
+    MODEL_SPREAD,
+    least.weakest.part === 'plate-across' ? strength.acrossSpread : strength.alongSpread,
+  );
   const low = factor * Math.exp(-NINE_OF_TEN * spread);
   return {
-    ...least, factor, low, high: factor * Math.exp(NINE_OF_TEN * spread),
+    ...least,
+    factor,
+    low,
+    high: factor * Math.exp(NINE_OF_TEN * spread),
     verdict: low < 1 ? 'too-light' : low < LITTLE ? 'little-left' : 'holds',
   };
-} // prettier-ignore
+}
 
 /** What all but a hundredth of the area stays under. */
 function peakOf(values: Float64Array, areas: readonly number[]): number {

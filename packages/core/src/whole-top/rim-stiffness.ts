@@ -38,14 +38,28 @@ function evenPlaces(outline: readonly Point[], count: number): { at: Point; alon
     while (gone + lengths[i] < wanted) gone += lengths[i++];
     const [[x, y], [nx, ny]] = [outline[i], outline[(i + 1) % outline.length]];
     const share = (wanted - gone) / lengths[i];
-    places.push({ at: [x + share * (nx - x), y + share * (ny - y)], along: [(nx - x) / lengths[i], (ny - y) / lengths[i]] });
+    places.push({
+      at: [x + share * (nx - x), y + share * (ny - y)],
+      along: [(nx - x) / lengths[i], (ny - y) / lengths[i]],
+    });
   }
   return places;
-} // prettier-ignore
+}
 
 /** Square to the rim, on whichever side the wood is. */
-function stepIn({ at: [x, y], along: [dx, dy] }: { at: Point; along: Point }, outline: readonly Point[], by: number): Point | null {
+function stepIn(
+  { at: [x, y], along: [dx, dy] }: { at: Point; along: Point },
+  outline: readonly Point[],
+  by: number,
+): Point | null {
   const [cx, cy] = centroid(outline);
-  const sides: Point[] = [[x - by * dy, y + by * dx], [x + by * dy, y - by * dx]];
-  return sides.filter((place) => contains(outline as Point[], ...place)).sort((a, b) => Math.hypot(a[0] - cx, a[1] - cy) - Math.hypot(b[0] - cx, b[1] - cy))[0] ?? null;
-} // prettier-ignore
+  const sides: Point[] = [
+    [x - by * dy, y + by * dx],
+    [x + by * dy, y - by * dx],
+  ];
+  return (
+    sides
+      .filter((place) => contains(outline as Point[], ...place))
+      .sort((a, b) => Math.hypot(a[0] - cx, a[1] - cy) - Math.hypot(b[0] - cx, b[1] - cy))[0] ?? null
+  );
+}

@@ -78,7 +78,8 @@ function underLoads(factored: FactoredTop, plan: TopPlan, hold: TopHold): UnderL
   };
 }
 
-const work = ({ force, x }: { force: Float64Array; x: Float64Array }) => force.reduce((sum, value, i) => sum + value * x[i], 0); // prettier-ignore
+const work = ({ force, x }: { force: Float64Array; x: Float64Array }) =>
+  force.reduce((sum, value, i) => sum + value * x[i], 0);
 
 /** The same figures of a top that is open already. */
 export function summaryOf({ examined, factored, plan }: OpenedTop): TopSummary {
@@ -87,8 +88,12 @@ export function summaryOf({ examined, factored, plan }: OpenedTop): TopSummary {
   const reserve = strings && (({ factor, low, high, verdict }) => ({ factor, low, high, verdict }))(strings.reserve);
   return {
     modes: modes.map(({ frequency, kind, shape }) => ({ frequency, kind, trace: trace(shape) })),
-    sink: weight?.sink ?? null, movement: strings?.movement ?? null, neckTurn: strings?.neckTurn ?? null, reserve, mass,
-  }; // prettier-ignore
+    sink: weight?.sink ?? null,
+    movement: strings?.movement ?? null,
+    neckTurn: strings?.neckTurn ?? null,
+    reserve,
+    mass,
+  };
 }
 
 /** Places along the plate's length; at the rim hardly anything moves. */
@@ -96,14 +101,22 @@ const PLACES_ALONG = 11;
 const OFF_RIM = 0.03;
 
 /** @returns a function from a shape at the mesh's nodes to its values at places of the plate */
-export function shapeTracer({ model }: Pick<FactoredTop, 'model'>, { bounds, length, outline, holes }: PlateShape): (shape: Float64Array) => number[] {
+export function shapeTracer(
+  { model }: Pick<FactoredTop, 'model'>,
+  { bounds, length, outline, holes }: PlateShape,
+): (shape: Float64Array) => number[] {
   const pitch = length / PLACES_ALONG;
   const rows = Math.ceil(Math.max(Math.abs(bounds.yMin), bounds.yMax) / pitch);
   const places: Point[] = [];
   for (let i = 0; i < PLACES_ALONG; i++)
     for (let j = -rows; j <= rows; j++) {
       const [x, y] = [bounds.xMin + (i + 0.5) * pitch, j * pitch];
-      if (contains(outline, x, y) && distanceToLine(outline, x, y) > OFF_RIM * length && !holes.some((hole) => contains(hole, x, y))) places.push([x, y]);
+      if (
+        contains(outline, x, y) &&
+        distanceToLine(outline, x, y) > OFF_RIM * length &&
+        !holes.some((hole) => contains(hole, x, y))
+      )
+        places.push([x, y]);
     }
   return (shape) => places.map((place) => Number(valueAt(model, shape, place).toFixed(4)));
-} // prettier-ignore
+}

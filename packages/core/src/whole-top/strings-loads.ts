@@ -16,9 +16,19 @@ export function stringsLoads({ plan, family, scale }: TopPlan): TopLoad[] {
   const { torque, downForce } = stringLoad(plan.strings ?? usualStrings(family), scale, plan.bridge);
   const x = bridgeAt(plan.bridge, scale);
   const half = plan.bridge.span / 2;
-  if (plan.bridge.kind === 'floating') return FEET.map((share) => ({ kind: 'force', at: [x, share * half], force: downForce / FEET.length }));
-  return [{ kind: 'torque', line: [[x, -half], [x, half]], torque }];
-} // prettier-ignore
+  if (plan.bridge.kind === 'floating')
+    return FEET.map((share) => ({ kind: 'force', at: [x, share * half], force: downForce / FEET.length }));
+  return [
+    {
+      kind: 'torque',
+      line: [
+        [x, -half],
+        [x, half],
+      ],
+      torque,
+    },
+  ];
+}
 
 /** Torque [N m] or down-force [N] of all cases together: work over it is the movement that goes with it. */
 export function stringsSize(top: TopPlan): number {

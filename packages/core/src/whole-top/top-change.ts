@@ -51,8 +51,10 @@ export function changedTop(top: TopPlan, change: TopChange): TopPlan | null {
 }
 
 export function thickerBy(before: Thicker, more: Thicker): Thicker {
-  return Object.fromEntries(TOP_PARTS.flatMap((part) => {
-    const sum = (before[part] ?? 0) + (more[part] ?? 0);
-    return sum === 0 ? [] : [[part, sum]];
-  }));
-} // prettier-ignore
+  return Object.fromEntries(
+    TOP_PARTS.flatMap((part) => {
+      const sum = (before[part] ?? 0) + (more[part] ?? 0);
+      return sum === 0 ? [] : [[part, sum]];
+    }),
+  );
+}

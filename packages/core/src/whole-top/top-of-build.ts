@@ -50,7 +50,10 @@ interface BuildPlate {
 }
 
 /** @param places of the last survey, averaged by station */
-export function plateKnown({ construction, choices }: BuildPlate, places: readonly { x: number; y: number; thickness: number }[]): PlateKnown {
+export function plateKnown(
+  { construction, choices }: BuildPlate,
+  places: readonly { x: number; y: number; thickness: number }[],
+): PlateKnown {
   if (places.length >= FEWEST_PLACES)
     return {
       thickness: places.map(({ x, y, thickness }) => ({ x, y, thickness })),
@@ -64,14 +67,26 @@ export function plateKnown({ construction, choices }: BuildPlate, places: readon
     return { thickness: mean, words: 'thickness of the few places measured' };
   }
   return { thickness: UNMEASURED, words: '2.8 mm all over, as nothing is measured yet' };
-} // prettier-ignore
+}
 
 /** A back takes no bridge. */
 type TopBuild = BuildPlate & { family: Family; wood: OrthotropicConstants; plate?: PlateRole };
 
-export function topOfBuild(build: TopBuild, plan: BracingPlan, { shape, scale, trebleSign }: Ground, { thickness }: PlateKnown): TopPlan {
+export function topOfBuild(
+  build: TopBuild,
+  plan: BracingPlan,
+  { shape, scale, trebleSign }: Ground,
+  { thickness }: PlateKnown,
+): TopPlan {
   return {
-    shape, family: build.family, plan, thickness, scale, trebleSign, bridge: build.plate !== 'back',
-    wood: build.wood, sandwich: build.construction === 'sandwich' ? build.choices.sandwich : null,
+    shape,
+    family: build.family,
+    plan,
+    thickness,
+    scale,
+    trebleSign,
+    bridge: build.plate !== 'back',
+    wood: build.wood,
+    sandwich: build.construction === 'sandwich' ? build.choices.sandwich : null,
   };
-} // prettier-ignore
+}

@@ -27,8 +27,14 @@ const SIDES = (11e9 * 150e-6) / 0.19 ** 2;
 /** A glued bridge: hardwood with its grain across the plate, as high as most [m]. Source: USDA Wood Handbook, table 5-3, of the heavier hardwoods. */
 const BRIDGE_HEIGHT = 8.5e-3;
 const BRIDGE_WOOD: TopMaterial = {
-  density: 820, modulusAlong: 13e9, modulusAcross: 1.7e9, shearModulus: 1.3e9, poisson: 0.4, shearAlongThickness: 1.3e9, shearAcrossThickness: 0.4e9,
-}; // prettier-ignore
+  density: 820,
+  modulusAlong: 13e9,
+  modulusAcross: 1.7e9,
+  shearModulus: 1.3e9,
+  poisson: 0.4,
+  shearAlongThickness: 1.3e9,
+  shearAcrossThickness: 0.4e9,
+};
 /** Patches are hardwood too where they are the bridge's plate, spruce elsewhere. */
 const PLATE_WOOD: TopMaterial = { ...BRIDGE_WOOD, density: 680, modulusAlong: 11.5e9, modulusAcross: 1.1e9 };
 /** Of a softwood's modulus along the grain: across, in-plane shear. Source: USDA Wood Handbook, table 5-1, spruces. */
@@ -54,12 +60,16 @@ export function topOfPlan(top: TopPlan, hold: TopHold): TopInput {
   const material = materialOf(wood);
   const glued = top.bridge && plan.bridge.kind !== 'floating';
   return {
-    outline: shape.outline, holes: shape.holes, thickness: thicknessOf(top), material, braces,
+    outline: shape.outline,
+    holes: shape.holes,
+    thickness: thicknessOf(top),
+    material,
+    braces,
     ...(plan.archRadius !== null && { height: { radius: plan.archRadius } }),
     ...(top.sandwich && { sandwich: top.sandwich }),
     patches: [...patches, ...(glued ? [bridgeOf(top)] : []), ...(hasNeck(top, hold) ? neckPatches(top) : [])],
     ...edgeOf(top, hold),
-  }; // prettier-ignore
+  };
 }
 
 function edgeOf({ rim: share = 1 }: TopPlan, hold: TopHold): (typeof EDGES)[TopHold] {
@@ -125,20 +135,25 @@ function braceOf(brace: Brace, plan: BracingPlan): TopBrace {
       return { s: places[i], ...sizes, height: Math.max(SHAVING, height) };
     }),
     material: {
-      density: brace.density, modulusAlong: brace.modulus, modulusAcross: STICK.across * brace.modulus,
-      shearModulus: STICK.shear * brace.modulus, poisson: STICK.poisson,
+      density: brace.density,
+      modulusAlong: brace.modulus,
+      modulusAcross: STICK.across * brace.modulus,
+      shearModulus: STICK.shear * brace.modulus,
+      poisson: STICK.poisson,
     },
     cuts: gluedCuts(brace, plan),
-  }; // prettier-ignore
+  };
 }
 
-const patchOf = (wood: OrthotropicConstants) => ({ role, x, y, length, width, thickness, grain }: Patch): TopPatch => ({
-  outline: role === 'hole-ring' ? circle([x, y], length / 2) : rectangle([x, y], length, width),
-  thickness,
-  side: 'inner',
-  material: role === 'bridge-plate' ? PLATE_WOOD : materialOf(wood),
-  grainAngle: grain === 'along' ? 0 : Math.PI / 2,
-}); // prettier-ignore
+const patchOf =
+  (wood: OrthotropicConstants) =>
+  ({ role, x, y, length, width, thickness, grain }: Patch): TopPatch => ({
+    outline: role === 'hole-ring' ? circle([x, y], length / 2) : rectangle([x, y], length, width),
+    thickness,
+    side: 'inner',
+    material: role === 'bridge-plate' ? PLATE_WOOD : materialOf(wood),
+    grainAngle: grain === 'along' ? 0 : Math.PI / 2,
+  });
 
 function bridgeOf({ plan: { bridge }, scale }: TopPlan): TopPatch {
   return {
@@ -150,7 +165,13 @@ function bridgeOf({ plan: { bridge }, scale }: TopPlan): TopPatch {
   };
 }
 
-const rectangle = ([x, y]: Point, length: number, width: number): Point[] => [[-1, -1], [1, -1], [1, 1], [-1, 1]].map(([a, b]) => [x + (a * length) / 2, y + (b * width) / 2]); // prettier-ignore
+const rectangle = ([x, y]: Point, length: number, width: number): Point[] =>
+  [
+    [-1, -1],
+    [1, -1],
+    [1, 1],
+    [-1, 1],
+  ].map(([a, b]) => [x + (a * length) / 2, y + (b * width) / 2]);
 const circle = ([x, y]: Point, radius: number): Point[] =>
   Array.from({ length: RING_CORNERS }, (_, i) => {
     const angle = (2 * Math.PI * i) / RING_CORNERS;

@@ -12,8 +12,25 @@ import { defaultHoles, defaultOutline, plateShape } from '../outline';
 import { durationFactor, softwoodStrength } from '../wood';
 import { createMapGrid, gridX, gridY } from '../survey';
 import {
-  changedTop, examineTop, followModes, gridSampler, heightsOf, isChanged, NO_CHANGE, noDifference, passOnBrace, passOnPlate, polynomialThrough, QuickTop, rimStiffness, shavingMap, TOP_PARTS, topOfPlan, type ExamineSettings, type TopPlan,
-} from '.'; // prettier-ignore
+  changedTop,
+  examineTop,
+  followModes,
+  gridSampler,
+  heightsOf,
+  isChanged,
+  NO_CHANGE,
+  noDifference,
+  passOnBrace,
+  passOnPlate,
+  polynomialThrough,
+  QuickTop,
+  rimStiffness,
+  shavingMap,
+  TOP_PARTS,
+  topOfPlan,
+  type ExamineSettings,
+  type TopPlan,
+} from '.';
 
 const SCALE = 0.632;
 const shape = plateShape(defaultOutline('steel-string'), defaultHoles('steel-string'));
@@ -32,17 +49,25 @@ const plan: BracingPlan = {
   rodThroughHole: false,
 };
 const aTop = (change: Partial<TopPlan> = {}): TopPlan => ({
-  shape, family: 'steel-string', plan, scale: SCALE, trebleSign: -1, bridge: true, sandwich: null, thickness: 2.8e-3,
+  shape,
+  family: 'steel-string',
+  plan,
+  scale: SCALE,
+  trebleSign: -1,
+  bridge: true,
+  sandwich: null,
+  thickness: 2.8e-3,
   wood: { rho: 420, E_L: 11.5e9, E_C: 0.8e9, G_LC: 0.75e9, nu_LC: 0.37 },
   ...change,
-}); // prettier-ignore
+});
 /** Coarse: what is compared is compared on the same mesh. */
 const COARSE: ExamineSettings = { hold: 'glued', modeCount: 5, meshSize: 0.024 };
 const opened = examineTop(aTop(), COARSE);
 const { examined } = opened;
 const withBrace = (id: string, heights: (old: number[]) => number[]): BracingPlan => ({
-  ...plan, braces: plan.braces.map((brace) => (brace.id === id ? { ...brace, heights: heights(brace.heights) } : brace)),
-}); // prettier-ignore
+  ...plan,
+  braces: plan.braces.map((brace) => (brace.id === id ? { ...brace, heights: heights(brace.heights) } : brace)),
+});
 
 describe('a guitar’s top under its strings', () => {
   it('turns the bridge forward: in before it, out behind it, and holds for years', () => {
@@ -50,7 +75,10 @@ describe('a guitar’s top under its strings', () => {
     expect(strings.turns).toBe(true);
     const at = bridgeAt(bridge, SCALE);
     const place = (from: number, to: number, pick: (a: number, b: number) => number) =>
-      examined.x.reduce((best, x, i) => (x > from && x < to && Math.abs(examined.y[i]) < 0.03 ? pick(best, strings.field[i]) : best), 0); // prettier-ignore
+      examined.x.reduce(
+        (best, x, i) => (x > from && x < to && Math.abs(examined.y[i]) < 0.03 ? pick(best, strings.field[i]) : best),
+        0,
+      );
     expect(place(at - 0.09, at - 0.03, Math.max)).toBeGreaterThan(1e-4);
     expect(place(at + 0.03, at + 0.09, Math.min)).toBeLessThan(-1e-4);
     expect((strings.movement * 180) / Math.PI).toBeGreaterThan(0.3);
@@ -75,16 +103,26 @@ describe('a guitar’s top under its strings', () => {
   });
   it('of twice the density all through sounds a root of two lower and sinks the same', () => {
     const heavy = aTop({
-      wood: { ...aTop().wood, rho: 840 }, bridge: false,
+      wood: { ...aTop().wood, rho: 840 },
+      bridge: false,
       plan: { ...plan, patches: [], braces: plan.braces.map((brace) => ({ ...brace, density: 2 * brace.density })) },
-    }); // prettier-ignore
+    });
     const light = aTop({ bridge: false, plan: { ...plan, patches: [] } });
     const [a, b] = [heavy, light].map((top) => examineTop(top, COARSE).examined);
     a.modes.forEach(({ frequency }, m) => expect(frequency / b.modes[m].frequency).toBeCloseTo(Math.SQRT1_2, 6));
     expect(a.weight!.sink).toBeCloseTo(b.weight!.sink, 10);
   });
   it('too thin to last is said so', () => {
-    const frail = examineTop(aTop({ thickness: 1.1e-3, plan: { ...plan, braces: plan.braces.map((brace) => ({ ...brace, heights: brace.heights.map((h) => 0.4 * h) })) } }), COARSE); // prettier-ignore
+    const frail = examineTop(
+      aTop({
+        thickness: 1.1e-3,
+        plan: {
+          ...plan,
+          braces: plan.braces.map((brace) => ({ ...brace, heights: brace.heights.map((h) => 0.4 * h) })),
+        },
+      }),
+      COARSE,
+    );
     const { reserve } = frail.examined.strings!;
     expect(reserve.verdict).toBe('too-light');
     expect(reserve.factor).toBeLessThan(examined.strings!.reserve.factor / 2);
@@ -93,7 +131,10 @@ describe('a guitar’s top under its strings', () => {
     const free = examineTop(aTop(), { ...COARSE, hold: 'free' }).examined;
     expect(free.weight).toBeNull();
     expect(free.modes[0].frequency).toBeLessThan(examined.modes[0].frequency);
-    const floating = examineTop(aTop({ plan: { ...plan, bridge: { ...bridge, kind: 'floating', angleBefore: 0.15, angleBehind: 0.15 } } }), COARSE).examined; // prettier-ignore
+    const floating = examineTop(
+      aTop({ plan: { ...plan, bridge: { ...bridge, kind: 'floating', angleBefore: 0.15, angleBehind: 0.15 } } }),
+      COARSE,
+    ).examined;
     expect(floating.strings!.turns).toBe(false);
     expect(floating.strings!.movement).toBeGreaterThan(0);
   });
@@ -122,7 +163,9 @@ describe('one pass', () => {
     const stations = heights.filter((height, i) => height !== bar.heights[i]).length;
     const spacing = places[1] - places[0];
     const then = examineTop(aTop({ plan: withBrace(bar.id, () => heights) }), COARSE).examined;
-    const forecast = Array.from({ length: bar.heights.length }, (_, i) => (heights[i] === bar.heights[i] ? null : passOnBrace(examined, b, i, spacing))).filter((one) => one !== null); // prettier-ignore
+    const forecast = Array.from({ length: bar.heights.length }, (_, i) =>
+      heights[i] === bar.heights[i] ? null : passOnBrace(examined, b, i, spacing),
+    ).filter((one) => one !== null);
     // Each pass is 0.1 mm over 30 mm; the removal is 0.3 mm at some stations a step apart.
     const scale = (reach.off / 1e-4) * (spacing / 0.03);
     expect(forecast).toHaveLength(stations);
@@ -149,8 +192,14 @@ describe('the shaving map', () => {
   });
   it('for less weight sends the plane away from where the sink is borne', () => {
     const map = shavingMap(examined, { kind: 'less-weight' }, spacings);
-    const dear = examined.x.reduce((best, _, i) => (passOnPlate(examined, i).sink! > passOnPlate(examined, best).sink! ? i : best), 0); // prettier-ignore
-    const cheap = examined.x.reduce((best, _, i) => (passOnPlate(examined, i).sink! < passOnPlate(examined, best).sink! ? i : best), 0); // prettier-ignore
+    const dear = examined.x.reduce(
+      (best, _, i) => (passOnPlate(examined, i).sink! > passOnPlate(examined, best).sink! ? i : best),
+      0,
+    );
+    const cheap = examined.x.reduce(
+      (best, _, i) => (passOnPlate(examined, i).sink! < passOnPlate(examined, best).sink! ? i : best),
+      0,
+    );
     expect(map.plate[dear]).toBeLessThan(0);
     expect(map.plate[cheap]).toBeGreaterThan(0);
   });
@@ -191,7 +240,9 @@ describe('figures that follow the hand', () => {
     expect(fast.mass).toBeLessThan(examined.mass);
     fast.modes.slice(0, 3).forEach(({ frequency }, m) => {
       const change = then.modes[m].frequency - examined.modes[m].frequency;
-      expect(Math.abs(frequency - then.modes[m].frequency)).toBeLessThan(Math.max(0.25 * Math.abs(change), 0.003 * frequency)); // prettier-ignore
+      expect(Math.abs(frequency - then.modes[m].frequency)).toBeLessThan(
+        Math.max(0.25 * Math.abs(change), 0.003 * frequency),
+      );
     });
   });
 });
@@ -216,7 +267,9 @@ describe('what is tried', () => {
     expect(followModes(before, after).map(({ note }) => note)).toEqual([182, 180]);
   });
   it('a brace taller by a millimetre is so at its tallest and in proportion elsewhere; an X off the plate is none', () => {
-    expect(heightsOf([0.004, 0.01, 0.002], 1e-3)).toEqual([0.0044, 0.011, 0.0022].map((height) => expect.closeTo(height, 12))); // prettier-ignore
+    expect(heightsOf([0.004, 0.01, 0.002], 1e-3)).toEqual(
+      [0.0044, 0.011, 0.0022].map((height) => expect.closeTo(height, 12)),
+    );
     expect(heightsOf([0.004, 0.01], -0.0099)).toEqual([1e-3, 1e-3]);
     expect(changedTop(aTop(), { ...NO_CHANGE, crossing: 5 })).toBeNull();
   });
@@ -225,7 +278,11 @@ describe('what is tried', () => {
   });
   it('a cubic through three amounts and nothing is the cubic itself', () => {
     const cubic = (a: number) => 3 * a - 2 * a ** 2 + 0.5 * a ** 3;
-    const add = polynomialThrough([-1, 0.5, 2], (a) => ({ K: Float64Array.of(cubic(a)), M: Float64Array.of(a), mass: -a })); // prettier-ignore
+    const add = polynomialThrough([-1, 0.5, 2], (a) => ({
+      K: Float64Array.of(cubic(a)),
+      M: Float64Array.of(a),
+      mass: -a,
+    }));
     const out = noDifference(1);
     add(1.3, out);
     expect(out.K[0]).toBeCloseTo(cubic(1.3), 12);

@@ -253,10 +253,16 @@ function normalMatrix(jacobian: readonly number[][]): Float64Array {
 function invert3(m: Float64Array): Float64Array {
   const cofactor = (a: number, b: number, c: number, d: number) => m[a] * m[d] - m[b] * m[c];
   const adjugate = Float64Array.of(
-    cofactor(4, 5, 7, 8), -cofactor(1, 2, 7, 8), cofactor(1, 2, 4, 5),
-    -cofactor(3, 5, 6, 8), cofactor(0, 2, 6, 8), -cofactor(0, 2, 3, 5),
-    cofactor(3, 4, 6, 7), -cofactor(0, 1, 6, 7), cofactor(0, 1, 3, 4),
-  ); // prettier-ignore
+    cofactor(4, 5, 7, 8),
+    -cofactor(1, 2, 7, 8),
+    cofactor(1, 2, 4, 5),
+    -cofactor(3, 5, 6, 8),
+    cofactor(0, 2, 6, 8),
+    -cofactor(0, 2, 3, 5),
+    cofactor(3, 4, 6, 7),
+    -cofactor(0, 1, 6, 7),
+    cofactor(0, 1, 3, 4),
+  );
   const determinant = m[0] * adjugate[0] + m[1] * adjugate[3] + m[2] * adjugate[6];
   if (!(Math.abs(determinant) > 1e-12 * Math.abs(m[0] * m[4] * m[8]))) {
     throw new InvalidInput(
@@ -279,7 +285,10 @@ function covarianceOf(test: KnockTest, { jacobian, bySize }: Fit, doubt: KnockDo
     { relative: doubt.mass / test.mass, effect: bySize.map(() => -0.5) },
   ];
   for (const { relative, effect } of sources) {
-    const shift = leastSquares(jacobian, effect.map((e) => -e * relative)); // prettier-ignore
+    const shift = leastSquares(
+      jacobian,
+      effect.map((e) => -e * relative),
+    );
     for (let k = 0; k < 3; k++) for (let l = 0; l < 3; l++) covariance[3 * k + l] += shift[k] * shift[l];
   }
   return covariance;

@@ -3,23 +3,49 @@ export { checkConstants, minorPoisson, type OrthotropicConstants } from './ortho
 export { SPECIES_PRIORS, speciesPrior, type SpeciesPrior } from './species-priors';
 export { acousticFigures, qualityFromRing, ringTime, type AcousticFigures } from './acoustic-figures';
 export {
-  testFlex, USUAL_DOUBT, type FlexDoubt, type FlexPoint, type FlexResult, type FlexTest, type FlexWarning, type FlexWarningCode,
-} from './flex-test'; // prettier-ignore
+  testFlex,
+  USUAL_DOUBT,
+  type FlexDoubt,
+  type FlexPoint,
+  type FlexResult,
+  type FlexTest,
+  type FlexWarning,
+  type FlexWarningCode,
+} from './flex-test';
 export { offAxisModulus, strengthAtSlope } from './off-axis';
 export {
-  DEFAULT_POISSON, identifyPlate, USUAL_KNOCK_DOUBT,
-  type IdentifiedPlate, type IdentifyWarning, type IdentifyWarningCode, type KnockDoubt, type KnockTest, type NamedPartial, type PlateModel,
-} from './identify-plate'; // prettier-ignore
+  DEFAULT_POISSON,
+  identifyPlate,
+  USUAL_KNOCK_DOUBT,
+  type IdentifiedPlate,
+  type IdentifyWarning,
+  type IdentifyWarningCode,
+  type KnockDoubt,
+  type KnockTest,
+  type NamedPartial,
+  type PlateModel,
+} from './identify-plate';
 export { GENERIC_CORES, sandwichFigures, type Sandwich, type SandwichFigures } from './sandwich';
 export {
-  objections, qualities, setProperties,
-  type Objection, type SetFacts, type SetProperties, type WoodFinding,
-} from './rack'; // prettier-ignore
+  objections,
+  qualities,
+  setProperties,
+  type Objection,
+  type SetFacts,
+  type SetProperties,
+  type WoodFinding,
+} from './rack';
 export type { MeasuredBy, MeasuredQuantity } from './measured';
 export {
-  checkJig, jigFactor, middleOfSpan,
-  type BeamJig, type CantileverJig, type Jig, type RingJig, type SpanJig,
-} from './jig'; // prettier-ignore
+  checkJig,
+  jigFactor,
+  middleOfSpan,
+  type BeamJig,
+  type CantileverJig,
+  type Jig,
+  type RingJig,
+  type SpanJig,
+} from './jig';
 export { feelRecord, type FeelRecord, type FeltFlex } from './feel';
 export { braceFigures, REFERENCE_BRACE, type BraceFigures } from './brace-stock';
 export {

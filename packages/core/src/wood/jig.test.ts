@@ -2,8 +2,13 @@ import { ringCompliance } from '../shell';
 import { checkJig, jigFactor, middleOfSpan, testFlex, testRing, type BeamJig, type FlexPoint, type Jig } from '.';
 
 const two = (loadAt: number, dialAt: number, span = 0.4): BeamJig => ({
-  kind: 'three-point', direction: 'along', span, loadAt, dialAt, supportWidth: 0,
-}); // prettier-ignore
+  kind: 'three-point',
+  direction: 'along',
+  span,
+  loadAt,
+  dialAt,
+  supportWidth: 0,
+});
 const clamped = (loadAt: number, dialAt: number): BeamJig => ({ ...two(loadAt, dialAt, 0.3), kind: 'cantilever' });
 
 describe('what a jig makes of E I', () => {

@@ -15,11 +15,23 @@ import {
 const spruce = { rho: 420, E_L: 12e9, E_C: 0.8e9, G_LC: 0.8e9, nu_LC: 0.37 };
 
 describe('wood off its grain', () => {
-  it.each([[10, 8.751], [20, 4.882], [45, 1.586]])('modulus at %i degrees', (degrees, gigapascal) =>
-    expect(offAxisModulus(spruce, (degrees * Math.PI) / 180) / 1e9).toBeCloseTo(gigapascal, 3)); // physics.md 1
-  it.each([[0, 1], [2, 0.977], [5, 0.874], [10, 0.636], [90, 0.05]])('strength at a slope of %i degrees', (degrees, share) =>
-    expect(strengthAtSlope((degrees * Math.PI) / 180)).toBeCloseTo(share, 3)); // physics.md 1
-}); // prettier-ignore
+  it.each([
+    [10, 8.751],
+    [20, 4.882],
+    [45, 1.586],
+  ])('modulus at %i degrees', (degrees, gigapascal) =>
+    expect(offAxisModulus(spruce, (degrees * Math.PI) / 180) / 1e9).toBeCloseTo(gigapascal, 3),
+  ); // physics.md 1
+  it.each([
+    [0, 1],
+    [2, 0.977],
+    [5, 0.874],
+    [10, 0.636],
+    [90, 0.05],
+  ])('strength at a slope of %i degrees', (degrees, share) =>
+    expect(strengthAtSlope((degrees * Math.PI) / 180)).toBeCloseTo(share, 3),
+  ); // physics.md 1
+});
 
 it('figures of merit by hand: 12 GPa, 420 kg/m3', () => {
   const { speed, impedance, radiationRatio } = acousticFigures(12e9, 420);
@@ -76,13 +88,23 @@ describe('flex test', () => {
     expect(held / 200).toBeLessThan(0.97);
   });
   it.each([
-    ['slack', [{ load: 0, deflection: 0 }, { load: 2, deflection: 6e-4 }, { load: 5, deflection: 9.7e-4 }, { load: 10, deflection: 1.59e-3 }]],
+    [
+      'slack',
+      [
+        { load: 0, deflection: 0 },
+        { load: 2, deflection: 6e-4 },
+        { load: 5, deflection: 9.7e-4 },
+        { load: 10, deflection: 1.59e-3 },
+      ],
+    ],
     ['hysteresis', [...line(1, 5, 10), ...line(5, 1).map((p) => ({ ...p, deflection: p.deflection + 1e-4 }))]],
     ['creep', [...line(2, 10), { load: 10, deflection: line(10)[0].deflection + 8e-5 }]],
     ['too-little', line(0, 0.2, 0.5)],
     ['too-much', line(0, 60, 120)],
     ['not-straight', [...line(1, 3, 8), { load: 10, deflection: line(10)[0].deflection - 1.5e-4 }]],
-  ])('warns of %s', (code, points) => expect(testFlex({ ...test, points }).warnings.map((w) => w.code)).toContain(code)); // prettier-ignore
+  ])('warns of %s', (code, points) =>
+    expect(testFlex({ ...test, points }).warnings.map((w) => w.code)).toContain(code),
+  );
   it('warns of shear on a short span', () =>
     expect(
       testFlex({
@@ -94,12 +116,36 @@ describe('flex test', () => {
   it.each([
     [{ points: line(5) }, /two loads/],
     [{ points: line(5, 5, 5) }, /equal loads/],
-    [{ points: [{ load: 0, deflection: 0 }, { load: -1, deflection: 1e-3 }] }, /points\[1\]\.load/],
-    [{ points: [{ load: 0, deflection: 1e-3 }, { load: 5, deflection: 0 }] }, /wrong way/],
-    [{ points: [{ load: 0, deflection: 0 }, { load: 5, deflection: 1.2 }] }, /points\[1\]\.deflection/],
+    [
+      {
+        points: [
+          { load: 0, deflection: 0 },
+          { load: -1, deflection: 1e-3 },
+        ],
+      },
+      /points\[1\]\.load/,
+    ],
+    [
+      {
+        points: [
+          { load: 0, deflection: 1e-3 },
+          { load: 5, deflection: 0 },
+        ],
+      },
+      /wrong way/,
+    ],
+    [
+      {
+        points: [
+          { load: 0, deflection: 0 },
+          { load: 5, deflection: 1.2 },
+        ],
+      },
+      /points\[1\]\.deflection/,
+    ],
     [{ points: line(0, 5), thickness: 3 }, /thickness/],
     [{ points: line(0, 5), span: -0.4 }, /span/],
-  ])('refuses %j', (change, reason) => expect(() => testFlex({ ...test, ...change })).toThrow(reason)); // prettier-ignore
+  ])('refuses %j', (change, reason) => expect(() => testFlex({ ...test, ...change })).toThrow(reason));
 });
 
 describe('identifyPlate', () => {
@@ -137,9 +183,14 @@ describe('identifyPlate', () => {
       const noisy = (value: number, sd: number) => value + sd * random.normal();
       const plate = identifyPlate({
         ...thin,
-        length: noisy(thin.length, 5e-4), width: noisy(thin.width, 5e-4), thickness: noisy(thin.thickness, 2e-5), mass: noisy(thin.mass, 5e-4),
-        twist: thin.twist * noisy(1, 3e-3), along: thin.along * noisy(1, 3e-3), across: thin.across * noisy(1, 3e-3),
-      }); // prettier-ignore
+        length: noisy(thin.length, 5e-4),
+        width: noisy(thin.width, 5e-4),
+        thickness: noisy(thin.thickness, 2e-5),
+        mass: noisy(thin.mass, 5e-4),
+        twist: thin.twist * noisy(1, 3e-3),
+        along: thin.along * noisy(1, 3e-3),
+        across: thin.across * noisy(1, 3e-3),
+      });
       const within = ({ value, sd }: { value: number; sd: number }, truth: number) =>
         Number(Math.abs(value - truth) < 1.645 * sd);
       held.along += within(plate.modulusAlong, 12e9);

@@ -86,9 +86,17 @@ describe('a set in the rack', () => {
   it('never ranks a set whose figures are in doubt', () => {
     const wood = speciesPrior('sitka-spruce')!.constants;
     const doubted: SetFacts = { ...untested, findings: [{ kind: 'flex', modulusAlong: { value: 11530e9, sd: 3e11 } }] };
-    const ranked = rankSets([{ ...untested, id: 'plain' }, { ...doubted, id: 'doubted' }], {
-      goal: { wood, thickness: 2.75e-3, loadRatio: 1 }, area: { along: 0.15, across: 0.19 }, plateArea: 0.14,
-    }); // prettier-ignore
+    const ranked = rankSets(
+      [
+        { ...untested, id: 'plain' },
+        { ...doubted, id: 'doubted' },
+      ],
+      {
+        goal: { wood, thickness: 2.75e-3, loadRatio: 1 },
+        area: { along: 0.15, across: 0.19 },
+        plateArea: 0.14,
+      },
+    );
     expect(ranked.map(({ id }) => id)).toEqual(['plain']);
   });
   it('a second note along typed as the first is named, and nothing that does not mend the fit', () => {
@@ -120,8 +128,12 @@ describe('a set in the rack', () => {
   });
   it('suits a build the better, the lighter it is at the same stiffness; rejected and thin ones come last', () => {
     const set = (id: string, E: number, mass: number, change: Partial<SetFacts> = {}) => ({
-      ...untested, id, mass, findings: [{ kind: 'knock' as const, modulusAlong: { value: E, sd: 0.02 * E } }], ...change,
-    }); // prettier-ignore
+      ...untested,
+      id,
+      mass,
+      findings: [{ kind: 'knock' as const, modulusAlong: { value: E, sd: 0.02 * E } }],
+      ...change,
+    });
     const { constants } = speciesPrior('sitka-spruce')!;
     const build = {
       goal: { wood: constants, thickness: 2.75e-3, loadRatio: 1 },

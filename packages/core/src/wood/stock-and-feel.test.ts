@@ -1,12 +1,28 @@
 import { seededRandom } from '../simulate';
 import {
-  bookMatched, braceFigures, feelRecord, planingAdvice, qualities, REFERENCE_BRACE, sandwichFigures, setProperties, type FeltFlex, type SetFacts,
-} from '.'; // prettier-ignore
+  bookMatched,
+  braceFigures,
+  feelRecord,
+  planingAdvice,
+  qualities,
+  REFERENCE_BRACE,
+  sandwichFigures,
+  setProperties,
+  type FeltFlex,
+  type SetFacts,
+} from '.';
 
 const stick = (change: Partial<SetFacts> = {}): SetFacts => ({
-  species: 'sitka-spruce', length: 0.6, width: 0.05, thickness: 0.02, mass: 0.27, runout: 0, offQuarter: 0,
-  findings: [{ kind: 'flex', modulusAlong: { value: 11.5e9, sd: 0.3e9 } }], ...change,
-}); // prettier-ignore
+  species: 'sitka-spruce',
+  length: 0.6,
+  width: 0.05,
+  thickness: 0.02,
+  mass: 0.27,
+  runout: 0,
+  offQuarter: 0,
+  findings: [{ kind: 'flex', modulusAlong: { value: 11.5e9, sd: 0.3e9 } }],
+  ...change,
+});
 
 describe('brace stock', () => {
   it('is the reference brace when it is reference wood: 450 kg/m3 at 11.5 GPa', () => {
@@ -28,7 +44,16 @@ describe('brace stock', () => {
 
 describe('feel', () => {
   const felt = (pairs: [number, number][]) => pairs.map(([score, rigidity]): FeltFlex => ({ score, rigidity }));
-  it('says nothing of three flexes', () => expect(feelRecord(felt([[1, 5], [2, 6], [3, 9]])).agreement).toBeNull()); // prettier-ignore
+  it('says nothing of three flexes', () =>
+    expect(
+      feelRecord(
+        felt([
+          [1, 5],
+          [2, 6],
+          [3, 9],
+        ]),
+      ).agreement,
+    ).toBeNull());
   it('is perfect when every step is a factor of 1.2', () => {
     const record = feelRecord([2, 5, 3, 7, 6].map((score) => ({ score, rigidity: 8 * 1.2 ** score })));
     expect(record.agreement).toBeCloseTo(1, 9);
@@ -37,7 +62,16 @@ describe('feel', () => {
   });
   it('Spearman by hand with a tie', () => {
     // ranks 1, 2.5, 2.5, 4 against 1, 3, 2, 4: sum of squares 0.5, r = 4.5 / sqrt(4.5 * 5)
-    expect(feelRecord(felt([[3, 10], [5, 14], [5, 12], [8, 20]])).agreement).toBeCloseTo(4.5 / Math.sqrt(22.5), 9); // prettier-ignore
+    expect(
+      feelRecord(
+        felt([
+          [3, 10],
+          [5, 14],
+          [5, 12],
+          [8, 20],
+        ]),
+      ).agreement,
+    ).toBeCloseTo(4.5 / Math.sqrt(22.5), 9);
   });
   it('shows a hand that learns', () => {
     const random = seededRandom(3);
@@ -62,8 +96,9 @@ describe('which way to plane', () => {
     expect(planingAdvice(wood, 'outer', { bass: 'neck' }).stroke).toEqual({ bass: 'neck', treble: 'neck' });
   });
   it.each(['bear claw', 'curly', 'Interlocked'])('warns of %s', (figure) =>
-    expect(planingAdvice({ ...wood, figure }, 'outer').caution).toMatch(/fibres rise both ways/));
-}); // prettier-ignore
+    expect(planingAdvice({ ...wood, figure }, 'outer').caution).toMatch(/fibres rise both ways/),
+  );
+});
 
 it('damping of timed notes: Q = f T60 / 2.199', () => {
   const quality = qualities({ twist: 44, across: 116, along: 65 }, { along: 2.3, twist: 1.5 });
@@ -73,9 +108,17 @@ it('damping of timed notes: Q = f T60 / 2.199', () => {
 });
 
 it('a sandwich softens as its core shears: 25 MPa over a half wave of 0.28 m', () => {
-  const plate = { skin: 6e-4, core: 1.6e-3, skinModulus: 12e9, coreModulus: 1e3, skinDensity: 420, coreDensity: 48, glueMass: 0.08 };
+  const plate = {
+    skin: 6e-4,
+    core: 1.6e-3,
+    skinModulus: 12e9,
+    coreModulus: 1e3,
+    skinDensity: 420,
+    coreDensity: 48,
+    glueMass: 0.08,
+  };
   const { shearShare, rigidity } = sandwichFigures({ ...plate, coreShear: 25e6, halfWave: 0.28 });
   // S = G d^2 / c = 25e6 * 2.2e-3^2 / 1.6e-3 = 75.6 kN/m; pi^2 * 17.86 / (75625 * 0.0784) = 0.02972
   expect(rigidity).toBeCloseTo(17.86, 2);
   expect(shearShare).toBeCloseTo(1 / 1.02972, 4);
-}); // prettier-ignore
+});

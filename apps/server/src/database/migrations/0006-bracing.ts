@@ -128,12 +128,29 @@ function placed({ family, braces }: OldBuild): BracingPlan {
       const at = 0.26 + 0.02 * i;
       const line = { from: [at, -brace.length / 2] as const, to: [at, brace.length / 2] as const };
       return {
-        ...STOCK, ...brace, id: `drawn-${i + 1}`, role: 'free', ...line, to: [at, brace.length / 2], ends: ['stopped', 'stopped'], underside: 'plate', radius: null, grainSlope: 0,
-        ringAngle: 0, accessHole: false, stock: null,
+        ...STOCK,
+        ...brace,
+        id: `drawn-${i + 1}`,
+        role: 'free',
+        ...line,
+        to: [at, brace.length / 2],
+        ends: ['stopped', 'stopped'],
+        underside: 'plate',
+        radius: null,
+        grainSlope: 0,
+        ringAngle: 0,
+        accessHole: false,
+        stock: null,
       };
     }),
-    laps: [], patches: [], bridge: BRIDGES[family], strings: null, archRadius: null, dishRadius: null, rodThroughHole: false,
-  }; // prettier-ignore
+    laps: [],
+    patches: [],
+    bridge: BRIDGES[family],
+    strings: null,
+    archRadius: null,
+    dishRadius: null,
+    rodThroughHole: false,
+  };
 }
 
 export const bracing: Migration = {

@@ -1,8 +1,21 @@
 import type { TargetSpec } from '@nimble/core';
 import { Type } from 'class-transformer';
 import {
-  ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsNumber, IsOptional, IsPositive, IsString, IsUUID, Length, Max, MaxLength, Min, ValidateNested,
-} from 'class-validator'; // prettier-ignore
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsIn,
+  IsNumber,
+  IsOptional,
+  IsPositive,
+  IsString,
+  IsUUID,
+  Length,
+  Max,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from 'class-validator';
 
 export class BaseDto {
   @IsIn(['even', 'graded', 'drawn']) kind: TargetSpec['base']['kind'];

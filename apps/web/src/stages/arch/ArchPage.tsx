@@ -55,7 +55,13 @@ function Arch({ build, kept }: { build: Build; kept: BracingPlan }) {
       slip={
         <>
           <SlipPages tabs={TABS} open={tab} onOpen={(slip) => set('slip', slip)} />
-          {tab === 'arch' && <ArchSlip key={brace?.id ?? 'plate'} {...{ build, bracing, plate, span, brace }} onPick={(id) => set('piece', id)} />}
+          {tab === 'arch' && (
+            <ArchSlip
+              key={brace?.id ?? 'plate'}
+              {...{ build, bracing, plate, span, brace }}
+              onPick={(id) => set('piece', id)}
+            />
+          )}
           {tab === 'season' && <SeasonSlip {...{ build, bracing, plate, brace }} span={ground.shape.width} />}
           {tab === 'journal' && <JournalSlip build={build} stage="arch" changeBuild={writes.changeBuild} />}
         </>
@@ -68,11 +74,18 @@ function Arch({ build, kept }: { build: Build; kept: BracingPlan }) {
           label={`Braces of No. ${build.number} ${build.name} seen through the plate, neck end to the left`}
         >
           {(pixelsPerMm) => (
-            <BraceLayer isBack={build.plate === 'back'} plan={bracing.plan} ground={ground} pixelsPerMm={pixelsPerMm} selected={brace?.id ?? null} onSelect={(id) => set('piece', id)} />
+            <BraceLayer
+              isBack={build.plate === 'back'}
+              plan={bracing.plan}
+              ground={ground}
+              pixelsPerMm={pixelsPerMm}
+              selected={brace?.id ?? null}
+              onSelect={(id) => set('piece', id)}
+            />
           )}
         </PlateDrawing>
       </div>
       {tab !== 'journal' && <ArchElevation plan={bracing.plan} brace={brace} span={span} units={build.units} />}
     </StageFrame>
   );
-} // prettier-ignore
+}

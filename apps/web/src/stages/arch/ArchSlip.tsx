@@ -1,8 +1,27 @@
 import {
-  archSheet, archStl, arcOfRadius, arcOfRise, battenDeviation, bendingStrain, effectiveWidth, forceToConform, formatPlanLength, formatRadius, formatThickness, gapInDish, InvalidInput, inWords,
-  sagittaTable, undersideRadius, UNDERSIDES,
-  type Brace, type BracingPlan, type GluedPlate, type Underside, type UnitChoice,
-} from '@nimble/core'; // prettier-ignore
+  archSheet,
+  archStl,
+  arcOfRadius,
+  arcOfRise,
+  battenDeviation,
+  bendingStrain,
+  effectiveWidth,
+  forceToConform,
+  formatPlanLength,
+  formatRadius,
+  formatThickness,
+  gapInDish,
+  InvalidInput,
+  inWords,
+  sagittaTable,
+  undersideRadius,
+  UNDERSIDES,
+  type Brace,
+  type BracingPlan,
+  type GluedPlate,
+  type Underside,
+  type UnitChoice,
+} from '@nimble/core';
 import { useState } from 'react';
 import type { Build } from '../../api/types';
 import { UNDERSIDE_WORDS } from '../../bracing/bracing-words';
@@ -34,7 +53,9 @@ export function ArchSlip(props: Props) {
   return (
     <div className="space-y-3 pt-1">
       <p aria-live="polite">
-        <span className="figures text-[56px] leading-none font-medium">{radius === null ? 'flat' : formatRadius(radius, units).figure}</span>{' '}
+        <span className="figures text-[56px] leading-none font-medium">
+          {radius === null ? 'flat' : formatRadius(radius, units).figure}
+        </span>{' '}
         {radius !== null && formatRadius(radius, units).symbol}
         <span className="block text-soft">
           {brace ? `glue face of ${brace.name}` : 'the plate’s own arch'}, over {inWords(formatPlanLength(span, units))}
@@ -45,14 +66,18 @@ export function ArchSlip(props: Props) {
       {radius !== null && radius > span / 2 && <Figures {...props} radius={radius} />}
       <Faces {...props} />
       {radius !== null && radius > span / 2 && <ArchTemplates {...props} radius={radius} />}
-      <Caution>Dishes with coarse paper: keep fingers flat and clear, wear eye protection and a respirator; follow the sander’s own instructions.</Caution>
+      <Caution>
+        Dishes with coarse paper: keep fingers flat and clear, wear eye protection and a respirator; follow the sander’s
+        own instructions.
+      </Caution>
     </div>
   );
-} // prettier-ignore
+}
 
 const FLATTEST = 200;
 const radiusUnit = ({ length }: UnitChoice) => (length === 'mm' ? 'm' : 'ft');
-const radiusOk = (span: number) => (value: number) => (value > Math.max(0.5, span / 2) && value <= FLATTEST ? null : 'Between half a metre, half the span, and 200 m'); // prettier-ignore
+const radiusOk = (span: number) => (value: number) =>
+  value > Math.max(0.5, span / 2) && value <= FLATTEST ? null : 'Between half a metre, half the span, and 200 m';
 
 function RadiusFields({ build, bracing, span, brace }: Props) {
   const { plan } = bracing;
@@ -73,12 +98,41 @@ function RadiusFields({ build, bracing, span, brace }: Props) {
   };
   return (
     <div className="grid grid-cols-2 gap-2">
-      <QuantityField label="Radius" quantity="length" unit={radiusUnit(units)} decimals={2} value={radius} optional hint="empty: flat" check={radiusOk(span)} onChange={keepRadius} />
-      <QuantityField label="Rise over the span" quantity="length" unit={units.thickness} decimals={units.thickness === 'mm' ? 2 : undefined} value={rise} optional check={riseOk} onChange={(value) => keepRadius(value === null ? null : arcOfRise(span, value).radius)} />
-      <QuantityField label="Radius of the dish" quantity="length" unit={radiusUnit(units)} decimals={2} value={plan.dishRadius} optional hint="empty: none" check={radiusOk(0)} onChange={(dishRadius) => keep({ dishRadius })} />
+      <QuantityField
+        label="Radius"
+        quantity="length"
+        unit={radiusUnit(units)}
+        decimals={2}
+        value={radius}
+        optional
+        hint="empty: flat"
+        check={radiusOk(span)}
+        onChange={keepRadius}
+      />
+      <QuantityField
+        label="Rise over the span"
+        quantity="length"
+        unit={units.thickness}
+        decimals={units.thickness === 'mm' ? 2 : undefined}
+        value={rise}
+        optional
+        check={riseOk}
+        onChange={(value) => keepRadius(value === null ? null : arcOfRise(span, value).radius)}
+      />
+      <QuantityField
+        label="Radius of the dish"
+        quantity="length"
+        unit={radiusUnit(units)}
+        decimals={2}
+        value={plan.dishRadius}
+        optional
+        hint="empty: none"
+        check={radiusOk(0)}
+        onChange={(dishRadius) => keep({ dishRadius })}
+      />
     </div>
   );
-} // prettier-ignore
+}
 
 const STEPS = 8;
 /** Fibres of spruce begin to give in bending at about this strain (USDA Wood Handbook: strength over modulus of spruces) (1). */
@@ -97,7 +151,11 @@ function Figures({ build, bracing, plate, span, brace, radius }: Props & { radiu
     <>
       <dl>
         <Row name="rise" value={say(arc.rise)} />
-        <Row name="a bent batten is off by" value={say(battenDeviation(arc))} hint="at most: it bends more in its middle" />
+        <Row
+          name="a bent batten is off by"
+          value={say(battenDeviation(arc))}
+          hint="at most: it bends more in its middle"
+        />
         {gap !== null && (
           <Row
             name={brace ? 'in the dish' : 'the plate in the dish'}
@@ -105,7 +163,11 @@ function Figures({ build, bracing, plate, span, brace, radius }: Props & { radiu
             hint={Math.abs(gap) < 5e-5 ? null : gap > 0 ? 'at its ends' : 'in its middle'}
           />
         )}
-        <Row name="bending the flat plate to it" value={`${((100 * strain) / BREAKING_STRAIN).toFixed(0)} %`} hint={`of what its fibres bear; a push of ${force.toFixed(1)} N on a strip of ${inWords(formatPlanLength(strip, units))} across`} />
+        <Row
+          name="bending the flat plate to it"
+          value={`${((100 * strain) / BREAKING_STRAIN).toFixed(0)} %`}
+          hint={`of what its fibres bear; a push of ${force.toFixed(1)} N on a strip of ${inWords(formatPlanLength(strip, units))} across`}
+        />
       </dl>
       <table className="w-full text-[0.97rem]">
         <caption className="pt-1 text-left text-soft">Plane away, from the middle out</caption>
@@ -126,7 +188,7 @@ function Figures({ build, bracing, plate, span, brace, radius }: Props & { radiu
       </table>
     </>
   );
-} // prettier-ignore
+}
 
 function Faces({ bracing, brace, onPick, build }: Props) {
   const { plan } = bracing;
@@ -137,15 +199,35 @@ function Faces({ bracing, brace, onPick, build }: Props) {
       <ul>
         {plan.braces.map((one) => {
           const radius = undersideRadius(one, plan);
-          const gap = plan.dishRadius === null ? null : gapInDish(one.length, radius !== null && radius > one.length / 2 ? radius : null, plan.dishRadius);
+          const gap =
+            plan.dishRadius === null
+              ? null
+              : gapInDish(one.length, radius !== null && radius > one.length / 2 ? radius : null, plan.dishRadius);
           return (
             <li key={one.id} className="border-t border-grain py-1">
               <div className="flex items-center justify-between gap-2">
-                <Button kind="quiet" className={`px-1 text-left ${one.id === brace?.id ? 'font-bold' : ''}`} onClick={() => onPick(one.id)}>
+                <Button
+                  kind="quiet"
+                  className={`px-1 text-left ${one.id === brace?.id ? 'font-bold' : ''}`}
+                  onClick={() => onPick(one.id)}
+                >
                   {one.name}
                 </Button>
                 <div className="w-36 shrink-0">
-                  <SelectField label="" aria-label={`Glue face of ${one.name}`} value={one.underside} onChange={(e) => bracing.keep(withBrace(plan, { ...one, underside: e.target.value as Underside, radius: e.target.value === 'own' ? (one.radius ?? plan.archRadius ?? 7.6) : null }))}>
+                  <SelectField
+                    label=""
+                    aria-label={`Glue face of ${one.name}`}
+                    value={one.underside}
+                    onChange={(e) =>
+                      bracing.keep(
+                        withBrace(plan, {
+                          ...one,
+                          underside: e.target.value as Underside,
+                          radius: e.target.value === 'own' ? (one.radius ?? plan.archRadius ?? 7.6) : null,
+                        }),
+                      )
+                    }
+                  >
                     {UNDERSIDES.map((key) => (
                       <option key={key} value={key}>
                         {UNDERSIDE_WORDS[key]}
@@ -156,7 +238,8 @@ function Faces({ bracing, brace, onPick, build }: Props) {
               </div>
               {gap !== null && Math.abs(gap) > 1e-4 && (
                 <p className="text-[0.95rem] text-ember-ink">
-                  Stands {inWords(formatThickness(Math.abs(gap), build.units))} open {gap > 0 ? 'at its ends' : 'in its middle'} in the dish.
+                  Stands {inWords(formatThickness(Math.abs(gap), build.units))} open{' '}
+                  {gap > 0 ? 'at its ends' : 'in its middle'} in the dish.
                 </p>
               )}
             </li>
@@ -165,7 +248,7 @@ function Faces({ bracing, brace, onPick, build }: Props) {
       </ul>
     </section>
   );
-} // prettier-ignore
+}
 
 function ArchTemplates({ build, span, brace, radius }: Props & { radius: number }) {
   const [wide, setWide] = useState(span);
@@ -174,11 +257,24 @@ function ArchTemplates({ build, span, brace, radius }: Props & { radius: number 
   const words = `${name}: arch ${inWords(formatRadius(radius, build.units))}${brace ? `, ${brace.name}` : ''}`;
   return (
     <>
-      <QuantityField label="Length of the template" quantity="length" unit={build.units.length} decimals={0} value={wide} check={(value) => (value >= 0.02 && value < 1.9 * radius && value <= 1.5 ? null : 'Too short or too long for that radius')} onChange={(value) => value !== null && setWide(value)} />
+      <QuantityField
+        label="Length of the template"
+        quantity="length"
+        unit={build.units.length}
+        decimals={0}
+        value={wide}
+        check={(value) =>
+          value >= 0.02 && value < 1.9 * radius && value <= 1.5 ? null : 'Too short or too long for that radius'
+        }
+        onChange={(value) => value !== null && setWide(value)}
+      />
       <Templates title={name} sheets={() => [archSheet(usable, radius, words)]} />
-      <Button className="no-print" onClick={() => saveFile(`${fileName(words)}.stl`, 'model/stl', archStl(usable, radius))}>
+      <Button
+        className="no-print"
+        onClick={() => saveFile(`${fileName(words)}.stl`, 'model/stl', archStl(usable, radius))}
+      >
         STL of the hump
       </Button>
     </>
   );
-} // prettier-ignore
+}

@@ -1,7 +1,18 @@
 import {
-  archInSeason, effectiveWidth, formatPlanLength, formatRadius, formatThickness, inWords, movementAcross, equilibriumMoisture, plainFigures, TYPICAL_RADIAL_SHRINKAGE,
-  type Brace, type GluedPlate, type Season,
-} from '@nimble/core'; // prettier-ignore
+  archInSeason,
+  effectiveWidth,
+  formatPlanLength,
+  formatRadius,
+  formatThickness,
+  inWords,
+  movementAcross,
+  equilibriumMoisture,
+  plainFigures,
+  TYPICAL_RADIAL_SHRINKAGE,
+  type Brace,
+  type GluedPlate,
+  type Season,
+} from '@nimble/core';
 import { useState } from 'react';
 import type { Build } from '../../api/types';
 import { Row } from '../../bracing/Row';
@@ -24,7 +35,11 @@ export function SeasonSlip({ build, bracing, plate, brace, span }: Props) {
   const { units } = build;
   // The brace that runs most across the grain is the one that the plate pulls on.
   const across = brace ?? mostAcross(bracing.plan.braces);
-  const moved = movementAcross(span, equilibriumMoisture(glued.temperatureC, glued.relativeHumidity), equilibriumMoisture(later.temperatureC, later.relativeHumidity)); // prettier-ignore
+  const moved = movementAcross(
+    span,
+    equilibriumMoisture(glued.temperatureC, glued.relativeHumidity),
+    equilibriumMoisture(later.temperatureC, later.relativeHumidity),
+  );
   const { archRadius } = bracing.plan;
   const outcome = across && archInSeason(layersOf(across, plate, span), { archRadius, span, glued, later });
   const before = archRadius === null ? 0 : span ** 2 / 8 / archRadius;
@@ -57,18 +72,24 @@ export function SeasonSlip({ build, bracing, plate, brace, span }: Props) {
         {outcome && (
           <Row
             name="radius then"
-            value={outcome.radius === null ? 'flat' : `${inWords(formatRadius(Math.abs(outcome.radius), units))}${outcome.radius < 0 ? ' hollow' : ''}`}
+            value={
+              outcome.radius === null
+                ? 'flat'
+                : `${inWords(formatRadius(Math.abs(outcome.radius), units))}${outcome.radius < 0 ? ' hollow' : ''}`
+            }
             hint={`by ${across.name}`}
           />
         )}
       </dl>
-      {!across && <p>Draw a brace that runs across the grain: with it the plate can’t shrink freely and the arch moves.</p>}
+      {!across && (
+        <p>Draw a brace that runs across the grain: with it the plate can’t shrink freely and the arch moves.</p>
+      )}
       <p className="text-[0.97rem] text-soft">
         An estimate of a strip of plate on one brace: the plate shrinks across its grain, the brace hardly does, and the
         pair bends like two metals. The rim holds a glued box back.
       </p>
     </div>
-  ); // prettier-ignore
+  );
 }
 
 function mostAcross(braces: readonly Brace[]): Brace | null {
@@ -78,7 +99,12 @@ function mostAcross(braces: readonly Brace[]): Brace | null {
 
 function layersOf(brace: Brace, plate: GluedPlate, span: number) {
   const tall = Math.max(...brace.heights);
-  const { area, centroidHeight, secondMoment } = plainFigures({ shape: brace.section, width: brace.width, height: tall, ...(brace.topWidth !== null && { topWidth: brace.topWidth }) }); // prettier-ignore
+  const { area, centroidHeight, secondMoment } = plainFigures({
+    shape: brace.section,
+    width: brace.width,
+    height: tall,
+    ...(brace.topWidth !== null && { topWidth: brace.topWidth }),
+  });
   const stretch = plate.wood.E_C * plate.thickness * effectiveWidth(plate.wood, Math.PI / 2, span);
   return {
     plate: { stretch, at: -plate.thickness / 2, own: (stretch * plate.thickness ** 2) / 12 },

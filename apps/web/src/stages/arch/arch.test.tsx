@@ -36,4 +36,4 @@ describe('the arch', () => {
     expect(await screen.findByText('a free plate shrinks')).toBeInTheDocument();
     expect(screen.getByText(/rise over 385 mm then; 2\.43 mm as glued/)).toBeInTheDocument();
   });
-}); // prettier-ignore
+});

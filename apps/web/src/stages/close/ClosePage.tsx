@@ -24,7 +24,13 @@ import { settlingOf } from './settling-of';
 import { StrungSlip } from './StrungSlip';
 import { useClosed } from './use-closed';
 
-const TABS = [['box', 'Box'], ['strung', 'Strings'], ['played', 'Played'], ['outcome', 'Turned out'], ['journal', 'Journal']] as const; // prettier-ignore
+const TABS = [
+  ['box', 'Box'],
+  ['strung', 'Strings'],
+  ['played', 'Played'],
+  ['outcome', 'Turned out'],
+  ['journal', 'Journal'],
+] as const;
 type Tab = (typeof TABS)[number][0];
 
 /** The closed box, its strings, and the finished instrument: how it settles, what it sounds like note by note, how it turned out. */
@@ -49,12 +55,21 @@ function Close({ build, plan, readings, sounds, events }: VoicedPlate) {
   const recordings = sounds.filter(isPlayed).filter(({ retracted }) => !retracted);
   const shown = recordings.find(({ id }) => id === params.get('recording')) ?? recordings.at(-1) ?? null;
   const otherBuild = params.get('other') ?? '';
-  const others = useSounds(otherBuild || build.id).data?.filter(isPlayed).filter(({ retracted }) => !retracted) ?? [];
-  const against = others.filter(({ id }) => id !== shown?.id).find(({ id }) => id === params.get('against')) ?? (otherBuild ? others.at(-1) : undefined) ?? null;
+  const others =
+    useSounds(otherBuild || build.id)
+      .data?.filter(isPlayed)
+      .filter(({ retracted }) => !retracted) ?? [];
+  const against =
+    others.filter(({ id }) => id !== shown?.id).find(({ id }) => id === params.get('against')) ??
+    (otherBuild ? others.at(-1) : undefined) ??
+    null;
   const isTop = build.plate === 'top';
   const strung = useStrungFigures(tab === 'strung' && isTop ? closed.top : null);
   const turns = plan.bridge.kind !== 'floating';
-  const settled = useMemo(() => (strung.result ? settlingOf(events, { ...strung.result, turns }, build.units) : null), [events, strung.result, turns, build.units]);
+  const settled = useMemo(
+    () => (strung.result ? settlingOf(events, { ...strung.result, turns }, build.units) : null),
+    [events, strung.result, turns, build.units],
+  );
   const round = Math.max(1, ...events.filter(({ retracted }) => !retracted).map((event) => event.round));
   const add = <K extends VoicingKind>(kind: K, body: VoicingBodies[K], said: string) => {
     const id = voicing.add(kind, round, body);
@@ -67,23 +82,40 @@ function Close({ build, plan, readings, sounds, events }: VoicedPlate) {
       slip={
         <>
           <SlipPages tabs={TABS} open={tab} onOpen={(slip) => set('slip', slip)} />
-          {(tab === 'box' || tab === 'strung') && !isTop && <p className="pt-2">These figures are the top’s: open the build of the top that this back belongs to.</p>}
+          {(tab === 'box' || tab === 'strung') && !isTop && (
+            <p className="pt-2">These figures are the top’s: open the build of the top that this back belongs to.</p>
+          )}
           {(tab === 'box' || tab === 'strung') && isTop && <CarvedNote build={build} plan={plan} />}
           {tab === 'box' && isTop && (
             <BoxSlip
-              closed={closed} shape={ground.shape} units={build.units} events={events} played={lowestTwo(shown?.analysis.peaks ?? [])}
-              onBox={(body) => add('box', body, 'The air of the box is kept')} onTrim={(body) => add('trim', body, 'The trim is kept: hear both notes again')} onHeard={(body) => add('resonances', body, 'Both notes are kept')}
+              closed={closed}
+              shape={ground.shape}
+              units={build.units}
+              events={events}
+              played={lowestTwo(shown?.analysis.peaks ?? [])}
+              onBox={(body) => add('box', body, 'The air of the box is kept')}
+              onTrim={(body) => add('trim', body, 'The trim is kept: hear both notes again')}
+              onHeard={(body) => add('resonances', body, 'Both notes are kept')}
             />
           )}
           {tab === 'strung' && isTop && (
             <StrungSlip
-              picture={settled} problem={strung.error} units={build.units} plan={plan} events={events}
-              onStrung={() => add('strung', { note: '' }, 'Strung today')} onReading={(body) => add('settling', body, 'The reading is kept')} onTurn={voicing.turn}
+              picture={settled}
+              problem={strung.error}
+              units={build.units}
+              plan={plan}
+              events={events}
+              onStrung={() => add('strung', { note: '' }, 'Strung today')}
+              onReading={(body) => add('settling', body, 'The reading is kept')}
+              onTurn={voicing.turn}
             />
           )}
           {tab === 'outcome' && (
             <OutcomeSlip
-              buildId={build.id} events={events} outcome={build.choices.outcome} onOutcome={(outcome) => writes.changeBuild({ choices: { ...build.choices, outcome } })}
+              buildId={build.id}
+              events={events}
+              outcome={build.choices.outcome}
+              onOutcome={(outcome) => writes.changeBuild({ choices: { ...build.choices, outcome } })}
               onKeep={(body) => add('outcome', body, 'How it turned out is kept')}
             />
           )}
@@ -100,15 +132,32 @@ function Close({ build, plan, readings, sounds, events }: VoicedPlate) {
       }
     >
       <div className="flex max-h-[330px] min-h-0 flex-1 flex-col lg:max-h-none">
-        <PlateDrawing shape={ground.shape} leftHanded={isMirrored(build)} label={`Plate of No. ${build.number} ${build.name}, seen from outside, neck end to the left`}>
-          {(pixelsPerMm) => tab !== 'played' && <g opacity={0.4}><BraceLayer isBack={build.plate === 'back'} plan={closed.top.plan} ground={ground} pixelsPerMm={pixelsPerMm} /></g>}
+        <PlateDrawing
+          shape={ground.shape}
+          leftHanded={isMirrored(build)}
+          label={`Plate of No. ${build.number} ${build.name}, seen from outside, neck end to the left`}
+        >
+          {(pixelsPerMm) =>
+            tab !== 'played' && (
+              <g opacity={0.4}>
+                <BraceLayer
+                  isBack={build.plate === 'back'}
+                  plan={closed.top.plan}
+                  ground={ground}
+                  pixelsPerMm={pixelsPerMm}
+                />
+              </g>
+            )
+          }
         </PlateDrawing>
       </div>
       {tab === 'played' && shown && <PlayedChart shown={shown} against={against} />}
-      {tab === 'strung' && settled && standingEvents(events, 'strung').length > 0 && <SettlingChart picture={settled} />}
+      {tab === 'strung' && settled && standingEvents(events, 'strung').length > 0 && (
+        <SettlingChart picture={settled} />
+      )}
     </StageFrame>
   );
-} // prettier-ignore
+}
 
 /** The two lowest peaks are mostly air and top. */
 function lowestTwo(peaks: readonly { frequency: number }[]): readonly [number, number] | null {

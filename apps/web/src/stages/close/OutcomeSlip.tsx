@@ -22,12 +22,21 @@ export function OutcomeSlip({ buildId, events, outcome, onOutcome, onKeep }: Pro
     <div className="space-y-3 pt-1">
       <OutcomeField value={outcome} onChange={onOutcome} />
       <Form key={last?.id ?? 'new'} last={last?.body ?? null} onKeep={onKeep} />
-      {last && <p className="text-soft">Kept {format(new Date(last.at), 'd MMM yyyy')}{last.person && ` by ${last.person}`}. Earlier words stay in the story.</p>}
-      <Link className="flex min-h-12 items-center underline underline-offset-4" to="/compare">Builds beside each other: what the good ones share</Link>
-      <Link className="flex min-h-12 items-center underline underline-offset-4" to={`/builds/${buildId}/story`}>The whole voicing as a story</Link>
+      {last && (
+        <p className="text-soft">
+          Kept {format(new Date(last.at), 'd MMM yyyy')}
+          {last.person && ` by ${last.person}`}. Earlier words stay in the story.
+        </p>
+      )}
+      <Link className="flex min-h-12 items-center underline underline-offset-4" to="/compare">
+        Builds beside each other: what the good ones share
+      </Link>
+      <Link className="flex min-h-12 items-center underline underline-offset-4" to={`/builds/${buildId}/story`}>
+        The whole voicing as a story
+      </Link>
     </div>
   );
-} // prettier-ignore
+}
 
 function Form({ last, onKeep }: { last: VoicingBodies['outcome'] | null; onKeep: Props['onKeep'] }) {
   const [words, setWords] = useState(last?.words ?? '');
@@ -42,13 +51,28 @@ function Form({ last, onKeep }: { last: VoicingBodies['outcome'] | null; onKeep:
     setError(null);
     onKeep({ words: words.trim(), again: again.trim(), differently: differently.trim(), marks: given });
   };
-  const long = (label: string, value: string, set: (text: string) => void, most: number, wrong: string | null = null) => (
+  const long = (
+    label: string,
+    value: string,
+    set: (text: string) => void,
+    most: number,
+    wrong: string | null = null,
+  ) => (
     <div>
       <label className="block text-soft">
         {label}
-        <textarea className={`mt-0.5 block min-h-20 w-full rounded-md border bg-slip px-3 py-2 text-ink ${wrong ? 'border-ember' : 'border-line'}`} maxLength={most} value={value} onChange={(event) => set(event.target.value)} />
+        <textarea
+          className={`mt-0.5 block min-h-20 w-full rounded-md border bg-slip px-3 py-2 text-ink ${wrong ? 'border-ember' : 'border-line'}`}
+          maxLength={most}
+          value={value}
+          onChange={(event) => set(event.target.value)}
+        />
       </label>
-      {wrong && <p role="alert" className="font-medium text-ember-ink">{wrong}</p>}
+      {wrong && (
+        <p role="alert" className="font-medium text-ember-ink">
+          {wrong}
+        </p>
+      )}
     </div>
   );
   return (
@@ -59,17 +83,42 @@ function Form({ last, onKeep }: { last: VoicingBodies['outcome'] | null; onKeep:
       <fieldset className="space-y-1">
         <legend className="text-soft">Marks under your own names, 1 poor to 9 splendid</legend>
         {marks.map(({ name: mark, mark: value }, i) => (
-          <SelectField key={mark} label={mark} value={value} onChange={(event) => setMarks(marks.map((one, at) => (at === i ? { ...one, mark: Number(event.target.value) } : one)))}>
+          <SelectField
+            key={mark}
+            label={mark}
+            value={value}
+            onChange={(event) =>
+              setMarks(marks.map((one, at) => (at === i ? { ...one, mark: Number(event.target.value) } : one)))
+            }
+          >
             <option value={0}>no mark</option>
-            {Array.from({ length: 9 }, (_, n) => <option key={n + 1} value={n + 1}>{n + 1}</option>)}
+            {Array.from({ length: 9 }, (_, n) => (
+              <option key={n + 1} value={n + 1}>
+                {n + 1}
+              </option>
+            ))}
           </SelectField>
         ))}
         <div className="flex items-end gap-2">
-          <div className="flex-1"><TextField label="Another name" maxLength={40} value={name} onChange={(event) => setName(event.target.value)} /></div>
-          <Button disabled={name.trim() === '' || marks.length >= 12 || marks.some((one) => one.name === name.trim())} onClick={() => (setMarks([...marks, { name: name.trim(), mark: 0 }]), setName(''))}>Add</Button>
+          <div className="flex-1">
+            <TextField
+              label="Another name"
+              maxLength={40}
+              value={name}
+              onChange={(event) => setName(event.target.value)}
+            />
+          </div>
+          <Button
+            disabled={name.trim() === '' || marks.length >= 12 || marks.some((one) => one.name === name.trim())}
+            onClick={() => (setMarks([...marks, { name: name.trim(), mark: 0 }]), setName(''))}
+          >
+            Add
+          </Button>
         </div>
       </fieldset>
-      <Button type="submit" kind="main" className="w-full">Keep it</Button>
+      <Button type="submit" kind="main" className="w-full">
+        Keep it
+      </Button>
     </form>
   );
-} // prettier-ignore
+}

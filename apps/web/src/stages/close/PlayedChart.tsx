@@ -28,7 +28,10 @@ export function PlayedChart({ shown, against }: { shown: PlayedView; against: Pl
   const base = BOX.height - BOX.bottom;
   const level = (f: number) =>
     curve.reduce((best, point) => (Math.abs(point[0] - f) < Math.abs(best[0] - f) ? point : best))[1];
-  const deep = [...valleys].sort((a, b) => b.depth - a.depth).filter(({ depth }) => depth >= DEEP).slice(0, NAMES); // prettier-ignore
+  const deep = [...valleys]
+    .sort((a, b) => b.depth - a.depth)
+    .filter(({ depth }) => depth >= DEEP)
+    .slice(0, NAMES);
   return (
     <figure className="shrink-0 px-4 pb-2 lg:px-6" aria-label="Played range">
       <svg

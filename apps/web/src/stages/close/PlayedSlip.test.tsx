@@ -5,14 +5,33 @@ import { aBuild, open, serve } from '../../test-bench';
 import { PlayedSlip } from './PlayedSlip';
 
 const analysis: PlayedAnalysis = {
-  peaks: [{ frequency: 101, level: 0, prominence: 20 }, { frequency: 190, level: -1, prominence: 12 }],
+  peaks: [
+    { frequency: 101, level: 0, prominence: 20 },
+    { frequency: 190, level: -1, prominence: 12 },
+  ],
   valleys: [{ frequency: 146.83, depth: 14.2, note: { note: 'D', octave: 3, cents: 0 } }],
-  curve: [[80, -20], [101, 0], [146, -30], [190, -1]], background: -62.4, evenness: 4.26, warnings: [],
-}; // prettier-ignore
+  curve: [
+    [80, -20],
+    [101, 0],
+    [146, -30],
+    [190, -1],
+  ],
+  background: -62.4,
+  evenness: 4.26,
+  warnings: [],
+};
 const recording = (id: string, change: Partial<PlayedView> = {}): PlayedView => ({
-  id, buildId: 'b', at: '2026-11-02T10:00:00Z', person: '', source: 'file', retracted: false, about: 'played', analysis,
-  place: { title: 'new strings', lowest: 82.4, highest: 880 }, ...change,
-}); // prettier-ignore
+  id,
+  buildId: 'b',
+  at: '2026-11-02T10:00:00Z',
+  person: '',
+  source: 'file',
+  retracted: false,
+  about: 'played',
+  analysis,
+  place: { title: 'new strings', lowest: 82.4, highest: 880 },
+  ...change,
+});
 
 function show(change: Partial<Parameters<typeof PlayedSlip>[0]> = {}) {
   serve({});
@@ -20,8 +39,18 @@ function show(change: Partial<Parameters<typeof PlayedSlip>[0]> = {}) {
   const done = { onShown: jest.fn(), onOther: jest.fn(), onAgainst: jest.fn() };
   const shown = recording('1');
   open(
-    <PlayedSlip build={aBuild()} recordings={[shown]} shown={shown} others={[]} against={null} otherBuild="" keep={keep} {...done} {...change} />,
-  ); // prettier-ignore
+    <PlayedSlip
+      build={aBuild()}
+      recordings={[shown]}
+      shown={shown}
+      others={[]}
+      against={null}
+      otherBuild=""
+      keep={keep}
+      {...done}
+      {...change}
+    />,
+  );
   return { keep, ...done };
 }
 

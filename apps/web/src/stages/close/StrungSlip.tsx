@@ -1,4 +1,16 @@
-import { formatThickness, halfInterval, inWords, InvalidInput, parseQuantity, standingEvents, type BracingPlan, type Settling, type UnitChoice, type VoicingBodies, type VoicingEvent } from '@nimble/core'; // prettier-ignore
+import {
+  formatThickness,
+  halfInterval,
+  inWords,
+  InvalidInput,
+  parseQuantity,
+  standingEvents,
+  type BracingPlan,
+  type Settling,
+  type UnitChoice,
+  type VoicingBodies,
+  type VoicingEvent,
+} from '@nimble/core';
 import { format } from 'date-fns';
 import { useState } from 'react';
 import { Caution, Row } from '../../bracing/Row';
@@ -34,28 +46,64 @@ export function StrungSlip({ picture, problem, units, plan, events, onStrung, on
   const settled = events.filter((event) => event.kind === 'settling' || event.kind === 'strung');
   return (
     <div className="space-y-3 pt-1">
-      {problem && <p role="alert" className="font-medium text-ember-ink">{problem}</p>}
+      {problem && (
+        <p role="alert" className="font-medium text-ember-ink">
+          {problem}
+        </p>
+      )}
       {picture ? (
         <section aria-label="Under the strings">
-          <p className="figures text-[3.5rem] leading-none font-medium">{picture.last === null ? '–' : picture.words(picture.last.moved)}</p>
-          <p className="text-soft">{picture.turns ? 'the bridge leans forward' : 'the bridge has sunk'}{picture.last && `, ${picture.last.days.toFixed(0)} days after stringing`}</p>
-          <p className={`mt-1 font-medium ${picture.settling.verdict === 'more-than-foretold' ? 'text-ember-ink' : ''}`}>{VERDICTS[picture.settling.verdict]}</p>
+          <p className="figures text-[3.5rem] leading-none font-medium">
+            {picture.last === null ? '–' : picture.words(picture.last.moved)}
+          </p>
+          <p className="text-soft">
+            {picture.turns ? 'the bridge leans forward' : 'the bridge has sunk'}
+            {picture.last && `, ${picture.last.days.toFixed(0)} days after stringing`}
+          </p>
+          <p
+            className={`mt-1 font-medium ${picture.settling.verdict === 'more-than-foretold' ? 'text-ember-ink' : ''}`}
+          >
+            {VERDICTS[picture.settling.verdict]}
+          </p>
           <dl>
-            <Row name="gave at once" value={picture.words(picture.settling.atOnce.value)} hint={`± ${picture.words(halfInterval(picture.settling.atOnce))}`} />
-            <Row name="in a year" value={picture.words(picture.settling.inAYear.value)} hint={`± ${picture.words(halfInterval(picture.settling.inAYear))}`} />
-            <Row name="in ten years" value={picture.words(picture.settling.inTenYears.value)} hint={`± ${picture.words(halfInterval(picture.settling.inTenYears))}`} />
+            <Row
+              name="gave at once"
+              value={picture.words(picture.settling.atOnce.value)}
+              hint={`± ${picture.words(halfInterval(picture.settling.atOnce))}`}
+            />
+            <Row
+              name="in a year"
+              value={picture.words(picture.settling.inAYear.value)}
+              hint={`± ${picture.words(halfInterval(picture.settling.inAYear))}`}
+            />
+            <Row
+              name="in ten years"
+              value={picture.words(picture.settling.inTenYears.value)}
+              hint={`± ${picture.words(halfInterval(picture.settling.inTenYears))}`}
+            />
           </dl>
         </section>
       ) : (
         !problem && <Solving words="Solving the strung top" />
       )}
-      {strung ? <ReadingForm units={units} onReading={onReading} /> : <Button kind="main" className="w-full" onClick={onStrung}>The strings are on now</Button>}
-      <Caution>Wear eye protection while you tune up, bring the strings up in steps over a day, and keep your face from over them. These figures are estimates: a top that goes on sinking wants its strings slacked.</Caution>
+      {strung ? (
+        <ReadingForm units={units} onReading={onReading} />
+      ) : (
+        <Button kind="main" className="w-full" onClick={onStrung}>
+          The strings are on now
+        </Button>
+      )}
+      <Caution>
+        Wear eye protection while you tune up, bring the strings up in steps over a day, and keep your face from over
+        them. These figures are estimates: a top that goes on sinking wants its strings slacked.
+      </Caution>
       {settled.length > 0 && (
         <ul aria-label="Readings" className="border-t border-grain">
           {[...settled].reverse().map((event) => (
             <li key={event.id} className="flex items-center justify-between gap-2 border-b border-grain">
-              <span className={event.retracted ? 'text-soft line-through' : ''}>{format(new Date(event.at), 'd MMM')}: {eventWords(event, plan, units)}</span>
+              <span className={event.retracted ? 'text-soft line-through' : ''}>
+                {format(new Date(event.at), 'd MMM')}: {eventWords(event, plan, units)}
+              </span>
               <TakeBack what="reading" retracted={event.retracted} onTurn={() => onTurn(event.id, !event.retracted)} />
             </li>
           ))}
@@ -63,7 +111,7 @@ export function StrungSlip({ picture, problem, units, plan, events, onStrung, on
       )}
     </div>
   );
-} // prettier-ignore
+}
 
 const DEGREES = Math.PI / 180;
 
@@ -84,18 +132,47 @@ function ReadingForm({ units, onReading }: Pick<Props, 'units' | 'onReading'>) {
     if (out !== null && Math.abs(out) > 0.02) return setErrors({ belly: 'Must lie within 20 mm' });
     if (degrees === null && out === null) return setErrors({ turn: 'Give the lean, the belly, or both' });
     setErrors({});
-    onReading({ turn: degrees === null ? null : degrees * DEGREES, belly: out, said: [degrees === null ? '' : degreeWords(degrees * DEGREES), out === null ? '' : inWords(formatThickness(out, units))].filter(Boolean).join(', ') });
+    onReading({
+      turn: degrees === null ? null : degrees * DEGREES,
+      belly: out,
+      said: [
+        degrees === null ? '' : degreeWords(degrees * DEGREES),
+        out === null ? '' : inWords(formatThickness(out, units)),
+      ]
+        .filter(Boolean)
+        .join(', '),
+    });
     setTurn('');
     setBelly('');
   };
   return (
-    <form aria-label="Today’s reading" className="space-y-2 border-t border-grain pt-2" onSubmit={(event) => (event.preventDefault(), keep())}>
+    <form
+      aria-label="Today’s reading"
+      className="space-y-2 border-t border-grain pt-2"
+      onSubmit={(event) => (event.preventDefault(), keep())}
+    >
       <h2 className="font-bold">Today’s reading, against the day before stringing</h2>
       <div className="grid grid-cols-2 gap-2">
-        <TextField label="Bridge leans by" suffix="°" inputMode="decimal" value={turn} error={errors.turn} onChange={(event) => setTurn(event.target.value)} />
-        <TextField label="Belly behind it" suffix={unit} inputMode="decimal" value={belly} error={errors.belly} onChange={(event) => setBelly(event.target.value)} />
+        <TextField
+          label="Bridge leans by"
+          suffix="°"
+          inputMode="decimal"
+          value={turn}
+          error={errors.turn}
+          onChange={(event) => setTurn(event.target.value)}
+        />
+        <TextField
+          label="Belly behind it"
+          suffix={unit}
+          inputMode="decimal"
+          value={belly}
+          error={errors.belly}
+          onChange={(event) => setBelly(event.target.value)}
+        />
       </div>
-      <Button type="submit" kind="main" className="w-full">Keep the reading</Button>
+      <Button type="submit" kind="main" className="w-full">
+        Keep the reading
+      </Button>
     </form>
   );
-} // prettier-ignore
+}

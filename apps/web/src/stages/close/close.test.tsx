@@ -1,4 +1,15 @@
-import { defaultHoles, defaultOutline, METRIC, plateArea, plateShape, type BoxNotes, type ClosedBox, type VoicingBodies, type VoicingEvent, type VoicingKind } from '@nimble/core'; // prettier-ignore
+import {
+  defaultHoles,
+  defaultOutline,
+  METRIC,
+  plateArea,
+  plateShape,
+  type BoxNotes,
+  type ClosedBox,
+  type VoicingBodies,
+  type VoicingEvent,
+  type VoicingKind,
+} from '@nimble/core';
 import { fireEvent, screen } from '@testing-library/react';
 import { aPlan, open, serve, typeInto } from '../../test-bench';
 import { BoxSlip } from './BoxSlip';
@@ -18,14 +29,37 @@ jest.mock('../../workers/use-box', () => ({ useBoxNotes: () => ({ result: answer
 
 const shape = plateShape(defaultOutline('steel-string'), defaultHoles('steel-string'));
 const anEvent = <K extends VoicingKind>(kind: K, body: VoicingBodies[K], day: number): VoicingEvent =>
-  ({ id: `${kind}${day}`, kind, round: 2, at: `2026-11-${String(day).padStart(2, '0')}T09:00:00Z`, person: 'Ines', body, retracted: false }) as VoicingEvent; // prettier-ignore
+  ({
+    id: `${kind}${day}`,
+    kind,
+    round: 2,
+    at: `2026-11-${String(day).padStart(2, '0')}T09:00:00Z`,
+    person: 'Ines',
+    body,
+    retracted: false,
+  }) as VoicingEvent;
 
 describe('the closed box', () => {
   const show = (volume: number | null, events: VoicingEvent[] = [], played: [number, number] | null = null) => {
     serve({});
     const did = { box: jest.fn(), trim: jest.fn(), heard: jest.fn() };
-    const closed = { top: {} as ClosedBox['top'], volume, box: volume === null ? null : ({ heard: null } as ClosedBox) };
-    open(<BoxSlip closed={closed} shape={shape} units={METRIC} events={events} played={played} onBox={did.box} onTrim={did.trim} onHeard={did.heard} />);
+    const closed = {
+      top: {} as ClosedBox['top'],
+      volume,
+      box: volume === null ? null : ({ heard: null } as ClosedBox),
+    };
+    open(
+      <BoxSlip
+        closed={closed}
+        shape={shape}
+        units={METRIC}
+        events={events}
+        played={played}
+        onBox={did.box}
+        onTrim={did.trim}
+        onHeard={did.heard}
+      />,
+    );
     return did;
   };
   it('asks for its depth first, and makes air of it: area times depth', () => {
@@ -41,7 +75,12 @@ describe('the closed box', () => {
     expect(screen.getByText('101')).toBeVisible();
     expect(screen.getByText(/^−9 ± /)).toBeVisible();
     fireEvent.click(screen.getByRole('button', { name: 'I took that off' }));
-    expect(trim).toHaveBeenCalledWith({ what: 'rim', depth: 1e-4, said: '0.10 mm', forecast: { air: { value: 101, sd: 1 }, top: { value: 188, sd: 2 } } });
+    expect(trim).toHaveBeenCalledWith({
+      what: 'rim',
+      depth: 1e-4,
+      said: '0.10 mm',
+      forecast: { air: { value: 101, sd: 1 }, top: { value: 188, sd: 2 } },
+    });
   });
   it('takes both notes as heard or from the recording, and refuses the higher one first', () => {
     const { heard } = show(0.014, [], [101.2, 188.7]);
@@ -64,7 +103,7 @@ describe('the closed box', () => {
     show(0.014, [heard(1, 190), anEvent('trim', { what: 'rim', depth: 1e-4, said: '', forecast }, 2), heard(3, 186)]);
     expect(screen.getByText('foretold 101.0 and 187.0 Hz; heard 101.0 and 186.0 Hz')).toBeVisible();
   });
-}); // prettier-ignore
+});
 
 describe('under the strings', () => {
   const strung = anEvent('strung', { note: '' }, 1);
@@ -72,7 +111,18 @@ describe('under the strings', () => {
   const show = (events: VoicingEvent[]) => {
     serve({});
     const did = { strung: jest.fn(), reading: jest.fn(), turn: jest.fn() };
-    open(<StrungSlip picture={settlingOf(events, model, METRIC)} problem={null} units={METRIC} plan={aPlan()} events={events} onStrung={did.strung} onReading={did.reading} onTurn={did.turn} />);
+    open(
+      <StrungSlip
+        picture={settlingOf(events, model, METRIC)}
+        problem={null}
+        units={METRIC}
+        plan={aPlan()}
+        events={events}
+        onStrung={did.strung}
+        onReading={did.reading}
+        onTurn={did.turn}
+      />,
+    );
     return did;
   };
   it('begins with the day, then takes degrees or a belly in any unit', () => {
@@ -85,7 +135,11 @@ describe('under the strings', () => {
     fireEvent.change(screen.getByLabelText('Bridge leans by'), { target: { value: '1,2°' } });
     fireEvent.change(screen.getByLabelText('Belly behind it'), { target: { value: '0.04 in' } });
     fireEvent.click(screen.getByRole('button', { name: 'Keep the reading' }));
-    expect(reading).toHaveBeenCalledWith({ turn: expect.closeTo((1.2 * Math.PI) / 180, 9), belly: expect.closeTo(1.016e-3, 9), said: '1.20°, 1.02 mm' });
+    expect(reading).toHaveBeenCalledWith({
+      turn: expect.closeTo((1.2 * Math.PI) / 180, 9),
+      belly: expect.closeTo(1.016e-3, 9),
+      said: '1.20°, 1.02 mm',
+    });
   });
   it('says calmly when it gives more than foretold, and draws the days', () => {
     const events = [strung, anEvent('settling', { turn: 0.06, belly: null, said: '' }, 8)];
@@ -94,7 +148,7 @@ describe('under the strings', () => {
     open(<SettlingChart picture={settlingOf(events, model, METRIC)!} />);
     expect(screen.getByRole('img', { name: 'Lean of the bridge over days: 7 days 3.44°' })).toBeVisible();
   });
-}); // prettier-ignore
+});
 
 describe('how it turned out', () => {
   it('wants a word or a mark, and takes marks under names of one’s own', () => {
@@ -108,6 +162,11 @@ describe('how it turned out', () => {
     fireEvent.change(screen.getByLabelText('sustain'), { target: { value: '6' } });
     fireEvent.change(screen.getByLabelText('Would do differently'), { target: { value: ' thinner ' } });
     fireEvent.click(screen.getByRole('button', { name: 'Keep it' }));
-    expect(keep).toHaveBeenCalledWith({ words: '', again: '', differently: 'thinner', marks: [{ name: 'sustain', mark: 6 }] });
+    expect(keep).toHaveBeenCalledWith({
+      words: '',
+      again: '',
+      differently: 'thinner',
+      marks: [{ name: 'sustain', mark: 6 }],
+    });
   });
-}); // prettier-ignore
+});

@@ -1,5 +1,12 @@
 /** How a strung top settles, from its record and the model's word. Pure. */
-import { settling, standingEvents, type Settling, type SettlingReading, type UnitChoice, type VoicingEvent } from '@nimble/core'; // prettier-ignore
+import {
+  settling,
+  standingEvents,
+  type Settling,
+  type SettlingReading,
+  type UnitChoice,
+  type VoicingEvent,
+} from '@nimble/core';
 import { degreeWords, sinkWords } from '../whole-top/figure-words';
 
 export interface SettlingPicture {
@@ -16,7 +23,11 @@ const DAY = 86_400_000;
 const READS = { turn: 1.5e-3, belly: 1e-4 };
 
 /** @param movement by the model on the day of stringing [rad or m] @param rise how far the top comes out then [m], used where only the belly was read */
-export function settlingOf(events: readonly VoicingEvent[], { movement, rise, turns }: { movement: number; rise: number; turns: boolean }, units: UnitChoice): SettlingPicture | null {
+export function settlingOf(
+  events: readonly VoicingEvent[],
+  { movement, rise, turns }: { movement: number; rise: number; turns: boolean },
+  units: UnitChoice,
+): SettlingPicture | null {
   const settled = standingEvents(events, 'settling');
   const began = standingEvents(events, 'strung').at(-1)?.at ?? settled[0]?.at;
   const byTurn = turns && (settled.length === 0 || settled.some(({ body }) => body.turn !== null));
@@ -28,7 +39,9 @@ export function settlingOf(events: readonly VoicingEvent[], { movement, rise, tu
   });
   return {
     settling: settling(foretold, readings, byTurn ? READS.turn : READS.belly),
-    readings, turns: byTurn, last: readings.at(-1) ?? null,
+    readings,
+    turns: byTurn,
+    last: readings.at(-1) ?? null,
     words: (moved) => (byTurn ? degreeWords(moved) : sinkWords(moved, units)),
   };
-} // prettier-ignore
+}

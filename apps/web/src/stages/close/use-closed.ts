@@ -10,11 +10,13 @@ export interface ClosedPlate {
 }
 
 export function useClosed(glued: TopPlan, events: readonly VoicingEvent[]): ClosedPlate {
-  const key = JSON.stringify(events.filter(({ kind, retracted }) => !retracted && OF_BOX.includes(kind)).map(({ id }) => id));
+  const key = JSON.stringify(
+    events.filter(({ kind, retracted }) => !retracted && OF_BOX.includes(kind)).map(({ id }) => id),
+  );
   // The record is told by its ids: queries make new arrays of the same events.
   // eslint-disable-next-line react-hooks/exhaustive-deps
   return useMemo(() => closedOf(glued, events), [glued, key]);
-} // prettier-ignore
+}
 
 const OF_BOX: readonly VoicingEvent['kind'][] = ['shaving', 'box', 'trim', 'resonances'];
 
@@ -25,10 +27,15 @@ export function closedOf(glued: TopPlan, events: readonly VoicingEvent[]): Close
   const trims = standingEvents(events, 'trim');
   const heard = standingEvents(events, 'resonances').at(-1);
   return {
-    top, volume,
+    top,
+    volume,
     box: {
-      top, volume, trims: trims.map(({ body }) => body),
-      heard: heard ? { air: heard.body.air, top: heard.body.top, after: trims.filter(({ at }) => at < heard.at).length } : null,
+      top,
+      volume,
+      trims: trims.map(({ body }) => body),
+      heard: heard
+        ? { air: heard.body.air, top: heard.body.top, after: trims.filter(({ at }) => at < heard.at).length }
+        : null,
     },
   };
-} // prettier-ignore
+}

@@ -49,13 +49,24 @@ function Before({ build, glue, session, index, count, onSession }: Props) {
   const writes = useBracingWrites(build.id);
   const { person } = usePreferences();
   const [checked, setChecked] = useState<readonly string[]>([]);
-  const [air, setAir] = useState<{ relativeHumidity: number | null; temperatureC: number | null }>({ relativeHumidity: null, temperatureC: null }); // prettier-ignore
+  const [air, setAir] = useState<{ relativeHumidity: number | null; temperatureC: number | null }>({
+    relativeHumidity: null,
+    temperatureC: null,
+  });
   if (!session) return <p>No session is planned: see the order.</p>;
   const start = () =>
     writes.keepGlueUp({
-      id: crypto.randomUUID(), at: new Date().toISOString(), person, glue, pieces: session.pieces.map(({ id, name }) => ({ id, name })),
-      times: { spreadAt: Date.now(), pressedAt: null, releasedAt: null }, checked: [...checked], ...air, note: '', retracted: false,
-    }); // prettier-ignore
+      id: crypto.randomUUID(),
+      at: new Date().toISOString(),
+      person,
+      glue,
+      pieces: session.pieces.map(({ id, name }) => ({ id, name })),
+      times: { spreadAt: Date.now(), pressedAt: null, releasedAt: null },
+      checked: [...checked],
+      ...air,
+      note: '',
+      retracted: false,
+    });
   const damp = air.relativeHumidity !== null && (air.relativeHumidity > 0.55 || air.relativeHumidity < 0.3);
   return (
     <>
@@ -77,21 +88,46 @@ function Before({ build, glue, session, index, count, onSession }: Props) {
             key={key}
             label={words}
             checked={checked.includes(key)}
-            onChange={(event) => setChecked((old) => (event.target.checked ? [...old, key] : old.filter((one) => one !== key)))}
+            onChange={(event) =>
+              setChecked((old) => (event.target.checked ? [...old, key] : old.filter((one) => one !== key)))
+            }
           />
         ))}
       </fieldset>
       <div className="grid grid-cols-2 gap-2">
-        <QuantityField label="Humidity" quantity="ratio" unit="%" decimals={0} value={air.relativeHumidity} optional check={(value) => (value >= 0 && value <= 1 ? null : 'Between 0 and 100 %')} onChange={(relativeHumidity) => setAir({ ...air, relativeHumidity })} />
-        <QuantityField label="Temperature" quantity="temperature" unit={build.units.temperature} decimals={0} value={air.temperatureC} optional check={(value) => (value >= -10 && value <= 60 ? null : 'Between −10 and 60 °C')} onChange={(temperatureC) => setAir({ ...air, temperatureC })} />
+        <QuantityField
+          label="Humidity"
+          quantity="ratio"
+          unit="%"
+          decimals={0}
+          value={air.relativeHumidity}
+          optional
+          check={(value) => (value >= 0 && value <= 1 ? null : 'Between 0 and 100 %')}
+          onChange={(relativeHumidity) => setAir({ ...air, relativeHumidity })}
+        />
+        <QuantityField
+          label="Temperature"
+          quantity="temperature"
+          unit={build.units.temperature}
+          decimals={0}
+          value={air.temperatureC}
+          optional
+          check={(value) => (value >= -10 && value <= 60 ? null : 'Between −10 and 60 °C')}
+          onChange={(temperatureC) => setAir({ ...air, temperatureC })}
+        />
       </div>
-      {damp && <p className="text-ember-ink">Glue braces at 35 to 50 %: what is glued damp goes hollow and cracks in a dry winter, what is glued dry swells up.</p>}
+      {damp && (
+        <p className="text-ember-ink">
+          Glue braces at 35 to 50 %: what is glued damp goes hollow and cracks in a dry winter, what is glued dry swells
+          up.
+        </p>
+      )}
       <Button kind="main" className="w-full" onClick={start}>
         Glue is spread: start the clock
       </Button>
     </>
   );
-} // prettier-ignore
+}
 
 const ALARM_WORDS: Record<GlueAlarm, string> = {
   'last-minute': 'One minute of open time left',
@@ -177,21 +213,37 @@ function Face({ clock }: { clock: GlueClock }) {
         <span className={`figures text-[72px] leading-none font-medium ${late ? 'text-ember-ink' : ''}`}>
           {left === null ? '✓' : spanWords(left)}
         </span>
-        <span className={`block text-[1.15rem] ${late ? 'font-bold text-ember-ink' : 'text-soft'}`}>{PHASE_WORDS[phase]}</span>
+        <span className={`block text-[1.15rem] ${late ? 'font-bold text-ember-ink' : 'text-soft'}`}>
+          {PHASE_WORDS[phase]}
+        </span>
       </p>
       <div className="mt-1 h-2 border border-line bg-bench" aria-hidden>
-        <div className={`h-full ${late ? 'bg-ember' : 'bg-spruce'}`} style={{ width: `${(100 * share).toFixed(1)}%` }} />
+        <div
+          className={`h-full ${late ? 'bg-ember' : 'bg-spruce'}`}
+          style={{ width: `${(100 * share).toFixed(1)}%` }}
+        />
       </div>
     </div>
   );
-} // prettier-ignore
+}
 
-function Past({ build, glueUps, runningId }: { build: Build; glueUps: readonly GlueUpView[]; runningId: string | null }) {
+function Past({
+  build,
+  glueUps,
+  runningId,
+}: {
+  build: Build;
+  glueUps: readonly GlueUpView[];
+  runningId: string | null;
+}) {
   const writes = useBracingWrites(build.id);
   const now = useNow();
   const past = glueUps.filter(({ id }) => id !== runningId).toReversed();
   if (past.length === 0) return null;
-  const curing = past.filter(({ retracted }) => !retracted).map((one) => glueClock(one.times, one.glue, now)).filter(({ phase }) => phase === 'curing');
+  const curing = past
+    .filter(({ retracted }) => !retracted)
+    .map((one) => glueClock(one.times, one.glue, now))
+    .filter(({ phase }) => phase === 'curing');
   return (
     <section aria-label="Glued before" className="border-t border-grain pt-2">
       <h3 className="font-bold">Glued</h3>
@@ -209,19 +261,27 @@ function Past({ build, glueUps, runningId }: { build: Build; glueUps: readonly G
         {past.map((glueUp) => {
           const { phase, left } = glueClock(glueUp.times, glueUp.glue, now);
           return (
-            <li key={glueUp.id} className={`flex items-start justify-between gap-2 border-t border-grain py-1 ${glueUp.retracted ? 'text-soft line-through' : ''}`}>
+            <li
+              key={glueUp.id}
+              className={`flex items-start justify-between gap-2 border-t border-grain py-1 ${glueUp.retracted ? 'text-soft line-through' : ''}`}
+            >
               <span>
                 {glueUp.pieces.map(({ name }) => name).join(', ')}
                 <span className="block text-[0.95rem] text-soft">
                   {format(new Date(glueUp.at), 'd MMM, HH:mm')}
-                  {glueUp.person && `, ${glueUp.person}`}; {phase === 'curing' && left !== null ? `cures for another ${spanWords(left)}` : PHASE_WORDS[phase]}
+                  {glueUp.person && `, ${glueUp.person}`};{' '}
+                  {phase === 'curing' && left !== null ? `cures for another ${spanWords(left)}` : PHASE_WORDS[phase]}
                 </span>
               </span>
-              <TakeBack what="glue-up" retracted={glueUp.retracted} onTurn={() => writes.turnGlueUp(glueUp.id, !glueUp.retracted)} />
+              <TakeBack
+                what="glue-up"
+                retracted={glueUp.retracted}
+                onTurn={() => writes.turnGlueUp(glueUp.id, !glueUp.retracted)}
+              />
             </li>
           );
         })}
       </ul>
     </section>
   );
-} // prettier-ignore
+}

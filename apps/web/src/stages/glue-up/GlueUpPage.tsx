@@ -1,4 +1,12 @@
-import { isMirrored, gluePlan, InvalidInput, USUAL_SETUP, type BracingPlan, type Glue, type GlueSetup } from '@nimble/core'; // prettier-ignore
+import {
+  isMirrored,
+  gluePlan,
+  InvalidInput,
+  USUAL_SETUP,
+  type BracingPlan,
+  type Glue,
+  type GlueSetup,
+} from '@nimble/core';
 import { useMemo, useState } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import { useGlueUps, usePlan, type GlueUpView } from '../../api/bracing';
@@ -32,7 +40,9 @@ export function GlueUpPage() {
   const glueUps = useGlueUps(buildId);
   if (!build.data || !plan.data || !workshop.data || !glueUps.data)
     return <Loading queries={[build, plan, workshop, glueUps]} what="the glue-up" />;
-  return <GlueUp key={buildId} build={build.data} plan={plan.data} glues={workshop.data.glues} glueUps={glueUps.data} />; // prettier-ignore
+  return (
+    <GlueUp key={buildId} build={build.data} plan={plan.data} glues={workshop.data.glues} glueUps={glueUps.data} />
+  );
 }
 
 interface Props {
@@ -71,7 +81,13 @@ function GlueUp({ build, plan, glues, glueUps }: Props) {
               onStart={() => set('slip', 'clock')}
             />
           )}
-          {tab === 'clock' && <ClockSlip {...{ build, glue, session, index, glueUps }} count={sessions.length} onSession={(n) => set('session', String(n + 1))} />}
+          {tab === 'clock' && (
+            <ClockSlip
+              {...{ build, glue, session, index, glueUps }}
+              count={sessions.length}
+              onSession={(n) => set('session', String(n + 1))}
+            />
+          )}
           {tab === 'glues' && <GluesSlip glues={glues} />}
           {tab === 'journal' && <JournalSlip build={build} stage="glue-up" changeBuild={writes.changeBuild} />}
         </>
@@ -83,12 +99,22 @@ function GlueUp({ build, plan, glues, glueUps }: Props) {
           leftHanded={isMirrored(build)}
           label={`Braces of No. ${build.number} ${build.name} seen through the plate, by the session they are glued in`}
         >
-          {(pixelsPerMm) => <BraceLayer isBack={build.plate === 'back'} plan={plan} ground={ground} pixelsPerMm={pixelsPerMm} lit={lit} marks={marks} onSelect={(id) => set('session', marks.get(id) ?? '1')} />}
+          {(pixelsPerMm) => (
+            <BraceLayer
+              isBack={build.plate === 'back'}
+              plan={plan}
+              ground={ground}
+              pixelsPerMm={pixelsPerMm}
+              lit={lit}
+              marks={marks}
+              onSelect={(id) => set('session', marks.get(id) ?? '1')}
+            />
+          )}
         </PlateDrawing>
       </div>
     </StageFrame>
   );
-} // prettier-ignore
+}
 
 function planned(plan: BracingPlan, glue: Glue, setup: GlueSetup): Sessions {
   try {

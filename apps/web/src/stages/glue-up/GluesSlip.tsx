@@ -67,13 +67,59 @@ function GlueFields({ glue, onChange, onRemove }: FieldsProps) {
   return (
     <div className="space-y-2 pb-2">
       <div className="grid grid-cols-2 gap-2">
-        <QuantityField label="Open" quantity="duration" unit="min" decimals={1} value={glue.openTime} check={upTo(14_400, 'Between 0 and 4 hours')} onChange={(openTime) => openTime !== null && onChange({ openTime })} />
-        <QuantityField label="Under pressure" quantity="duration" unit="min" decimals={0} value={glue.clampTime} check={upTo(604_800, 'Between 0 and a week')} onChange={(clampTime) => clampTime !== null && onChange({ clampTime })} />
-        <QuantityField label="Cure" quantity="duration" unit="h" decimals={1} value={glue.cureTime} check={upTo(2_592_000, 'Between 0 and 30 days')} onChange={(cureTime) => cureTime !== null && onChange({ cureTime })} />
-        <QuantityField label="Least pressure" quantity="pressure" unit="kPa" decimals={0} value={glue.pressureLow} check={(value) => (value > 0 && value <= glue.pressureHigh ? null : 'Between 0 and the most')} onChange={(pressureLow) => pressureLow !== null && onChange({ pressureLow })} />
-        <QuantityField label="Most of use" quantity="pressure" unit="kPa" decimals={0} value={glue.pressureHigh} check={(value) => (value >= glue.pressureLow && value <= 5e6 ? null : 'From the least to 5000 kPa')} onChange={(pressureHigh) => pressureHigh !== null && onChange({ pressureHigh })} />
+        <QuantityField
+          label="Open"
+          quantity="duration"
+          unit="min"
+          decimals={1}
+          value={glue.openTime}
+          check={upTo(14_400, 'Between 0 and 4 hours')}
+          onChange={(openTime) => openTime !== null && onChange({ openTime })}
+        />
+        <QuantityField
+          label="Under pressure"
+          quantity="duration"
+          unit="min"
+          decimals={0}
+          value={glue.clampTime}
+          check={upTo(604_800, 'Between 0 and a week')}
+          onChange={(clampTime) => clampTime !== null && onChange({ clampTime })}
+        />
+        <QuantityField
+          label="Cure"
+          quantity="duration"
+          unit="h"
+          decimals={1}
+          value={glue.cureTime}
+          check={upTo(2_592_000, 'Between 0 and 30 days')}
+          onChange={(cureTime) => cureTime !== null && onChange({ cureTime })}
+        />
+        <QuantityField
+          label="Least pressure"
+          quantity="pressure"
+          unit="kPa"
+          decimals={0}
+          value={glue.pressureLow}
+          check={(value) => (value > 0 && value <= glue.pressureHigh ? null : 'Between 0 and the most')}
+          onChange={(pressureLow) => pressureLow !== null && onChange({ pressureLow })}
+        />
+        <QuantityField
+          label="Most of use"
+          quantity="pressure"
+          unit="kPa"
+          decimals={0}
+          value={glue.pressureHigh}
+          check={(value) => (value >= glue.pressureLow && value <= 5e6 ? null : 'From the least to 5000 kPa')}
+          onChange={(pressureHigh) => pressureHigh !== null && onChange({ pressureHigh })}
+        />
       </div>
-      <TextField label="Note" value={note} maxLength={300} onChange={(e) => setNote(e.target.value)} onBlur={() => note !== glue.note && onChange({ note })} />
+      <TextField
+        label="Note"
+        value={note}
+        maxLength={300}
+        onChange={(e) => setNote(e.target.value)}
+        onBlur={() => note !== glue.note && onChange({ note })}
+      />
       {onRemove && (
         <Button kind="quiet" onClick={onRemove}>
           Take it off the table
@@ -81,4 +127,4 @@ function GlueFields({ glue, onChange, onRemove }: FieldsProps) {
       )}
     </div>
   );
-} // prettier-ignore
+}

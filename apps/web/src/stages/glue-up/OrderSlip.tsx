@@ -1,4 +1,14 @@
-import { formatQuantity, inWords, PRESSES, type BracingPlan, type Glue, type GluePiece, type GlueSession, type GlueSetup, type Press } from '@nimble/core'; // prettier-ignore
+import {
+  formatQuantity,
+  inWords,
+  PRESSES,
+  type BracingPlan,
+  type Glue,
+  type GluePiece,
+  type GlueSession,
+  type GlueSetup,
+  type Press,
+} from '@nimble/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Build } from '../../api/types';
@@ -53,12 +63,20 @@ export function OrderSlip(props: Props) {
         </p>
       )}
       {sessions.map((session, n) => (
-        <Session key={n} session={session} number={n + 1} open={n === index} setup={props.setup} onOpen={() => onSession(n)} onStart={onStart} />
+        <Session
+          key={n}
+          session={session}
+          number={n + 1}
+          open={n === index}
+          setup={props.setup}
+          onOpen={() => onSession(n)}
+          onStart={onStart}
+        />
       ))}
       <SetupFields {...props} />
       <PressCaution press={props.setup.press} />
     </div>
-  ); // prettier-ignore
+  );
 }
 
 interface SessionProps {
@@ -74,7 +92,12 @@ function Session({ session, number, open, setup, onOpen, onStart }: SessionProps
   const minutes = Math.ceil(session.time / 60);
   return (
     <section aria-label={`Session ${number}`} className="border-t border-grain pt-1">
-      <button type="button" aria-expanded={open} onClick={onOpen} className="flex min-h-12 w-full items-center justify-between gap-2 text-left">
+      <button
+        type="button"
+        aria-expanded={open}
+        onClick={onOpen}
+        className="flex min-h-12 w-full items-center justify-between gap-2 text-left"
+      >
         <span className={open ? 'font-bold' : ''}>
           {number}. {session.pieces.map(({ name }) => name).join(', ')}
         </span>
@@ -99,7 +122,7 @@ function Session({ session, number, open, setup, onOpen, onStart }: SessionProps
       )}
     </section>
   );
-} // prettier-ignore
+}
 
 function PieceFigures({ piece, setup }: { piece: GluePiece; setup: GlueSetup }) {
   const pressure = inWords(formatQuantity(piece.pressure, 'pressure', 'kPa', 0));
@@ -125,7 +148,11 @@ function SetupFields({ glues, glue, setup, refused, onGlue, onSetup }: Props) {
         ))}
       </SelectField>
       <p className="text-[0.97rem] text-soft">{glue.note}</p>
-      <SelectField label="Pressed by" value={setup.press} onChange={(e) => onSetup({ ...setup, press: e.target.value as Press })}>
+      <SelectField
+        label="Pressed by"
+        value={setup.press}
+        onChange={(e) => onSetup({ ...setup, press: e.target.value as Press })}
+      >
         {PRESSES.map((press) => (
           <option key={press} value={press}>
             {PRESS_WORDS[press]}
@@ -134,19 +161,46 @@ function SetupFields({ glues, glue, setup, refused, onGlue, onSetup }: Props) {
       </SelectField>
       <div className="grid grid-cols-2 gap-2">
         {setup.press === 'vacuum' ? (
-          <QuantityField label="Vacuum" quantity="pressure" unit="kPa" decimals={0} value={setup.vacuum} error={at('vacuum')} check={(value) => (value >= 5e3 && value <= 101e3 ? null : 'Between 5 and 101 kPa')} onChange={(vacuum) => vacuum !== null && onSetup({ ...setup, vacuum })} />
+          <QuantityField
+            label="Vacuum"
+            quantity="pressure"
+            unit="kPa"
+            decimals={0}
+            value={setup.vacuum}
+            error={at('vacuum')}
+            check={(value) => (value >= 5e3 && value <= 101e3 ? null : 'Between 5 and 101 kPa')}
+            onChange={(vacuum) => vacuum !== null && onSetup({ ...setup, vacuum })}
+          />
         ) : (
           <>
-            <QuantityField label="Force of one" quantity="force" unit="N" decimals={0} value={setup.force} error={at('force')} check={(value) => (value > 0 && value < 5000 ? null : 'Between 0 and 5000 N')} onChange={(force) => force !== null && onSetup({ ...setup, force })} />
+            <QuantityField
+              label="Force of one"
+              quantity="force"
+              unit="N"
+              decimals={0}
+              value={setup.force}
+              error={at('force')}
+              check={(value) => (value > 0 && value < 5000 ? null : 'Between 0 and 5000 N')}
+              onChange={(force) => force !== null && onSetup({ ...setup, force })}
+            />
             <HowMany value={setup.count} onChange={(count) => onSetup({ ...setup, count })} />
           </>
         )}
-        <QuantityField label="Time for one piece" quantity="duration" unit="s" decimals={0} value={setup.timePerPiece} error={at('timePerPiece')} check={(value) => (value >= 5 && value <= 3600 ? null : 'Between 5 s and an hour')} onChange={(timePerPiece) => timePerPiece !== null && onSetup({ ...setup, timePerPiece })} />
+        <QuantityField
+          label="Time for one piece"
+          quantity="duration"
+          unit="s"
+          decimals={0}
+          value={setup.timePerPiece}
+          error={at('timePerPiece')}
+          check={(value) => (value >= 5 && value <= 3600 ? null : 'Between 5 s and an hour')}
+          onChange={(timePerPiece) => timePerPiece !== null && onSetup({ ...setup, timePerPiece })}
+        />
       </div>
       <p className="text-[0.95rem] text-soft">Press a rod onto a kitchen scale at its working bend: 1 kg is 9.8 N.</p>
     </section>
   );
-} // prettier-ignore
+}
 
 function HowMany({ value, onChange }: { value: number; onChange: (count: number) => void }) {
   const [text, setText] = useState(String(value));

@@ -62,7 +62,10 @@ describe('a glue-up', () => {
     fireEvent.click(screen.getByText('Glue is spread: start the clock'));
     expect(await screen.findByRole('timer')).toHaveTextContent(/^(5:00|4:5\d)/);
     await waitFor(() => expect(asked.some(({ method }) => method === 'PUT')).toBe(true));
-    expect(asked.find(({ method }) => method === 'PUT')!.body).toMatchObject({ checked: ['fit'], times: { pressedAt: null } });
+    expect(asked.find(({ method }) => method === 'PUT')!.body).toMatchObject({
+      checked: ['fit'],
+      times: { pressedAt: null },
+    });
   });
   it('takes a running one up again, late or pressed, as if the page had stayed open', async () => {
     show([aGlueUp({ spreadAt: minutesAgo(7), pressedAt: null, releasedAt: null })], '?slip=clock');
@@ -72,9 +75,18 @@ describe('a glue-up', () => {
     await waitFor(() => expect(screen.getByRole('timer')).toHaveTextContent(/^4[45]:\d\d/));
   });
   it('says what still cures, and to knock when all has', async () => {
-    show([aGlueUp({ spreadAt: minutesAgo(120), pressedAt: minutesAgo(118), releasedAt: minutesAgo(60) })], '?slip=clock');
+    show(
+      [aGlueUp({ spreadAt: minutesAgo(120), pressedAt: minutesAgo(118), releasedAt: minutesAgo(60) })],
+      '?slip=clock',
+    );
     expect(await screen.findByText(/Don’t plane or string it before the last has cured/)).toBeInTheDocument();
     expect(screen.getByText(/cures for another 22:0\d:\d\d/)).toBeInTheDocument();
   });
-  it.each([[0, '0:00'], [59_001, '1:00'], [90_000, '1:30'], [-61_000, '−1:01'], [3_600_000 * 23 + 5000, '23:00:05']])('%d ms is %s', (ms, words) => expect(spanWords(ms)).toBe(words));
-}); // prettier-ignore
+  it.each([
+    [0, '0:00'],
+    [59_001, '1:00'],
+    [90_000, '1:30'],
+    [-61_000, '−1:01'],
+    [3_600_000 * 23 + 5000, '23:00:05'],
+  ])('%d ms is %s', (ms, words) => expect(spanWords(ms)).toBe(words));
+});

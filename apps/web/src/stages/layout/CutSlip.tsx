@@ -1,7 +1,19 @@
 import {
-  braceSheet, cutList, cutListCsv, formatMass, formatPlanLength, formatThickness, inWords, planSheet, sheetDxf, sheetsPdf, sheetSvg,
-  type CutPiece, type Paper, type Sheet,
-} from '@nimble/core'; // prettier-ignore
+  braceSheet,
+  cutList,
+  cutListCsv,
+  formatMass,
+  formatPlanLength,
+  formatThickness,
+  inWords,
+  planSheet,
+  sheetDxf,
+  sheetsPdf,
+  sheetSvg,
+  type CutPiece,
+  type Paper,
+  type Sheet,
+} from '@nimble/core';
 import { Printer } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
@@ -24,8 +36,12 @@ export function CutSlip({ build, bracing, ground }: Props) {
   const { plan } = bracing;
   const pieces = cutList(plan, ground.shape);
   const title = `No. ${build.number} ${build.name}`;
-  if (pieces.length === 0) return <p className="pt-2">Draw a plan first: the cut list and the templates follow from it.</p>;
-  const mass = formatMass(pieces.reduce((sum, piece) => sum + piece.mass, 0), build.units);
+  if (pieces.length === 0)
+    return <p className="pt-2">Draw a plan first: the cut list and the templates follow from it.</p>;
+  const mass = formatMass(
+    pieces.reduce((sum, piece) => sum + piece.mass, 0),
+    build.units,
+  );
   return (
     <div className="space-y-3 pt-1">
       <p>
@@ -34,9 +50,17 @@ export function CutSlip({ build, bracing, ground }: Props) {
           {mass.figure} {mass.symbol} when shaped
         </span>
       </p>
-      <Templates sheets={() => [planSheet({ title, plan, shape: ground.shape, scale: ground.scale, trebleSign: ground.trebleSign }), ...plan.braces.map((brace) => braceSheet(brace, plan, title))]} title={title} />
+      <Templates
+        sheets={() => [
+          planSheet({ title, plan, shape: ground.shape, scale: ground.scale, trebleSign: ground.trebleSign }),
+          ...plan.braces.map((brace) => braceSheet(brace, plan, title)),
+        ]}
+        title={title}
+      />
       <div className="no-print flex flex-wrap gap-2">
-        <Button onClick={() => saveFile(`${fileName(title, 'cut list')}.csv`, 'text/csv', cutListCsv(pieces))}>Cut list as CSV</Button>
+        <Button onClick={() => saveFile(`${fileName(title, 'cut list')}.csv`, 'text/csv', cutListCsv(pieces))}>
+          Cut list as CSV
+        </Button>
         <Button onClick={() => window.print()}>
           <Printer aria-hidden size={18} /> Print it
         </Button>
@@ -46,10 +70,13 @@ export function CutSlip({ build, bracing, ground }: Props) {
           <Piece key={piece.id} piece={piece} build={build} />
         ))}
       </ol>
-      <Caution>Grain along the stick, rings upright, no runout: a brace with short grain breaks. Saw by the saw’s own instructions; fingers away from the blade, eyes and lungs protected.</Caution>
+      <Caution>
+        Grain along the stick, rings upright, no runout: a brace with short grain breaks. Saw by the saw’s own
+        instructions; fingers away from the blade, eyes and lungs protected.
+      </Caution>
     </div>
   );
-} // prettier-ignore
+}
 
 function Piece({ piece, build }: { piece: CutPiece; build: Build }) {
   const { units } = build;
@@ -61,8 +88,14 @@ function Piece({ piece, build }: { piece: CutPiece; build: Build }) {
         {piece.name} <span className="figures">{plan(piece.stockLength)}</span>
       </p>
       <p className="text-[0.97rem] text-soft">
-        Saw {fine(piece.width)} wide, {fine(piece.height)} high{piece.stock && ` from ${piece.stock}`}; {plan(piece.length)} when cut to length.{' '}
-        {piece.ends.map(({ fit, height, bevel }, i) => `${i === 0 ? 'First' : 'Second'} end ${END_WORDS[fit]}${fit === 'let-in' ? ` ${fine(height)} deep` : `, ${fine(height)} high`}${Math.abs(bevel) > 0.02 ? `, bevel ${degrees(bevel)}` : ''}`).join('; ')}
+        Saw {fine(piece.width)} wide, {fine(piece.height)} high{piece.stock && ` from ${piece.stock}`};{' '}
+        {plan(piece.length)} when cut to length.{' '}
+        {piece.ends
+          .map(
+            ({ fit, height, bevel }, i) =>
+              `${i === 0 ? 'First' : 'Second'} end ${END_WORDS[fit]}${fit === 'let-in' ? ` ${fine(height)} deep` : `, ${fine(height)} high`}${Math.abs(bevel) > 0.02 ? `, bevel ${degrees(bevel)}` : ''}`,
+          )
+          .join('; ')}
         .
       </p>
       {piece.notches.map(({ at, width, depth, from, passes }) => (
@@ -72,7 +105,7 @@ function Piece({ piece, build }: { piece: CutPiece; build: Build }) {
       ))}
     </li>
   );
-} // prettier-ignore
+}
 
 /** Sheets as SVG, DXF or a PDF in pages; the sheets are drawn when they are asked for. */
 export function Templates({ sheets, title }: { sheets: () => Sheet[]; title: string }) {
@@ -120,7 +153,9 @@ export function Templates({ sheets, title }: { sheets: () => Sheet[]; title: str
           </Button>
         )}
       </div>
-      <p className="text-[0.97rem] text-soft">Every page carries a bar of 100 mm: print at 100 % and measure it before you cut.</p>
+      <p className="text-[0.97rem] text-soft">
+        Every page carries a bar of 100 mm: print at 100 % and measure it before you cut.
+      </p>
     </section>
   );
-} // prettier-ignore
+}

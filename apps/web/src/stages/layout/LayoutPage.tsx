@@ -47,9 +47,16 @@ function Layout({ build, kept }: { build: Build; kept: BracingPlan }) {
   const experience = usePersonsExperience();
   const plate = useMemo(() => gluedPlate(build, surveys.data), [build, surveys.data]);
   const cautions = useMemo(
-    () => planCautions(kept, { shape: ground.shape, hole: ground.hole, construction: build.construction, experience, units: build.units }),
+    () =>
+      planCautions(kept, {
+        shape: ground.shape,
+        hole: ground.hole,
+        construction: build.construction,
+        experience,
+        units: build.units,
+      }),
     [kept, ground, build.construction, build.units, experience],
-  ); // prettier-ignore
+  );
   const tab: Tab = TABS.find(([key]) => key === params.get('slip'))?.[0] ?? 'plan';
   const selected = params.get('piece');
   const go = (change: { slip?: Tab; piece?: string | null }) =>
@@ -66,12 +73,16 @@ function Layout({ build, kept }: { build: Build; kept: BracingPlan }) {
   useShortcuts([
     { key: 'Backspace', label: 'Undo the last change of the plan', run: () => bracing.undo?.() },
     { key: 'y', label: 'Do it again', run: () => bracing.redo?.() },
-    { key: 'Delete', label: 'Take the chosen piece away', run: () => {
-      if (!selected || tab !== 'piece') return;
-      bracing.keep(without(kept, selected));
-      select(null);
-    } },
-  ]); // prettier-ignore
+    {
+      key: 'Delete',
+      label: 'Take the chosen piece away',
+      run: () => {
+        if (!selected || tab !== 'piece') return;
+        bracing.keep(without(kept, selected));
+        select(null);
+      },
+    },
+  ]);
   const brace = tab === 'piece' ? (bracing.plan.braces.find(({ id }) => id === selected) ?? null) : null;
   return (
     <StageFrame
@@ -83,7 +94,10 @@ function Layout({ build, kept }: { build: Build; kept: BracingPlan }) {
           {tab === 'plan' && <PlanSlip {...{ build, bracing, ground, cautions }} onSelect={select} />}
           {tab === 'piece' && <PieceSlip {...{ build, bracing, ground, plate, selected }} onSelect={select} />}
           {tab === 'strings' && (
-            <StringsSlip {...{ build, bracing, ground, plate }} onScale={(scaleLength) => writes.changeBuild({ scaleLength })} />
+            <StringsSlip
+              {...{ build, bracing, ground, plate }}
+              onScale={(scaleLength) => writes.changeBuild({ scaleLength })}
+            />
           )}
           {tab === 'cut' && <CutSlip {...{ build, bracing, ground }} />}
           {tab === 'journal' && <JournalSlip build={build} stage="layout" changeBuild={writes.changeBuild} />}
@@ -101,7 +115,8 @@ function Layout({ build, kept }: { build: Build; kept: BracingPlan }) {
         >
           {(pixelsPerMm) => (
             <>
-              <BraceLayer isBack={build.plate === 'back'}
+              <BraceLayer
+                isBack={build.plate === 'back'}
                 plan={bracing.plan}
                 ground={ground}
                 pixelsPerMm={pixelsPerMm}
@@ -119,4 +134,4 @@ function Layout({ build, kept }: { build: Build; kept: BracingPlan }) {
       {tab === 'strings' && <LoadElevation build={build} plan={bracing.plan} ground={ground} />}
     </StageFrame>
   );
-} // prettier-ignore
+}

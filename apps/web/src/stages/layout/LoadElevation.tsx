@@ -15,7 +15,7 @@ export function LoadElevation({ build, plan, ground }: { build: Build; plan: Bra
   const at = bridgePlace(plan, ground);
   const x = scaleLinear([bounds.xMin, bounds.xMax], [BOX.left, BOX.width - BOX.right]);
   const perMetre = (x(bounds.xMax) - x(bounds.xMin)) / ground.shape.length;
-    let load;
+  let load;
   try {
     load = stringLoad(plan.strings ?? usualStrings(build.family), ground.scale, plan.bridge);
   } catch {
@@ -34,15 +34,42 @@ export function LoadElevation({ build, plan, ground }: { build: Build; plan: Bra
     <figure className="shrink-0 px-4 pb-2 lg:px-6" aria-label="The load of the strings from the side">
       <svg viewBox={`0 0 ${BOX.width} ${BOX.height}`} className="max-h-[200px] w-full">
         <defs>
-          <marker id="load-tip" viewBox="0 0 10 10" refX="8" refY="5" markerWidth="7" markerHeight="7" orient="auto-start-reverse">
+          <marker
+            id="load-tip"
+            viewBox="0 0 10 10"
+            refX="8"
+            refY="5"
+            markerWidth="7"
+            markerHeight="7"
+            orient="auto-start-reverse"
+          >
             <path d="M0 0L10 5L0 10Z" fill="var(--ember)" />
           </marker>
         </defs>
-        <line x1={x(bounds.xMin)} x2={x(bounds.xMax)} y1={TOP_LINE + 2} y2={TOP_LINE + 2} stroke="var(--ink)" strokeWidth="4" />
+        <line
+          x1={x(bounds.xMin)}
+          x2={x(bounds.xMax)}
+          y1={TOP_LINE + 2}
+          y2={TOP_LINE + 2}
+          stroke="var(--ink)"
+          strokeWidth="4"
+        />
         {inward.map(({ id, place, height, width }) => (
-          <rect key={id} x={x(place) - (width * perMetre) / 2} y={TOP_LINE + 4} width={Math.max(3, width * perMetre)} height={height * tall} fill="var(--line)" stroke="var(--ink)" />
+          <rect
+            key={id}
+            x={x(place) - (width * perMetre) / 2}
+            y={TOP_LINE + 4}
+            width={Math.max(3, width * perMetre)}
+            height={height * tall}
+            fill="var(--line)"
+            stroke="var(--ink)"
+          />
         ))}
-        <path d={`M${x(at) - 9} ${TOP_LINE}L${x(at) - 3} ${saddle}L${x(at) + 3} ${saddle}L${x(at) + 9} ${TOP_LINE}Z`} fill="var(--wood)" stroke="var(--ink)" />
+        <path
+          d={`M${x(at) - 9} ${TOP_LINE}L${x(at) - 3} ${saddle}L${x(at) + 3} ${saddle}L${x(at) + 9} ${TOP_LINE}Z`}
+          fill="var(--wood)"
+          stroke="var(--ink)"
+        />
         <line x1={BOX.left - 60} y1={saddle} x2={x(at)} y2={saddle} stroke="var(--soft)" strokeWidth="1.4" />
         {floating ? (
           <line x1={x(at)} y1={saddle} x2={x(bounds.xMax)} y2={TOP_LINE - 2} stroke="var(--soft)" strokeWidth="1.4" />
@@ -51,7 +78,11 @@ export function LoadElevation({ build, plan, ground }: { build: Build; plan: Bra
         )}
         <g stroke="var(--ember)" strokeWidth="3" fill="none">
           <line x1={x(at) - 60} y1={saddle - 12} x2={x(at) - 150} y2={saddle - 12} markerEnd="url(#load-tip)" />
-          {floating ? <line x1={x(at)} y1={saddle - 44} x2={x(at)} y2={saddle - 4} markerEnd="url(#load-tip)" /> : <path d={turn} markerStart="url(#load-tip)" />}
+          {floating ? (
+            <line x1={x(at)} y1={saddle - 44} x2={x(at)} y2={saddle - 4} markerEnd="url(#load-tip)" />
+          ) : (
+            <path d={turn} markerStart="url(#load-tip)" />
+          )}
         </g>
         <g fontSize="17" fill="var(--ink)" className="figures">
           <text x={x(at) - 158} y={saddle - 7} textAnchor="end">
@@ -62,12 +93,13 @@ export function LoadElevation({ build, plan, ground }: { build: Build; plan: Bra
           </text>
         </g>
         <text x={BOX.left} y={BOX.height - 8} fontSize="15" fill="var(--soft)">
-          from the bass side, neck to the left; heights drawn larger, braces on the centre line; a glued bridge is turned: front edge in, back edge up
+          from the bass side, neck to the left; heights drawn larger, braces on the centre line; a glued bridge is
+          turned: front edge in, back edge up
         </text>
       </svg>
     </figure>
   );
-} // prettier-ignore
+}
 
 function onCentreLine(brace: Brace): { place: number; height: number } | null {
   const { from, to, length } = brace;

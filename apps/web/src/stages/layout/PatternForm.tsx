@@ -23,16 +23,26 @@ const FIRST: Record<Build['family'], Pattern> = {
 };
 
 const COUNTED: Partial<Record<Pattern, string>> = {
-  fan: 'Fan bars, 3 to 9', ladder: 'Bars, 2 to 8', lattice: 'Bars each way, 3 to 12', 'cross-bars': 'Bars, 1 to 4',
-}; // prettier-ignore
+  fan: 'Fan bars, 3 to 9',
+  ladder: 'Bars, 2 to 8',
+  lattice: 'Bars each way, 3 to 12',
+  'cross-bars': 'Bars, 1 to 4',
+};
 const ANGLED: Partial<Record<Pattern, string>> = {
-  x: 'Opening of the X', 'double-x': 'Opening of the X', 'carved-x': 'Opening of the X', fan: 'Spread of the fan', lattice: 'Between the two ways',
-}; // prettier-ignore
+  x: 'Opening of the X',
+  'double-x': 'Opening of the X',
+  'carved-x': 'Opening of the X',
+  fan: 'Spread of the fan',
+  lattice: 'Between the two ways',
+};
 
 /** Draws a pattern on the plate from a few figures. What was drawn before comes back with undo. */
 export function PatternForm({ build, bracing, ground, onDrawn }: Props) {
   const small = build.family === 'ukulele';
-  const [settings, setSettings] = useState<PatternSettings>(() => ({ ...usualSettings(FIRST[build.family]), ...(small && { count: 3 }) })); // prettier-ignore
+  const [settings, setSettings] = useState<PatternSettings>(() => ({
+    ...usualSettings(FIRST[build.family]),
+    ...(small && { count: 3 }),
+  }));
   const [error, setError] = useState<{ field: string; words: string } | null>(null);
   const { pattern } = settings;
   const change = (part: Partial<PatternSettings>) => setSettings((old) => ({ ...old, ...part }));
@@ -62,7 +72,14 @@ export function PatternForm({ build, bracing, ground, onDrawn }: Props) {
         ))}
       </SelectField>
       <div className="grid grid-cols-2 gap-2">
-        {COUNTED[pattern] && <CountField label={COUNTED[pattern]} value={settings.count} error={at('count')} onChange={(count) => change({ count })} />}
+        {COUNTED[pattern] && (
+          <CountField
+            label={COUNTED[pattern]}
+            value={settings.count}
+            error={at('count')}
+            onChange={(count) => change({ count })}
+          />
+        )}
         {ANGLED[pattern] && (
           <QuantityField
             label={ANGLED[pattern]}
@@ -87,19 +104,37 @@ export function PatternForm({ build, bracing, ground, onDrawn }: Props) {
         )}
         {pattern === 'x' && (
           <>
-            <CountField label="Tone bars, 0 to 4" value={settings.toneBars} error={null} onChange={(toneBars) => change({ toneBars })} />
-            <CountField label="Fingers a side" value={settings.fingers} error={null} onChange={(fingers) => change({ fingers })} />
+            <CountField
+              label="Tone bars, 0 to 4"
+              value={settings.toneBars}
+              error={null}
+              onChange={(toneBars) => change({ toneBars })}
+            />
+            <CountField
+              label="Fingers a side"
+              value={settings.fingers}
+              error={null}
+              onChange={(fingers) => change({ fingers })}
+            />
           </>
         )}
       </div>
       {(pattern === 'x' || pattern === 'double-x') && (
-        <SelectField label="Upper part" value={settings.upper} onChange={(e) => change({ upper: e.target.value as PatternSettings['upper'] })}>
+        <SelectField
+          label="Upper part"
+          value={settings.upper}
+          onChange={(e) => change({ upper: e.target.value as PatternSettings['upper'] })}
+        >
           <option value="transverse">a bar across</option>
           <option value="a-frame">A-frame from the neck</option>
         </SelectField>
       )}
       {pattern === 'fan' && (
-        <SelectField label="Lower end of the fan" value={settings.closing} onChange={(e) => change({ closing: e.target.value as PatternSettings['closing'] })}>
+        <SelectField
+          label="Lower end of the fan"
+          value={settings.closing}
+          onChange={(e) => change({ closing: e.target.value as PatternSettings['closing'] })}
+        >
           <option value="closed">closed by two bars</option>
           <option value="slanted">one slanted bar</option>
           <option value="none">open</option>
@@ -111,9 +146,19 @@ export function PatternForm({ build, bracing, ground, onDrawn }: Props) {
       </Button>
     </section>
   );
-} // prettier-ignore
+}
 
-function CountField({ label, value, error, onChange }: { label: string; value: number; error: string | null; onChange: (value: number) => void }) {
+function CountField({
+  label,
+  value,
+  error,
+  onChange,
+}: {
+  label: string;
+  value: number;
+  error: string | null;
+  onChange: (value: number) => void;
+}) {
   const [text, setText] = useState(String(value));
   const [shown, setShown] = useState(value);
   if (shown !== value) {
@@ -136,4 +181,4 @@ function CountField({ label, value, error, onChange }: { label: string; value: n
       }}
     />
   );
-} // prettier-ignore
+}

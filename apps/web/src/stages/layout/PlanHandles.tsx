@@ -1,7 +1,21 @@
 import {
-  angleOf, formatPlanLength, heightAt, inWords, movedTo, moveX, pointAlong, RIM_INSET, snapEnd, usualEndFit, xOf,
-  type Brace, type BracingPlan, type Point, type Snap, type UnitChoice,
-} from '@nimble/core'; // prettier-ignore
+  angleOf,
+  formatPlanLength,
+  heightAt,
+  inWords,
+  movedTo,
+  moveX,
+  pointAlong,
+  RIM_INSET,
+  snapEnd,
+  usualEndFit,
+  xOf,
+  type Brace,
+  type BracingPlan,
+  type Point,
+  type Snap,
+  type UnitChoice,
+} from '@nimble/core';
 import { useState } from 'react';
 import type { Bracing, Ground } from '../../bracing/use-bracing';
 import { DragHandle, MM } from '../../plate';
@@ -92,7 +106,7 @@ function fitted(brace: Brace, which: 'from' | 'to', snap: Snap): Brace {
 }
 
 const snapWords = ({ to, of }: Snap) =>
-  ({ rim: 'at the rim', centre: 'on the centre line', brace: `on ${of}`, mirror: `mirrors ${of}`, step: '' })[to!]; // prettier-ignore
+  ({ rim: 'at the rim', centre: 'on the centre line', brace: `on ${of}`, mirror: `mirrors ${of}`, step: '' })[to!];
 
 export const degrees = (radians: number): string => `${((radians * 180) / Math.PI).toFixed(1)}°`;
 
@@ -111,7 +125,10 @@ function XHandles({ bracing, ground, pixelsPerMm, units }: Props) {
   };
   const { drop } = bracing;
   const side = ground.trebleSign;
-  const at: Point = [crossing[0] + HANDLE_ALONG * Math.cos(opening / 2), crossing[1] + side * HANDLE_ALONG * Math.sin(opening / 2)]; // prettier-ignore
+  const at: Point = [
+    crossing[0] + HANDLE_ALONG * Math.cos(opening / 2),
+    crossing[1] + side * HANDLE_ALONG * Math.sin(opening / 2),
+  ];
   const fromHole = ground.hole && crossing[0] - ground.hole.x - ground.hole.diameter / 2;
   return (
     <g>
@@ -155,10 +172,25 @@ function Reading({ at, text, pixelsPerMm, low }: { at: Point; text: string; pixe
   const y = px(low ? 18 : -42);
   return (
     <g transform={`translate(${at[0] * MM} ${at[1] * MM})`} pointerEvents="none" aria-hidden>
-      <rect x={-width / 2} y={y} width={width} height={px(24)} fill="var(--slip)" stroke="var(--line)" strokeWidth={px(1)} />
-      <text y={y + px(12)} fontSize={px(15)} textAnchor="middle" dominantBaseline="central" fill="var(--ink)" className="figures">
+      <rect
+        x={-width / 2}
+        y={y}
+        width={width}
+        height={px(24)}
+        fill="var(--slip)"
+        stroke="var(--line)"
+        strokeWidth={px(1)}
+      />
+      <text
+        y={y + px(12)}
+        fontSize={px(15)}
+        textAnchor="middle"
+        dominantBaseline="central"
+        fill="var(--ink)"
+        className="figures"
+      >
         {text}
       </text>
     </g>
-  ); // prettier-ignore
+  );
 }

@@ -1,7 +1,19 @@
 import {
-  EXPERIENCES, flipPlan, formatMass, moveX, patchVolume, pointAlong, usualBrace, volumeOf, xOf, scaleOf,
-  type BracingPlan, type Patch, type Experience, type PlanCaution,
-} from '@nimble/core'; // prettier-ignore
+  EXPERIENCES,
+  flipPlan,
+  formatMass,
+  moveX,
+  patchVolume,
+  pointAlong,
+  usualBrace,
+  volumeOf,
+  xOf,
+  scaleOf,
+  type BracingPlan,
+  type Patch,
+  type Experience,
+  type PlanCaution,
+} from '@nimble/core';
 import { Redo2, Undo2 } from 'lucide-react';
 import { toast } from 'sonner';
 import { useWorkshopWrites } from '../../api/bracing';
@@ -76,9 +88,11 @@ export function PlanSlip({ build, bracing, ground, cautions, onSelect }: Props) 
         </div>
       )}
       <PersonsExperience />
-      <Caution>A plan is an estimate until the top is on the bench. Saws and planes: cut away from the hand, clamp the work.</Caution>
+      <Caution>
+        A plan is an estimate until the top is on the bench. Saws and planes: cut away from the hand, clamp the work.
+      </Caution>
     </div>
-  ); // prettier-ignore
+  );
 }
 
 function Weight({ build, plan }: { build: Build; plan: BracingPlan }) {
@@ -146,7 +160,10 @@ function TheX({ build, bracing, ground }: Pick<Props, 'build' | 'bracing' | 'gro
     else toast.error('The X would leave the plate');
   };
   const edge = ground.hole ? ground.hole.x + ground.hole.diameter / 2 : 0;
-  const onPlate = (from: number) => (edge + from > ground.shape.bounds.xMin + 0.02 && edge + from < ground.shape.bounds.xMax - 0.05 ? null : 'Off the plate'); // prettier-ignore
+  const onPlate = (from: number) =>
+    edge + from > ground.shape.bounds.xMin + 0.02 && edge + from < ground.shape.bounds.xMax - 0.05
+      ? null
+      : 'Off the plate';
   return (
     <section aria-label="The X" className="space-y-2 border-t border-grain pt-2">
       <div className="grid grid-cols-2 gap-2">
@@ -190,15 +207,28 @@ function PieceList({ plan, onSelect }: { plan: BracingPlan; onSelect: (id: strin
 function ownBrace(id: string, name: string, plan: BracingPlan, ground: Ground) {
   const at = bridgePlace(plan, ground);
   const half = 0.16 * ground.shape.width;
-  const [from, to] = [pointAlong({ from: [at - 0.02, -half], to: [at + 0.02, half] }, 0), pointAlong({ from: [at - 0.02, -half], to: [at + 0.02, half] }, 1)]; // prettier-ignore
+  const [from, to] = [
+    pointAlong({ from: [at - 0.02, -half], to: [at + 0.02, half] }, 0),
+    pointAlong({ from: [at - 0.02, -half], to: [at + 0.02, half] }, 1),
+  ];
   return usualBrace({ id, name, role: 'free', from, to, ends: ['stopped', 'stopped'] }, scaleOf(ground.shape));
 }
 
 /** Behind the bridge, square to the grain, to be moved by its figures. */
 function ownPatch(id: string, plan: BracingPlan, ground: Ground): Patch {
   const scale = scaleOf(ground.shape);
-  return { id, name: `patch ${plan.patches.length + 1}`, role: 'patch', x: bridgePlace(plan, ground) + 0.05 * scale, y: 0, length: 0.02 * scale, width: 0.05 * scale, thickness: 1.5e-3, grain: 'across' };
-} // prettier-ignore
+  return {
+    id,
+    name: `patch ${plan.patches.length + 1}`,
+    role: 'patch',
+    x: bridgePlace(plan, ground) + 0.05 * scale,
+    y: 0,
+    length: 0.02 * scale,
+    width: 0.05 * scale,
+    thickness: 1.5e-3,
+    grain: 'across',
+  };
+}
 
 export function usePersonsExperience(): Experience {
   const { person } = usePreferences();
@@ -217,7 +247,9 @@ function PersonsExperience() {
       <SelectField
         label={`How used to it ${known.name.split(' ')[0]} is`}
         value={known.experience}
-        onChange={(event) => writes.keepExperience(known.id, event.target.value).catch((failure: Error) => toast.error(failure.message))}
+        onChange={(event) =>
+          writes.keepExperience(known.id, event.target.value).catch((failure: Error) => toast.error(failure.message))
+        }
       >
         {EXPERIENCES.map((key) => (
           <option key={key} value={key}>
@@ -226,5 +258,5 @@ function PersonsExperience() {
         ))}
       </SelectField>
     </div>
-  ); // prettier-ignore
+  );
 }

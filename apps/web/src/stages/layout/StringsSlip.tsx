@@ -1,7 +1,23 @@
 import {
-  BRIDGE_KINDS, formatPlanLength, formatQuantity, InvalidInput, inWords, rigidityAcrossLine, sinkUnderForce, STRING_MATERIALS, stringLoad, turnUnderTorque, usualStrings, widthAt,
-  type BridgeKind, type BridgePlan, type GluedPlate, type PlanString, type StringLoad, type StringMaterial,
-} from '@nimble/core'; // prettier-ignore
+  BRIDGE_KINDS,
+  formatPlanLength,
+  formatQuantity,
+  InvalidInput,
+  inWords,
+  rigidityAcrossLine,
+  sinkUnderForce,
+  STRING_MATERIALS,
+  stringLoad,
+  turnUnderTorque,
+  usualStrings,
+  widthAt,
+  type BridgeKind,
+  type BridgePlan,
+  type GluedPlate,
+  type PlanString,
+  type StringLoad,
+  type StringMaterial,
+} from '@nimble/core';
 import type { Build } from '../../api/types';
 import { BRIDGE_WORDS, MATERIAL_WORDS } from '../../bracing/bracing-words';
 import { Caution, Row } from '../../bracing/Row';
@@ -28,10 +44,17 @@ export function StringsSlip(props: Props) {
   const { bridge } = bracing.plan;
   const strings = bracing.plan.strings ?? usualStrings(build.family);
   const load = loadOf(strings, ground.scale, bridge);
-  const keepBridge = (change: Partial<BridgePlan>) => bracing.keep({ ...bracing.plan, bridge: { ...bridge, ...change } });
+  const keepBridge = (change: Partial<BridgePlan>) =>
+    bracing.keep({ ...bracing.plan, bridge: { ...bridge, ...change } });
   return (
     <div className="space-y-3 pt-1">
-      {'refused' in load ? <p role="alert" className="font-medium text-ember-ink">{load.refused}</p> : <Load {...props} load={load} />}
+      {'refused' in load ? (
+        <p role="alert" className="font-medium text-ember-ink">
+          {load.refused}
+        </p>
+      ) : (
+        <Load {...props} load={load} />
+      )}
       <Undoing bracing={bracing} />
       <BridgeFields {...{ build, bridge, ground, onScale }} onKeep={keepBridge} />
       <StringTable
@@ -40,10 +63,13 @@ export function StringsSlip(props: Props) {
         own={bracing.plan.strings !== null}
         onKeep={(next) => bracing.keep({ ...bracing.plan, strings: next })}
       />
-      <Caution>Strings under tension can break and whip: protect the eyes, and bring them up slowly. A light top can fail; these figures are estimates.</Caution>
+      <Caution>
+        Strings under tension can break and whip: protect the eyes, and bring them up slowly. A light top can fail;
+        these figures are estimates.
+      </Caution>
     </div>
   );
-} // prettier-ignore
+}
 
 function loadOf(strings: readonly PlanString[], scale: number, bridge: BridgePlan): StringLoad | { refused: string } {
   try {
@@ -66,22 +92,45 @@ function Load({ build, bracing, ground, plate, load }: Props & { load: StringLoa
     <>
       <p aria-live="polite">
         <span className="figures text-[56px] leading-none font-medium">{Math.round(load.total)}</span> N
-        <span className="block text-soft">pull of all strings together, {formatQuantity(load.total, 'force', 'kgf', 0).figure} kgf</span>
+        <span className="block text-soft">
+          pull of all strings together, {formatQuantity(load.total, 'force', 'kgf', 0).figure} kgf
+        </span>
       </p>
       <dl>
-        <Row name="saddle, from the neck edge" value={inWords(formatPlanLength(at - xMin, build.units))} hint={ground.hole && `${inWords(formatPlanLength(at - ground.hole.x - ground.hole.diameter / 2, build.units))} behind the hole’s edge`} />
+        <Row
+          name="saddle, from the neck edge"
+          value={inWords(formatPlanLength(at - xMin, build.units))}
+          hint={
+            ground.hole &&
+            `${inWords(formatPlanLength(at - ground.hole.x - ground.hole.diameter / 2, build.units))} behind the hole’s edge`
+          }
+        />
         {floating ? (
           <Row name="down onto the top" value={`${Math.round(load.downForce)} N`} />
         ) : (
-          <Row name="turning the bridge" value={`${load.torque.toFixed(1)} N m`} hint={`strings ${inWords(formatPlanLength(plan.bridge.stringHeight, build.units))} over the top`} />
+          <Row
+            name="turning the bridge"
+            value={`${load.torque.toFixed(1)} N m`}
+            hint={`strings ${inWords(formatPlanLength(plan.bridge.stringHeight, build.units))} over the top`}
+          />
         )}
         {rigidity !== null && build.construction !== 'carved' && (
           <>
-            <Row name="plate and braces there" value={`${rigidity.toFixed(0)} N m²`} hint={plate.measured ? 'thickness as surveyed' : 'thickness not yet measured: 2.8 mm taken'} />
+            <Row
+              name="plate and braces there"
+              value={`${rigidity.toFixed(0)} N m²`}
+              hint={plate.measured ? 'thickness as surveyed' : 'thickness not yet measured: 2.8 mm taken'}
+            />
             {floating ? (
-              <Row name="sinks, as a bare beam" value={`${(1000 * sinkUnderForce(load.downForce, rigidity, ground.shape.length, place)).toFixed(1)} mm`} />
+              <Row
+                name="sinks, as a bare beam"
+                value={`${(1000 * sinkUnderForce(load.downForce, rigidity, ground.shape.length, place)).toFixed(1)} mm`}
+              />
             ) : (
-              <Row name="turns, as a bare beam" value={degrees(turnUnderTorque(load.torque, rigidity, ground.shape.length, place))} />
+              <Row
+                name="turns, as a bare beam"
+                value={degrees(turnUnderTorque(load.torque, rigidity, ground.shape.length, place))}
+              />
             )}
           </>
         )}
@@ -93,7 +142,7 @@ function Load({ build, bracing, ground, plate, load }: Props & { load: StringLoa
       </p>
     </>
   );
-} // prettier-ignore
+}
 
 interface BridgeProps {
   build: Build;
@@ -107,7 +156,8 @@ function BridgeFields({ build, bridge, ground, onScale, onKeep }: BridgeProps) {
   const unit = build.units.length;
   const decimals = unit === 'mm' ? 1 : 3;
   const scaleOk = (value: number) => (value >= 0.1 && value <= 1.5 ? null : 'Between 100 mm and 1.5 m');
-  const small = (most: number) => (value: number) => (value > 0 && value <= most ? null : `Between 0 and ${1000 * most} mm`);
+  const small = (most: number) => (value: number) =>
+    value > 0 && value <= most ? null : `Between 0 and ${1000 * most} mm`;
   const offset = (value: number) => (value >= -0.02 && value <= 0.03 ? null : 'Between −20 and 30 mm');
   const angle = (value: number) => (value >= 0 && value <= 1 ? null : 'Between 0° and 57°');
   return (
@@ -120,24 +170,98 @@ function BridgeFields({ build, bridge, ground, onScale, onKeep }: BridgeProps) {
         ))}
       </SelectField>
       <div className="grid grid-cols-2 gap-2">
-        <QuantityField label={bridge.bassScale === null ? 'Scale' : 'Scale, treble'} quantity="length" unit={unit} decimals={decimals} value={ground.scale} check={scaleOk} hint={ground.ownScale ? undefined : 'usual of the family'} onChange={(scale) => scale !== null && onScale(scale)} />
-        <QuantityField label="Scale, bass, if fanned" quantity="length" unit={unit} decimals={decimals} value={bridge.bassScale} optional check={scaleOk} onChange={(bassScale) => onKeep({ bassScale })} />
+        <QuantityField
+          label={bridge.bassScale === null ? 'Scale' : 'Scale, treble'}
+          quantity="length"
+          unit={unit}
+          decimals={decimals}
+          value={ground.scale}
+          check={scaleOk}
+          hint={ground.ownScale ? undefined : 'usual of the family'}
+          onChange={(scale) => scale !== null && onScale(scale)}
+        />
+        <QuantityField
+          label="Scale, bass, if fanned"
+          quantity="length"
+          unit={unit}
+          decimals={decimals}
+          value={bridge.bassScale}
+          optional
+          check={scaleOk}
+          onChange={(bassScale) => onKeep({ bassScale })}
+        />
         <FretField value={bridge.fretAtBody} onKeep={(fretAtBody) => onKeep({ fretAtBody })} />
-        <QuantityField label={bridge.kind === 'floating' ? 'Strings over the top' : 'Strings over the top'} quantity="length" unit={unit} decimals={decimals} value={bridge.stringHeight} check={small(0.15)} onChange={(value) => value !== null && onKeep({ stringHeight: value })} />
-        <QuantityField label="Longer by, treble" quantity="length" unit={unit} decimals={decimals} value={bridge.compensationTreble} check={offset} onChange={(value) => value !== null && onKeep({ compensationTreble: value })} />
-        <QuantityField label="Longer by, bass" quantity="length" unit={unit} decimals={decimals} value={bridge.compensationBass} check={offset} onChange={(value) => value !== null && onKeep({ compensationBass: value })} />
-        <QuantityField label="Bridge across" quantity="length" unit={unit} decimals={decimals} value={bridge.span} check={small(0.5)} onChange={(span) => span !== null && onKeep({ span })} />
-        <QuantityField label="and along" quantity="length" unit={unit} decimals={decimals} value={bridge.width} check={small(0.2)} onChange={(width) => width !== null && onKeep({ width })} />
+        <QuantityField
+          label={bridge.kind === 'floating' ? 'Strings over the top' : 'Strings over the top'}
+          quantity="length"
+          unit={unit}
+          decimals={decimals}
+          value={bridge.stringHeight}
+          check={small(0.15)}
+          onChange={(value) => value !== null && onKeep({ stringHeight: value })}
+        />
+        <QuantityField
+          label="Longer by, treble"
+          quantity="length"
+          unit={unit}
+          decimals={decimals}
+          value={bridge.compensationTreble}
+          check={offset}
+          onChange={(value) => value !== null && onKeep({ compensationTreble: value })}
+        />
+        <QuantityField
+          label="Longer by, bass"
+          quantity="length"
+          unit={unit}
+          decimals={decimals}
+          value={bridge.compensationBass}
+          check={offset}
+          onChange={(value) => value !== null && onKeep({ compensationBass: value })}
+        />
+        <QuantityField
+          label="Bridge across"
+          quantity="length"
+          unit={unit}
+          decimals={decimals}
+          value={bridge.span}
+          check={small(0.5)}
+          onChange={(span) => span !== null && onKeep({ span })}
+        />
+        <QuantityField
+          label="and along"
+          quantity="length"
+          unit={unit}
+          decimals={decimals}
+          value={bridge.width}
+          check={small(0.2)}
+          onChange={(width) => width !== null && onKeep({ width })}
+        />
         {bridge.kind === 'floating' && (
           <>
-            <QuantityField label="Break before it" quantity="angle" unit="°" decimals={1} value={bridge.angleBefore} check={angle} onChange={(value) => value !== null && onKeep({ angleBefore: value })} />
-            <QuantityField label="Break behind it" quantity="angle" unit="°" decimals={1} value={bridge.angleBehind} check={angle} onChange={(value) => value !== null && onKeep({ angleBehind: value })} />
+            <QuantityField
+              label="Break before it"
+              quantity="angle"
+              unit="°"
+              decimals={1}
+              value={bridge.angleBefore}
+              check={angle}
+              onChange={(value) => value !== null && onKeep({ angleBefore: value })}
+            />
+            <QuantityField
+              label="Break behind it"
+              quantity="angle"
+              unit="°"
+              decimals={1}
+              value={bridge.angleBehind}
+              check={angle}
+              onChange={(value) => value !== null && onKeep({ angleBehind: value })}
+            />
           </>
         )}
       </div>
     </section>
   );
-} // prettier-ignore
+}
 
 function FretField({ value, onKeep }: { value: number; onKeep: (fret: number) => void }) {
   const [text, setText] = useState(String(value));
@@ -149,9 +273,19 @@ function FretField({ value, onKeep }: { value: number; onKeep: (fret: number) =>
   const fret = Number(text.replace(',', '.'));
   const wrong = text.trim() !== '' && fret >= 0 && fret <= 30 ? null : 'From 0 to 30';
   const commit = () => wrong === null && fret !== value && onKeep(fret);
-  return <TextField label="Fret at the body"
-      className="figures" inputMode="decimal" value={text} error={wrong} onChange={(e) => setText(e.target.value)} onBlur={commit} onKeyDown={(e) => e.key === 'Enter' && commit()} />;
-} // prettier-ignore
+  return (
+    <TextField
+      label="Fret at the body"
+      className="figures"
+      inputMode="decimal"
+      value={text}
+      error={wrong}
+      onChange={(e) => setText(e.target.value)}
+      onBlur={commit}
+      onKeyDown={(e) => e.key === 'Enter' && commit()}
+    />
+  );
+}
 
 interface TableProps {
   strings: readonly PlanString[];
@@ -162,21 +296,40 @@ interface TableProps {
 
 function StringTable({ strings, load, own, onKeep }: TableProps) {
   const [open, setOpen] = useState<number | null>(null);
-  const change = (i: number, part: Partial<PlanString>) => onKeep(strings.map((string, j) => (j === i ? { ...string, ...part } : string)));
+  const change = (i: number, part: Partial<PlanString>) =>
+    onKeep(strings.map((string, j) => (j === i ? { ...string, ...part } : string)));
   return (
     <section aria-label="Strings" className="space-y-2 border-t border-grain pt-2">
-      <p>{own ? 'Your own set, bass to treble' : 'A usual set of the family, bass to treble. Touch a string to make it yours.'}</p>
+      <p>
+        {own
+          ? 'Your own set, bass to treble'
+          : 'A usual set of the family, bass to treble. Touch a string to make it yours.'}
+      </p>
       <ul>
         {strings.map((string, i) => (
           <li key={i} className="border-t border-grain">
-            <button type="button" aria-expanded={open === i} className="flex min-h-12 w-full items-baseline justify-between gap-2 pt-2 text-left" onClick={() => setOpen(open === i ? null : i)}>
+            <button
+              type="button"
+              aria-expanded={open === i}
+              className="flex min-h-12 w-full items-baseline justify-between gap-2 pt-2 text-left"
+              onClick={() => setOpen(open === i ? null : i)}
+            >
               <span>
                 <span className="font-medium">{string.note}</span>
-                {string.count > 1 && ` × ${string.count}`} <span className="text-soft">{MATERIAL_WORDS[string.material]}, {(1000 * string.diameter).toFixed(2)} mm</span>
+                {string.count > 1 && ` × ${string.count}`}{' '}
+                <span className="text-soft">
+                  {MATERIAL_WORDS[string.material]}, {(1000 * string.diameter).toFixed(2)} mm
+                </span>
               </span>
               <span className="figures">{load ? `${load.strings[i]!.tension.toFixed(1)} N` : '–'}</span>
             </button>
-            {open === i && <StringFields string={string} onChange={(part) => change(i, part)} onRemove={strings.length > 1 ? () => onKeep(strings.filter((_, j) => j !== i)) : null} />}
+            {open === i && (
+              <StringFields
+                string={string}
+                onChange={(part) => change(i, part)}
+                onRemove={strings.length > 1 ? () => onKeep(strings.filter((_, j) => j !== i)) : null}
+              />
+            )}
           </li>
         ))}
       </ul>
@@ -190,9 +343,17 @@ function StringTable({ strings, load, own, onKeep }: TableProps) {
       </div>
     </section>
   );
-} // prettier-ignore
+}
 
-function StringFields({ string, onChange, onRemove }: { string: PlanString; onChange: (part: Partial<PlanString>) => void; onRemove: (() => void) | null }) {
+function StringFields({
+  string,
+  onChange,
+  onRemove,
+}: {
+  string: PlanString;
+  onChange: (part: Partial<PlanString>) => void;
+  onRemove: (() => void) | null;
+}) {
   const { a4 } = usePreferences();
   const [note, setNote] = useState(string.note);
   const [error, setError] = useState<string | null>(null);
@@ -205,17 +366,50 @@ function StringFields({ string, onChange, onRemove }: { string: PlanString; onCh
   };
   return (
     <div className="grid grid-cols-2 gap-2 pb-2">
-      <TextField label="Note" value={note} error={error} onChange={(e) => setNote(e.target.value)} onBlur={keepNote} onKeyDown={(e) => e.key === 'Enter' && keepNote()} />
-      <SelectField label="Material" value={string.material} onChange={(e) => onChange({ material: e.target.value as StringMaterial, massPerLength: null })}>
+      <TextField
+        label="Note"
+        value={note}
+        error={error}
+        onChange={(e) => setNote(e.target.value)}
+        onBlur={keepNote}
+        onKeyDown={(e) => e.key === 'Enter' && keepNote()}
+      />
+      <SelectField
+        label="Material"
+        value={string.material}
+        onChange={(e) => onChange({ material: e.target.value as StringMaterial, massPerLength: null })}
+      >
         {STRING_MATERIALS.map((material) => (
           <option key={material} value={material}>
             {MATERIAL_WORDS[material]}
           </option>
         ))}
       </SelectField>
-      <QuantityField label="Diameter" quantity="length" unit="mm" decimals={3} value={string.diameter} check={(value) => (value > 0 && value <= 0.005 ? null : 'Between 0 and 5 mm')} onChange={(diameter) => diameter !== null && onChange({ diameter, massPerLength: null })} />
-      <QuantityField label="Weight per metre" quantity="line-mass" unit="g/m" decimals={2} value={string.massPerLength} optional hint="from the packet, if it says" check={(value) => (value > 0 && value < 0.1 ? null : 'Between 0 and 100 g/m')} onChange={(massPerLength) => onChange({ massPerLength })} />
-      <SelectField label="Side by side" value={string.count} onChange={(e) => onChange({ count: Number(e.target.value) })}>
+      <QuantityField
+        label="Diameter"
+        quantity="length"
+        unit="mm"
+        decimals={3}
+        value={string.diameter}
+        check={(value) => (value > 0 && value <= 0.005 ? null : 'Between 0 and 5 mm')}
+        onChange={(diameter) => diameter !== null && onChange({ diameter, massPerLength: null })}
+      />
+      <QuantityField
+        label="Weight per metre"
+        quantity="line-mass"
+        unit="g/m"
+        decimals={2}
+        value={string.massPerLength}
+        optional
+        hint="from the packet, if it says"
+        check={(value) => (value > 0 && value < 0.1 ? null : 'Between 0 and 100 g/m')}
+        onChange={(massPerLength) => onChange({ massPerLength })}
+      />
+      <SelectField
+        label="Side by side"
+        value={string.count}
+        onChange={(e) => onChange({ count: Number(e.target.value) })}
+      >
         {[1, 2, 3].map((count) => (
           <option key={count}>{count}</option>
         ))}
@@ -227,4 +421,4 @@ function StringFields({ string, onChange, onRemove }: { string: PlanString; onCh
       )}
     </div>
   );
-} // prettier-ignore
+}

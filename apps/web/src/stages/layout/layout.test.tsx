@@ -69,7 +69,11 @@ describe('the layout', () => {
   it('adds a patch of one’s own, to be moved by its figures', async () => {
     const asked = show(plan);
     fireEvent.click(await screen.findByText('A patch of your own'));
-    expect((await sentPlan(asked)).patches.map(({ name }) => name)).toEqual(['bridge plate', 'ring round the hole', 'patch 3']);
+    expect((await sentPlan(asked)).patches.map(({ name }) => name)).toEqual([
+      'bridge plate',
+      'ring round the hole',
+      'patch 3',
+    ]);
     typeInto('Off centre, bass +', '25');
     expect((await sentPlan(asked, 2)).patches[2]!.y).toBeCloseTo(0.025, 9);
   });
@@ -85,7 +89,11 @@ describe('the layout', () => {
     const asked = show(plan, '?slip=piece&piece=tone-1');
     await screen.findByText(/Colours the tone/);
     const before = plan.braces.find(({ id }) => id === 'tone-1')!.to[0];
-    for (let i = 0; i < 10; i++) fireEvent.keyDown(screen.getByLabelText(/^Second end of Tone bar 1|^Second end of .*[Tt]one/, { selector: 'g' }), { key: 'ArrowLeft' });
+    for (let i = 0; i < 10; i++)
+      fireEvent.keyDown(
+        screen.getByLabelText(/^Second end of Tone bar 1|^Second end of .*[Tt]one/, { selector: 'g' }),
+        { key: 'ArrowLeft' },
+      );
     const after = (await sentPlan(asked, 10)).braces.find(({ id }) => id === 'tone-1')!.to[0];
     expect(after - before).toBeCloseTo(-0.01, 6);
   });
@@ -102,7 +110,11 @@ describe('the layout', () => {
     const mirrored = (await sentPlan(asked, 2)).braces;
     const [own, image] = [mirrored.find(({ id }) => id === 'x-bass')!, mirrored.at(-1)!];
     expect(image.name).toBe('treble leg');
-    expect([image.from[0], image.from[1], image.length]).toEqual([own.from[0], -own.from[1], expect.closeTo(own.length, 12)]);
+    expect([image.from[0], image.from[1], image.length]).toEqual([
+      own.from[0],
+      -own.from[1],
+      expect.closeTo(own.length, 12),
+    ]);
     fireEvent.click(await screen.findByText('Take it away'));
     const left = await sentPlan(asked, 3);
     expect(left.braces).toHaveLength(plan.braces.length);
@@ -153,4 +165,4 @@ describe('the layout', () => {
     const mirrored = await sentPlan(asked);
     expect(mirrored.braces[0]!.to[1]).toBeCloseTo(-plan.braces[0]!.to[1], 12);
   });
-}); // prettier-ignore
+});

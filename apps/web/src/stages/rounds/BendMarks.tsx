@@ -22,16 +22,53 @@ export function BendMarks({ setup: { place, load, rests }, pixelsPerMm }: Props)
             {held ? (
               <circle cx={cx} cy={cy} r={px(13)} fill="var(--slip)" stroke="var(--spruce)" strokeWidth={px(3)} />
             ) : (
-              <line x1={across ? cx : cx - bar} x2={across ? cx : cx + bar} y1={across ? cy - bar : cy} y2={across ? cy + bar : cy} stroke="var(--spruce)" strokeWidth={px(6)} strokeLinecap="round" />
+              <line
+                x1={across ? cx : cx - bar}
+                x2={across ? cx : cx + bar}
+                y1={across ? cy - bar : cy}
+                y2={across ? cy + bar : cy}
+                stroke="var(--spruce)"
+                strokeWidth={px(6)}
+                strokeLinecap="round"
+              />
             )}
-            <text x={cx} y={cy - px(56)} textAnchor="middle" fontSize={px(16)} fill="var(--ink)" stroke="var(--paper)" strokeWidth={px(3)} paintOrder="stroke">{held ? 'hold down' : 'bar under'}</text>
+            <text
+              x={cx}
+              y={cy - px(56)}
+              textAnchor="middle"
+              fontSize={px(16)}
+              fill="var(--ink)"
+              stroke="var(--paper)"
+              strokeWidth={px(3)}
+              paintOrder="stroke"
+            >
+              {held ? 'hold down' : 'bar under'}
+            </text>
           </g>
         );
       })}
       <g>
-        <circle cx={load[0] * MM} cy={load[1] * MM} r={px(15)} fill="var(--brass)" stroke="var(--ink)" strokeWidth={px(2)} />
-        <text x={load[0] * MM + px(21)} y={load[1] * MM + px(6)} fontSize={px(16)} fontWeight={700} fill="var(--ink)" stroke="var(--paper)" strokeWidth={px(3)} paintOrder="stroke">weight and dial</text>
+        <circle
+          cx={load[0] * MM}
+          cy={load[1] * MM}
+          r={px(15)}
+          fill="var(--brass)"
+          stroke="var(--ink)"
+          strokeWidth={px(2)}
+        />
+        <text
+          x={load[0] * MM + px(21)}
+          y={load[1] * MM + px(6)}
+          fontSize={px(16)}
+          fontWeight={700}
+          fill="var(--ink)"
+          stroke="var(--paper)"
+          strokeWidth={px(3)}
+          paintOrder="stroke"
+        >
+          weight and dial
+        </text>
       </g>
     </g>
   );
-} // prettier-ignore
+}

@@ -22,11 +22,26 @@ const RING_WORDS: Record<RingTrend['state'], string> = {
 export function GoalStandings({ picture, wishes, onGoal }: Props) {
   const choice = usePreferences();
   const { lines, now, reach } = picture.proposal;
-  const figured = lines.flatMap((line, i) => (line.of === 'distinct' || line.of === 'ring' ? [] : [{ name: lineWords(line), words: now[i] ? [goalWords(now[i]), reachWords(reach[i] ?? null, now[i])].filter(Boolean).join('; ') : 'not known yet' }]));
+  const figured = lines.flatMap((line, i) =>
+    line.of === 'distinct' || line.of === 'ring'
+      ? []
+      : [
+          {
+            name: lineWords(line),
+            words: now[i]
+              ? [goalWords(now[i]), reachWords(reach[i] ?? null, now[i])].filter(Boolean).join('; ')
+              : 'not known yet',
+          },
+        ],
+  );
   if (figured.length === 0 && !wishes.distinct && !wishes.ring)
     return (
       <p>
-        No goal has a figure. <button type="button" className="min-h-11 underline underline-offset-4" onClick={onGoal}>Say what you wish for</button>, or shave by ear and keep what you did under Record.
+        No goal has a figure.{' '}
+        <button type="button" className="min-h-11 underline underline-offset-4" onClick={onGoal}>
+          Say what you wish for
+        </button>
+        , or shave by ear and keep what you did under Record.
       </p>
     );
   return (
@@ -40,19 +55,37 @@ export function GoalStandings({ picture, wishes, onGoal }: Props) {
       {wishes.ring && <li className="border-t border-grain py-1">{ringWords(picture.ring)}</li>}
     </ul>
   );
-} // prettier-ignore
+}
 
 /** Pairs that are doubles still; or that there are none. */
-function differentNotes({ proposal: { lines, now }, standing, modes }: VoicingPicture, choice: Preferences): { name: string; words: string }[] {
-  const pitch = (key: QuantityKey) => shortPitch(standing[key]!.value, choice) || `${standing[key]!.value.toFixed(0)} Hz`;
-  const doubles = lines.flatMap((line, i) => (line.of === 'distinct' && now[i] && now[i].state !== 'met' ? [{ name: `${lineWords(line)} (${line.terms.map(({ key }) => key).sort().map(pitch).join(', ')})`, words: goalWords(now[i]) }] : []));
+function differentNotes(
+  { proposal: { lines, now }, standing, modes }: VoicingPicture,
+  choice: Preferences,
+): { name: string; words: string }[] {
+  const pitch = (key: QuantityKey) =>
+    shortPitch(standing[key]!.value, choice) || `${standing[key]!.value.toFixed(0)} Hz`;
+  const doubles = lines.flatMap((line, i) =>
+    line.of === 'distinct' && now[i] && now[i].state !== 'met'
+      ? [
+          {
+            name: `${lineWords(line)} (${line.terms
+              .map(({ key }) => key)
+              .sort()
+              .map(pitch)
+              .join(', ')})`,
+            words: goalWords(now[i]),
+          },
+        ]
+      : [],
+  );
   return doubles.length > 0 ? doubles : [{ name: `${modes.length} different notes`, words: 'reached' }];
-} // prettier-ignore
+}
 
 function ringWords({ rounds, state }: VoicingPicture['ring']): string {
   const last = rounds.at(-1);
   if (!last) return 'Ring: not heard yet. Knock once, or walk round the plate.';
   const longest = rounds.reduce((best, one) => (one.ring > best.ring ? one : best), last);
-  const most = longest === last ? 'the longest so far' : `the longest was ${longest.ring.toFixed(2)} s in round ${longest.round}`;
+  const most =
+    longest === last ? 'the longest so far' : `the longest was ${longest.ring.toFixed(2)} s in round ${longest.round}`;
   return `Ring ${last.ring.toFixed(2)} s in round ${last.round}, ${most}: ${RING_WORDS[state]}.`;
-} // prettier-ignore
+}

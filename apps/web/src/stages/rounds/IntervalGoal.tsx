@@ -2,7 +2,14 @@ import type { BarInterval } from '@nimble/core';
 import { useState } from 'react';
 import { Button, SelectField, TextField } from '../../ui';
 
-const INTERVALS = [[200, 'whole tone'], [300, 'minor third'], [400, 'major third'], [500, 'fourth'], [700, 'fifth'], [1200, 'octave']] as const; // prettier-ignore
+const INTERVALS = [
+  [200, 'whole tone'],
+  [300, 'minor third'],
+  [400, 'major third'],
+  [500, 'fourth'],
+  [700, 'fifth'],
+  [1200, 'octave'],
+] as const;
 
 interface Props {
   interval: BarInterval | null;
@@ -27,25 +34,50 @@ export function IntervalGoal({ interval, bars, onInterval }: Props) {
   };
   const pick = (label: string, value: string, set: (name: string) => void) => (
     <SelectField label={label} value={value} onChange={(event) => set(event.target.value)}>
-      {bars.map((name) => <option key={name}>{name}</option>)}
+      {bars.map((name) => (
+        <option key={name}>{name}</option>
+      ))}
     </SelectField>
   );
   return (
     <section aria-label="Two bars" className="space-y-2">
       <h2 className="font-bold">Two bars against each other</h2>
-      {interval && <p>The {interval.high} shall sing <b className="figures">{interval.cents.toFixed(0)} ¢</b> over the {interval.low}.</p>}
+      {interval && (
+        <p>
+          The {interval.high} shall sing <b className="figures">{interval.cents.toFixed(0)} ¢</b> over the{' '}
+          {interval.low}.
+        </p>
+      )}
       {pick('Lower bar', low, setLow)}
       {pick('Higher bar', high, setHigh)}
-      <SelectField label="Interval" value={INTERVALS.find(([value]) => `${value}` === cents)?.[0] ?? ''} onChange={(event) => event.target.value && setCents(event.target.value)}>
+      <SelectField
+        label="Interval"
+        value={INTERVALS.find(([value]) => `${value}` === cents)?.[0] ?? ''}
+        onChange={(event) => event.target.value && setCents(event.target.value)}
+      >
         <option value="">in cents, below</option>
-        {INTERVALS.map(([value, words]) => <option key={value} value={value}>{words}</option>)}
+        {INTERVALS.map(([value, words]) => (
+          <option key={value} value={value}>
+            {words}
+          </option>
+        ))}
       </SelectField>
-      <TextField label="In cents" inputMode="decimal" value={cents} error={error} onChange={(event) => setCents(event.target.value)} />
+      <TextField
+        label="In cents"
+        inputMode="decimal"
+        value={cents}
+        error={error}
+        onChange={(event) => setCents(event.target.value)}
+      />
       <div className="flex gap-2">
         <Button onClick={keep}>Wish for it</Button>
-        {interval && <Button kind="quiet" onClick={() => onInterval(null)}>Drop it</Button>}
+        {interval && (
+          <Button kind="quiet" onClick={() => onInterval(null)}>
+            Drop it
+          </Button>
+        )}
       </div>
       <p className="text-[0.95rem] text-soft">Notes of single bars are set where they are heard: under Listen, Bars.</p>
     </section>
   );
-} // prettier-ignore
+}

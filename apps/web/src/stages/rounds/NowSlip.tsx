@@ -1,4 +1,17 @@
-import { bendByHand, ENOUGH_MARKS, parseLoad, parseQuantity, InvalidInput, type MarkedBend, type Estimate, type FlexPlace, type NextReading, type QuantityKey, type UnitChoice, type VoicingBodies } from '@nimble/core'; // prettier-ignore
+import {
+  bendByHand,
+  ENOUGH_MARKS,
+  parseLoad,
+  parseQuantity,
+  InvalidInput,
+  type MarkedBend,
+  type Estimate,
+  type FlexPlace,
+  type NextReading,
+  type QuantityKey,
+  type UnitChoice,
+  type VoicingBodies,
+} from '@nimble/core';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { Caution } from '../../bracing/Row';
@@ -32,7 +45,12 @@ interface Props {
   next: readonly NextReading[];
   places: readonly FlexPlace[];
   /** Read in this round, in the round before, foretold, and wished for. */
-  figures: (key: QuantityKey) => { now: number | null; before: number | null; foretold: Estimate | null; goal: number | null };
+  figures: (key: QuantityKey) => {
+    now: number | null;
+    before: number | null;
+    foretold: Estimate | null;
+    goal: number | null;
+  };
   /** What lay on the plate last time, as typed. */
   lastLoad: string;
   /** This person's marks by hand beside the dial, and the mark given in this round at a place, if any. */
@@ -52,7 +70,7 @@ interface Props {
   /** A reading that waits to be answered for, and the answers. */
   doubt: DoubtedReading;
   onUndo: (() => void) | null;
-} // prettier-ignore
+}
 
 /** What to measure now, the shortest list first; each figure very large beside the last round's and the goal's. */
 export function NowSlip(props: Props) {
@@ -78,12 +96,22 @@ export function NowSlip(props: Props) {
             {next.map(({ what, why, place }) => (
               <li key={what} className="border-t border-grain">
                 {what === 'walk' || what === 'tell' ? (
-                  <Link className="flex min-h-12 items-center justify-between underline underline-offset-4" to={`/builds/${buildId}/voice?slip=map&round=${round}${place ? `&place=${place.name}&places=${place.set}` : ''}`}>
-                    {WANTED_WORDS(what)}{place && ` at ${place.name}`} <span className="text-soft">{WHY_WORDS[why]}</span>
+                  <Link
+                    className="flex min-h-12 items-center justify-between underline underline-offset-4"
+                    to={`/builds/${buildId}/voice?slip=map&round=${round}${place ? `&place=${place.name}&places=${place.set}` : ''}`}
+                  >
+                    {WANTED_WORDS(what)}
+                    {place && ` at ${place.name}`} <span className="text-soft">{WHY_WORDS[why]}</span>
                   </Link>
                 ) : (
-                  <button type="button" className="flex min-h-12 w-full items-center justify-between" aria-pressed={key === what} onClick={() => setPicked(what)}>
-                    <span className={key === what ? 'font-bold' : ''}>{WANTED_WORDS(what)}</span> <span className="text-soft">{WHY_WORDS[why]}</span>
+                  <button
+                    type="button"
+                    className="flex min-h-12 w-full items-center justify-between"
+                    aria-pressed={key === what}
+                    onClick={() => setPicked(what)}
+                  >
+                    <span className={key === what ? 'font-bold' : ''}>{WANTED_WORDS(what)}</span>{' '}
+                    <span className="text-soft">{WHY_WORDS[why]}</span>
                   </button>
                 )}
               </li>
@@ -93,27 +121,57 @@ export function NowSlip(props: Props) {
       </section>
       <SelectField label="Reading" value={key} onChange={(event) => setPicked(event.target.value as NowKey)}>
         {keys.map((one) => (
-          <option key={one} value={one}>{WANTED_WORDS(one)}</option>
+          <option key={one} value={one}>
+            {WANTED_WORDS(one)}
+          </option>
         ))}
       </SelectField>
       {!isKnock && (
-      <div aria-live="polite">
-        <p className="figures text-[3.4rem] leading-none font-medium">{now === null ? '–' : show(now)}</p>
-        <p className="mt-1.5 flex flex-wrap gap-x-4 text-soft">
-          {before !== null && <span>last round <b className="figures text-ink">{show(before)}</b></span>}
-          {foretold && <span>foretold <i className="figures">{show(foretold.value)}</i></span>}
-          {goal !== null && <span>goal <b className="figures text-ink">{show(goal)}</b></span>}
-        </p>
-        {key.startsWith('flex') && <p className="text-[0.95rem] text-soft">Bends are said as what one kilogram does.</p>}
-      </div>
+        <div aria-live="polite">
+          <p className="figures text-[3.4rem] leading-none font-medium">{now === null ? '–' : show(now)}</p>
+          <p className="mt-1.5 flex flex-wrap gap-x-4 text-soft">
+            {before !== null && (
+              <span>
+                last round <b className="figures text-ink">{show(before)}</b>
+              </span>
+            )}
+            {foretold && (
+              <span>
+                foretold <i className="figures">{show(foretold.value)}</i>
+              </span>
+            )}
+            {goal !== null && (
+              <span>
+                goal <b className="figures text-ink">{show(goal)}</b>
+              </span>
+            )}
+          </p>
+          {key.startsWith('flex') && (
+            <p className="text-[0.95rem] text-soft">Bends are said as what one kilogram does.</p>
+          )}
+        </div>
       )}
       {props.doubt.doubted && <DoubtBox doubt={props.doubt} units={units} />}
-      {isKnock ? <KnockEntry {...props} /> : key === 'mass' ? <MassEntry key={round} {...props} /> : <BendEntry key={`${key} ${round}`} {...props} place={key.slice(5) as FlexPlace} />}
-      {onUndo && <Button kind="quiet" onClick={onUndo}>Take the last entry back</Button>}
-      <CheckField label="Say aloud what comes next" checked={choice.speech} onChange={(event) => setPreferences({ speech: event.target.checked })} />
+      {isKnock ? (
+        <KnockEntry {...props} />
+      ) : key === 'mass' ? (
+        <MassEntry key={round} {...props} />
+      ) : (
+        <BendEntry key={`${key} ${round}`} {...props} place={key.slice(5) as FlexPlace} />
+      )}
+      {onUndo && (
+        <Button kind="quiet" onClick={onUndo}>
+          Take the last entry back
+        </Button>
+      )}
+      <CheckField
+        label="Say aloud what comes next"
+        checked={choice.speech}
+        onChange={(event) => setPreferences({ speech: event.target.checked })}
+      />
     </div>
   );
-} // prettier-ignore
+}
 
 /** Nothing moves on before it is answered. */
 function DoubtBox({ doubt, units }: { doubt: DoubtedReading; units: UnitChoice }) {
@@ -176,14 +234,23 @@ function MassEntry({ units, doubt, onMass, onStandIn }: Props) {
   };
   return (
     <form className="space-y-2" onSubmit={(event) => (event.preventDefault(), keep())}>
-      <TextField label={`Weight of the braced plate [${units.mass}]`} value={text} error={error} onChange={(event) => setText(event.target.value)} />
+      <TextField
+        label={`Weight of the braced plate [${units.mass}]`}
+        value={text}
+        error={error}
+        onChange={(event) => setText(event.target.value)}
+      />
       <div className="flex gap-2">
-        <Button kind="main" type="submit" className="flex-auto">Keep the weight</Button>
-        <Button disabled={weighing} onClick={() => void weigh()}>{weighing ? 'Weighing …' : 'Stand-in balance'}</Button>
+        <Button kind="main" type="submit" className="flex-auto">
+          Keep the weight
+        </Button>
+        <Button disabled={weighing} onClick={() => void weigh()}>
+          {weighing ? 'Weighing …' : 'Stand-in balance'}
+        </Button>
       </div>
     </form>
   );
-} // prettier-ignore
+}
 
 type BendEntryProps = Props & { place: FlexPlace };
 
@@ -204,8 +271,17 @@ function BendEntry({ place, units, lastLoad, marks, felt, doubt, onBend, onStand
   const keep = () => {
     if (doubt.doubted && dial.trim() === '') return doubt.drop();
     setErrors({});
-    const force = attempt('load', () => within(parseLoad('load', load).value, load, 200, 'must be more than nothing and at most 200 N'));
-    const way = attempt('dial', () => within(parseQuantity('dial', dial, 'length', unit).value, dial, 0.05, 'must be more than nothing and at most 50 mm'));
+    const force = attempt('load', () =>
+      within(parseLoad('load', load).value, load, 200, 'must be more than nothing and at most 200 N'),
+    );
+    const way = attempt('dial', () =>
+      within(
+        parseQuantity('dial', dial, 'length', unit).value,
+        dial,
+        0.05,
+        'must be more than nothing and at most 50 mm',
+      ),
+    );
     if (force === null || way === null) return;
     onBend({ place, load: force, deflection: way, feel: null, closed: false, said: `${dial} under ${load}` });
     setDial('');
@@ -218,30 +294,81 @@ function BendEntry({ place, units, lastLoad, marks, felt, doubt, onBend, onStand
   return (
     <form className="space-y-2" onSubmit={(event) => (event.preventDefault(), keep())}>
       <p className="text-[0.95rem] text-soft">{PLACE_HINTS[place]}</p>
-      <TextField label="Weight laid on" hint="1 kg, 9.8 N or 2.2 lb" value={load} error={errors.load ?? null} onChange={(event) => setLoad(event.target.value)} />
-      <TextField label={`It went down by, on the dial [${unit}]`} value={dial} error={errors.dial ?? null} onChange={(event) => setDial(event.target.value)} />
+      <TextField
+        label="Weight laid on"
+        hint="1 kg, 9.8 N or 2.2 lb"
+        value={load}
+        error={errors.load ?? null}
+        onChange={(event) => setLoad(event.target.value)}
+      />
+      <TextField
+        label={`It went down by, on the dial [${unit}]`}
+        value={dial}
+        error={errors.dial ?? null}
+        onChange={(event) => setDial(event.target.value)}
+      />
       <div className="flex gap-2">
-        <Button kind="main" type="submit" className="flex-auto">Keep {PLACE_WORDS[place].toLowerCase()}</Button>
-        <Button type="button" disabled={reading} onClick={() => void gauge()}>{reading ? 'Reading …' : 'Stand-in gauge'}</Button>
+        <Button kind="main" type="submit" className="flex-auto">
+          Keep {PLACE_WORDS[place].toLowerCase()}
+        </Button>
+        <Button type="button" disabled={reading} onClick={() => void gauge()}>
+          {reading ? 'Reading …' : 'Stand-in gauge'}
+        </Button>
       </div>
-      <SelectField label="Or by hand: how it felt" value="" onChange={(event) => event.target.value && onBend({ place, load: null, deflection: null, feel: Number(event.target.value), closed: false, said: event.target.value })}>
+      <SelectField
+        label="Or by hand: how it felt"
+        value=""
+        onChange={(event) =>
+          event.target.value &&
+          onBend({
+            place,
+            load: null,
+            deflection: null,
+            feel: Number(event.target.value),
+            closed: false,
+            said: event.target.value,
+          })
+        }
+      >
         <option value="">choose from 1, soft, to 9, stiff</option>
-        {Array.from({ length: 9 }, (_, i) => <option key={i + 1} value={i + 1}>{i + 1}</option>)}
+        {Array.from({ length: 9 }, (_, i) => (
+          <option key={i + 1} value={i + 1}>
+            {i + 1}
+          </option>
+        ))}
       </SelectField>
       <HandWords place={place} felt={felt(place)} marks={marks} units={units} />
-      <Caution>Lay weights on gently and keep a hand near them: a thin top can let go. Keep fingers clear of what may fall.</Caution>
+      <Caution>
+        Lay weights on gently and keep a hand near them: a thin top can let go. Keep fingers clear of what may fall.
+      </Caution>
     </form>
   );
-} // prettier-ignore
+}
 
 /** What marks by hand are worth so far. */
-function HandWords({ place, felt, marks, units }: Pick<BendEntryProps, 'place' | 'marks' | 'units'> & { felt: number | null }) {
+function HandWords({
+  place,
+  felt,
+  marks,
+  units,
+}: Pick<BendEntryProps, 'place' | 'marks' | 'units'> & { felt: number | null }) {
   const choice = usePreferences();
   const meant = felt === null ? null : bendByHand(marks, place, felt);
-  if (meant) return <p className="text-[0.95rem]">Your {felt} means <b className="figures">{estimateWords(`flex:${place}`, meant, units, choice)}</b> here, from {marks.length} marks beside the dial. It counts where no dial is read.</p>;
+  if (meant)
+    return (
+      <p className="text-[0.95rem]">
+        Your {felt} means <b className="figures">{estimateWords(`flex:${place}`, meant, units, choice)}</b> here, from{' '}
+        {marks.length} marks beside the dial. It counts where no dial is read.
+      </p>
+    );
   const given = felt === null ? '' : `Marked ${felt} of 9. `;
-  return <p className="text-[0.95rem] text-soft">{given}Mark first, then read the dial: from {ENOUGH_MARKS} marks beside it on, a mark alone counts as a reading ({marks.length} so far).</p>;
-} // prettier-ignore
+  return (
+    <p className="text-[0.95rem] text-soft">
+      {given}Mark first, then read the dial: from {ENOUGH_MARKS} marks beside it on, a mark alone counts as a reading (
+      {marks.length} so far).
+    </p>
+  );
+}
 
 function within(value: number, text: string, most: number, words: string): number {
   if (!(value > 0 && value <= most)) throw new InvalidInput('value', text, words);

@@ -1,4 +1,17 @@
-import { formatThickness, InvalidInput, inWords, parseQuantity, TOP_PARTS, type Brace, type BracingPlan, type Estimate, type QuantityKey, type Shaving, type TopPart, type UnitChoice } from '@nimble/core'; // prettier-ignore
+import {
+  formatThickness,
+  InvalidInput,
+  inWords,
+  parseQuantity,
+  TOP_PARTS,
+  type Brace,
+  type BracingPlan,
+  type Estimate,
+  type QuantityKey,
+  type Shaving,
+  type TopPart,
+  type UnitChoice,
+} from '@nimble/core';
 import { useEffect, useState } from 'react';
 import { usePreferences } from '../../shell/preferences';
 import { Button, SelectField, TextField } from '../../ui';
@@ -17,9 +30,20 @@ export interface OwnShavingProps {
   onShaved: (shavings: Shaving[], said: string, tool: string) => void;
 }
 
-const STRETCHES = [['all', 'all along'], ['neck', 'neck-side third'], ['middle', 'middle third'], ['tail', 'tail-side third'], ['ends', 'both ends']] as const; // prettier-ignore
+const STRETCHES = [
+  ['all', 'all along'],
+  ['neck', 'neck-side third'],
+  ['middle', 'middle third'],
+  ['tail', 'tail-side third'],
+  ['ends', 'both ends'],
+] as const;
 type Stretch = (typeof STRETCHES)[number][0];
-const HOWS = [['off', 'so much came off'], ['calipers', 'height before and after'], ['strokes', 'strokes'], ['little', 'a little']] as const; // prettier-ignore
+const HOWS = [
+  ['off', 'so much came off'],
+  ['calipers', 'height before and after'],
+  ['strokes', 'strokes'],
+  ['little', 'a little'],
+] as const;
 type How = (typeof HOWS)[number][0];
 const TOOLS = ['finger plane', 'chisel', 'scraper', 'sandpaper on a block'] as const;
 /** "A little" is as much as two light strokes. */
@@ -46,45 +70,120 @@ export function OwnShaving({ plan, units, place, working, onPlace, foretell, onS
   const keep = () => {
     if (place === '') return setError('Tap a brace on the plate, or choose where it came off');
     if (typeof depth !== 'number') return setError(depth);
-    const said = how === 'calipers' ? `${before} to ${text}` : how === 'little' ? 'a little' : how === 'strokes' ? `${text} strokes` : text;
+    const said =
+      how === 'calipers'
+        ? `${before} to ${text}`
+        : how === 'little'
+          ? 'a little'
+          : how === 'strokes'
+            ? `${text} strokes`
+            : text;
     onShaved(shavings!, said, tool);
     setText('');
     setBefore('');
     setError(null);
   };
   return (
-    <form className="space-y-2 border-t border-grain pt-2" aria-label="A shaving" onSubmit={(event) => (event.preventDefault(), keep())}>
+    <form
+      className="space-y-2 border-t border-grain pt-2"
+      aria-label="A shaving"
+      onSubmit={(event) => (event.preventDefault(), keep())}
+    >
       <h2 className="font-bold">What did you take off?</h2>
-      <SelectField label="Where (or tap it on the plate)" value={place} onChange={(event) => onPlace(event.target.value)}>
+      <SelectField
+        label="Where (or tap it on the plate)"
+        value={place}
+        onChange={(event) => onPlace(event.target.value)}
+      >
         <option value="">choose</option>
-        {plan.braces.map(({ id, name }) => <option key={id} value={id}>{name}</option>)}
-        {TOP_PARTS.map((part) => <option key={part} value={partKey(part)}>plate, {TOP_PART_WORDS[part].toLowerCase()}</option>)}
+        {plan.braces.map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+        {TOP_PARTS.map((part) => (
+          <option key={part} value={partKey(part)}>
+            plate, {TOP_PART_WORDS[part].toLowerCase()}
+          </option>
+        ))}
       </SelectField>
       {brace && (
-        <SelectField label="Over which stretch" value={stretch} onChange={(event) => setStretch(event.target.value as Stretch)}>
-          {STRETCHES.map(([key, words]) => <option key={key} value={key}>{words}</option>)}
+        <SelectField
+          label="Over which stretch"
+          value={stretch}
+          onChange={(event) => setStretch(event.target.value as Stretch)}
+        >
+          {STRETCHES.map(([key, words]) => (
+            <option key={key} value={key}>
+              {words}
+            </option>
+          ))}
         </SelectField>
       )}
       <SelectField label="How much is known as" value={how} onChange={(event) => setHow(event.target.value as How)}>
-        {HOWS.filter(([key]) => key !== 'calipers' || brace).map(([key, words]) => <option key={key} value={key}>{words}</option>)}
+        {HOWS.filter(([key]) => key !== 'calipers' || brace).map(([key, words]) => (
+          <option key={key} value={key}>
+            {words}
+          </option>
+        ))}
       </SelectField>
-      {how === 'calipers' && <TextField label={`Height before [${unit}]`} inputMode="decimal" value={before} onChange={(event) => setBefore(event.target.value)} />}
-      {how !== 'little' && (
-        <TextField label={how === 'strokes' ? 'How many light strokes' : how === 'calipers' ? `Height after [${unit}]` : `Came off where deepest [${unit}]`} inputMode="decimal" value={text} error={error} onChange={(event) => (setText(event.target.value), setError(null))} />
+      {how === 'calipers' && (
+        <TextField
+          label={`Height before [${unit}]`}
+          inputMode="decimal"
+          value={before}
+          onChange={(event) => setBefore(event.target.value)}
+        />
       )}
-      {how === 'little' && error && <p role="alert" className="font-medium text-ember-ink">{error}</p>}
-      <SelectField label="With" value={tool} onChange={(event) => setTool(event.target.value)}>
-        {TOOLS.map((name) => <option key={name}>{name}</option>)}
-      </SelectField>
-      {shavings && (
-        <p className="text-soft">That is <b className="figures text-ink">{inWords(formatThickness(shavings[0]!.depth, units))}</b> where it is deepest.
-          {forecast && <> Then: {FORETOLD.flatMap((key) => (forecast[key] ? [`${keyWords(key).toLowerCase()} ${estimateWords(key, forecast[key], units, choice)}`] : [])).join('; ')}.</>}
+      {how !== 'little' && (
+        <TextField
+          label={
+            how === 'strokes'
+              ? 'How many light strokes'
+              : how === 'calipers'
+                ? `Height after [${unit}]`
+                : `Came off where deepest [${unit}]`
+          }
+          inputMode="decimal"
+          value={text}
+          error={error}
+          onChange={(event) => (setText(event.target.value), setError(null))}
+        />
+      )}
+      {how === 'little' && error && (
+        <p role="alert" className="font-medium text-ember-ink">
+          {error}
         </p>
       )}
-      <Button kind="main" type="submit" className="w-full" disabled={working}>{working ? 'Reckoning …' : 'Record it'}</Button>
+      <SelectField label="With" value={tool} onChange={(event) => setTool(event.target.value)}>
+        {TOOLS.map((name) => (
+          <option key={name}>{name}</option>
+        ))}
+      </SelectField>
+      {shavings && (
+        <p className="text-soft">
+          That is <b className="figures text-ink">{inWords(formatThickness(shavings[0]!.depth, units))}</b> where it is
+          deepest.
+          {forecast && (
+            <>
+              {' '}
+              Then:{' '}
+              {FORETOLD.flatMap((key) =>
+                forecast[key]
+                  ? [`${keyWords(key).toLowerCase()} ${estimateWords(key, forecast[key], units, choice)}`]
+                  : [],
+              ).join('; ')}
+              .
+            </>
+          )}
+        </p>
+      )}
+      <Button kind="main" type="submit" className="w-full" disabled={working}>
+        {working ? 'Reckoning …' : 'Record it'}
+      </Button>
     </form>
   );
-} // prettier-ignore
+}
 
 const FORETOLD: readonly QuantityKey[] = ['flex:along', 'flex:across', 'mass'];
 
@@ -131,16 +230,19 @@ export function readDepth({ how, text, before, unit, kind }: Depth): number | st
   } catch (failure) {
     return failure instanceof InvalidInput ? `${failure.field} ${failure.reason}` : String(failure);
   }
-} // prettier-ignore
+}
 
 function shavingsAt(place: string, brace: Brace | undefined, stretch: Stretch, depth: number): Shaving[] {
   if (!brace) return [{ place: { kind: 'plate', part: place.slice('plate:'.length) as TopPart }, depth }];
   return stretchesOf(brace, stretch).map(([from, to]) => ({ place: { kind: 'brace', id: brace.id, from, to }, depth }));
-} // prettier-ignore
+}
 
 /** The neck side is where x is least. */
 function stretchesOf({ length, from, to }: Brace, stretch: Stretch): [number, number][] {
-  const thirds = [0, 1, 2].map((i): [number, number] => [END + (i * (length - 2 * END)) / 3, END + ((i + 1) * (length - 2 * END)) / 3]); // prettier-ignore
+  const thirds = [0, 1, 2].map((i): [number, number] => [
+    END + (i * (length - 2 * END)) / 3,
+    END + ((i + 1) * (length - 2 * END)) / 3,
+  ]);
   const [neck, tail] = from[0] <= to[0] ? [thirds[0]!, thirds[2]!] : [thirds[2]!, thirds[0]!];
   if (stretch === 'all') return [[END, length - END]];
   if (stretch === 'ends') return [thirds[0]!, thirds[2]!];

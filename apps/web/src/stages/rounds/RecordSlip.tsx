@@ -1,4 +1,11 @@
-import { safeReductions, standingEvents, type BracingPlan, type UnitChoice, type VoicingBodies, type VoicingEvent } from '@nimble/core'; // prettier-ignore
+import {
+  safeReductions,
+  standingEvents,
+  type BracingPlan,
+  type UnitChoice,
+  type VoicingBodies,
+  type VoicingEvent,
+} from '@nimble/core';
 import { format } from 'date-fns';
 import { useState } from 'react';
 import { Caution } from '../../bracing/Row';
@@ -33,7 +40,11 @@ export function RecordSlip(props: Props) {
             const event = ticked.get(id);
             return (
               <li key={id} className="border-t border-grain">
-                <CheckField label={`${REDUCTION_WORDS[what]}${brace ? `: ${brace.name}` : ''}`} checked={event !== undefined} onChange={() => (event === undefined ? onReduction(id) : onTurn(event, true))} />
+                <CheckField
+                  label={`${REDUCTION_WORDS[what]}${brace ? `: ${brace.name}` : ''}`}
+                  checked={event !== undefined}
+                  onChange={() => (event === undefined ? onReduction(id) : onTurn(event, true))}
+                />
               </li>
             );
           })}
@@ -44,21 +55,32 @@ export function RecordSlip(props: Props) {
       <section aria-label="What was done" className="border-t border-grain pt-2">
         <h2 className="font-bold">What was done</h2>
         <ul>
-          {[...events].reverse().filter(({ kind }) => kind !== 'reduction').slice(0, 40).map((event) => (
-            <li key={event.id} className="flex items-center justify-between gap-2 border-t border-grain py-1">
-              <span className={event.retracted ? 'text-soft line-through' : ''}>
-                {eventWords(event, plan, units)}
-                <span className="block text-[0.92rem] text-soft no-underline">round {event.round}, {format(new Date(event.at), 'd MMM, HH:mm')}{event.person && `, ${event.person}`}</span>
-              </span>
-              <TakeBack what={event.kind} retracted={event.retracted} onTurn={() => onTurn(event.id, !event.retracted)} />
-            </li>
-          ))}
+          {[...events]
+            .reverse()
+            .filter(({ kind }) => kind !== 'reduction')
+            .slice(0, 40)
+            .map((event) => (
+              <li key={event.id} className="flex items-center justify-between gap-2 border-t border-grain py-1">
+                <span className={event.retracted ? 'text-soft line-through' : ''}>
+                  {eventWords(event, plan, units)}
+                  <span className="block text-[0.92rem] text-soft no-underline">
+                    round {event.round}, {format(new Date(event.at), 'd MMM, HH:mm')}
+                    {event.person && `, ${event.person}`}
+                  </span>
+                </span>
+                <TakeBack
+                  what={event.kind}
+                  retracted={event.retracted}
+                  onTurn={() => onTurn(event.id, !event.retracted)}
+                />
+              </li>
+            ))}
         </ul>
         {events.length === 0 && <p className="text-soft">Nothing yet.</p>}
       </section>
     </div>
   );
-} // prettier-ignore
+}
 
 function Repair({ plan, onRepair }: Pick<Props, 'plan' | 'onRepair'>) {
   const [brace, setBrace] = useState('');
@@ -79,15 +101,37 @@ function Repair({ plan, onRepair }: Pick<Props, 'plan' | 'onRepair'>) {
       >
         <SelectField label="Which brace" value={brace} onChange={(event) => setBrace(event.target.value)}>
           <option value="">choose</option>
-          {plan.braces.map(({ id, name }) => <option key={id} value={id}>{name}</option>)}
+          {plan.braces.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
         </SelectField>
-        <SelectField label="What was done about it" value={what} onChange={(event) => setWhat(event.target.value as typeof what)}>
-          {Object.entries(REPAIR_WORDS).map(([key, words]) => <option key={key} value={key}>{words}</option>)}
+        <SelectField
+          label="What was done about it"
+          value={what}
+          onChange={(event) => setWhat(event.target.value as typeof what)}
+        >
+          {Object.entries(REPAIR_WORDS).map(([key, words]) => (
+            <option key={key} value={key}>
+              {words}
+            </option>
+          ))}
         </SelectField>
-        <TextField label="In your own words" value={note} onChange={(event) => setNote(event.target.value)} maxLength={400} />
-        <Button type="submit" disabled={brace === ''}>Record the repair</Button>
-        <Caution>Let the glue cure before anything is bent or knocked again; follow its maker’s sheet, and wear gloves for what irritates.</Caution>
+        <TextField
+          label="In your own words"
+          value={note}
+          onChange={(event) => setNote(event.target.value)}
+          maxLength={400}
+        />
+        <Button type="submit" disabled={brace === ''}>
+          Record the repair
+        </Button>
+        <Caution>
+          Let the glue cure before anything is bent or knocked again; follow its maker’s sheet, and wear gloves for what
+          irritates.
+        </Caution>
       </form>
     </details>
   );
-} // prettier-ignore
+}

@@ -15,7 +15,10 @@ const PEAK = 0.7;
 /** Two knocks of the last two rounds at one place, in an order that nobody knows, before any figure is shown. */
 export function SecondLook({ knocks, onLiked }: Props) {
   const [turn, setTurn] = useState(0);
-  const pair = useMemo(() => blindPair(knocks, () => crypto.getRandomValues(new Uint32Array(1))[0]! / 2 ** 32 + 0 * turn), [knocks, turn]); // prettier-ignore
+  const pair = useMemo(
+    () => blindPair(knocks, () => crypto.getRandomValues(new Uint32Array(1))[0]! / 2 ** 32 + 0 * turn),
+    [knocks, turn],
+  );
   const [heard, setHeard] = useState<readonly boolean[]>([false, false]);
   const [told, setTold] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
@@ -33,18 +36,33 @@ export function SecondLook({ knocks, onLiked }: Props) {
   };
   const like = (which: 0 | 1 | null) => {
     onLiked({ liked: which === null ? 'same' : likedOf(pair, which), note: pair.place });
-    setTold(which === null ? `The first was round ${pair.order[0].round}, the second round ${pair.order[1].round}.` : `You liked round ${pair.order[which].round}; the other was round ${pair.order[1 - which]!.round}.`);
+    setTold(
+      which === null
+        ? `The first was round ${pair.order[0].round}, the second round ${pair.order[1].round}.`
+        : `You liked round ${pair.order[which].round}; the other was round ${pair.order[1 - which]!.round}.`,
+    );
   };
   const ready = heard.every(Boolean);
   return (
     <section aria-label="Blind compare" className="space-y-2 border-t border-grain pt-2">
       <h2 className="font-bold">Blind compare</h2>
-      <p className="text-soft">Two knocks at {pair.place}, of the last two rounds in which it was struck there. Hear both as often as you like, then choose.</p>
+      <p className="text-soft">
+        Two knocks at {pair.place}, of the last two rounds in which it was struck there. Hear both as often as you like,
+        then choose.
+      </p>
       <div className="grid grid-cols-2 gap-2">
-        <Button className="min-h-20" onClick={() => void play(0)}>Play the first</Button>
-        <Button className="min-h-20" onClick={() => void play(1)}>Play the second</Button>
+        <Button className="min-h-20" onClick={() => void play(0)}>
+          Play the first
+        </Button>
+        <Button className="min-h-20" onClick={() => void play(1)}>
+          Play the second
+        </Button>
       </div>
-      {problem && <p role="alert" className="font-medium text-ember-ink">It could not be played: {problem}</p>}
+      {problem && (
+        <p role="alert" className="font-medium text-ember-ink">
+          It could not be played: {problem}
+        </p>
+      )}
       {told ? (
         <div aria-live="polite" className="space-y-2">
           <p className="text-[1.2rem] font-medium">{told}</p>
@@ -52,16 +70,23 @@ export function SecondLook({ knocks, onLiked }: Props) {
         </div>
       ) : (
         <div className="flex flex-wrap gap-2">
-          <Button disabled={!ready} onClick={() => like(0)}>I like the first</Button>
-          <Button disabled={!ready} onClick={() => like(1)}>I like the second</Button>
-          <Button disabled={!ready} onClick={() => like(null)}>No difference</Button>
+          <Button disabled={!ready} onClick={() => like(0)}>
+            I like the first
+          </Button>
+          <Button disabled={!ready} onClick={() => like(1)}>
+            I like the second
+          </Button>
+          <Button disabled={!ready} onClick={() => like(null)}>
+            No difference
+          </Button>
         </div>
       )}
     </section>
   );
-} // prettier-ignore
+}
 
-const likedOf = ({ order, now }: BlindPair, which: 0 | 1): 'before' | 'now' => (order[which].id === now ? 'now' : 'before'); // prettier-ignore
+const likedOf = ({ order, now }: BlindPair, which: 0 | 1): 'before' | 'now' =>
+  order[which].id === now ? 'now' : 'before';
 
 async function playKnock(id: string): Promise<AudioBufferSourceNode> {
   const response = await fetch(soundPath(id));

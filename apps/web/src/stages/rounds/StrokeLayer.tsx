@@ -24,7 +24,13 @@ export function StrokeLayer({ shape, braces, shavings, trebleSign, pixelsPerMm }
   return (
     <g pointerEvents="none" data-strokes={shavings.length}>
       <defs>
-        <pattern id="shave-here" width={px(9)} height={px(9)} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+        <pattern
+          id="shave-here"
+          width={px(9)}
+          height={px(9)}
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(45)"
+        >
           <line x1={0} y1={0} x2={0} y2={px(9)} stroke="var(--ember)" strokeWidth={px(2.5)} />
         </pattern>
         <clipPath id="shave-plate">
@@ -33,9 +39,26 @@ export function StrokeLayer({ shape, braces, shavings, trebleSign, pixelsPerMm }
       </defs>
       {boxes.map((box, i) =>
         box ? (
-          <rect key={i} x={box.x * MM} y={box.y * MM} width={box.width * MM} height={box.height * MM} fill="url(#shave-here)" opacity={0.5} clipPath="url(#shave-plate)" />
+          <rect
+            key={i}
+            x={box.x * MM}
+            y={box.y * MM}
+            width={box.width * MM}
+            height={box.height * MM}
+            fill="url(#shave-here)"
+            opacity={0.5}
+            clipPath="url(#shave-plate)"
+          />
         ) : (
-          <path key={i} d={polygonPath(shape.outline)} fill="none" stroke="url(#shave-here)" strokeWidth={60} opacity={0.5} clipPath="url(#shave-plate)" />
+          <path
+            key={i}
+            d={polygonPath(shape.outline)}
+            fill="none"
+            stroke="url(#shave-here)"
+            strokeWidth={60}
+            opacity={0.5}
+            clipPath="url(#shave-plate)"
+          />
         ),
       )}
       {shavings.map(({ place }, i) => {
@@ -44,11 +67,26 @@ export function StrokeLayer({ shape, braces, shavings, trebleSign, pixelsPerMm }
         if (!brace) return null;
         const at = (s: number) => {
           const share = Math.min(1, Math.max(0, s / brace.length));
-          return { x: MM * (brace.from[0] + share * (brace.to[0] - brace.from[0])), y: MM * (brace.from[1] + share * (brace.to[1] - brace.from[1])) };
+          return {
+            x: MM * (brace.from[0] + share * (brace.to[0] - brace.from[0])),
+            y: MM * (brace.from[1] + share * (brace.to[1] - brace.from[1])),
+          };
         };
         const [a, b] = [at(place.from), at(place.to)];
-        return <line key={i} x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke="var(--ember)" strokeWidth={Math.max(brace.width * MM, px(9))} strokeLinecap="round" opacity={0.85} />;
+        return (
+          <line
+            key={i}
+            x1={a.x}
+            y1={a.y}
+            x2={b.x}
+            y2={b.y}
+            stroke="var(--ember)"
+            strokeWidth={Math.max(brace.width * MM, px(9))}
+            strokeLinecap="round"
+            opacity={0.85}
+          />
+        );
       })}
     </g>
   );
-} // prettier-ignore
+}

@@ -1,7 +1,17 @@
 /** Bars of the listening page and the braces that they are. Pure. */
 import {
-  standingEvents, tuneBars, type BarEffects, type BarGoal, type BarInterval, type BarsInput, type BarStrokes, type Brace, type Estimate, type Shaving, type VoicingEvent,
-} from '@nimble/core'; // prettier-ignore
+  standingEvents,
+  tuneBars,
+  type BarEffects,
+  type BarGoal,
+  type BarInterval,
+  type BarsInput,
+  type BarStrokes,
+  type Brace,
+  type Estimate,
+  type Shaving,
+  type VoicingEvent,
+} from '@nimble/core';
 import type { KnockView } from '../../api/knocks';
 import type { Build } from '../../api/types';
 import { barReadings, barsOf } from '../voice/bar-readings';
@@ -30,7 +40,11 @@ export type BarAdvice = BarStrokes | 'hear-again';
 export function barStrokes(
   pairs: readonly BarPair[],
   wish: BarInterval | null,
-  { knocks, events, effects }: { knocks: readonly KnockView[]; events: readonly VoicingEvent[]; effects: BarEffects | null },
+  {
+    knocks,
+    events,
+    effects,
+  }: { knocks: readonly KnockView[]; events: readonly VoicingEvent[]; effects: BarEffects | null },
 ): BarAdvice | null {
   if (!effects || pairs.length === 0 || effects.left.length !== pairs.length) return null;
   const [low, high] = [wish?.low, wish?.high].map((name) => pairs.findIndex((pair) => pair.name === name));
@@ -41,10 +55,17 @@ export function barStrokes(
   const { notes } = hearings.at(-1)!;
   if (notes.some((note) => note === null)) return 'hear-again';
   return tuneBars({
-    bars: pairs.map(({ name, goal }, i) => ({ name, cents: notes[i]!, goal: goal === null ? null : CENTS * Math.log(goal), left: effects.left[i]! })),
-    interval, effect: effects.effect, history: historyOf(hearings),
+    bars: pairs.map(({ name, goal }, i) => ({
+      name,
+      cents: notes[i]!,
+      goal: goal === null ? null : CENTS * Math.log(goal),
+      left: effects.left[i]!,
+    })),
+    interval,
+    effect: effects.effect,
+    history: historyOf(hearings),
   });
-} // prettier-ignore
+}
 
 interface Hearing {
   /** Of each bar between two strokes [cents], the mean of its knocks; null where it was not heard. */
@@ -54,18 +75,30 @@ interface Hearing {
 }
 
 /** What was heard of the bars from one stroke on any of them to the next. */
-function hearingsOf(pairs: readonly BarPair[], knocks: readonly KnockView[], events: readonly VoicingEvent[]): Hearing[] {
-  const off = (shavings: readonly Shaving[], id: string) => shavings.reduce((sum, { place, depth }) => sum + (place.kind === 'brace' && place.id === id ? depth : 0), 0);
+function hearingsOf(
+  pairs: readonly BarPair[],
+  knocks: readonly KnockView[],
+  events: readonly VoicingEvent[],
+): Hearing[] {
+  const off = (shavings: readonly Shaving[], id: string) =>
+    shavings.reduce((sum, { place, depth }) => sum + (place.kind === 'brace' && place.id === id ? depth : 0), 0);
   const strokes = standingEvents(events, 'shaving')
     .map(({ at, body }) => ({ at: Date.parse(at), depths: pairs.map(({ braceId }) => off(body.shavings, braceId)) }))
     .filter(({ depths }) => depths.some((depth) => depth > 0))
     .sort((a, b) => a.at - b.at);
-  const readings = pairs.map((pair) => barReadings(knocks, pair).map(({ at, frequency }) => ({ at: Date.parse(at), cents: CENTS * Math.log(frequency) })));
+  const readings = pairs.map((pair) =>
+    barReadings(knocks, pair).map(({ at, frequency }) => ({ at: Date.parse(at), cents: CENTS * Math.log(frequency) })),
+  );
   return [{ at: -Infinity, depths: pairs.map(() => 0) }, ...strokes].map(({ at, depths }, i) => {
     const until = strokes[i]?.at ?? Infinity;
-    return { depths, notes: readings.map((own) => meanOf(own.filter((one) => one.at > at && one.at <= until).map(({ cents }) => cents))) };
+    return {
+      depths,
+      notes: readings.map((own) =>
+        meanOf(own.filter((one) => one.at > at && one.at <= until).map(({ cents }) => cents)),
+      ),
+    };
   });
-} // prettier-ignore
+}
 
 const meanOf = (cents: readonly number[]): Estimate | null =>
   cents.length === 0 ? null : { value: cents.reduce((sum, one) => sum + one, 0) / cents.length, sd: HEARD };
@@ -79,9 +112,10 @@ function historyOf(hearings: readonly Hearing[]) {
     depths = depths.map((depth, i) => depth + hearing.depths[i]!);
     if (!hearing.notes.every((note) => note !== null)) continue;
     const notes = hearing.notes;
-    if (before) history.push({ depths, moved: notes.map(({ value }, i) => value - before![i]!.value), sd: Math.SQRT2 * HEARD });
+    if (before)
+      history.push({ depths, moved: notes.map(({ value }, i) => value - before![i]!.value), sd: Math.SQRT2 * HEARD });
     before = notes;
     depths = depths.map(() => 0);
   }
   return history;
-} // prettier-ignore
+}

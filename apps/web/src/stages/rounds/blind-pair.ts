@@ -10,7 +10,10 @@ export interface BlindPair {
 
 /** @param lot uniform in 0..1 */
 export function blindPair(knocks: readonly KnockView[], lot: () => number): BlindPair | null {
-  const standing = knocks.filter(({ about, retracted, waiting, analysis }) => about !== 'bar' && !retracted && !waiting && analysis.partials.length > 0); // prettier-ignore
+  const standing = knocks.filter(
+    ({ about, retracted, waiting, analysis }) =>
+      about !== 'bar' && !retracted && !waiting && analysis.partials.length > 0,
+  );
   const placeOf = ({ about, place }: KnockView) => (about === 'plate' ? 'the plate' : (place.name ?? ''));
   const newestFirst = [...standing].sort((a, b) => b.round - a.round);
   const all = newestFirst.flatMap((now) => {

@@ -1,5 +1,13 @@
 /** What happened to a plate while it was voiced and after, in a line each. */
-import { noteOf, type BracingPlan, type QuantityKey, type RepairKind, type SafeReduction, type UnitChoice, type VoicingEvent } from '@nimble/core'; // prettier-ignore
+import {
+  noteOf,
+  type BracingPlan,
+  type QuantityKey,
+  type RepairKind,
+  type SafeReduction,
+  type UnitChoice,
+  type VoicingEvent,
+} from '@nimble/core';
 import { format } from 'date-fns';
 import { degreeWords, massWords, sinkWords } from '../whole-top/figure-words';
 import { depthWords, keyWords, PLACE_WORDS, strokePlace } from './round-words';
@@ -55,11 +63,16 @@ export function eventWords(event: VoicingEvent, plan: BracingPlan, units: UnitCh
     case 'strung':
       return `Strings on${event.body.note && `: ${event.body.note}`}`;
     case 'settling':
-      return [event.body.turn === null ? '' : `bridge leans ${degreeWords(event.body.turn)}`, event.body.belly === null ? '' : `belly ${sinkWords(event.body.belly, units)}`].filter(Boolean).join(', ');
+      return [
+        event.body.turn === null ? '' : `bridge leans ${degreeWords(event.body.turn)}`,
+        event.body.belly === null ? '' : `belly ${sinkWords(event.body.belly, units)}`,
+      ]
+        .filter(Boolean)
+        .join(', ');
     case 'outcome':
       return `How it turned out: ${event.body.words}`;
   }
-} // prettier-ignore
+}
 
 function pitchOf(frequency: number): string {
   const { note, octave } = noteOf(frequency);

@@ -1,12 +1,21 @@
 /** What was found on a top, and what to do about it. */
-import { type BracingPlan, type UnitChoice, type VoicingFinding, inWords, formatPlanLength, formatThickness } from '@nimble/core'; // prettier-ignore
+import {
+  type BracingPlan,
+  type UnitChoice,
+  type VoicingFinding,
+  inWords,
+  formatPlanLength,
+  formatThickness,
+} from '@nimble/core';
 import { keyWords, strokePlace } from './round-words';
 
 export function findingWords(finding: VoicingFinding, plan: BracingPlan, units: UnitChoice): string {
   switch (finding.kind) {
     case 'bright': {
       const { place, mirror, ratio, leadsTo } = finding;
-      const way = leadsTo ? ` Along the grain from there you come to ${leadsTo.name}, ${inWords(formatPlanLength(leadsTo.along, units))} from its first end.` : '';
+      const way = leadsTo
+        ? ` Along the grain from there you come to ${leadsTo.name}, ${inWords(formatPlanLength(leadsTo.along, units))} from its first end.`
+        : '';
       return `${place} is ${ratio.toFixed(1)} × as bright as ${mirror}: stiffer there.${way}`;
     }
     case 'edge':
@@ -15,7 +24,9 @@ export function findingWords(finding: VoicingFinding, plan: BracingPlan, units: 
       return `A joint near ${finding.place} may be loose (${Math.round(100 * finding.likelihood)} % likely): it rattles or dies sooner there. Press on it, look along the glue line, glue it before you shave on.`;
     case 'cancel': {
       const { places, frequency, leadsTo } = finding;
-      const way = leadsTo ? ` A little off ${leadsTo.name}, ${inWords(formatPlanLength(leadsTo.along, units))} from its first end, makes them unlike.` : '';
+      const way = leadsTo
+        ? ` A little off ${leadsTo.name}, ${inWords(formatPlanLength(leadsTo.along, units))} from its first end, makes them unlike.`
+        : '';
       return `${places[0]} and ${places[1]} sing the same note loudest (${frequency.toFixed(0)} Hz), one up while the other goes down: they cancel.${way}`;
     }
     case 'stranger':
@@ -27,8 +38,10 @@ export function findingWords(finding: VoicingFinding, plan: BracingPlan, units: 
     case 'close-pair': {
       const { modes, cents, stroke } = finding;
       const names = `${keyWords(modes[0])} and ${keyWords(modes[1]).toLowerCase()}`;
-      const part = stroke ? ` A tenth of a millimetre off ${strokePlace(stroke.places[0]!, plan)} parts them by ${Math.abs(stroke.parts).toFixed(1)} cents${stroke.parts < 0 ? ' the other way' : ''}.` : '';
+      const part = stroke
+        ? ` A tenth of a millimetre off ${strokePlace(stroke.places[0]!, plan)} parts them by ${Math.abs(stroke.parts).toFixed(1)} cents${stroke.parts < 0 ? ' the other way' : ''}.`
+        : '';
       return `${names} lie only ${cents.toFixed(0)} cents apart: they beat, or cancel where they move against each other.${part}`;
     }
   }
-} // prettier-ignore
+}

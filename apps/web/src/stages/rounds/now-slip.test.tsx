@@ -8,7 +8,10 @@ import { NowSlip } from './NowSlip';
 import { useDoubtedReading, type DoubtedReading } from './use-doubted-reading';
 
 const KILOGRAM = 9.80665;
-const NEXT: NextReading[] = [{ what: 'flex:across', why: 'goal' }, { what: 'walk', why: 'first' }]; // prettier-ignore
+const NEXT: NextReading[] = [
+  { what: 'flex:across', why: 'goal' },
+  { what: 'walk', why: 'first' },
+];
 const ear = { state: 'off', listen: jest.fn(), stop: jest.fn(), take: jest.fn() } as unknown as EarControl;
 const NOTHING = { now: null, before: null, foretold: null, goal: null };
 const NO_DOUBT: DoubtedReading = { doubted: null, offer: jest.fn(), keep: jest.fn(), drop: jest.fn(), mend: jest.fn() };
@@ -22,10 +25,28 @@ function show(change: Partial<Parameters<typeof NowSlip>[0]> = {}) {
   const said = { bend: jest.fn(), mass: jest.fn(), picked: jest.fn(), standIn: jest.fn(() => Promise.resolve()) };
   const { unmount } = open(
     <NowSlip
-      buildId="b" round={3} units={METRIC} next={NEXT} places={['along', 'across']} figures={() => NOTHING} lastLoad="1 kg" picked="flex:across" ear={ear}
-      heard={{ now: null, before: null, nothing: false }} doubt={NO_DOUBT} knockDoubt={NO_KNOCK_DOUBT} onUndo={null} marks={[]} felt={() => null} onBend={said.bend} onMass={said.mass} onPicked={said.picked} onStandIn={said.standIn} {...change}
+      buildId="b"
+      round={3}
+      units={METRIC}
+      next={NEXT}
+      places={['along', 'across']}
+      figures={() => NOTHING}
+      lastLoad="1 kg"
+      picked="flex:across"
+      ear={ear}
+      heard={{ now: null, before: null, nothing: false }}
+      doubt={NO_DOUBT}
+      knockDoubt={NO_KNOCK_DOUBT}
+      onUndo={null}
+      marks={[]}
+      felt={() => null}
+      onBend={said.bend}
+      onMass={said.mass}
+      onPicked={said.picked}
+      onStandIn={said.standIn}
+      {...change}
     />,
-  ); // prettier-ignore
+  );
   return { ...said, unmount };
 }
 const type = (label: string, text: string) =>
@@ -36,18 +57,28 @@ describe('what to measure now', () => {
   it('is a short list with its reasons; a tap chooses what is read', () => {
     const { picked } = show();
     expect(screen.getByRole('button', { name: /Bend across/, pressed: true })).toHaveTextContent('a goal rests on it');
-    expect(screen.getByRole('link', { name: /Walk round with knocks/ })).toHaveAttribute('href', '/builds/b/voice?slip=map&round=3');
+    expect(screen.getByRole('link', { name: /Walk round with knocks/ })).toHaveAttribute(
+      'href',
+      '/builds/b/voice?slip=map&round=3',
+    );
     fireEvent.change(screen.getByLabelText('Reading'), { target: { value: 'mass' } });
     expect(picked).toHaveBeenCalledWith('mass');
-  }); // prettier-ignore
+  });
   it('sets the reading beside the round before, what was foretold and the goal, all for a kilogram', () => {
-    const figures = (key: QuantityKey) => (key === 'flex:across' ? { now: 6e-5, before: 5.6e-5, foretold: { value: 5.9e-5, sd: 1e-6 }, goal: 6.5e-5 } : NOTHING);
+    const figures = (key: QuantityKey) =>
+      key === 'flex:across'
+        ? { now: 6e-5, before: 5.6e-5, foretold: { value: 5.9e-5, sd: 1e-6 }, goal: 6.5e-5 }
+        : NOTHING;
     show({ figures });
     expect(screen.getByText(`${(6e-5 * KILOGRAM * 1000).toFixed(3)} mm`)).toBeVisible();
-    for (const [name, value] of [['last round', 5.6e-5], ['foretold', 5.9e-5], ['goal', 6.5e-5]] as const)
+    for (const [name, value] of [
+      ['last round', 5.6e-5],
+      ['foretold', 5.9e-5],
+      ['goal', 6.5e-5],
+    ] as const)
       expect(screen.getByText(name).textContent).toBe(`${name} ${(value * KILOGRAM * 1000).toFixed(3)} mm`);
     expect(screen.queryByRole('alert')).toBeNull();
-  }); // prettier-ignore
+  });
   it('keeps a bend with its load in newtons, whatever units were typed', () => {
     const { bend } = show();
     type('Weight laid on', '2.2 lb');
@@ -73,14 +104,23 @@ describe('what to measure now', () => {
   });
   it('takes a mark by hand, says what marks are worth so far, and what one means once there are enough', () => {
     const { bend, unmount } = show({ marks: [mark(4), mark(6)], felt: () => 6 });
-    expect(screen.getByText(/Marked 6 of 9\. Mark first, then read the dial: from 4 marks .* \(2 so far\)/)).toBeVisible();
+    expect(
+      screen.getByText(/Marked 6 of 9\. Mark first, then read the dial: from 4 marks .* \(2 so far\)/),
+    ).toBeVisible();
     fireEvent.change(screen.getByLabelText('Or by hand: how it felt'), { target: { value: '7' } });
-    expect(bend).toHaveBeenCalledWith({ place: 'across', load: null, deflection: null, feel: 7, closed: false, said: '7' });
+    expect(bend).toHaveBeenCalledWith({
+      place: 'across',
+      load: null,
+      deflection: null,
+      feel: 7,
+      closed: false,
+      said: '7',
+    });
     unmount();
     show({ marks: [mark(3), mark(4), mark(6), mark(7)], felt: () => 6 });
     // 5e-5 / 1.1 m/N under a kilogram: 0.446 mm.
     expect(screen.getByText(/^0\.446 ± 0\.0\d\d mm$/)).toBeVisible();
-  }); // prettier-ignore
+  });
   it('asks for one more knock at the place that tells two notes apart', () => {
     show({ next: [{ what: 'tell', why: 'unsure', place: { name: 'C2', x: 0.2, y: 0, set: 'many' } }] });
     const link = screen.getByRole('link', { name: /One more knock at C2.*a note may be either of two/ });
@@ -105,28 +145,54 @@ describe('what to measure now', () => {
   });
   it('speaks what comes next only when it is asked to', () => {
     const speak = jest.fn();
-    Object.assign(window, { speechSynthesis: { speak, cancel: jest.fn() }, SpeechSynthesisUtterance: class { constructor(readonly text: string) {} } });
+    Object.assign(window, {
+      speechSynthesis: { speak, cancel: jest.fn() },
+      SpeechSynthesisUtterance: class {
+        constructor(readonly text: string) {}
+      },
+    });
     show();
     expect(speak).not.toHaveBeenCalled();
     fireEvent.click(screen.getByLabelText('Say aloud what comes next'));
     expect((speak.mock.calls as [[{ text: string }]])[0][0].text).toBe('Bend across');
     setPreferences({ speech: false });
-  }); // prettier-ignore
+  });
 });
 
 describe('a doubted reading', () => {
   const expected = { before: null, foretold: { value: 0.1771, sd: 5e-4 }, model: null };
   function Round({ add, onKept, repaired = false }: { add: jest.Mock; onKept: jest.Mock; repaired?: boolean }) {
     const doubt = useDoubtedReading({
-      round: 2, units: METRIC, writes: { add } as never, repaired, expected: (key) => (key === 'mass' ? expected : { ...expected, foretold: { value: 1.5e-4, sd: 2e-6 } }), onKept,
-    }); // prettier-ignore
+      round: 2,
+      units: METRIC,
+      writes: { add } as never,
+      repaired,
+      expected: (key) => (key === 'mass' ? expected : { ...expected, foretold: { value: 1.5e-4, sd: 2e-6 } }),
+      onKept,
+    });
     return (
       <NowSlip
-        buildId="b" round={2} units={METRIC} next={NEXT} places={['across']} figures={() => NOTHING} lastLoad="1 kg" picked={doubt.doubted?.key ?? 'flex:across'} ear={ear} doubt={doubt} knockDoubt={NO_KNOCK_DOUBT}
-        heard={{ now: null, before: null, nothing: false }} onUndo={null} marks={[]} felt={() => null} onPicked={jest.fn()} onStandIn={() => Promise.resolve()}
-        onBend={(body) => doubt.offer({ kind: 'flex', body })} onMass={(body) => doubt.offer({ kind: 'mass', body })}
+        buildId="b"
+        round={2}
+        units={METRIC}
+        next={NEXT}
+        places={['across']}
+        figures={() => NOTHING}
+        lastLoad="1 kg"
+        picked={doubt.doubted?.key ?? 'flex:across'}
+        ear={ear}
+        doubt={doubt}
+        knockDoubt={NO_KNOCK_DOUBT}
+        heard={{ now: null, before: null, nothing: false }}
+        onUndo={null}
+        marks={[]}
+        felt={() => null}
+        onPicked={jest.fn()}
+        onStandIn={() => Promise.resolve()}
+        onBend={(body) => doubt.offer({ kind: 'flex', body })}
+        onMass={(body) => doubt.offer({ kind: 'mass', body })}
       />
-    ); // prettier-ignore
+    );
   }
   const bend = (text: string) => {
     type(DIAL, text);

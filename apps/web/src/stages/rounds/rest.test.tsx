@@ -6,9 +6,18 @@ import { aBuild, open, serve } from '../../test-bench';
 import { RestSlip } from './RestSlip';
 
 const knock = (id: string, round: number, name = 'B2'): KnockView => ({
-  id, about: 'station', round, at: `2026-11-2${round}T09:00:00Z`, buildId: 'b', person: '', source: 'file', retracted: false, options: {}, place: { name },
+  id,
+  about: 'station',
+  round,
+  at: `2026-11-2${round}T09:00:00Z`,
+  buildId: 'b',
+  person: '',
+  source: 'file',
+  retracted: false,
+  options: {},
+  place: { name },
   analysis: { partials: [{ frequency: 100, level: 0 }] } as KnockView['analysis'],
-}); // prettier-ignore
+});
 
 /** A sound that starts at once and plays nothing. */
 function aLoudspeaker(played: string[]) {
@@ -35,7 +44,17 @@ function aLoudspeaker(played: string[]) {
 function show(change: Partial<Parameters<typeof RestSlip>[0]> = {}) {
   serve({});
   const said = { park: jest.fn(), goOn: jest.fn(), liked: jest.fn() };
-  open(<RestSlip build={aBuild()} events={[]} knocks={[knock('then', 1), knock('now', 2)]} onPark={said.park} onGoOn={said.goOn} onLiked={said.liked} {...change} />); // prettier-ignore
+  open(
+    <RestSlip
+      build={aBuild()}
+      events={[]}
+      knocks={[knock('then', 1), knock('now', 2)]}
+      onPark={said.park}
+      onGoOn={said.goOn}
+      onLiked={said.liked}
+      {...change}
+    />,
+  );
   return said;
 }
 
@@ -57,7 +76,15 @@ describe('leaving a top alone', () => {
     expect(screen.getByText('Has waited for fresh ears: due')).toBeVisible();
   });
   it('keeps what was liked before', () => {
-    const look: VoicingEvent = { id: 'l', kind: 'second-look', round: 2, at: '2026-11-22T09:00:00Z', person: '', retracted: false, body: { liked: 'before', note: 'B2' } }; // prettier-ignore
+    const look: VoicingEvent = {
+      id: 'l',
+      kind: 'second-look',
+      round: 2,
+      at: '2026-11-22T09:00:00Z',
+      person: '',
+      retracted: false,
+      body: { liked: 'before', note: 'B2' },
+    };
     show({ events: [look] });
     expect(screen.getByLabelText('Second looks')).toHaveTextContent('22 Nov: the round before');
   });
@@ -85,7 +112,11 @@ describe('a blind compare', () => {
     fireEvent.click(choice);
     const first = played[0]!.includes('now') ? 'now' : 'before';
     expect(liked).toHaveBeenCalledWith({ liked: first, note: 'B2' });
-    expect(screen.getByText(first === 'now' ? 'You liked round 2; the other was round 1.' : 'You liked round 1; the other was round 2.')).toBeVisible(); // prettier-ignore
+    expect(
+      screen.getByText(
+        first === 'now' ? 'You liked round 2; the other was round 1.' : 'You liked round 1; the other was round 2.',
+      ),
+    ).toBeVisible();
     fireEvent.click(screen.getByRole('button', { name: 'Once more' }));
     expect(screen.getByRole('button', { name: 'I like the first' })).toBeDisabled();
   });

@@ -1,8 +1,27 @@
 /** Quantities, places and verdicts of a voicing in a maker's words. */
 import {
-  formatMassRemoved, formatThickness, halfInterval, inWords,
-  type Brace, type BracingPlan, type Estimate, type FlexPlace, type GoalLine, type GoalReach, type GoalStanding, type NextReading, type QuantityKey, type ReadingQuestion, type ShavedPlace, type Shaving, type StopRule, type TopPart, type UnitChoice, type Verdict, type WantedReading,
-} from '@nimble/core'; // prettier-ignore
+  formatMassRemoved,
+  formatThickness,
+  halfInterval,
+  inWords,
+  type Brace,
+  type BracingPlan,
+  type Estimate,
+  type FlexPlace,
+  type GoalLine,
+  type GoalReach,
+  type GoalStanding,
+  type NextReading,
+  type QuantityKey,
+  type ReadingQuestion,
+  type ShavedPlace,
+  type Shaving,
+  type StopRule,
+  type TopPart,
+  type UnitChoice,
+  type Verdict,
+  type WantedReading,
+} from '@nimble/core';
 import type { Preferences } from '../../shell/preferences';
 import { shortPitch } from '../../sound/pitch-words';
 import { massWords, sinkWords } from '../whole-top/figure-words';
@@ -12,8 +31,13 @@ import { TOP_PART_WORDS } from '../whole-top/explore-words';
 export type NowKey = QuantityKey | 'knock';
 
 export const PLACE_WORDS: Record<FlexPlace, string> = {
-  along: 'Bend along', across: 'Bend across', 'edge-bass': 'Bass edge', 'edge-treble': 'Treble edge', 'edge-tail': 'Tail edge', bridge: 'At the bridge',
-}; // prettier-ignore
+  along: 'Bend along',
+  across: 'Bend across',
+  'edge-bass': 'Bass edge',
+  'edge-treble': 'Treble edge',
+  'edge-tail': 'Tail edge',
+  bridge: 'At the bridge',
+};
 
 export const PLACE_HINTS: Record<FlexPlace, string> = {
   along: 'On bars under both ends of the centre line, weight where the bridge stands.',
@@ -63,7 +87,7 @@ export function estimateWords(key: string, estimate: Estimate, units: UnitChoice
   if (key.startsWith('mode')) return `${estimate.value.toFixed(1)} ± ${half.toFixed(1)} Hz`.replaceAll(' ', '\u00a0');
   const value = valueWords(key, estimate.value, units, choice);
   return `${value.split(' ')[0]} ± ${valueWords(key, half, units, choice)}`.replaceAll(' ', '\u00a0');
-} // prettier-ignore
+}
 
 const THIRDS = 1 / 3;
 
@@ -80,9 +104,12 @@ function stretchWords({ length, from: a, to: b }: Brace, from: number, to: numbe
   if (Math.abs(middle - 0.5) < THIRDS / 2) return 'middle third';
   const across = Math.abs(b[1] - a[1]) > Math.abs(b[0] - a[0]) * 3;
   const first = middle < 0.5;
-  if (across) return (first ? a[1] : b[1]) > 0 ? 'its end in the upper half of the drawing' : 'its end in the lower half of the drawing';
+  if (across)
+    return (first ? a[1] : b[1]) > 0
+      ? 'its end in the upper half of the drawing'
+      : 'its end in the lower half of the drawing';
   return first === a[0] < b[0] ? 'neck-side third' : 'tail-side third';
-} // prettier-ignore
+}
 
 /** A light stroke of a finger plane or a scraper takes so much [m]. */
 export const STROKE = { brace: 5e-5, plate: 2e-5 } as const;
@@ -106,11 +133,13 @@ export const removedWords = (kg: number, units: UnitChoice) => inWords(formatMas
 
 export function goalWords({ line, miss, state }: GoalStanding): string {
   if (line.of === 'ring') return state === 'met' ? 'grown as wished' : 'as long as it will';
-  const off = line.terms[0]!.key.startsWith('mode') ? `${Math.abs((1200 / Math.LN2) * miss).toFixed(0)} cents` : `${Math.abs(100 * (Math.exp(miss) - 1)).toFixed(1)} %`;
+  const off = line.terms[0]!.key.startsWith('mode')
+    ? `${Math.abs((1200 / Math.LN2) * miss).toFixed(0)} cents`
+    : `${Math.abs(100 * (Math.exp(miss) - 1)).toFixed(1)} %`;
   if (state === 'met') return 'reached';
   if (line.of === 'distinct') return `${off} too near${state === 'perhaps' ? ', within doubt' : ''}`;
   return `${off} ${miss > 0 ? 'over' : 'under'}${state === 'perhaps' ? ', within doubt' : state === 'past' ? ', past it' : ''}`;
-} // prettier-ignore
+}
 
 /** How far one can get with the wood that the limits leave, or how many rounds it would take. */
 export function reachWords(reach: GoalReach | null, { miss, line }: Pick<GoalStanding, 'miss' | 'line'>): string {

@@ -11,22 +11,57 @@ import { readDepth } from './OwnShaving';
 import { groupedStrokes, strokePlace } from './round-words';
 
 const at = (minute: number) => `2026-11-20T09:${String(minute).padStart(2, '0')}:00Z`;
-const anEvent = <K extends VoicingKind>(id: string, kind: K, round: number, body: VoicingBodies[K], minute = 0): VoicingEvent =>
-  ({ id, kind, round, at: at(minute), person: 'Wren', body, retracted: false }) as VoicingEvent; // prettier-ignore
-const aKnock = (id: string, about: KnockView['about'], round: number, name: string, frequency: number, minute: number): KnockView => ({
-  id, about, round, at: at(minute), buildId: 'b', person: '', source: 'file', retracted: false, options: {}, place: { name },
+const anEvent = <K extends VoicingKind>(
+  id: string,
+  kind: K,
+  round: number,
+  body: VoicingBodies[K],
+  minute = 0,
+): VoicingEvent => ({ id, kind, round, at: at(minute), person: 'Wren', body, retracted: false }) as VoicingEvent;
+const aKnock = (
+  id: string,
+  about: KnockView['about'],
+  round: number,
+  name: string,
+  frequency: number,
+  minute: number,
+): KnockView => ({
+  id,
+  about,
+  round,
+  at: at(minute),
+  buildId: 'b',
+  person: '',
+  source: 'file',
+  retracted: false,
+  options: {},
+  place: { name },
   analysis: { partials: [{ frequency, level: 0 }] } as KnockView['analysis'],
-}); // prettier-ignore
+});
 
 describe('what waits to be sent', () => {
   const kept = [anEvent('a', 'mass', 1, { mass: 0.2, said: '' })];
-  const write = (path: string, body: unknown) => ({ id: path, method: 'POST' as const, path: `/builds/b/voicing/${path}`, body, buildId: 'b', label: '' });
+  const write = (path: string, body: unknown) => ({
+    id: path,
+    method: 'POST' as const,
+    path: `/builds/b/voicing/${path}`,
+    body,
+    buildId: 'b',
+    label: '',
+  });
   it('stands with what is kept, once, and takes back what was taken back meanwhile', () => {
     const waiting = { id: 'n', round: 1, at: at(3), person: '', body: { mass: 0.19, said: '' } };
-    const all = withPendingEvents(kept, [write('mass', waiting), write('mass', { ...waiting, id: 'a' }), write('a/retract', undefined)], 'b');
-    expect(all.map(({ id, kind, retracted }) => [id, kind, retracted])).toEqual([['a', 'mass', true], ['n', 'mass', false]]);
+    const all = withPendingEvents(
+      kept,
+      [write('mass', waiting), write('mass', { ...waiting, id: 'a' }), write('a/retract', undefined)],
+      'b',
+    );
+    expect(all.map(({ id, kind, retracted }) => [id, kind, retracted])).toEqual([
+      ['a', 'mass', true],
+      ['n', 'mass', false],
+    ]);
   });
-}); // prettier-ignore
+});
 
 describe('how much came off', () => {
   const read = (how: 'off' | 'calipers' | 'strokes' | 'little', text: string, before = '', unit = 'mm') =>
@@ -43,8 +78,10 @@ describe('how much came off', () => {
     ['off', '0', '', /more than nothing/],
     ['calipers', '12', '11.8', /not lower than before/],
     ['strokes', 'some', '', /how many strokes/],
-  ] as const)('is refused in plain words: %s %j', (how, text, before, words) => expect(read(how, text, before)).toMatch(words));
-}); // prettier-ignore
+  ] as const)('is refused in plain words: %s %j', (how, text, before, words) =>
+    expect(read(how, text, before)).toMatch(words),
+  );
+});
 
 describe('words of a shaving', () => {
   const plan = aPlan();
@@ -60,39 +97,104 @@ describe('words of a shaving', () => {
   });
   it('say strokes of one depth once', () => {
     const place = { kind: 'plate', part: 'rim' } as const;
-    expect(groupedStrokes([{ place, depth: 1e-4 }, { place, depth: 2e-4 }, { place, depth: 1e-4 }]).map(({ shavings }) => shavings.length)).toEqual([2, 1]);
+    expect(
+      groupedStrokes([
+        { place, depth: 1e-4 },
+        { place, depth: 2e-4 },
+        { place, depth: 1e-4 },
+      ]).map(({ shavings }) => shavings.length),
+    ).toEqual([2, 1]);
   });
-}); // prettier-ignore
+});
 
 describe('bars together', () => {
-  const build = { family: 'steel-string' as const, choices: { ...aBuild().choices, bars: [{ name: 'upper tone bar', goal: 200 }, { name: 'lower tone bar', goal: null }] } };
+  const build = {
+    family: 'steel-string' as const,
+    choices: {
+      ...aBuild().choices,
+      bars: [
+        { name: 'upper tone bar', goal: 200 },
+        { name: 'lower tone bar', goal: null },
+      ],
+    },
+  };
   const plan = aPlan();
   const pairs = barPairs(build, plan.braces);
-  const effects = { modes: [], effect: [[-90_000, 0], [0, -90_000]], left: [4e-3, 4e-3], stretches: [[0.05, 0.2], [0.05, 0.2]] as [number, number][] }; // prettier-ignore
+  const effects = {
+    modes: [],
+    effect: [
+      [-90_000, 0],
+      [0, -90_000],
+    ],
+    left: [4e-3, 4e-3],
+    stretches: [
+      [0.05, 0.2],
+      [0.05, 0.2],
+    ] as [number, number][],
+  };
   const wish = { low: 'upper tone bar', high: 'lower tone bar', cents: 400 };
-  const heard = (round: number, minute: number, upper: number, lower: number) => [aKnock(`u${round}`, 'bar', round, 'upper tone bar', upper, minute), aKnock(`l${round}`, 'bar', round, 'lower tone bar', lower, minute + 1)];
-  it('are the braces of their names', () => expect(pairs.map(({ braceId, name }) => plan.braces.find(({ id }) => id === braceId)!.name.toLowerCase() === name)).toEqual([true, true]));
+  const heard = (round: number, minute: number, upper: number, lower: number) => [
+    aKnock(`u${round}`, 'bar', round, 'upper tone bar', upper, minute),
+    aKnock(`l${round}`, 'bar', round, 'lower tone bar', lower, minute + 1),
+  ];
+  it('are the braces of their names', () =>
+    expect(
+      pairs.map(({ braceId, name }) => plan.braces.find(({ id }) => id === braceId)!.name.toLowerCase() === name),
+    ).toEqual([true, true]));
   it('are told nothing until each was heard and something is wished', () => {
     expect(barStrokes(pairs, wish, { knocks: [], events: [], effects })).toBeNull();
-    expect(barStrokes(pairs.map((pair) => ({ ...pair, goal: null })), null, { knocks: heard(1, 0, 210, 270), events: [], effects })).toBeNull();
+    expect(
+      barStrokes(
+        pairs.map((pair) => ({ ...pair, goal: null })),
+        null,
+        { knocks: heard(1, 0, 210, 270), events: [], effects },
+      ),
+    ).toBeNull();
   });
   it('learn from strokes between two hearings: twice the effect, half the next stroke', () => {
     const first = barStrokes(pairs, wish, { knocks: heard(1, 0, 220, 290), events: [], effects }) as BarStrokes;
     expect(first.depths.every((depth) => depth > 0)).toBe(true);
-    const stroke = anEvent('s', 'shaving', 1, { shavings: pairs.map(({ braceId }) => ({ place: { kind: 'brace' as const, id: braceId, from: 0.05, to: 0.2 }, depth: 3e-4 })), said: '', tool: '', proposed: true, forecast: {}, settled: [] }, 5);
+    const stroke = anEvent(
+      's',
+      'shaving',
+      1,
+      {
+        shavings: pairs.map(({ braceId }) => ({
+          place: { kind: 'brace' as const, id: braceId, from: 0.05, to: 0.2 },
+          depth: 3e-4,
+        })),
+        said: '',
+        tool: '',
+        proposed: true,
+        forecast: {},
+        settled: [],
+      },
+      5,
+    );
     // 0.3 mm should have done 27 cents; each bar fell by 54.
     const fell = 2 ** (-54 / 1200);
-    const again = barStrokes(pairs, wish, { knocks: [...heard(1, 0, 220, 290), ...heard(2, 10, 220 * fell, 290 * fell)], events: [stroke], effects }) as BarStrokes;
+    const again = barStrokes(pairs, wish, {
+      knocks: [...heard(1, 0, 220, 290), ...heard(2, 10, 220 * fell, 290 * fell)],
+      events: [stroke],
+      effects,
+    }) as BarStrokes;
     expect(again.perTenth[0]![0]!).toBeLessThan(-13);
     // However often each was knocked: the mean of a hearing counts, and one bar alone is no hearing.
     const often = [...heard(1, 0, 220, 290), ...heard(3, 2, 220, 290), ...heard(2, 10, 220 * fell, 290 * fell)];
-    expect((barStrokes(pairs, wish, { knocks: often, events: [stroke], effects }) as BarStrokes).perTenth[0]![0]).toBeCloseTo(again.perTenth[0]![0]!, 9);
+    expect(
+      (barStrokes(pairs, wish, { knocks: often, events: [stroke], effects }) as BarStrokes).perTenth[0]![0],
+    ).toBeCloseTo(again.perTenth[0]![0]!, 9);
     expect(barStrokes(pairs, wish, { knocks: often.slice(0, 5), events: [stroke], effects })).toBe('hear-again');
   });
-}); // prettier-ignore
+});
 
 describe('a blind compare', () => {
-  const knocks = [aKnock('old', 'station', 1, 'B1', 100, 0), aKnock('then', 'station', 2, 'B1', 100, 1), aKnock('now', 'station', 3, 'B1', 100, 2), aKnock('other', 'station', 3, 'B2', 100, 3)];
+  const knocks = [
+    aKnock('old', 'station', 1, 'B1', 100, 0),
+    aKnock('then', 'station', 2, 'B1', 100, 1),
+    aKnock('now', 'station', 3, 'B1', 100, 2),
+    aKnock('other', 'station', 3, 'B2', 100, 3),
+  ];
   it('is of one place in the last two rounds, in an order drawn by lot', () => {
     expect(blindPair(knocks, () => 0.1)?.order.map(({ id }) => id)).toEqual(['now', 'then']);
     expect(blindPair(knocks, () => 0.9)?.order.map(({ id }) => id)).toEqual(['then', 'now']);
@@ -100,35 +202,58 @@ describe('a blind compare', () => {
     // A knock of the whole plate in round 4 has no like: the rounds before are compared.
     expect(blindPair([...knocks, aKnock('whole', 'plate', 4, '', 100, 4)], () => 0.1)?.now).toBe('now');
   });
-}); // prettier-ignore
+});
 
 describe('after it is closed', () => {
   const strung = anEvent('s', 'strung', 2, { note: '' }, 0);
-  const read = (id: string, turn: number | null, belly: number | null, day: number) => ({ ...anEvent(id, 'settling', 2, { turn, belly, said: '' }), at: `2026-11-${20 + day}T09:00:00Z` });
+  const read = (id: string, turn: number | null, belly: number | null, day: number) => ({
+    ...anEvent(id, 'settling', 2, { turn, belly, said: '' }),
+    at: `2026-11-${20 + day}T09:00:00Z`,
+  });
   const model = { movement: 0.02, rise: 1e-3, turns: true };
   it('settling counts days from the stringing, by the lean where it was read, else by the belly', () => {
     const picture = settlingOf([strung, read('a', 0.022, null, 1), read('b', 0.025, null, 7)], model, METRIC)!;
-    expect(picture.readings.map(({ days, moved }) => [Math.round(days), moved])).toEqual([[1, 0.022], [7, 0.025]]);
+    expect(picture.readings.map(({ days, moved }) => [Math.round(days), moved])).toEqual([
+      [1, 0.022],
+      [7, 0.025],
+    ]);
     expect(picture.words(0.025)).toBe('1.43°');
     const belly = settlingOf([strung, read('a', null, 1.2e-3, 3)], model, METRIC)!;
     expect([belly.turns, belly.words(1.2e-3)]).toEqual([false, '1.200 mm']);
   });
   it('what was heard stands before the trims made since', () => {
     const top = { plan: aPlan() } as Parameters<typeof closedOf>[0];
-    const trim = (id: string, minute: number) => anEvent(id, 'trim', 2, { what: 'rim', depth: 1e-4, said: '', forecast: null }, minute);
-    const events = [anEvent('b', 'box', 2, { volume: 0.014, said: '' }), trim('t', 1), anEvent('r', 'resonances', 2, { air: 100, top: 190, said: '' }, 2), trim('u', 3)];
+    const trim = (id: string, minute: number) =>
+      anEvent(id, 'trim', 2, { what: 'rim', depth: 1e-4, said: '', forecast: null }, minute);
+    const events = [
+      anEvent('b', 'box', 2, { volume: 0.014, said: '' }),
+      trim('t', 1),
+      anEvent('r', 'resonances', 2, { air: 100, top: 190, said: '' }, 2),
+      trim('u', 3),
+    ];
     expect(closedOf(top, events).box).toMatchObject({ volume: 0.014, heard: { air: 100, top: 190, after: 1 } });
     expect(closedOf(top, []).box).toBeNull();
   });
-}); // prettier-ignore
+});
 
 describe('the ribbon', () => {
   it('shows rounds by weight, and what came off between them', () => {
     const events = [
       anEvent('m', 'mass', 1, { mass: 0.2, said: '' }),
-      anEvent('s', 'shaving', 1, { shavings: [{ place: { kind: 'plate', part: 'rim' }, depth: 1e-4 }], said: '', tool: '', proposed: true, forecast: {}, settled: [] }),
+      anEvent('s', 'shaving', 1, {
+        shavings: [{ place: { kind: 'plate', part: 'rim' }, depth: 1e-4 }],
+        said: '',
+        tool: '',
+        proposed: true,
+        forecast: {},
+        settled: [],
+      }),
       anEvent('n', 'mass', 2, { mass: 0.1985, said: '' }),
     ];
-    expect(roundItems(events, [], METRIC).map(({ title, figure }) => `${title} ${figure}`)).toEqual(['Round 1 200.0 g', 'Shaved −1.5 g', 'Round 2 198.5 g']);
+    expect(roundItems(events, [], METRIC).map(({ title, figure }) => `${title} ${figure}`)).toEqual([
+      'Round 1 200.0 g',
+      'Shaved −1.5 g',
+      'Round 2 198.5 g',
+    ]);
   });
-}); // prettier-ignore
+});

@@ -28,28 +28,82 @@ const line: GoalLine = {
 };
 const aCandidate = (change: Partial<ShavingCandidate> = {}): ShavingCandidate => ({
   shavings: [{ place: { kind: 'brace', id: leg.id, from: 0.01, to: leg.length / 3 }, depth: 3e-4 }],
-  forecast: { 'flex:across': { value: 5.6e-5, sd: 1e-6 } }, goals: [{ line, miss: -0.07, sd: 0.02, state: 'not-yet' }], mends: 0.6, serves: 0, harms: [], removed: 5e-4,
-  floor: { reserve: 1.9, low: 1.4, movement: 0.016 }, last: false, ...change,
-}); // prettier-ignore
+  forecast: { 'flex:across': { value: 5.6e-5, sd: 1e-6 } },
+  goals: [{ line, miss: -0.07, sd: 0.02, state: 'not-yet' }],
+  mends: 0.6,
+  serves: 0,
+  harms: [],
+  removed: 5e-4,
+  floor: { reserve: 1.9, low: 1.4, movement: 0.016 },
+  last: false,
+  ...change,
+});
 const aProposal = (change: Partial<Proposal> = {}): Proposal => ({
-  lines: [line], now: [{ line, miss: -0.12, sd: 0.02, state: 'not-yet' }], amiss: 5, floorNow: { reserve: 2, low: 1.5, movement: 0.015 },
-  candidates: [aCandidate(), aCandidate({ last: true, harms: [0] })], refusedForFloor: 1, reach: [{ most: 0.2, enough: true, rounds: 4 }], ...change,
-}); // prettier-ignore
+  lines: [line],
+  now: [{ line, miss: -0.12, sd: 0.02, state: 'not-yet' }],
+  amiss: 5,
+  floorNow: { reserve: 2, low: 1.5, movement: 0.015 },
+  candidates: [aCandidate(), aCandidate({ last: true, harms: [0] })],
+  refusedForFloor: 1,
+  reach: [{ most: 0.2, enough: true, rounds: 4 }],
+  ...change,
+});
 const factor = { value: 1.05, sd: 0.02 };
 const aPicture = (change: Partial<VoicingPicture> = {}): VoicingPicture => {
   const record = { count: 4, taught: 4, enough: false, held: 3, gain: 1, spread: 0.25, bias: 0.2 };
-  const factors = { along: factor, across: factor, shear: factor, density: factor, braces: factor, braceDensity: factor };
-  return {
-    rounds: [], standing: {}, record, learned: UNLEARNED, proposal: aProposal(), verdict: { say: 'go-on', rule: null }, next: [], worth: [{ key: 'flex:along', narrows: 0.4 }], ring: { state: 'too-few', peak: null, rounds: [] }, findings: [], foretold: false, modes: [],
-    fit: { readings: [], misfit: 0.9, factors, prior: { along: 0.04, across: 0.06, shear: 0.06, density: 0.02, braces: 0.1, braceDensity: 0.05 } }, bars: null, byPlace: { brace: record, plate: { ...record, count: 0 } }, ...change,
+  const factors = {
+    along: factor,
+    across: factor,
+    shear: factor,
+    density: factor,
+    braces: factor,
+    braceDensity: factor,
   };
-}; // prettier-ignore
+  return {
+    rounds: [],
+    standing: {},
+    record,
+    learned: UNLEARNED,
+    proposal: aProposal(),
+    verdict: { say: 'go-on', rule: null },
+    next: [],
+    worth: [{ key: 'flex:along', narrows: 0.4 }],
+    ring: { state: 'too-few', peak: null, rounds: [] },
+    findings: [],
+    foretold: false,
+    modes: [],
+    fit: {
+      readings: [],
+      misfit: 0.9,
+      factors,
+      prior: { along: 0.04, across: 0.06, shear: 0.06, density: 0.02, braces: 0.1, braceDensity: 0.05 },
+    },
+    bars: null,
+    byPlace: { brace: record, plate: { ...record, count: 0 } },
+    ...change,
+  };
+};
 
 describe('the next shaving', () => {
   const show = (picture: VoicingPicture, change: object = {}) => {
     serve({});
     const said = { shaved: jest.fn(), opened: jest.fn(), goal: jest.fn() };
-    const { unmount } = open(<NextSlip picture={picture} plan={plan} units={METRIC} open={0} floor={{ reserve: 1.1, turn: 0.035 }} wishes={NO_GOAL} bars={{ pairs: [], strokes: null, stretches: [] }} waiting={false} onOpen={said.opened} onShaved={said.shaved} onGoal={said.goal} {...change} />);
+    const { unmount } = open(
+      <NextSlip
+        picture={picture}
+        plan={plan}
+        units={METRIC}
+        open={0}
+        floor={{ reserve: 1.1, turn: 0.035 }}
+        wishes={NO_GOAL}
+        bars={{ pairs: [], strokes: null, stretches: [] }}
+        waiting={false}
+        onOpen={said.opened}
+        onShaved={said.shaved}
+        onGoal={said.goal}
+        {...change}
+      />,
+    );
     return { ...said, unmount };
   };
   it('says where, how much in millimetres and strokes, what comes of it, and what is left for the strings', () => {
@@ -60,7 +114,9 @@ describe('the next shaving', () => {
     expect(screen.getByText('0.549 ± 0.016 mm')).toBeVisible();
     expect(screen.getByText('6.8 % under')).toBeVisible();
     expect(screen.getByText(/Nine of ten such tops bear 1\.50 ×.*your least is 1\.10/)).toBeVisible();
-    expect(screen.getByText('One shaving that would help is left out: too little would be left for the strings.')).toBeVisible();
+    expect(
+      screen.getByText('One shaving that would help is left out: too little would be left for the strings.'),
+    ).toBeVisible();
     fireEvent.click(screen.getByRole('button', { name: 'I shaved just this' }));
     expect(shaved).toHaveBeenCalledWith(aCandidate().shavings, expect.stringContaining('neck-side third'));
   });
@@ -71,9 +127,23 @@ describe('the next shaving', () => {
     expect(opened).toHaveBeenCalledWith(-1);
   });
   it('names the doubles among the notes, and tells when there are none', () => {
-    const pair: GoalLine = { of: 'distinct', kind: 'at-most', terms: [{ key: 'mode:1', share: 1 }, { key: 'mode:3', share: -1 }], target: 0, tolerance: 0.0144 };
+    const pair: GoalLine = {
+      of: 'distinct',
+      kind: 'at-most',
+      terms: [
+        { key: 'mode:1', share: 1 },
+        { key: 'mode:3', share: -1 },
+      ],
+      target: 0,
+      tolerance: 0.0144,
+    };
     // 0.026 of a natural logarithm is 45 cents.
-    const now = (state: 'not-yet' | 'met') => aPicture({ proposal: aProposal({ lines: [pair], now: [{ line: pair, miss: 0.026, sd: 0.004, state }], candidates: [] }), standing: { 'mode:1': { value: 84, sd: 0.1 }, 'mode:3': { value: 220, sd: 0.1 } }, modes: [{ key: 'mode:0', kind: 'other', frequency: 40 }] });
+    const now = (state: 'not-yet' | 'met') =>
+      aPicture({
+        proposal: aProposal({ lines: [pair], now: [{ line: pair, miss: 0.026, sd: 0.004, state }], candidates: [] }),
+        standing: { 'mode:1': { value: 84, sd: 0.1 }, 'mode:3': { value: 220, sd: 0.1 } },
+        modes: [{ key: 'mode:0', kind: 'other', frequency: 40 }],
+      });
     const { unmount } = show(now('not-yet'), { wishes: { ...NO_GOAL, distinct: true } });
     expect(screen.getByText('Notes 2 and 4 apart (E2, A3)').parentElement).toHaveTextContent('45 cents too near');
     unmount();
@@ -81,8 +151,14 @@ describe('the next shaving', () => {
     expect(screen.getByText('1 different notes').parentElement).toHaveTextContent('reached');
   });
   it('tells the ring and whether it grows, or asks for a knock', () => {
-    const rounds = [{ round: 1, ring: 0.81, mass: 0.21 }, { round: 2, ring: 0.96, mass: 0.2 }, { round: 3, ring: 0.9, mass: 0.19 }];
-    const { unmount } = show(aPicture({ ring: { state: 'unclear', peak: null, rounds } }), { wishes: { ...NO_GOAL, ring: true } });
+    const rounds = [
+      { round: 1, ring: 0.81, mass: 0.21 },
+      { round: 2, ring: 0.96, mass: 0.2 },
+      { round: 3, ring: 0.9, mass: 0.19 },
+    ];
+    const { unmount } = show(aPicture({ ring: { state: 'unclear', peak: null, rounds } }), {
+      wishes: { ...NO_GOAL, ring: true },
+    });
     expect(screen.getByText(/Ring 0\.90 s in round 3, the longest was 0\.96 s in round 2/)).toBeVisible();
     unmount();
     show(aPicture({ verdict: { say: 'go-on', rule: 'by-ear' } }), { wishes: { ...NO_GOAL, ring: true } });
@@ -90,9 +166,33 @@ describe('the next shaving', () => {
     expect(screen.getByText('Knock first: how long it rings leads the shaving.')).toBeVisible();
   });
   it('tells bar by bar how much comes off, where along it, and what that does to the other', () => {
-    const strokes = { depths: [0, 3e-4], done: false, over: { bars: [12.4, null], interval: -20.2 }, perTenth: [[-9, -1.2], [-0.8, -7.5]], forecast: [{ value: 0, sd: 2 }, { value: 700, sd: 3 }] };
-    const pairs = [{ name: 'upper tone bar', goal: 200, braceId: 'a' }, { name: 'lower tone bar', goal: null, braceId: 'b' }];
-    const { shaved } = show(aPicture(), { bars: { pairs, strokes, stretches: [[0.04, 0.2], [0.05, 0.21]] } });
+    const strokes = {
+      depths: [0, 3e-4],
+      done: false,
+      over: { bars: [12.4, null], interval: -20.2 },
+      perTenth: [
+        [-9, -1.2],
+        [-0.8, -7.5],
+      ],
+      forecast: [
+        { value: 0, sd: 2 },
+        { value: 700, sd: 3 },
+      ],
+    };
+    const pairs = [
+      { name: 'upper tone bar', goal: 200, braceId: 'a' },
+      { name: 'lower tone bar', goal: null, braceId: 'b' },
+    ];
+    const { shaved } = show(aPicture(), {
+      bars: {
+        pairs,
+        strokes,
+        stretches: [
+          [0.04, 0.2],
+          [0.05, 0.21],
+        ],
+      },
+    });
     const bars = within(screen.getByLabelText('Bars together'));
     expect(bars.getByText(/off the lower tone bar, from 50 mm to 210 mm along it/)).toBeVisible();
     expect(bars.queryByText(/off the upper tone bar,/)).toBeNull();
@@ -101,7 +201,10 @@ describe('the next shaving', () => {
     // Nine of ten within 1.645 of 3 cents.
     expect(bars.getByText('±5')).toBeVisible();
     fireEvent.click(bars.getByRole('button', { name: 'I planed the bars so' }));
-    expect(shaved).toHaveBeenCalledWith([{ place: { kind: 'brace', id: 'b', from: 0.05, to: 0.21 }, depth: 3e-4 }], expect.stringContaining('lower tone bar'));
+    expect(shaved).toHaveBeenCalledWith(
+      [{ place: { kind: 'brace', id: 'b', from: 0.05, to: 0.21 }, depth: 3e-4 }],
+      expect.stringContaining('lower tone bar'),
+    );
   });
   it('says which rule ends it', () => {
     show(aPicture({ verdict: { say: 'stop', rule: 'reserve' }, proposal: aProposal({ candidates: [] }) }));
@@ -109,26 +212,64 @@ describe('the next shaving', () => {
     expect(screen.getByText(/takes more than the strings leave/)).toBeVisible();
   });
   it('leads to the goal where none has a figure', () => {
-    const { goal } = show(aPicture({ verdict: { say: 'go-on', rule: 'by-ear' }, proposal: aProposal({ lines: [], now: [], candidates: [] }) }));
+    const { goal } = show(
+      aPicture({
+        verdict: { say: 'go-on', rule: 'by-ear' },
+        proposal: aProposal({ lines: [], now: [], candidates: [] }),
+      }),
+    );
     fireEvent.click(screen.getByRole('button', { name: 'Say what you wish for' }));
     expect(goal).toHaveBeenCalled();
   });
-}); // prettier-ignore
+});
 
 describe('the goal', () => {
   const show = (isTop = true) => {
     serve({});
     const keep = jest.fn();
-    const turnstone = { id: 't', number: 38, name: 'Turnstone', family: 'steel-string', plate: 'top', good: true, words: '', marks: [], figures: { 'flex:along': 2e-4, 'flex:across': 6.5e-5, note: 98 } } as ComparedView;
-    const modes = [{ key: 'mode:0', kind: 'other', frequency: 40, heard: null }, { key: 'mode:1', kind: 'monopole', frequency: 98, heard: 101.3 }] as const;
-    open(<GoalSlip goal={NO_GOAL} units={METRIC} isTop={isTop} modes={[...modes]} bars={[{ name: 'upper', goal: null, braceId: 'a' }, { name: 'lower', goal: null, braceId: 'b' }]} compared={[turnstone]} onKeep={keep} />);
+    const turnstone = {
+      id: 't',
+      number: 38,
+      name: 'Turnstone',
+      family: 'steel-string',
+      plate: 'top',
+      good: true,
+      words: '',
+      marks: [],
+      figures: { 'flex:along': 2e-4, 'flex:across': 6.5e-5, note: 98 },
+    } as ComparedView;
+    const modes = [
+      { key: 'mode:0', kind: 'other', frequency: 40, heard: null },
+      { key: 'mode:1', kind: 'monopole', frequency: 98, heard: 101.3 },
+    ] as const;
+    open(
+      <GoalSlip
+        goal={NO_GOAL}
+        units={METRIC}
+        isTop={isTop}
+        modes={[...modes]}
+        bars={[
+          { name: 'upper', goal: null, braceId: 'a' },
+          { name: 'lower', goal: null, braceId: 'b' },
+        ]}
+        compared={[turnstone]}
+        onKeep={keep}
+      />,
+    );
     return keep;
   };
-  const choose = (label: string, value: string) => fireEvent.change(screen.getByLabelText(label), { target: { value } });
+  const choose = (label: string, value: string) =>
+    fireEvent.change(screen.getByLabelText(label), { target: { value } });
   it('takes the bends of one that turned out well', () => {
     const keep = show();
     choose('Bend like one that turned out well', 't');
-    expect(keep).toHaveBeenCalledWith({ ...NO_GOAL, flex: [{ place: 'along', compliance: 2e-4, from: 'No. 38' }, { place: 'across', compliance: 6.5e-5, from: 'No. 38' }] });
+    expect(keep).toHaveBeenCalledWith({
+      ...NO_GOAL,
+      flex: [
+        { place: 'along', compliance: 2e-4, from: 'No. 38' },
+        { place: 'across', compliance: 6.5e-5, from: 'No. 38' },
+      ],
+    });
   });
   it('keeps a bend as compliance, in any unit, and refuses what can’t be at its field', () => {
     const keep = show();
@@ -148,7 +289,9 @@ describe('the goal', () => {
       fireEvent.submit(screen.getByLabelText('shall come to').closest('form')!);
     };
     note('1', 'A2');
-    expect((keep.mock.lastCall as [typeof NO_GOAL])[0].modes).toEqual([{ mode: 1, at: 'frequency', frequency: expect.closeTo(110, 6) }]);
+    expect((keep.mock.lastCall as [typeof NO_GOAL])[0].modes).toEqual([
+      { mode: 1, at: 'frequency', frequency: expect.closeTo(110, 6) },
+    ]);
     note('1', '2.5 x');
     expect((keep.mock.lastCall as [typeof NO_GOAL])[0].modes).toEqual([{ mode: 1, at: 'ratio', to: 0, ratio: 2.5 }]);
     note('0', '2 x');
@@ -161,7 +304,10 @@ describe('the goal', () => {
     expect(screen.queryByLabelText('Reserve against the strings, at least')).toBeNull();
     choose('Or set it against the top', 't');
     choose('The note above stands', '2');
-    expect((keep.mock.lastCall as [typeof NO_GOAL])[0].modes[0]).toMatchObject({ mode: 0, frequency: expect.closeTo(98 * 2 ** (1 / 6), 6) });
+    expect((keep.mock.lastCall as [typeof NO_GOAL])[0].modes[0]).toMatchObject({
+      mode: 0,
+      frequency: expect.closeTo(98 * 2 ** (1 / 6), 6),
+    });
   });
   it('wishes for an interval of two different bars', () => {
     const keep = show();
@@ -173,17 +319,39 @@ describe('the goal', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Wish for it' }));
     expect((keep.mock.lastCall as [typeof NO_GOAL])[0].interval).toEqual({ low: 'upper', high: 'lower', cents: 700 });
   });
-}); // prettier-ignore
+});
 
 describe('the record', () => {
   const show = (events: VoicingEvent[]) => {
     serve({});
     const did = { reduction: jest.fn(), repair: jest.fn(), turn: jest.fn(), shaved: jest.fn() };
-    open(<RecordSlip plan={plan} units={METRIC} events={events} place={leg.id} working={false} onPlace={() => undefined} foretell={null} onShaved={did.shaved} onReduction={did.reduction} onRepair={did.repair} onTurn={did.turn} />);
+    open(
+      <RecordSlip
+        plan={plan}
+        units={METRIC}
+        events={events}
+        place={leg.id}
+        working={false}
+        onPlace={() => undefined}
+        foretell={null}
+        onShaved={did.shaved}
+        onReduction={did.reduction}
+        onRepair={did.repair}
+        onTurn={did.turn}
+      />,
+    );
     return did;
   };
   it('ticks safe reductions and takes a tick back', () => {
-    const tick = { id: 'k', kind: 'reduction', round: 1, at: '2026-11-20T09:00:00Z', person: '', retracted: false, body: { reduction: 'squeeze-out' } } as VoicingEvent;
+    const tick = {
+      id: 'k',
+      kind: 'reduction',
+      round: 1,
+      at: '2026-11-20T09:00:00Z',
+      person: '',
+      retracted: false,
+      body: { reduction: 'squeeze-out' },
+    } as VoicingEvent;
     const { reduction, turn } = show([tick]);
     fireEvent.click(screen.getByLabelText('Squeezed-out glue off'));
     expect(turn).toHaveBeenCalledWith('k', true);
@@ -196,14 +364,16 @@ describe('the record', () => {
     fireEvent.change(screen.getByLabelText('Height before [mm]'), { target: { value: '11.8' } });
     fireEvent.change(screen.getByLabelText('Height after [mm]'), { target: { value: '11.45' } });
     fireEvent.submit(screen.getByRole('form', { name: 'A shaving' }));
-    const [[shavings, said, tool]] = shaved.mock.calls as [[{ depth: number; place: { from: number } }[], string, string]];
+    const [[shavings, said, tool]] = shaved.mock.calls as [
+      [{ depth: number; place: { from: number } }[], string, string],
+    ];
     expect([shavings[0]!.depth, said, tool]).toEqual([expect.closeTo(3.5e-4, 9), '11.8 to 11.45', 'finger plane']);
     fireEvent.change(screen.getByLabelText('Which brace'), { target: { value: leg.id } });
     fireEvent.change(screen.getByLabelText('In your own words'), { target: { value: ' let go at the rim ' } });
     fireEvent.click(screen.getByRole('button', { name: 'Record the repair' }));
     expect(repair).toHaveBeenCalledWith({ brace: leg.id, what: 'glued-back', note: 'let go at the rim' });
   });
-}); // prettier-ignore
+});
 
 describe('the goals round by round', () => {
   const show = (picture: VoicingPicture, wishes = NO_GOAL) => {
@@ -211,14 +381,28 @@ describe('the goals round by round', () => {
     return open(<GoalsLine picture={picture} units={METRIC} wishes={wishes} />);
   };
   it('say how far off each figure was, and what is only foretold', () => {
-    const read = { number: 1, matched: [], read: ['flex:across' as const], standing: { 'flex:across': { value: 5e-5, sd: 1e-6 } }, outcomes: [] };
+    const read = {
+      number: 1,
+      matched: [],
+      read: ['flex:across' as const],
+      standing: { 'flex:across': { value: 5e-5, sd: 1e-6 } },
+      outcomes: [],
+    };
     show(aPicture({ rounds: [read], standing: { 'flex:across': { value: 5.4e-5, sd: 1e-6 } }, foretold: true }));
     // ln(5 / 6) and ln(5.4 / 6) of a goal of 6e-5.
-    expect(screen.getByRole('img')).toHaveAccessibleName(/Bend across: goal 0\.588 mm; round 1 -18 per cent off, round 2 -11 per cent off/);
+    expect(screen.getByRole('img')).toHaveAccessibleName(
+      /Bend across: goal 0\.588 mm; round 1 -18 per cent off, round 2 -11 per cent off/,
+    );
   });
   it('show the ring where it is wished for, and nothing of wishes that have no line', () => {
-    const rounds = [{ round: 1, ring: 0.81, mass: 0.21 }, { round: 2, ring: 0.96, mass: 0.2 }];
-    const picture = aPicture({ proposal: aProposal({ lines: [], now: [] }), ring: { state: 'too-few', peak: null, rounds } });
+    const rounds = [
+      { round: 1, ring: 0.81, mass: 0.21 },
+      { round: 2, ring: 0.96, mass: 0.2 },
+    ];
+    const picture = aPicture({
+      proposal: aProposal({ lines: [], now: [] }),
+      ring: { state: 'too-few', peak: null, rounds },
+    });
     const { unmount } = show(picture, { ...NO_GOAL, ring: true });
     expect(screen.getByRole('img')).toHaveAccessibleName('Ring: round 1 0.81 s, round 2 0.96 s');
     expect(screen.getByText('longest 0.96 s')).toBeVisible();
@@ -227,19 +411,40 @@ describe('the goals round by round', () => {
     expect(screen.getByText('No goal has a figure yet.')).toBeVisible();
     expect(screen.queryByRole('img')).toBeNull();
   });
-}); // prettier-ignore
+});
 
 describe('the look', () => {
   const show = (picture: VoicingPicture, events: readonly VoicingEvent[] = []) => {
     serve({});
     const onLetIn = jest.fn();
-    open(<LookSlip picture={picture} plan={plan} units={METRIC} person="Wren Halloran" events={events} open={null} onOpen={() => undefined} onLetIn={onLetIn} />);
+    open(
+      <LookSlip
+        picture={picture}
+        plan={plan}
+        units={METRIC}
+        person="Wren Halloran"
+        events={events}
+        open={null}
+        onOpen={() => undefined}
+        onLetIn={onLetIn}
+      />,
+    );
     return onLetIn;
   };
   it('says how few outcomes are, and shows each forecast beside what was read', () => {
-    const outcome = { quantity: 'flex:across', where: 'brace' as const, before: { value: 5e-5, sd: 1e-6 }, forecast: { value: 5.3e-5, sd: 1e-6 }, outcome: { value: 5.8e-5, sd: 1e-6 } };
+    const outcome = {
+      quantity: 'flex:across',
+      where: 'brace' as const,
+      before: { value: 5e-5, sd: 1e-6 },
+      forecast: { value: 5.3e-5, sd: 1e-6 },
+      outcome: { value: 5.8e-5, sd: 1e-6 },
+    };
     show(aPicture({ rounds: [{ number: 2, matched: [], read: ['flex:across'], standing: {}, outcomes: [outcome] }] }));
-    expect(screen.getByText('3 of 4 outcomes of Wren Halloran fell into their nine-of-ten intervals. Too few to judge the forecasts by.')).toBeVisible();
+    expect(
+      screen.getByText(
+        '3 of 4 outcomes of Wren Halloran fell into their nine-of-ten intervals. Too few to judge the forecasts by.',
+      ),
+    ).toBeVisible();
     const row = screen.getByText('Round 2: bend across').closest('li')!;
     // Off by five of its doubts' root of two: missed.
     expect(within(row).getByText('0.569 mm')).toBeVisible();
@@ -247,8 +452,17 @@ describe('the look', () => {
     expect(screen.getByText('bend along')).toBeVisible();
   });
   it('says why an outcome teaches nothing, and lets it in and out again on the maker’s word', () => {
-    const far = { quantity: 'flex:across', where: 'brace' as const, before: { value: 5e-5, sd: 1e-7 }, forecast: { value: 5.2e-5, sd: 1e-7 }, outcome: { value: 7e-5, sd: 1e-7 } };
-    const round = (outcome: object) => aPicture({ rounds: [{ number: 2, matched: [], read: ['flex:across'], standing: {}, outcomes: [outcome as typeof far] }] });
+    const far = {
+      quantity: 'flex:across',
+      where: 'brace' as const,
+      before: { value: 5e-5, sd: 1e-7 },
+      forecast: { value: 5.2e-5, sd: 1e-7 },
+      outcome: { value: 7e-5, sd: 1e-7 },
+    };
+    const round = (outcome: object) =>
+      aPicture({
+        rounds: [{ number: 2, matched: [], read: ['flex:across'], standing: {}, outcomes: [outcome as typeof far] }],
+      });
     const onLetIn = show(round(far));
     expect(screen.getByText(/So far off it is probably of something else/)).toBeVisible();
     fireEvent.click(screen.getByText('It is right: let it count'));
@@ -259,7 +473,16 @@ describe('the look', () => {
     expect(again).toHaveBeenCalledWith(2, 'flex:across', false);
   });
   it('says of a shaving that its forecast is under way, or why there is none', () => {
-    const shaving = (round: number, more: object) => ({ id: `${round}`, kind: 'shaving', round, at: '', person: '', retracted: false, body: { shavings: [], said: '', tool: '', proposed: false, forecast: {}, settled: [], ...more } }) as VoicingEvent;
+    const shaving = (round: number, more: object) =>
+      ({
+        id: `${round}`,
+        kind: 'shaving',
+        round,
+        at: '',
+        person: '',
+        retracted: false,
+        body: { shavings: [], said: '', tool: '', proposed: false, forecast: {}, settled: [], ...more },
+      }) as VoicingEvent;
     show(aPicture(), [shaving(1, { unforetold: 'plan.braces is empty' }), shaving(2, { pending: true })]);
     expect(screen.getByText('Round 1: not foretold: plan.braces is empty')).toBeVisible();
     expect(screen.getByText('Round 2: the record is making its own forecast …')).toBeVisible();
@@ -267,13 +490,26 @@ describe('the look', () => {
   it('tells findings in words with what to do, and how the model fits', () => {
     const choke = { kind: 'choke' as const, brace: { id: leg.id, name: leg.name, along: 0 }, height: 6e-3 };
     const stranger = { kind: 'stranger' as const, heard: 5, alike: 2 };
-    const cancel = { kind: 'cancel' as const, places: ['C1', 'C4'] as [string, string], frequency: 84.2, leadsTo: { id: leg.id, name: leg.name, along: 0.061 } };
+    const cancel = {
+      kind: 'cancel' as const,
+      places: ['C1', 'C4'] as [string, string],
+      frequency: 84.2,
+      leadsTo: { id: leg.id, name: leg.name, along: 0.061 },
+    };
     show(aPicture({ findings: [choke, stranger, cancel], fit: { ...aPicture().fit, misfit: 3 } }));
-    expect(screen.getByText(`${leg.name} still stands 6.00 mm tall where it stops in the open: it holds the rim there. Taper its end.`)).toBeVisible();
-    expect(screen.getByText(`C1 and C4 sing the same note loudest (84 Hz), one up while the other goes down: they cancel. A little off ${leg.name}, 61 mm from its first end, makes them unlike.`)).toBeVisible();
+    expect(
+      screen.getByText(
+        `${leg.name} still stands 6.00 mm tall where it stops in the open: it holds the rim there. Taper its end.`,
+      ),
+    ).toBeVisible();
+    expect(
+      screen.getByText(
+        `C1 and C4 sing the same note loudest (84 Hz), one up while the other goes down: they cancel. A little off ${leg.name}, 61 mm from its first end, makes them unlike.`,
+      ),
+    ).toBeVisible();
     expect(screen.getByText(/fits only 2 of 5 notes of this top: another plate/)).toBeVisible();
     expect(screen.getByText(/It agrees badly: another plate, a loose brace/)).toBeVisible();
     // A factor of 1.05 within 1.645 times 0.02.
     expect(screen.getAllByText('+5.0 ± 3 %').length).toBe(6);
   });
-}); // prettier-ignore
+});

@@ -1,8 +1,22 @@
 /** A voicing as its page needs it: the record put together, the model fitted in a worker, and what the open round is. */
 import {
-  bridgeAt, flexSetups, goalOf, NO_GOAL, priorSpread, readIn, roundNow, shavedTop, standingEvents, voicingInput, woodSpread,
-  type BracingPlan, type QuantityKey, type Reading, type ShavingOutcome, type VoicingEvent,
-} from '@nimble/core'; // prettier-ignore
+  bridgeAt,
+  flexSetups,
+  goalOf,
+  NO_GOAL,
+  priorSpread,
+  readIn,
+  roundNow,
+  shavedTop,
+  standingEvents,
+  voicingInput,
+  woodSpread,
+  type BracingPlan,
+  type QuantityKey,
+  type Reading,
+  type ShavingOutcome,
+  type VoicingEvent,
+} from '@nimble/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { placedOf, roundKnocks, type KnockView } from '../../api/knocks';
 import type { Build } from '../../api/types';
@@ -39,10 +53,13 @@ export function useRounds({ build, plan, readings, knocks, events, record }: Pro
         bars: bars.map((bar) => ({ id: bar.braceId, heard: barReadings(knocks, bar).at(-1)?.frequency ?? null })),
       };
     }, [top, record, events, heard, knocks, build.wood, bars, plan.braces.length]),
-  ); // prettier-ignore
+  );
   const { solver: voicing, stop, again } = useVoicing(request);
   const shaved = useMemo(() => shavedTop(top, events), [top, events]);
-  const setups = useMemo(() => flexSetups(ground.shape, placeOfBridge(plan, ground.scale, ground.shape.bounds), ground.trebleSign, false), [ground, plan]); // prettier-ignore
+  const setups = useMemo(
+    () => flexSetups(ground.shape, placeOfBridge(plan, ground.scale, ground.shape.bounds), ground.trebleSign, false),
+    [ground, plan],
+  );
   const picture = voicing.answer;
   const figures = (key: QuantityKey) => ({
     now: readIn(events, now.reading, key),
@@ -52,8 +69,22 @@ export function useRounds({ build, plan, readings, knocks, events, record }: Pro
     foretold: picture?.foretold ? (picture.standing[key] ?? null) : (foretoldFor(events, now.reading)[key] ?? null),
     goal: key === 'mass' ? goal.weight : (goal.flex.find(({ place }) => key === `flex:${place}`)?.compliance ?? null),
   });
-  return { ground, top, shaved, now, goal, bars, voicing, picture, stop, again, setups, figures, walked: request?.walk ?? [] };
-} // prettier-ignore
+  return {
+    ground,
+    top,
+    shaved,
+    now,
+    goal,
+    bars,
+    voicing,
+    picture,
+    stop,
+    again,
+    setups,
+    figures,
+    walked: request?.walk ?? [],
+  };
+}
 
 export type Rounds = ReturnType<typeof useRounds>;
 

@@ -1,7 +1,16 @@
 import {
-  bracePlaces, formatThickness, crowdedPlaces, LEAST_HEIGHT, notchesOf,
-  type Brace, type CutNotch, type GluedPlace, type Lap, type PlanFigures, type UnitChoice,
-} from '@nimble/core'; // prettier-ignore
+  bracePlaces,
+  formatThickness,
+  crowdedPlaces,
+  LEAST_HEIGHT,
+  notchesOf,
+  type Brace,
+  type CutNotch,
+  type GluedPlace,
+  type Lap,
+  type PlanFigures,
+  type UnitChoice,
+} from '@nimble/core';
 import { scaleLinear } from 'd3-scale';
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { toneColour } from '../../plate/MapLayer';
@@ -160,10 +169,16 @@ export function BraceElevation(props: Props) {
 }
 
 /** How stiff brace and plate are together, place by place, against the stiffest. */
-function rigidityPath(glued: readonly GluedPlace[], x: (value: number) => number, [low, high]: [number, number]): string {
+function rigidityPath(
+  glued: readonly GluedPlace[],
+  x: (value: number) => number,
+  [low, high]: [number, number],
+): string {
   const most = Math.max(...glued.map(({ rigidity }) => rigidity));
-  return glued.length === 0 ? '' : `M${glued.map((place) => `${x(place.x).toFixed(1)} ${(low + ((high - low) * place.rigidity) / most).toFixed(1)}`).join('L')}`;
-} // prettier-ignore
+  return glued.length === 0
+    ? ''
+    : `M${glued.map((place) => `${x(place.x).toFixed(1)} ${(low + ((high - low) * place.rigidity) / most).toFixed(1)}`).join('L')}`;
+}
 
 function heightOn({ heights, length }: Brace, at: number): number {
   const steps = heights.length - 1;
@@ -185,10 +200,19 @@ function Notches({ notches, x, y, heightAt }: NotchProps) {
     const floor = from === 'above' ? top - depth : 0;
     const left = x(at - width / 2);
     return (
-      <rect key={at} x={left} y={y(top) - 1} width={x(at + width / 2) - left} height={y(floor) - y(top) + 1} fill="var(--bench)" stroke="var(--ink)" strokeDasharray="4 3" />
+      <rect
+        key={at}
+        x={left}
+        y={y(top) - 1}
+        width={x(at + width / 2) - left}
+        height={y(floor) - y(top) + 1}
+        fill="var(--bench)"
+        stroke="var(--ink)"
+        strokeDasharray="4 3"
+      />
     );
   });
-} // prettier-ignore
+}
 
 /** Where neighbours already stiffen the plate, a line under the brace: it may be lower there. */
 function Crowded({ glued, x, base }: { glued: readonly GluedPlace[]; x: (value: number) => number; base: number }) {

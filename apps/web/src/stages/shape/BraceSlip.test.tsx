@@ -19,16 +19,33 @@ import { StepsSlip } from './StepsSlip';
 jest.mock('idb-keyval', () => ({ get: () => Promise.resolve([]), set: () => Promise.resolve() }));
 
 const brace: Brace = {
-  ...usualBrace({ id: 'tone', name: 'tone bar', role: 'tone-bar', from: [0.3, -0.15], to: [0.3, 0.15] }, 1), section: 'rectangle', width: 8e-3,
-  heights: Array.from({ length: 25 }, () => 0.014), modulus: 12e9, density: 420,
-}; // prettier-ignore
+  ...usualBrace({ id: 'tone', name: 'tone bar', role: 'tone-bar', from: [0.3, -0.15], to: [0.3, 0.15] }, 1),
+  section: 'rectangle',
+  width: 8e-3,
+  heights: Array.from({ length: 25 }, () => 0.014),
+  modulus: 12e9,
+  density: 420,
+};
 const other: Brace = { ...brace, id: 'other', name: 'other bar', from: [0.36, -0.13], to: [0.36, 0.13], length: 0.26 };
 const plate = { wood: woodOfSpecies('sitka-spruce'), thickness: 2.8e-3, measured: true };
 
 function show(change: Partial<Parameters<typeof BraceSlip>[0]> = {}) {
   const done = { onPartial: jest.fn(), onKeep: jest.fn(), onKeepBoth: jest.fn() };
   const glued = gluedAlong(brace, [brace, other], plate);
-  open(<BraceSlip build={aBuild()} brace={brace} braces={[brace, other]} figures={planFigures(brace)} notched={null} glued={glued} plate={plate} partial={0} {...done} {...change} />); // prettier-ignore
+  open(
+    <BraceSlip
+      build={aBuild()}
+      brace={brace}
+      braces={[brace, other]}
+      figures={planFigures(brace)}
+      notched={null}
+      glued={glued}
+      plate={plate}
+      partial={0}
+      {...done}
+      {...change}
+    />,
+  );
   return done;
 }
 
@@ -71,7 +88,9 @@ describe('the slip of a brace', () => {
     fireEvent.click(screen.getAllByText('Seek')[1]!);
     expect(screen.getByRole('status')).toHaveTextContent(/-400 cents apart/);
     fireEvent.click(screen.getByText('Draw both so'));
-    const [one, two] = (onKeepBoth.mock.calls[0] as [[Brace, Brace]])[0].map((bar) => planFigures(bar).modes[0]!.frequency); // prettier-ignore
+    const [one, two] = (onKeepBoth.mock.calls[0] as [[Brace, Brace]])[0].map(
+      (bar) => planFigures(bar).modes[0]!.frequency,
+    );
     expect(1200 * Math.log2(one! / two!)).toBeCloseTo(-400, 0);
   });
 });
@@ -95,7 +114,10 @@ describe('the sizes of a brace', () => {
     expect(screen.getByText(/must lie between half a millimetre and the tallest height/)).toBeInTheDocument();
     type('Ends', '3');
     fireEvent.click(screen.getByText('Lay this profile'));
-    expect(onKeep).toHaveBeenLastCalledWith({ ...brace, heights: profileHeights('straight', { tall: 0.012, low: 0.003 }) }); // prettier-ignore
+    expect(onKeep).toHaveBeenLastCalledWith({
+      ...brace,
+      heights: profileHeights('straight', { tall: 0.012, low: 0.003 }),
+    });
   });
   it('says how high a narrower stick as stiff must be, and what it weighs', () => {
     showSizes();
@@ -156,7 +178,22 @@ describe('a step of shaping', () => {
 describe('a brace from the side', () => {
   const elevation = (shown: Brace) => {
     const onKeep = jest.fn();
-    open(<BraceElevation brace={shown} braces={[shown]} laps={[]} figures={planFigures(shown)} glued={gluedAlong(shown, [], plate)} dragged={false} partial={0} units={METRIC} station={12} onStation={jest.fn()} onDraft={jest.fn()} onKeep={onKeep} />); // prettier-ignore
+    open(
+      <BraceElevation
+        brace={shown}
+        braces={[shown]}
+        laps={[]}
+        figures={planFigures(shown)}
+        glued={gluedAlong(shown, [], plate)}
+        dragged={false}
+        partial={0}
+        units={METRIC}
+        station={12}
+        onStation={jest.fn()}
+        onDraft={jest.fn()}
+        onKeep={onKeep}
+      />,
+    );
     return onKeep;
   };
   it('is stepped by a tenth of a millimetre with the keys, never under the least height', () => {

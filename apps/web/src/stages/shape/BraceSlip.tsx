@@ -1,7 +1,20 @@
 import {
-  formatMassRemoved, formatQuantity, crowdedPlaces, seekInterval, seekNote, workingWidth, formatPlanLength, inWords,
-  type BarMode, type Brace, type GluedPlace, type GluedPlate, type IntervalSought, type PlanFigures, type Sought,
-} from '@nimble/core'; // prettier-ignore
+  formatMassRemoved,
+  formatQuantity,
+  crowdedPlaces,
+  seekInterval,
+  seekNote,
+  workingWidth,
+  formatPlanLength,
+  inWords,
+  type BarMode,
+  type Brace,
+  type GluedPlace,
+  type GluedPlate,
+  type IntervalSought,
+  type PlanFigures,
+  type Sought,
+} from '@nimble/core';
 import { useState } from 'react';
 import type { Build } from '../../api/types';
 import { ROLE_WORDS } from '../../bracing/bracing-words';
@@ -170,12 +183,22 @@ function Seek({ brace, partial, onKeep }: Props) {
 
 /** Steps of the scale over the other bar. */
 const INTERVALS = [
-  [1, 'a half step'], [2, 'a whole step'], [3, 'a minor third'], [4, 'a major third'], [5, 'a fourth'], [7, 'a fifth'], [12, 'an octave'], [0, 'the same note'],
-] as const; // prettier-ignore
+  [1, 'a half step'],
+  [2, 'a whole step'],
+  [3, 'a minor third'],
+  [4, 'a major third'],
+  [5, 'a fourth'],
+  [7, 'a fifth'],
+  [12, 'an octave'],
+  [0, 'the same note'],
+] as const;
 
 /** Two bars an interval apart, with the least wood off both together. */
 function SeekInterval({ build, brace, braces, partial, onKeepBoth }: Props) {
-  const others = braces.filter(({ id, role }) => id !== brace.id && (role === brace.role || role === 'free' || role === 'tone-bar' || role === 'long-bar')); // prettier-ignore
+  const others = braces.filter(
+    ({ id, role }) =>
+      id !== brace.id && (role === brace.role || role === 'free' || role === 'tone-bar' || role === 'long-bar'),
+  );
   const [otherId, setOther] = useState(others[0]?.id ?? '');
   const [steps, setSteps] = useState(3);
   const [above, setAbove] = useState(true);
@@ -193,7 +216,11 @@ function SeekInterval({ build, brace, braces, partial, onKeepBoth }: Props) {
             </option>
           ))}
         </SelectField>
-        <SelectField label="from" value={above ? 'above' : 'below'} onChange={(e) => setAbove(e.target.value === 'above')}>
+        <SelectField
+          label="from"
+          value={above ? 'above' : 'below'}
+          onChange={(e) => setAbove(e.target.value === 'above')}
+        >
           <option value="above">above</option>
           <option value="below">below</option>
         </SelectField>
@@ -223,7 +250,10 @@ function SeekInterval({ build, brace, braces, partial, onKeepBoth }: Props) {
             <Button
               className="mt-1"
               onClick={() => {
-                onKeepBoth([{ ...brace, heights: found.heights[0] }, { ...other, heights: found.heights[1] }]);
+                onKeepBoth([
+                  { ...brace, heights: found.heights[0] },
+                  { ...other, heights: found.heights[1] },
+                ]);
                 setFound(null);
               }}
             >
@@ -233,5 +263,5 @@ function SeekInterval({ build, brace, braces, partial, onKeepBoth }: Props) {
         </div>
       )}
     </section>
-  ); // prettier-ignore
+  );
 }

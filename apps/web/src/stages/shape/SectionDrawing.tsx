@@ -1,4 +1,17 @@
-import { bracePlaces, braceSection, formatPlanLength, formatQuantity, formatThickness, inWords, plainFigures, sectionWidthAt, type Brace, type GluedPlace, type GluedPlate, type UnitChoice } from '@nimble/core'; // prettier-ignore
+import {
+  bracePlaces,
+  braceSection,
+  formatPlanLength,
+  formatQuantity,
+  formatThickness,
+  inWords,
+  plainFigures,
+  sectionWidthAt,
+  type Brace,
+  type GluedPlace,
+  type GluedPlate,
+  type UnitChoice,
+} from '@nimble/core';
 
 interface Props {
   brace: Brace;
@@ -20,15 +33,33 @@ export function SectionDrawing({ brace, station, plate, glued, units }: Props) {
     const z = (section.height * i) / STEPS;
     return [middle + (sectionWidthAt(section, z) / 2) * scale, BOX.base - z * scale] as const;
   });
-  const path = `M${[...right, ...right.map(([x, y]) => [2 * middle - x, y] as const).reverse()].map(([x, y]) => `${x.toFixed(1)} ${y.toFixed(1)}`).join('L')}Z`; // prettier-ignore
+  const path = `M${[...right, ...right.map(([x, y]) => [2 * middle - x, y] as const).reverse()].map(([x, y]) => `${x.toFixed(1)} ${y.toFixed(1)}`).join('L')}Z`;
   const place = bracePlaces(brace)[station] ?? 0;
   const axis = glued && BOX.base - glued.neutralAxis * scale;
   return (
     <figure className="w-[150px] shrink-0 max-sm:hidden" aria-label="The section there">
       <svg viewBox={`0 0 ${BOX.width} ${BOX.height}`} className="w-full">
-        <rect x="6" y={BOX.base} width={BOX.width - 12} height={Math.max(3, plate.thickness * scale)} fill="var(--grain)" stroke="var(--ink)" strokeWidth="0.8" />
+        <rect
+          x="6"
+          y={BOX.base}
+          width={BOX.width - 12}
+          height={Math.max(3, plate.thickness * scale)}
+          fill="var(--grain)"
+          stroke="var(--ink)"
+          strokeWidth="0.8"
+        />
         <path d={path} fill="var(--wood)" stroke="var(--ink)" strokeWidth="1.4" />
-        {axis !== null && <line x1="6" x2={BOX.width - 6} y1={axis} y2={axis} stroke="var(--lake)" strokeWidth="1.4" strokeDasharray="7 3 2 3" />}
+        {axis !== null && (
+          <line
+            x1="6"
+            x2={BOX.width - 6}
+            y1={axis}
+            y2={axis}
+            stroke="var(--lake)"
+            strokeWidth="1.4"
+            strokeDasharray="7 3 2 3"
+          />
+        )}
         <text x={middle} y="14" textAnchor="middle" fontSize="15" fill="var(--ink)" className="figures">
           {formatThickness(section.width, units).figure} × {inWords(formatThickness(section.height, units))}
         </text>
@@ -40,4 +71,4 @@ export function SectionDrawing({ brace, station, plate, glued, units }: Props) {
       </figcaption>
     </figure>
   );
-} // prettier-ignore
+}

@@ -59,7 +59,10 @@ function Shape({ build, kept }: { build: Build; kept: BracingPlan }) {
     return settled && cuts.length > 0 ? planFigures(settled, cuts).modes : null;
   }, [settled, bracing.kept]);
   const plate = useMemo(() => gluedPlate(build, surveys.data), [build, surveys.data]);
-  const glued = useMemo(() => (settled ? gluedAlong(settled, bracing.kept.braces, plate) : []), [settled, bracing.kept, plate]);
+  const glued = useMemo(
+    () => (settled ? gluedAlong(settled, bracing.kept.braces, plate) : []),
+    [settled, bracing.kept, plate],
+  );
   const set = (name: string, value: string) => setParams((old) => (old.set(name, value), old), { replace: true });
   const keep = (next: Brace) => bracing.keep(withBrace(bracing.plan, next));
   useShortcuts([
@@ -149,7 +152,7 @@ function Shape({ build, kept }: { build: Build; kept: BracingPlan }) {
       )}
     </StageFrame>
   );
-} // prettier-ignore
+}
 
 interface FromAbove {
   build: Build;
@@ -175,7 +178,8 @@ const BracesFromAbove = memo(function BracesFromAbove({ build, ground, plan, sel
 });
 
 /** Bars that are tuned come first; else whatever is first. */
-const firstOf = (braces: readonly Brace[]) => braces.find(({ role }) => role === 'tone-bar' || role === 'long-bar') ?? braces[0]; // prettier-ignore
+const firstOf = (braces: readonly Brace[]) =>
+  braces.find(({ role }) => role === 'tone-bar' || role === 'long-bar') ?? braces[0];
 
 function NothingDrawn({ build }: { build: Build }) {
   return (

@@ -1,7 +1,16 @@
 import {
-  blankOf, forecastShaping, formatQuantity, halfInterval, InvalidInput, inWords,
-  type Brace, type BracePlan, type LedgerLine, type ShapingForecast, type UnitChoice,
-} from '@nimble/core'; // prettier-ignore
+  blankOf,
+  forecastShaping,
+  formatQuantity,
+  halfInterval,
+  InvalidInput,
+  inWords,
+  type Brace,
+  type BracePlan,
+  type LedgerLine,
+  type ShapingForecast,
+  type UnitChoice,
+} from '@nimble/core';
 import { format } from 'date-fns';
 import { useState } from 'react';
 import { useBracingWrites, type ShapingView } from '../../api/bracing';
@@ -48,9 +57,31 @@ export function StepsSlip({ build, brace, steps }: Props) {
 }
 
 /** Only what makes a stick: its place and its wood's origin don't belong to a step. */
-function stick({ name, length, section, width, topWidth, endWidth, endTopWidth, heights, modulus, density }: BracePlan): BracePlan {
-  return { name, length, section, width, topWidth, endWidth: endWidth ?? null, endTopWidth: endTopWidth ?? null, heights, modulus, density };
-} // prettier-ignore
+function stick({
+  name,
+  length,
+  section,
+  width,
+  topWidth,
+  endWidth,
+  endTopWidth,
+  heights,
+  modulus,
+  density,
+}: BracePlan): BracePlan {
+  return {
+    name,
+    length,
+    section,
+    width,
+    topWidth,
+    endWidth: endWidth ?? null,
+    endTopWidth: endTopWidth ?? null,
+    heights,
+    modulus,
+    density,
+  };
+}
 
 function NextStep({ build, brace, last }: { build: Build; brace: Brace; last: ShapingView | null }) {
   const { a4, person } = usePreferences();
@@ -84,7 +115,16 @@ function NextStep({ build, brace, last }: { build: Build; brace: Brace; last: Sh
             kind="main"
             className="w-full"
             disabled={pitch.kind === 'wrong'}
-            onClick={() => writes.addShaping({ id: crypto.randomUUID(), braceId: brace.id, person, heardBefore, before: stick(before), after: stick(brace) })} // prettier-ignore
+            onClick={() =>
+              writes.addShaping({
+                id: crypto.randomUUID(),
+                braceId: brace.id,
+                person,
+                heardBefore,
+                before: stick(before),
+                after: stick(brace),
+              })
+            }
           >
             I will plane it so: keep the forecast
           </Button>
@@ -99,11 +139,15 @@ function forecastOf(before: BracePlan, after: BracePlan, heard: number | null): 
     return forecastShaping(before, after, heard);
   } catch (failure) {
     if (!(failure instanceof InvalidInput)) throw failure;
-    return { refused: 'What is drawn is taller somewhere than it stood: planing only takes off. Undo, or take the last step back.' }; // prettier-ignore
+    return {
+      refused:
+        'What is drawn is taller somewhere than it stood: planing only takes off. Undo, or take the last step back.',
+    };
   }
 }
 
-const grams = (kilograms: number, { mass }: UnitChoice) => inWords(formatQuantity(kilograms, 'mass', mass, mass === 'g' ? 2 : 3)); // prettier-ignore
+const grams = (kilograms: number, { mass }: UnitChoice) =>
+  inWords(formatQuantity(kilograms, 'mass', mass, mass === 'g' ? 2 : 3));
 
 function ForecastRows({ forecast, units }: { forecast: ShapingForecast; units: UnitChoice }) {
   const choice = usePreferences();
@@ -113,13 +157,15 @@ function ForecastRows({ forecast, units }: { forecast: ShapingForecast; units: U
       <div className="py-1">
         <dt className="text-soft">comes off</dt>
         <dd className="figures text-[2.6rem] leading-tight font-medium">
-          {grams(removed.value, units)} <span className="text-[1.1rem] text-soft">± {grams(halfInterval(removed), units)}</span>
+          {grams(removed.value, units)}{' '}
+          <span className="text-[1.1rem] text-soft">± {grams(halfInterval(removed), units)}</span>
         </dd>
       </div>
       <div className="flex justify-between border-t border-grain py-1">
         <dt>first note then</dt>
         <dd className="figures">
-          {choice.pitch === 'note' ? longPitch(frequency.value, choice) : ''} {frequency.value.toFixed(0)} ± {halfInterval(frequency).toFixed(0)} Hz
+          {choice.pitch === 'note' ? longPitch(frequency.value, choice) : ''} {frequency.value.toFixed(0)} ±{' '}
+          {halfInterval(frequency).toFixed(0)} Hz
         </dd>
       </div>
       <div className="flex justify-between border-t border-grain py-1">
@@ -128,7 +174,7 @@ function ForecastRows({ forecast, units }: { forecast: ShapingForecast; units: U
       </div>
     </dl>
   );
-} // prettier-ignore
+}
 
 function Outcome({ build, step }: { build: Build; step: ShapingView }) {
   const { a4 } = usePreferences();
@@ -141,10 +187,30 @@ function Outcome({ build, step }: { build: Build; step: ShapingView }) {
     <section aria-label="What came of it" className="space-y-2">
       <h3 className="font-bold">What came of it?</h3>
       <ForecastRows forecast={step.forecast} units={build.units} />
-      <QuantityField label="Came off, by the scale" quantity="mass" unit={build.units.mass} decimals={2} value={removed} optional check={(value) => (value >= 0 && value < 1 ? null : 'Between 0 and 1 kg')} onLive={setRemoved} onChange={(value) => setRemoved(value)} />
-      <TextField label="First note of the free bar now" value={heard} placeholder="A5, or 880" error={pitch.kind === 'wrong' ? pitch.words : null} onChange={(event) => setHeard(event.target.value)} />
+      <QuantityField
+        label="Came off, by the scale"
+        quantity="mass"
+        unit={build.units.mass}
+        decimals={2}
+        value={removed}
+        optional
+        check={(value) => (value >= 0 && value < 1 ? null : 'Between 0 and 1 kg')}
+        onLive={setRemoved}
+        onChange={(value) => setRemoved(value)}
+      />
+      <TextField
+        label="First note of the free bar now"
+        value={heard}
+        placeholder="A5, or 880"
+        error={pitch.kind === 'wrong' ? pitch.words : null}
+        onChange={(event) => setHeard(event.target.value)}
+      />
       <div className="flex gap-2">
-        <Button kind="main" disabled={(removed === null && frequency === null) || pitch.kind === 'wrong'} onClick={() => writes.addOutcome(step.id, { removed, frequency })}>
+        <Button
+          kind="main"
+          disabled={(removed === null && frequency === null) || pitch.kind === 'wrong'}
+          onClick={() => writes.addOutcome(step.id, { removed, frequency })}
+        >
           Keep the outcome
         </Button>
         <Button kind="quiet" onClick={() => writes.turnShaping(step.id, true)}>
@@ -153,17 +219,21 @@ function Outcome({ build, step }: { build: Build; step: ShapingView }) {
       </div>
     </section>
   );
-} // prettier-ignore
+}
 
 function Step({ build, step }: { build: Build; step: ShapingView }) {
   const writes = useBracingWrites(build.id);
   return (
-    <li className={`flex items-start justify-between gap-2 border-t border-grain pt-1 ${step.retracted ? 'text-soft line-through' : ''}`}>
+    <li
+      className={`flex items-start justify-between gap-2 border-t border-grain pt-1 ${step.retracted ? 'text-soft line-through' : ''}`}
+    >
       <div>
         <p>
           {format(new Date(step.at), 'd MMM, HH:mm')} {step.person && <span className="text-soft">{step.person}</span>}
         </p>
-        {step.lines.length === 0 && <p className="text-soft">forecast {grams(step.forecast.removed.value, build.units)} off, outcome open</p>}
+        {step.lines.length === 0 && (
+          <p className="text-soft">forecast {grams(step.forecast.removed.value, build.units)} off, outcome open</p>
+        )}
         {step.lines.map((line) => (
           <p key={line.quantity} className="text-[0.97rem]">
             <LineWords line={line} units={build.units} />
@@ -173,15 +243,17 @@ function Step({ build, step }: { build: Build; step: ShapingView }) {
       <TakeBack what="step" retracted={step.retracted} onTurn={() => writes.turnShaping(step.id, !step.retracted)} />
     </li>
   );
-} // prettier-ignore
+}
 
 function LineWords({ line, units }: { line: LedgerLine; units: UnitChoice }) {
   const { forecast, outcome, held, quantity } = line;
-  const say = quantity === 'mass' ? (value: number) => grams(value, units) : (value: number) => `${value.toFixed(0)} Hz`;
+  const say =
+    quantity === 'mass' ? (value: number) => grams(value, units) : (value: number) => `${value.toFixed(0)} Hz`;
   return (
     <>
       {held ? '✓ ' : <span className="font-medium text-ember-ink">✗ outside: </span>}
-      {quantity === 'mass' ? 'off' : 'note'} came <span className="figures">{say(outcome.value)}</span>, said {say(forecast.value)} ± {say(halfInterval(forecast))}
+      {quantity === 'mass' ? 'off' : 'note'} came <span className="figures">{say(outcome.value)}</span>, said{' '}
+      {say(forecast.value)} ± {say(halfInterval(forecast))}
     </>
   );
-} // prettier-ignore
+}

@@ -1,8 +1,19 @@
 /** Another section for a brace that is as stiff: on its own, and once it is glued to its plate. */
 import {
-  formatThickness, gluedRigidity, heightOfSameGluedRigidity, heightOfSameStiffness, inWords, LEAST_HEIGHT, plainFigures, SECTION_SHAPES,
-  type Brace, type GluedPlate, type Section, type SectionShape, type UnitChoice,
-} from '@nimble/core'; // prettier-ignore
+  formatThickness,
+  gluedRigidity,
+  heightOfSameGluedRigidity,
+  heightOfSameStiffness,
+  inWords,
+  LEAST_HEIGHT,
+  plainFigures,
+  SECTION_SHAPES,
+  type Brace,
+  type GluedPlate,
+  type Section,
+  type SectionShape,
+  type UnitChoice,
+} from '@nimble/core';
 import { useState } from 'react';
 import type { Build } from '../../api/types';
 import { Button, SelectField } from '../../ui';
@@ -35,9 +46,14 @@ export function Swap({ build, brace, plate, onKeep }: Props) {
   const now = gluedRigidity(brace, from, plate);
   const makeIt = ({ height }: Section) =>
     onKeep({
-      ...brace, section: shape, width, topWidth: to.topWidth ?? null, endWidth: null, endTopWidth: null,
+      ...brace,
+      section: shape,
+      width,
+      topWidth: to.topWidth ?? null,
+      endWidth: null,
+      endTopWidth: null,
       heights: brace.heights.map((old) => Math.max(LEAST_HEIGHT / 3, (old * height) / from.height)),
-    }); // prettier-ignore
+    });
   return (
     <section aria-label="As stiff, of another section" className="space-y-2 border-t border-grain pt-2">
       <h3 className="font-bold">As stiff, of another section</h3>
@@ -131,7 +147,8 @@ export function Shapes({ build, brace }: Pick<Props, 'build' | 'brace'>) {
             <tr key={shape} className="border-t border-grain">
               <td>{SECTIONS[shape]}</td>
               <td className="figures text-right">
-                {Math.round((100 * same.area) / plain.area)} %, {Math.round((100 * same.secondMoment) / plain.secondMoment)} %
+                {Math.round((100 * same.area) / plain.area)} %,{' '}
+                {Math.round((100 * same.secondMoment) / plain.secondMoment)} %
               </td>
               <td className="figures text-right">
                 {inWords(formatThickness(stiff, units))}, {Math.round(100 * weight)} %
@@ -142,4 +159,4 @@ export function Shapes({ build, brace }: Pick<Props, 'build' | 'brace'>) {
       </tbody>
     </table>
   );
-} // prettier-ignore
+}

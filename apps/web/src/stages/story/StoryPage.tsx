@@ -38,18 +38,45 @@ function StoryOfBuild({ build, plan, readings, sounds, events }: VoicedPlate) {
       <article tabIndex={0} className="min-h-0 flex-1 overflow-y-auto px-4 pb-6 lg:px-6 print:overflow-visible">
         <h2 className="text-[1.7rem] font-bold">{story.title}</h2>
         <p className="text-soft">{story.subtitle}</p>
-        {story.sections.length === 0 && <p className="pt-4">Nothing has happened yet. Begin with the goal and the first readings under Rounds.</p>}
+        {story.sections.length === 0 && (
+          <p className="pt-4">Nothing has happened yet. Begin with the goal and the first readings under Rounds.</p>
+        )}
         {story.sections.map(({ id, title, when, paragraphs, table, plate }) => (
-          <section key={id} id={id} aria-label={title} className="mt-4 break-inside-avoid border-t border-line pt-3 md:grid md:grid-cols-[minmax(0,1fr)_250px] md:gap-5">
+          <section
+            key={id}
+            id={id}
+            aria-label={title}
+            className="mt-4 break-inside-avoid border-t border-line pt-3 md:grid md:grid-cols-[minmax(0,1fr)_250px] md:gap-5"
+          >
             <div>
-              <h3 className="text-[1.3rem] font-bold">{title} <span className="text-[1rem] font-normal text-soft">{when}</span></h3>
-              {paragraphs.map((words, i) => <p key={i} className="mt-1">{words}</p>)}
+              <h3 className="text-[1.3rem] font-bold">
+                {title} <span className="text-[1rem] font-normal text-soft">{when}</span>
+              </h3>
+              {paragraphs.map((words, i) => (
+                <p key={i} className="mt-1">
+                  {words}
+                </p>
+              ))}
               {table && (
                 <table className="mt-2 w-full text-[0.97rem]">
-                  <thead><tr className="text-left text-soft">{table.head.map((cell) => <th key={cell} className="font-normal">{cell}</th>)}</tr></thead>
+                  <thead>
+                    <tr className="text-left text-soft">
+                      {table.head.map((cell) => (
+                        <th key={cell} className="font-normal">
+                          {cell}
+                        </th>
+                      ))}
+                    </tr>
+                  </thead>
                   <tbody>
                     {table.rows.map((cells, r) => (
-                      <tr key={r} className="border-t border-grain">{cells.map((cell, c) => <td key={c} className={`py-1 pr-2 ${c > 0 ? 'figures' : ''}`}>{cell}</td>)}</tr>
+                      <tr key={r} className="border-t border-grain">
+                        {cells.map((cell, c) => (
+                          <td key={c} className={`py-1 pr-2 ${c > 0 ? 'figures' : ''}`}>
+                            {cell}
+                          </td>
+                        ))}
+                      </tr>
                     ))}
                   </tbody>
                 </table>
@@ -61,7 +88,7 @@ function StoryOfBuild({ build, plan, readings, sounds, events }: VoicedPlate) {
       </article>
     </StageFrame>
   );
-} // prettier-ignore
+}
 
 /** The plate as it was, with what came off in ember. */
 function SmallPlate({ plate: { outline, holes, braces, cuts } }: { plate: StoryPlate }) {
@@ -70,14 +97,45 @@ function SmallPlate({ plate: { outline, holes, braces, cuts } }: { plate: StoryP
   const [x, y] = [Math.min(...xs) - 6, Math.min(...ys) - 6];
   const stroke = { vectorEffect: 'non-scaling-stroke' } as const;
   return (
-    <svg viewBox={`${x} ${y} ${Math.max(...xs) - x + 6} ${Math.max(...ys) - y + 6}`} className="mt-2 w-full max-w-[250px]" role="img" aria-label={cuts.length > 0 ? `The plate with ${cuts.length} places that were shaved` : 'The plate; nothing was shaved'}>
+    <svg
+      viewBox={`${x} ${y} ${Math.max(...xs) - x + 6} ${Math.max(...ys) - y + 6}`}
+      className="mt-2 w-full max-w-[250px]"
+      role="img"
+      aria-label={
+        cuts.length > 0 ? `The plate with ${cuts.length} places that were shaved` : 'The plate; nothing was shaved'
+      }
+    >
       <path d={polygonPath(outline)} fill="var(--wood)" stroke="var(--ink)" strokeWidth="1.2" {...stroke} />
-      {holes.map((hole, i) => <path key={i} d={polygonPath(hole)} fill="var(--paper)" stroke="var(--ink)" strokeWidth="1" {...stroke} />)}
-      {braces.map(([a, b], i) => <line key={i} x1={a[0] * MM} y1={a[1] * MM} x2={b[0] * MM} y2={b[1] * MM} stroke="var(--line)" strokeWidth="3.5" {...stroke} />)}
-      {cuts.map(([a, b], i) => <line key={i} x1={a[0] * MM} y1={a[1] * MM} x2={b[0] * MM} y2={b[1] * MM} stroke="var(--ember)" strokeWidth="5" {...stroke} />)}
+      {holes.map((hole, i) => (
+        <path key={i} d={polygonPath(hole)} fill="var(--paper)" stroke="var(--ink)" strokeWidth="1" {...stroke} />
+      ))}
+      {braces.map(([a, b], i) => (
+        <line
+          key={i}
+          x1={a[0] * MM}
+          y1={a[1] * MM}
+          x2={b[0] * MM}
+          y2={b[1] * MM}
+          stroke="var(--line)"
+          strokeWidth="3.5"
+          {...stroke}
+        />
+      ))}
+      {cuts.map(([a, b], i) => (
+        <line
+          key={i}
+          x1={a[0] * MM}
+          y1={a[1] * MM}
+          x2={b[0] * MM}
+          y2={b[1] * MM}
+          stroke="var(--ember)"
+          strokeWidth="5"
+          {...stroke}
+        />
+      ))}
     </svg>
   );
-} // prettier-ignore
+}
 
 type TakeProps = Pick<VoicedPlate, 'build' | 'plan' | 'events'> & {
   knocks: readonly KnockView[];
@@ -105,21 +163,52 @@ function TakeAlong({ build, plan, story, knocks, events }: TakeProps) {
     for (const knock of standing) {
       const response = await fetch(soundPath(knock.id));
       if (!response.ok) throw new Error('a sound is not there');
-      sounds.push({ name: fileName(`round ${knock.round}`, knock.about, knock.place.name ?? ''), bytes: new Uint8Array(await response.arrayBuffer()) });
+      sounds.push({
+        name: fileName(`round ${knock.round}`, knock.about, knock.place.name ?? ''),
+        bytes: new Uint8Array(await response.arrayBuffer()),
+      });
       setWorking(`The bundle: ${sounds.length} of ${standing.length} sounds`);
     }
     const record = { format: 'nimble-spruce-voicing', version: 1, units: 'SI', build, plan, events, knocks: standing };
-    saveFile(named('zip'), 'application/zip', voicingZip({ record, events, story, sounds, pdf: await storyPdf(story, 'A4') }));
+    saveFile(
+      named('zip'),
+      'application/zip',
+      voicingZip({ record, events, story, sounds, pdf: await storyPdf(story, 'A4') }),
+    );
   };
   return (
     <div className="no-print space-y-3 pt-2">
       <h2 className="text-[1.5rem] font-bold">Take it along</h2>
       <p>The story on paper, or all of it in open files that any program reads.</p>
-      <Button className="w-full" onClick={() => window.print()}>Print</Button>
-      <Button className="w-full" disabled={working !== null} onClick={() => void attempt('The PDF', async () => saveFile(named('pdf'), 'application/pdf', await storyPdf(story, build.units.length === 'mm' ? 'A4' : 'Letter')))}>PDF</Button>
-      <Button className="w-full" disabled={working !== null} onClick={() => void attempt('The bundle', bundle)}>Everything, as a zip</Button>
-      <p className="text-[0.95rem] text-soft">In the zip: the record as JSON, readings as CSV, {standing.length} knocks as WAV, the story as text and PDF.</p>
-      {working && <p role="status" className="text-soft">{working} …</p>}
+      <Button className="w-full" onClick={() => window.print()}>
+        Print
+      </Button>
+      <Button
+        className="w-full"
+        disabled={working !== null}
+        onClick={() =>
+          void attempt('The PDF', async () =>
+            saveFile(
+              named('pdf'),
+              'application/pdf',
+              await storyPdf(story, build.units.length === 'mm' ? 'A4' : 'Letter'),
+            ),
+          )
+        }
+      >
+        PDF
+      </Button>
+      <Button className="w-full" disabled={working !== null} onClick={() => void attempt('The bundle', bundle)}>
+        Everything, as a zip
+      </Button>
+      <p className="text-[0.95rem] text-soft">
+        In the zip: the record as JSON, readings as CSV, {standing.length} knocks as WAV, the story as text and PDF.
+      </p>
+      {working && (
+        <p role="status" className="text-soft">
+          {working} …
+        </p>
+      )}
     </div>
   );
-} // prettier-ignore
+}

@@ -1,8 +1,23 @@
 /** The story of a voicing, from its record: round by round what was read, shaved and decided, then how it was closed, strung and turned out. Pure. */
 import {
-  asShaved, goalLines, isOf, pointAlong, readIn, readingOf, standingEvents,
-  type Point, type QuantityKey, type Shaving, type Story, type StoryPlate, type StorySection, type TopPlan, type UnitChoice, type VoicingEvent, type VoicingGoal,
-} from '@nimble/core'; // prettier-ignore
+  asShaved,
+  goalLines,
+  isOf,
+  pointAlong,
+  readIn,
+  readingOf,
+  standingEvents,
+  type Point,
+  type QuantityKey,
+  type Shaving,
+  type Story,
+  type StoryPlate,
+  type StorySection,
+  type TopPlan,
+  type UnitChoice,
+  type VoicingEvent,
+  type VoicingGoal,
+} from '@nimble/core';
 import { format } from 'date-fns';
 import type { KnockView } from '../../api/knocks';
 import type { Build } from '../../api/types';
@@ -30,14 +45,16 @@ export function storyOf({ build, top, events, knocks, choice }: StoryOf): Story 
   const rounds = standing.filter(({ kind }) => !AFTERWARDS.includes(kind));
   const heard = knocks.filter(({ retracted, about }) => !retracted && about !== 'bar');
   const last = Math.max(0, ...rounds.map(({ round }) => round), ...heard.map(({ round }) => round));
-  const sections = Array.from({ length: last }, (_, i) => roundSection(i + 1, { build, top, events: standing, knocks: heard, choice })).flatMap((one) => one ?? []);
+  const sections = Array.from({ length: last }, (_, i) =>
+    roundSection(i + 1, { build, top, events: standing, knocks: heard, choice }),
+  ).flatMap((one) => one ?? []);
   const after = standing.filter(({ kind }) => AFTERWARDS.includes(kind));
   return {
     title: `No. ${build.number} ${build.name}: how it was voiced`,
     subtitle: `The wood is ${woodOrigin(build.wood)}. ${build.plate === 'top' ? 'Top' : 'Back'}, ${standing.length} entries${standing[0] ? ` since ${day(standing[0].at)}` : ''}. Forecasts are given with the interval that should hold nine of ten outcomes.`,
     sections: after.length === 0 ? sections : [...sections, afterSection(after, build.units, top)],
   };
-} // prettier-ignore
+}
 
 const day = (at: string) => format(new Date(at), 'd MMM yyyy');
 
@@ -48,18 +65,33 @@ function roundSection(round: number, { build, top, events, knocks, choice }: Sto
   const { units } = build;
   const first = [...own.map(({ at }) => at), ...heard.map(({ at }) => at)].sort()[0]!;
   const shaved = standingEvents(own, 'shaving');
-  const told = own.filter(({ kind }) => kind === 'repair' || kind === 'park' || kind === 'second-look' || kind === 'shaving').map((event) => sentence(eventWords(event, top.plan, units), event.person));
+  const told = own
+    .filter(({ kind }) => kind === 'repair' || kind === 'park' || kind === 'second-look' || kind === 'shaving')
+    .map((event) => sentence(eventWords(event, top.plan, units), event.person));
   const goal = standingEvents(own, 'goal').at(-1)?.body;
-  const wished = goal ? [...goalLines(goal).map((line) => `${lineWords(line).toLowerCase()} ${targetWords(line, units, choice)}`), ...openWishes(goal)] : [];
+  const wished = goal
+    ? [
+        ...goalLines(goal).map((line) => `${lineWords(line).toLowerCase()} ${targetWords(line, units, choice)}`),
+        ...openWishes(goal),
+      ]
+    : [];
   const goals = goal ? [`Goal: ${wished.join('; ') || 'by ear, no figures'}.`] : [];
-  const done = standingEvents(events, 'shaving').filter((event) => event.round < round).flatMap(({ body }) => body.shavings);
+  const done = standingEvents(events, 'shaving')
+    .filter((event) => event.round < round)
+    .flatMap(({ body }) => body.shavings);
   return {
-    id: roundId(round), title: `Round ${round}`, when: day(first),
+    id: roundId(round),
+    title: `Round ${round}`,
+    when: day(first),
     paragraphs: [...goals, ...knockWords(heard, choice), ...told],
     table: readTable(round, events, units, choice),
-    plate: plateOf(top, done, shaved.flatMap(({ body }) => body.shavings)),
+    plate: plateOf(
+      top,
+      done,
+      shaved.flatMap(({ body }) => body.shavings),
+    ),
   };
-} // prettier-ignore
+}
 
 /** Wishes that have no figure of a quantity. */
 const openWishes = ({ distinct, ring, interval }: VoicingGoal): string[] => [
@@ -73,29 +105,54 @@ const sentence = (words: string, person: string) => `${words}${person ? `, by ${
 function knockWords(heard: readonly KnockView[], choice: Preferences): string[] {
   if (heard.length === 0) return [];
   const notes = heard.flatMap(({ analysis }) => analysis.partials).sort((a, b) => b.level - a.level);
-  const names = [...new Set(notes.slice(0, 24).map(({ frequency }) => shortPitch(frequency, choice)).filter(Boolean))].slice(0, 5);
+  const names = [
+    ...new Set(
+      notes
+        .slice(0, 24)
+        .map(({ frequency }) => shortPitch(frequency, choice))
+        .filter(Boolean),
+    ),
+  ].slice(0, 5);
   const rings = heard.flatMap(({ analysis }) => analysis.ringTime ?? []);
-  const ring = rings.length > 0 ? `; it rang ${(rings.reduce((sum, one) => sum + one, 0) / rings.length).toFixed(1)} s on average` : '';
-  return [`Knocked ${heard.length === 1 ? 'once' : `${heard.length} times`}${names.length > 0 ? `, loudest ${names.join(', ')}` : ''}${ring}.`];
-} // prettier-ignore
+  const ring =
+    rings.length > 0
+      ? `; it rang ${(rings.reduce((sum, one) => sum + one, 0) / rings.length).toFixed(1)} s on average`
+      : '';
+  return [
+    `Knocked ${heard.length === 1 ? 'once' : `${heard.length} times`}${names.length > 0 ? `, loudest ${names.join(', ')}` : ''}${ring}.`,
+  ];
+}
 
 /** What was read, beside what had been foretold of it when the round before was shaved. */
-function readTable(round: number, events: readonly VoicingEvent[], units: UnitChoice, choice: Preferences): StorySection['table'] {
-  const keys = [...new Set(events.filter((event) => event.round === round).flatMap((event) => readingOf(event)?.key ?? []))];
+function readTable(
+  round: number,
+  events: readonly VoicingEvent[],
+  units: UnitChoice,
+  choice: Preferences,
+): StorySection['table'] {
+  const keys = [
+    ...new Set(events.filter((event) => event.round === round).flatMap((event) => readingOf(event)?.key ?? [])),
+  ];
   if (keys.length === 0) return null;
-  const foretold = standingEvents(events, 'shaving').findLast((event) => event.round === round - 1)?.body.forecast ?? {};
+  const foretold =
+    standingEvents(events, 'shaving').findLast((event) => event.round === round - 1)?.body.forecast ?? {};
   const before = (key: QuantityKey) => readIn(events, round - 1, key);
   const all = {
     head: ['reading', 'this round', 'round before', 'foretold'],
     rows: keys.map((key) => {
       const was = before(key);
-      return [keyWords(key), valueWords(key, readIn(events, round, key)!, units, choice), was === null ? '' : valueWords(key, was, units, choice), foretold[key] ? estimateWords(key, foretold[key], units, choice) : ''];
+      return [
+        keyWords(key),
+        valueWords(key, readIn(events, round, key)!, units, choice),
+        was === null ? '' : valueWords(key, was, units, choice),
+        foretold[key] ? estimateWords(key, foretold[key], units, choice) : '',
+      ];
     }),
   };
   const filled = all.head.flatMap((_, c) => (all.rows.some((cells) => cells[c] !== '') ? [c] : []));
   const only = (cells: readonly string[]) => filled.map((c) => cells[c]!);
   return { head: only(all.head), rows: all.rows.map(only) };
-} // prettier-ignore
+}
 
 /** @param done before this round @param now in this round */
 function plateOf(top: TopPlan, done: readonly Shaving[], now: readonly Shaving[]): StoryPlate {
@@ -107,27 +164,46 @@ function plateOf(top: TopPlan, done: readonly Shaving[], now: readonly Shaving[]
     const at = (s: number) => pointAlong(brace, Math.min(1, Math.max(0, s / brace.length)));
     return [[at(place.from), at(place.to)]];
   });
-  return { outline: top.shape.outline, holes: top.shape.holes, braces: braces.map(({ from, to }) => [from, to] as const), cuts };
-} // prettier-ignore
+  return {
+    outline: top.shape.outline,
+    holes: top.shape.holes,
+    braces: braces.map(({ from, to }) => [from, to] as const),
+    cuts,
+  };
+}
 
 function afterSection(after: readonly VoicingEvent[], units: UnitChoice, top: TopPlan): StorySection {
   const outcome = standingEvents(after, 'outcome').at(-1)?.body;
   const marks = outcome?.marks.map(({ name, mark }) => `${name} ${mark} of 9`).join(', ');
   return {
-    id: 'after', title: 'Closed and strung', when: day(after[0]!.at),
+    id: 'after',
+    title: 'Closed and strung',
+    when: day(after[0]!.at),
     paragraphs: [
-      ...after.filter(({ kind }) => kind !== 'outcome' && kind !== 'settling').map((event) => `${day(event.at)}: ${eventWords(event, top.plan, units)}.`),
-      ...(outcome ? [`How it turned out: ${outcome.words}`, ...(marks ? [`Marks: ${marks}.`] : []), ...(outcome.again ? [`Would do again: ${outcome.again}`] : []), ...(outcome.differently ? [`Would do differently: ${outcome.differently}`] : [])] : []),
+      ...after
+        .filter(({ kind }) => kind !== 'outcome' && kind !== 'settling')
+        .map((event) => `${day(event.at)}: ${eventWords(event, top.plan, units)}.`),
+      ...(outcome
+        ? [
+            `How it turned out: ${outcome.words}`,
+            ...(marks ? [`Marks: ${marks}.`] : []),
+            ...(outcome.again ? [`Would do again: ${outcome.again}`] : []),
+            ...(outcome.differently ? [`Would do differently: ${outcome.differently}`] : []),
+          ]
+        : []),
     ],
     table: settlingTable(after, units, top),
     plate: null,
   };
-} // prettier-ignore
+}
 
 function settlingTable(after: readonly VoicingEvent[], units: UnitChoice, top: TopPlan): StorySection['table'] {
   const settled = standingEvents(after, 'settling');
   if (settled.length === 0) return null;
   const strung = standingEvents(after, 'strung').at(-1)?.at ?? settled[0]!.at;
   const days = (at: string) => Math.max(0, Math.round((Date.parse(at) - Date.parse(strung)) / 86_400_000));
-  return { head: ['days under strings', 'read'], rows: settled.map((event) => [`${days(event.at)}`, eventWords(event, top.plan, units)]) };
-} // prettier-ignore
+  return {
+    head: ['days under strings', 'read'],
+    rows: settled.map((event) => [`${days(event.at)}`, eventWords(event, top.plan, units)]),
+  };
+}

@@ -15,14 +15,29 @@ const rules = (change: Partial<RuleChoices>) => ({
 });
 const pictureOf = (build: Build, thickness: number | null, facts: Partial<SurveyFacts>) =>
   new PlateComputer().picture({
-    plate: { outline: build.outline, holes: build.holes, leftHanded: false }, stations: build.stations, view: 'deviation', dragging: false, earlier: null,
+    plate: { outline: build.outline, holes: build.holes, leftHanded: false },
+    stations: build.stations,
+    view: 'deviation',
+    dragging: false,
+    earlier: null,
     facts: surveyFacts(build, thickness === null ? [] : readEvenly(build, thickness), facts),
-  }); // prettier-ignore
+  });
 
 const check = (change: Partial<CheckView>): CheckView => ({
-  id: 'c1', buildId: 'b', surveyId: null, jigId: null, kind: 'knock', at: '2026-11-02T10:00:00Z', person: '', feel: null, thickness: { value: 3e-3, sd: 1e-5 },
-  input: {}, result: { warnings: [] }, retracted: false, ...change,
-}); // prettier-ignore
+  id: 'c1',
+  buildId: 'b',
+  surveyId: null,
+  jigId: null,
+  kind: 'knock',
+  at: '2026-11-02T10:00:00Z',
+  person: '',
+  feel: null,
+  thickness: { value: 3e-3, sd: 1e-5 },
+  input: {},
+  result: { warnings: [] },
+  retracted: false,
+  ...change,
+});
 const sibling = (change: Partial<BuildSummary> = {}): BuildSummary => {
   const { stations: _, ...plan } = aBuild({ id: 'm', number: 38, name: 'Turnstone' });
   const newestSurvey = {
@@ -97,9 +112,13 @@ describe('how thin', () => {
   it('asks for the thickness when nothing was read, at the field, and keeps what was typed', async () => {
     const asked = show(
       aBuild(),
-      { 'POST /builds/b/knock-checks': new Refusal(400, [{ field: 'thickness', message: 'is not known: read the plate first, or type its mean thickness' }]) },
+      {
+        'POST /builds/b/knock-checks': new Refusal(400, [
+          { field: 'thickness', message: 'is not known: read the plate first, or type its mean thickness' },
+        ]),
+      },
       null,
-    ); // prettier-ignore
+    );
     fireEvent.change(screen.getByLabelText('Across, Hz'), { target: { value: '92,5' } });
     fireEvent.change(screen.getByLabelText('Rings, s'), { target: { value: '0.8' } });
     fireEvent.click(screen.getByText('Keep the knock'));
@@ -109,8 +128,10 @@ describe('how thin', () => {
     fireEvent.click(screen.getByText('Keep the knock'));
     await waitFor(() => expect(asked.filter(({ method }) => method === 'POST')).toHaveLength(2));
     expect(asked.findLast(({ method }) => method === 'POST')!.body).toMatchObject({
-      notes: { across: 92.5 }, ring: { time: 0.8, level: null }, thickness: expect.closeTo(2.778e-3, 6),
-    }); // prettier-ignore
+      notes: { across: 92.5 },
+      ring: { time: 0.8, level: null },
+      thickness: expect.closeTo(2.778e-3, 6),
+    });
   });
   it('does not send a knock that holds nothing, nor a note that is no figure', async () => {
     const asked = show(aBuild());

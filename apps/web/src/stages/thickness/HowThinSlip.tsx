@@ -1,7 +1,14 @@
 import {
-  followedWords, formatThickness, halfInterval, inWords, THICKNESS_RULE_WORDS,
-  type RuleChoices, type TargetSpec, type ThicknessRule, type UnitChoice,
-} from '@nimble/core'; // prettier-ignore
+  followedWords,
+  formatThickness,
+  halfInterval,
+  inWords,
+  THICKNESS_RULE_WORDS,
+  type RuleChoices,
+  type TargetSpec,
+  type ThicknessRule,
+  type UnitChoice,
+} from '@nimble/core';
 import { Link } from 'react-router';
 import type { Build } from '../../api/types';
 import { woodOrigin } from '../../rack/wood-origin';

@@ -18,14 +18,25 @@ function summaryOf(
   const { outline, holes, stations } = of;
   const facts = surveyFacts(of, readEvenly(of, thickness), { mass, ...change });
   return new PlateComputer().picture({
-    plate: { outline, holes, leftHanded: false }, stations, facts, view: 'deviation', earlier: null, dragging: false,
-  }).summary; // prettier-ignore
+    plate: { outline, holes, leftHanded: false },
+    stations,
+    facts,
+    view: 'deviation',
+    earlier: null,
+    dragging: false,
+  }).summary;
 }
 
 const show = (props: Partial<Parameters<typeof PassSlip>[0]>) => {
   const spies = {
-    onTake: jest.fn(), onCorrect: jest.fn(), onRetract: jest.fn(), onLook: jest.fn(), onRetractSurvey: jest.fn(), onRead: jest.fn(), onDone: jest.fn(),
-  }; // prettier-ignore
+    onTake: jest.fn(),
+    onCorrect: jest.fn(),
+    onRetract: jest.fn(),
+    onLook: jest.fn(),
+    onRetractSurvey: jest.fn(),
+    onRead: jest.fn(),
+    onDone: jest.fn(),
+  };
   render(
     <PassSlip
       build={build}
@@ -43,9 +54,17 @@ const show = (props: Partial<Parameters<typeof PassSlip>[0]>) => {
   return spies;
 };
 const aPass = (summary: ReturnType<typeof summaryOf>): PassView => ({
-  id: 'p1', surveyId: 's1', at: '2026-11-02T10:00:00Z', person: '', tool: sander.tool, taken: { kind: 'whole', passes: 1 }, planned: summary!.steps,
-  forecast: { ...summary!.forecast, meanNow: 3.6e-3, meanAfter: { value: 3.45e-3, sd: 1e-5 } }, supersedes: null, stands: true,
-}); // prettier-ignore
+  id: 'p1',
+  surveyId: 's1',
+  at: '2026-11-02T10:00:00Z',
+  person: '',
+  tool: sander.tool,
+  taken: { kind: 'whole', passes: 1 },
+  planned: summary!.steps,
+  forecast: { ...summary!.forecast, meanNow: 3.6e-3, meanAfter: { value: 3.45e-3, sd: 1e-5 } },
+  supersedes: null,
+  stands: true,
+});
 
 describe('what to take off', () => {
   it('says the verdict, the places in order, and what it will do, with units', () => {

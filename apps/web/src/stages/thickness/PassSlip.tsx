@@ -1,7 +1,21 @@
 import {
-  flexChangeWords, formatArea, formatMass, formatMassRemoved, formatSag, formatThickness, formatVolume, halfInterval, inWords, takesWoodOff,
-  type AssessmentSummary, type FlexForecast, type FormattedQuantity, type StepSummary, type UnitChoice, type VerdictKind,
-} from '@nimble/core'; // prettier-ignore
+  flexChangeWords,
+  formatArea,
+  formatMass,
+  formatMassRemoved,
+  formatSag,
+  formatThickness,
+  formatVolume,
+  halfInterval,
+  inWords,
+  takesWoodOff,
+  type AssessmentSummary,
+  type FlexForecast,
+  type FormattedQuantity,
+  type StepSummary,
+  type UnitChoice,
+  type VerdictKind,
+} from '@nimble/core';
 import type { Build, Ledger, PassView, Survey } from '../../api/types';
 import { woodOrigin } from '../../rack/wood-origin';
 import type { ReactNode } from 'react';

@@ -20,9 +20,19 @@ const holes = defaultHoles('ukulele');
 const stations = layStations(plateShape(outline, holes));
 const walk = orderStations(stations, 'serpentine', 0.035);
 const build = {
-  id: 'b', number: 9, name: 'Stint', family: 'ukulele', plate: 'top', leftHanded: false, wood: woodOfSpecies('redwood'), outline, holes, stations, units: METRIC,
+  id: 'b',
+  number: 9,
+  name: 'Stint',
+  family: 'ukulele',
+  plate: 'top',
+  leftHanded: false,
+  wood: woodOfSpecies('redwood'),
+  outline,
+  holes,
+  stations,
+  units: METRIC,
   tool: { kind: 'plane', depthPerPass: 5e-5 },
-} as unknown as Build; // prettier-ignore
+} as unknown as Build;
 
 function Bench({ units = METRIC, onTakeOff = () => undefined }: { units?: Build['units']; onTakeOff?: () => void }) {
   const [readings, setReadings] = useState<SurveyReading[]>([]);

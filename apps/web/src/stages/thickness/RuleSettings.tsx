@@ -1,8 +1,16 @@
 import {
-  formatSag, genericStringSet,
-  inWords, numberBand, totalTension, InvalidInput,
-  type ModelPlate, type NoteKind, type RuleChoices, type ThicknessRule, type UnitChoice,
-} from '@nimble/core'; // prettier-ignore
+  formatSag,
+  genericStringSet,
+  inWords,
+  numberBand,
+  totalTension,
+  InvalidInput,
+  type ModelPlate,
+  type NoteKind,
+  type RuleChoices,
+  type ThicknessRule,
+  type UnitChoice,
+} from '@nimble/core';
 import { useState } from 'react';
 import { useJigs, useNewestChecks, type CheckView } from '../../api/flex';
 import { useBuilds } from '../../api/hooks';

@@ -1,13 +1,25 @@
 import {
-  formatThickness, GENERIC_CORES, inWords, pumpingArea, plateArea, plateShape, sandwichFigures, type SandwichPlan,
-} from '@nimble/core'; // prettier-ignore
+  formatThickness,
+  GENERIC_CORES,
+  inWords,
+  pumpingArea,
+  plateArea,
+  plateShape,
+  sandwichFigures,
+  type SandwichPlan,
+} from '@nimble/core';
 import type { Build } from '../../api/types';
 import { SelectField } from '../../ui';
 import { positiveBelow, QuantityField } from '../../units-and-forms';
 
 const FIRST: SandwichPlan = {
-  skin: 6e-4, core: 1.6e-3, coreModulus: GENERIC_CORES[0].modulus, coreShear: GENERIC_CORES[0].shear, coreDensity: GENERIC_CORES[0].density, glueMass: 0.08,
-}; // prettier-ignore
+  skin: 6e-4,
+  core: 1.6e-3,
+  coreModulus: GENERIC_CORES[0].modulus,
+  coreShear: GENERIC_CORES[0].shear,
+  coreDensity: GENERIC_CORES[0].density,
+  glueMass: 0.08,
+};
 
 /** Two skins of the build's wood on a core: how stiff, how heavy, and the solid plate that it equals. */
 export function SandwichFigures({ build, onChange }: { build: Build; onChange: (plan: SandwichPlan) => void }) {

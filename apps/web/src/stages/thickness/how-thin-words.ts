@@ -1,8 +1,5 @@
 /** Figures of the schools as the maker reads them. Pure. */
-import {
-  formatMass, formatThickness, halfInterval, inWords,
-  type Estimate, type UnitChoice,
-} from '@nimble/core'; // prettier-ignore
+import { formatMass, formatThickness, halfInterval, inWords, type Estimate, type UnitChoice } from '@nimble/core';
 
 export function thicknessWords(estimate: Estimate, units: UnitChoice): string {
   return `${formatThickness(estimate.value, units).figure} ± ${inWords(formatThickness(halfInterval(estimate), units))}`;

@@ -4,8 +4,14 @@ import { middleThickness, type ControlPoint, type PlateShape, type TargetSpec } 
 type Base = TargetSpec['base'];
 
 const LAYOUT: readonly [u: number, v: number][] = [
-  [0.15, 0], [0.4, -0.45], [0.4, 0.45], [0.72, -0.6], [0.72, 0], [0.72, 0.6], [0.95, 0],
-]; // prettier-ignore
+  [0.15, 0],
+  [0.4, -0.45],
+  [0.4, 0.45],
+  [0.72, -0.6],
+  [0.72, 0],
+  [0.72, 0.6],
+  [0.95, 0],
+];
 
 export function changeKind(target: TargetSpec, kind: Base['kind']): TargetSpec {
   if (kind === target.base.kind) return target;

@@ -1,8 +1,20 @@
 /** The flow of taking readings: a lit station, a figure, a question if it doesn't fit, the next station. */
 import {
-  checkThickness, disagree, formatThickness, InvalidInput, nextUnread, orderStations, parseQuantity, questionReading, standingReadings,
-  type Question, type Station, type StationReading, type UnitChoice, DEFAULT_LAYOUT,
-} from '@nimble/core'; // prettier-ignore
+  checkThickness,
+  disagree,
+  formatThickness,
+  InvalidInput,
+  nextUnread,
+  orderStations,
+  parseQuantity,
+  questionReading,
+  standingReadings,
+  type Question,
+  type Station,
+  type StationReading,
+  type UnitChoice,
+  DEFAULT_LAYOUT,
+} from '@nimble/core';
 import { useCallback, useMemo, useState } from 'react';
 import type { SurveyReading } from '../../api/types';
 import { usePreferences } from '../../shell/preferences';

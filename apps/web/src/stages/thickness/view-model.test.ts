@@ -25,8 +25,11 @@ describe('stations on the plate', () => {
   };
   it('say in words what their colour says', () =>
     expect(stationViews({ ...facts, numbers: 'all' }).map((view) => view.spoken)).toEqual([
-      'Station A1: 2.81 mm, 0.17 over', 'Station A2: 2.50 mm, 0.14 under', 'Station A3, skipped', 'Station A4, not read',
-    ])); // prettier-ignore
+      'Station A1: 2.81 mm, 0.17 over',
+      'Station A2: 2.50 mm, 0.14 under',
+      'Station A3, skipped',
+      'Station A4, not read',
+    ]));
   it('write only what is out of band when asked to', () => {
     const views = stationViews({
       ...facts,

@@ -1,8 +1,16 @@
 /** Turns records into what the thickness screen draws. Pure: tested without React. */
 import {
-  averageByStation, formatMass, formatThickness, formatThicknessChange, inWords, overUnderWords,
-  type AssessmentSummary, type Station, type StationReading, type UnitChoice,
-} from '@nimble/core'; // prettier-ignore
+  averageByStation,
+  formatMass,
+  formatThickness,
+  formatThicknessChange,
+  inWords,
+  overUnderWords,
+  type AssessmentSummary,
+  type Station,
+  type StationReading,
+  type UnitChoice,
+} from '@nimble/core';
 import type { PassView, Survey, SurveyReading } from '../../api/types';
 import { MM, type StationView } from '../../plate';
 import type { Preferences } from '../../shell/preferences';

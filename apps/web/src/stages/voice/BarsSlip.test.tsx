@@ -11,15 +11,36 @@ const LOWER: BarGoal = { name: 'lower tone bar', goal: null };
 
 /** Notes with their levels [Hz, dB]. */
 const over = (id: string, bar: BarGoal, ...notes: [number, number][]): KnockView => ({
-  id, about: 'bar', round: 1, at: '2026-11-20T09:00:00Z', buildId: 'b', person: '', source: 'file', retracted: false, options: {}, place: { name: bar.name },
+  id,
+  about: 'bar',
+  round: 1,
+  at: '2026-11-20T09:00:00Z',
+  buildId: 'b',
+  person: '',
+  source: 'file',
+  retracted: false,
+  options: {},
+  place: { name: bar.name },
   analysis: { partials: notes.map(([frequency, level]) => ({ frequency, level })) } as KnockView['analysis'],
-}); // prettier-ignore
+});
 
 function show(knocks: readonly KnockView[], bars: readonly BarGoal[] = [UPPER, LOWER], lit = UPPER.name) {
   serve({});
   const said = { lit: jest.fn(), bars: jest.fn() };
   const keep = { retract: jest.fn(), hearAgain: jest.fn() } as unknown as ReturnType<typeof useKnockWrites>;
-  const { unmount } = open(<BarsSlip ear={ear} last={null} knocks={knocks} keep={keep} bars={bars} lit={lit} onLit={said.lit} onBars={said.bars} onUndo={() => undefined} />); // prettier-ignore
+  const { unmount } = open(
+    <BarsSlip
+      ear={ear}
+      last={null}
+      knocks={knocks}
+      keep={keep}
+      bars={bars}
+      lit={lit}
+      onLit={said.lit}
+      onBars={said.bars}
+      onUndo={() => undefined}
+    />,
+  );
   return { ...said, unmount };
 }
 
@@ -28,7 +49,11 @@ describe('bars heard one at a time', () => {
   it('say by their strongest note until their own is named, then by that', () => {
     const { bars, unmount } = show(both);
     const own = within(screen.getByLabelText('Its own note'));
-    expect(own.getAllByRole('button').map((button) => button.textContent)).toEqual(['E1 41 Hz', 'E3 165 Hz', 'D♯4 312 Hz']); // prettier-ignore
+    expect(own.getAllByRole('button').map((button) => button.textContent)).toEqual([
+      'E1 41 Hz',
+      'E3 165 Hz',
+      'D♯4 312 Hz',
+    ]);
     expect(own.queryByRole('button', { pressed: true })).toBeNull();
     fireEvent.click(own.getByRole('button', { name: 'E3 165 Hz' }));
     expect(bars).toHaveBeenCalledWith([{ ...UPPER, about: 165 }, LOWER]);

@@ -125,23 +125,49 @@ export function BarsSlip({ ear, last, knocks, keep, bars, lit, onLit, onBars, on
 }
 
 /** Over a bar the whole plate sings: which of its notes is the bar's own is for the ear to say, once. */
-function OwnNote({ notes, own, about, onAbout }: { notes: readonly number[]; own: number | null; about: number | null; onAbout: (about: number) => void }) {
+function OwnNote({
+  notes,
+  own,
+  about,
+  onAbout,
+}: {
+  notes: readonly number[];
+  own: number | null;
+  about: number | null;
+  onAbout: (about: number) => void;
+}) {
   const choice = usePreferences();
   if (notes.length < 2) return null;
   return (
     <section aria-label="Its own note">
-      <p className="text-[0.97rem] text-soft">Heard over it. Its own is the one that a pad on the bar kills and that falls as you plane it: tap it once, and it is followed.</p>
-      {about !== null && own === null && <p role="alert" className="font-medium text-ember-ink">Its own note, about {about.toFixed(0)} Hz, was not heard in the newest knock: knock again, or tap another.</p>}
+      <p className="text-[0.97rem] text-soft">
+        Heard over it. Its own is the one that a pad on the bar kills and that falls as you plane it: tap it once, and
+        it is followed.
+      </p>
+      {about !== null && own === null && (
+        <p role="alert" className="font-medium text-ember-ink">
+          Its own note, about {about.toFixed(0)} Hz, was not heard in the newest knock: knock again, or tap another.
+        </p>
+      )}
       <div className="mt-1 flex flex-wrap gap-1.5">
         {notes.map((note) => (
-          <Button key={note} className="px-3" kind={note === own ? 'main' : 'plain'} aria-pressed={note === own} onClick={() => onAbout(note)}>
-            <span className="figures">{choice.pitch === 'note' ? `${shortPitch(note, choice)} ` : ''}{note.toFixed(0)} Hz</span>
+          <Button
+            key={note}
+            className="px-3"
+            kind={note === own ? 'main' : 'plain'}
+            aria-pressed={note === own}
+            onClick={() => onAbout(note)}
+          >
+            <span className="figures">
+              {choice.pitch === 'note' ? `${shortPitch(note, choice)} ` : ''}
+              {note.toFixed(0)} Hz
+            </span>
           </Button>
         ))}
       </div>
     </section>
   );
-} // prettier-ignore
+}
 
 function BarTable({
   bar,

@@ -13,13 +13,28 @@ import { FindingsSlip } from './FindingsSlip';
 import type { Walk } from './use-walk';
 
 const [outline, holes] = [defaultOutline('steel-string'), defaultHoles('steel-string')];
-const partial = (frequency: number, a: number, q = 50): KnockPartial => ({ frequency, frequencySd: 0.01, q, qSd: 0.01, level: 20 * Math.log10(Math.abs(a)), polarity: a < 0 ? -1 : 1 }); // prettier-ignore
+const partial = (frequency: number, a: number, q = 50): KnockPartial => ({
+  frequency,
+  frequencySd: 0.01,
+  q,
+  qSd: 0.01,
+  level: 20 * Math.log10(Math.abs(a)),
+  polarity: a < 0 ? -1 : 1,
+});
 /** C3, C4 and two that beat; one place dies twice as fast and rattles. */
 const knocks = knockPlaces(plateShape(outline, holes), 'few', []).map((place, i): PlacedKnock => {
   const q = i === 4 ? 25 : 50;
   const partials = [partial(130.81, 1, q), partial(261.63, 0.7, q), partial(311, 0.5, q), partial(314.4, 0.4, q)];
-  return { id: place.name, place, partials, loudness: -10, brightness: 300, ringTime: q / 60, rattle: i === 4 ? 0.5 : 0 };
-}); // prettier-ignore
+  return {
+    id: place.name,
+    place,
+    partials,
+    loudness: -10,
+    brightness: 300,
+    ringTime: q / 60,
+    rattle: i === 4 ? 0.5 : 0,
+  };
+});
 const picture = new KnockComputer().picture({ outline, holes, trebleSide: -1, knocks, a4: 440, beatRange: 5 });
 const walk = { picture, rounds: [1, 2], round: 2, ofRound: [{}] } as unknown as Walk;
 

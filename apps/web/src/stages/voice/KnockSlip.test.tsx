@@ -8,19 +8,60 @@ import { KnockSlip } from './KnockSlip';
 
 const ear = { state: 'off', listen: jest.fn(), stop: jest.fn(), take: jest.fn() } as unknown as EarControl;
 const partial = (frequency: number, level: number, q = 50): HeardPartial => ({
-  frequency, level, frequencySd: 0.02, q, qSd: 0.5, polarity: 1, heard: 1, note: 'A', octave: 3, cents: 0, ring: 0.5,
-}); // prettier-ignore
+  frequency,
+  level,
+  frequencySd: 0.02,
+  q,
+  qSd: 0.5,
+  polarity: 1,
+  heard: 1,
+  note: 'A',
+  octave: 3,
+  cents: 0,
+  ring: 0.5,
+});
 const analysis = (partials: readonly HeardPartial[], change: Partial<KeptAnalysis> = {}): KeptAnalysis => ({
-  ...keptAnalysis({ sampleRate: 48000, duration: 1.7, onsets: [{ time: 0.3, accepted: true }], partials: [...partials], ringTime: 0.5, rattle: 0, loudness: -10, brightness: 300, warnings: [] }), ...change,
-}); // prettier-ignore
+  ...keptAnalysis({
+    sampleRate: 48000,
+    duration: 1.7,
+    onsets: [{ time: 0.3, accepted: true }],
+    partials: [...partials],
+    ringTime: 0.5,
+    rattle: 0,
+    loudness: -10,
+    brightness: 300,
+    warnings: [],
+  }),
+  ...change,
+});
 const knock = (id: string, heard: KeptAnalysis, minute: number, change: Partial<KnockView> = {}): KnockView => ({
-  id, about: 'plate', round: 1, at: `2026-11-20T09:${String(minute).padStart(2, '0')}:00Z`, buildId: 'b', person: '', source: 'file', retracted: false, options: {}, place: {}, analysis: heard, ...change,
-}); // prettier-ignore
+  id,
+  about: 'plate',
+  round: 1,
+  at: `2026-11-20T09:${String(minute).padStart(2, '0')}:00Z`,
+  buildId: 'b',
+  person: '',
+  source: 'file',
+  retracted: false,
+  options: {},
+  place: {},
+  analysis: heard,
+  ...change,
+});
 
 function show(knocks: readonly KnockView[]) {
   serve({});
   const keep = { retract: jest.fn(), hearAgain: jest.fn(() => Promise.resolve()) };
-  open(<KnockSlip ear={ear} last={null} knocks={knocks} keep={keep as unknown as ReturnType<typeof useKnockWrites>} onUndo={() => undefined} doubt={{ doubted: null, offer: jest.fn(), keep: jest.fn(), drop: jest.fn() }} />); // prettier-ignore
+  open(
+    <KnockSlip
+      ear={ear}
+      last={null}
+      knocks={knocks}
+      keep={keep as unknown as ReturnType<typeof useKnockWrites>}
+      onUndo={() => undefined}
+      doubt={{ doubted: null, offer: jest.fn(), keep: jest.fn(), drop: jest.fn() }}
+    />,
+  );
   return keep;
 }
 

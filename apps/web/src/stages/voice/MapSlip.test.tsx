@@ -7,11 +7,39 @@ import { MapSlip } from './MapSlip';
 import type { Walk } from './use-walk';
 
 const knock = (id: string, name: string): KnockView => ({
-  id, buildId: 'b', at: '2026-11-02T10:00:00Z', person: '', source: 'microphone', retracted: false, about: 'station', round: 2, place: { name, x: 0.1, y: 0 }, options: {},
-  analysis: { sampleRate: 48_000, duration: 1, onsets: [{ time: 0.3, accepted: true }], ringTime: 0.8, rattle: 0, loudness: -9, brightness: 300, warnings: [],
-    partials: [{ frequency: 196, frequencySd: 0.01, q: 50, qSd: 0.01, level: 0, polarity: 1, heard: 1 }] },
-}); // prettier-ignore
-const ear = { state: 'off', meter: null, busy: false, trouble: null, practise: null, listen: jest.fn(), open: jest.fn(), stop: jest.fn(), take: jest.fn() } as unknown as EarControl; // prettier-ignore
+  id,
+  buildId: 'b',
+  at: '2026-11-02T10:00:00Z',
+  person: '',
+  source: 'microphone',
+  retracted: false,
+  about: 'station',
+  round: 2,
+  place: { name, x: 0.1, y: 0 },
+  options: {},
+  analysis: {
+    sampleRate: 48_000,
+    duration: 1,
+    onsets: [{ time: 0.3, accepted: true }],
+    ringTime: 0.8,
+    rattle: 0,
+    loudness: -9,
+    brightness: 300,
+    warnings: [],
+    partials: [{ frequency: 196, frequencySd: 0.01, q: 50, qSd: 0.01, level: 0, polarity: 1, heard: 1 }],
+  },
+});
+const ear = {
+  state: 'off',
+  meter: null,
+  busy: false,
+  trouble: null,
+  practise: null,
+  listen: jest.fn(),
+  open: jest.fn(),
+  stop: jest.fn(),
+  take: jest.fn(),
+} as unknown as EarControl;
 const place = (name: string) => ({ name, x: 0.1, y: 0 });
 
 function show(walk: Partial<Walk> = {}, last: LastHeard | null = null) {
@@ -24,9 +52,19 @@ function show(walk: Partial<Walk> = {}, last: LastHeard | null = null) {
   };
   const done = { onMarking: jest.fn(), onHold: jest.fn(), onUndo: jest.fn(), onRound: jest.fn() };
   const whole = {
-    places: [place('A1'), place('A2'), place('B1')], struck: new Set(['A1']), lit: place('A2'), ofRound: [knock('1', 'A1')], rounds: [1, 2], round: 2, before: null,
-    picture: null, set: 'few', begun: true, setSet: jest.fn(), ...walk,
-  } as unknown as Walk; // prettier-ignore
+    places: [place('A1'), place('A2'), place('B1')],
+    struck: new Set(['A1']),
+    lit: place('A2'),
+    ofRound: [knock('1', 'A1')],
+    rounds: [1, 2],
+    round: 2,
+    before: null,
+    picture: null,
+    set: 'few',
+    begun: true,
+    setSet: jest.fn(),
+    ...walk,
+  } as unknown as Walk;
   open(<MapSlip ear={ear} last={last} walk={whole} keep={keep} hold={null} marking={false} change={null} {...done} />);
   return { keep, walk: whole, ...done };
 }

@@ -36,7 +36,9 @@ export function MapSlip({ ear, last, walk, keep, hold, marking, change, onMarkin
   const choice = usePreferences();
   const { speech } = choice;
   const done = walk.places.filter(({ name }) => walk.struck.has(name)).length;
-  const before = last?.kept?.place.name ? (walk.ofRound.filter((k) => k.place.name === last.kept!.place.name && k.id !== last.kept!.id).at(-1) ?? null) : null; // prettier-ignore
+  const before = last?.kept?.place.name
+    ? (walk.ofRound.filter((k) => k.place.name === last.kept!.place.name && k.id !== last.kept!.id).at(-1) ?? null)
+    : null;
   return (
     <div className="space-y-3 pt-1">
       <div className="flex items-end justify-between gap-2">

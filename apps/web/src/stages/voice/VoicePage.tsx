@@ -97,8 +97,13 @@ function Voice({ build, knocks, events }: VoiceProps) {
     if (about === 'station' && !walk.lit) return setLast({ heard, kept: null });
     const place = about === 'station' ? { ...walk.lit! } : about === 'bar' ? { name: litBar.name } : {};
     const knock = {
-      about, round: heardIn, person: choice.person, source, analysis: heard.analysis, place: { ...place, ...(hold && { held: hold }) },
-    } as const; // prettier-ignore
+      about,
+      round: heardIn,
+      person: choice.person,
+      source,
+      analysis: heard.analysis,
+      place: { ...place, ...(hold && { held: hold }) },
+    } as const;
     setLast({ heard, kept: keep.keep(knock, heard.wav) });
     if (about !== 'station') return;
     const next = walk.nextAfter(walk.lit!.name);
@@ -118,17 +123,33 @@ function Voice({ build, knocks, events }: VoiceProps) {
     setLast(null);
   };
   useShortcuts([
-    { key: ' ', shown: 'Space', label: 'Take this moment', run: () => (ear.state === 'listening' ? ear.take() : void ear.listen()) },
+    {
+      key: ' ',
+      shown: 'Space',
+      label: 'Take this moment',
+      run: () => (ear.state === 'listening' ? ear.take() : void ear.listen()),
+    },
     { key: 'Backspace', label: 'Take the last knock back', run: undo },
     { key: 'ArrowRight', shown: '→', label: 'Next place', run: () => walk.step(1) },
     { key: 'ArrowLeft', shown: '←', label: 'Place before', run: () => walk.step(-1) },
-    ...VIEWS.map(([key, words], i) => ({ key: String(i + 1), label: `Show: ${words.toLowerCase()}`, run: () => page.set({ view: key }) })),
-    { key: 'n', label: 'Names of notes, hertz, none', run: () => setPreferences({ pitch: ({ note: 'hertz', hertz: 'none', none: 'note' } as const)[choice.pitch] }) },
-  ]); // prettier-ignore
+    ...VIEWS.map(([key, words], i) => ({
+      key: String(i + 1),
+      label: `Show: ${words.toLowerCase()}`,
+      run: () => page.set({ view: key }),
+    })),
+    {
+      key: 'n',
+      label: 'Names of notes, hertz, none',
+      run: () => setPreferences({ pitch: ({ note: 'hertz', hertz: 'none', none: 'note' } as const)[choice.pitch] }),
+    },
+  ]);
 
   const { picture } = walk;
   const partials = picture?.map.partials ?? [];
-  const shown = nearest(partials.map(({ frequency }) => frequency), page.partial ?? strongestOf(partials)); // prettier-ignore
+  const shown = nearest(
+    partials.map(({ frequency }) => frequency),
+    page.partial ?? strongestOf(partials),
+  );
   const shapeShown = view === 'shape' ? picture?.shapes[shown] : undefined;
   const change = useMemo(
     () => (walk.mapBefore && picture ? compareHearings(walk.mapBefore.partials, picture.map.partials) : null),
@@ -279,7 +300,10 @@ function Partials({ labels, names, shown, few, onPick }: PartialsProps) {
 }
 
 function strongestOf(partials: readonly { frequency: number; level: number }[]): number {
-  return partials.reduce((best, partial) => (partial.level > best.level ? partial : best), { frequency: 0, level: -Infinity }).frequency; // prettier-ignore
+  return partials.reduce((best, partial) => (partial.level > best.level ? partial : best), {
+    frequency: 0,
+    level: -Infinity,
+  }).frequency;
 }
 
 function nearest(frequencies: readonly number[], wanted: number): number {

@@ -1,6 +1,10 @@
 import { Link } from 'react-router';
 
-const PAGES = [['rounds', 'Rounds'], ['voice', 'Listen'], ['story', 'Story']] as const; // prettier-ignore
+const PAGES = [
+  ['rounds', 'Rounds'],
+  ['voice', 'Listen'],
+  ['story', 'Story'],
+] as const;
 
 /** The pages of voicing: the rounds, the ear, and the whole of it as a story. */
 export function VoiceSwitch({ buildId, open }: { buildId: string; open: (typeof PAGES)[number][0] }) {

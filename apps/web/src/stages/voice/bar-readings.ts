@@ -36,7 +36,10 @@ function ownNote(partials: readonly HeardPartial[], about: number | null): Heard
 }
 
 const knocksOver = (knocks: readonly KnockView[], bar: string) =>
-  knocks.filter(({ about, place, retracted, analysis }) => about === 'bar' && place.name === bar && !retracted && analysis.partials.length > 0); // prettier-ignore
+  knocks.filter(
+    ({ about, place, retracted, analysis }) =>
+      about === 'bar' && place.name === bar && !retracted && analysis.partials.length > 0,
+  );
 
 /** Of one bar, oldest first; a knock in which its own note was not heard is none. */
 export function barReadings(knocks: readonly KnockView[], { name, goal, about }: BarGoal): BarReading[] {
@@ -45,21 +48,29 @@ export function barReadings(knocks: readonly KnockView[], { name, goal, about }:
     return note ? [{ id, at, frequency: note.frequency }] : [];
   });
   return own.map(({ id, at, frequency }, i) => ({
-    id, at, frequency,
+    id,
+    at,
+    frequency,
     toGoal: goal === null ? null : centsBetween(frequency, goal),
     since: i === 0 ? null : centsBetween(own[i - 1]!.frequency, frequency),
   }));
-} // prettier-ignore
+}
 
 const CHOICES = 6;
 
 /** The strongest notes of the newest knock over a bar, low to high, and its own among them however faint [Hz]; `own` is null where that knock told nothing of it. */
-export function notesOver(knocks: readonly KnockView[], { name, about }: Pick<BarGoal, 'name' | 'about'>): { notes: number[]; own: number | null } {
+export function notesOver(
+  knocks: readonly KnockView[],
+  { name, about }: Pick<BarGoal, 'name' | 'about'>,
+): { notes: number[]; own: number | null } {
   const partials = knocksOver(knocks, name).at(-1)?.analysis.partials ?? [];
   const own = (about ?? null) === null || partials.length === 0 ? null : (ownNote(partials, about!)?.frequency ?? null);
-  const loudest = [...partials].sort((a, b) => b.level - a.level).slice(0, CHOICES).map(({ frequency }) => frequency);
+  const loudest = [...partials]
+    .sort((a, b) => b.level - a.level)
+    .slice(0, CHOICES)
+    .map(({ frequency }) => frequency);
   return { notes: [...new Set([...loudest, ...(own === null ? [] : [own])])].sort((a, b) => a - b), own };
-} // prettier-ignore
+}
 
 /** Between the newest notes of the first two bars [cents]; null until both are read. */
 export function interval(first: readonly BarReading[], second: readonly BarReading[]): number | null {

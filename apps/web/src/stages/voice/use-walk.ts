@@ -62,9 +62,16 @@ export function useWalk({ build, shape, knocks, wantedRound, wantedPlace, wanted
     () =>
       placed.length === 0
         ? null
-        : { outline: build.outline, holes: build.holes, trebleSide: trebleSignOf(build), knocks: placed, a4, beatRange },
+        : {
+            outline: build.outline,
+            holes: build.holes,
+            trebleSide: trebleSignOf(build),
+            knocks: placed,
+            a4,
+            beatRange,
+          },
     [build, placed, a4, beatRange],
-  ); // prettier-ignore
+  );
   const { result, error } = useKnockPicture(request);
   /** The next place after one that was just struck, the open ones first. */
   const nextAfter = (name: string): KnockPlace | null => {
@@ -78,9 +85,22 @@ export function useWalk({ build, shape, knocks, wantedRound, wantedPlace, wanted
   };
   return {
     step,
-    set, begun, setSet, rounds, round, ofRound, places, struck, lit, light: setPicked, nextAfter, before, mapBefore,
-    picture: request ? result : null, error,
-  }; // prettier-ignore
+    set,
+    begun,
+    setSet,
+    rounds,
+    round,
+    ofRound,
+    places,
+    struck,
+    lit,
+    light: setPicked,
+    nextAfter,
+    before,
+    mapBefore,
+    picture: request ? result : null,
+    error,
+  };
 }
 
 function roundsOf(stations: readonly KnockView[]): readonly number[] {

@@ -24,10 +24,16 @@ export function walkViews({ places, picture, view, partial, choice }: Props): St
     const likelihood = picture?.loose.find(({ station }) => station === name)?.likelihood ?? 0;
     const isLoose = view === 'loose' && likelihood > LIKELY;
     return {
-      name, x, y, figure, skipped: false, shown: true, band: isLoose ? 'over' : 'within',
+      name,
+      x,
+      y,
+      figure,
+      skipped: false,
+      shown: true,
+      band: isLoose ? 'over' : 'within',
       questioned: s >= 0 && view !== 'shape' && likelihood > SUSPECT,
       spoken: figure === null ? `${name}, not knocked yet` : `${name}: ${figure || 'heard'}`,
-    }; // prettier-ignore
+    };
   });
 }
 

@@ -27,21 +27,51 @@ export function Explore({ build, kept, figures, explore, hold, turns }: Props) {
     const found = result?.kind === 'search' ? result.designs[design] : undefined;
     if (!open || result?.kind !== 'search' || !found) return;
     explorationInputs(build.id, open.id)
-      .then(({ top, hold: held }) => keepBeside({ name: `Design ${design + 1}`, top, hold: held, change: found.change, figures: designFigures(result, design, turns) }))
+      .then(({ top, hold: held }) =>
+        keepBeside({
+          name: `Design ${design + 1}`,
+          top,
+          hold: held,
+          change: found.change,
+          figures: designFigures(result, design, turns),
+        }),
+      )
       .catch((failure: unknown) => toast.error((failure as Error).message));
   };
   return (
     <div className="space-y-3 pt-1">
-      <ExplorationList explorations={explorations} open={open?.id ?? null} groupOf={groupOf} onOpen={onOpen} onTurn={(id, how) => turn.mutate({ id, how })} />
+      <ExplorationList
+        explorations={explorations}
+        open={open?.id ?? null}
+        groupOf={groupOf}
+        onOpen={onOpen}
+        onTurn={(id, how) => turn.mutate({ id, how })}
+      />
       {open?.spec.kind === 'search' && result?.kind === 'search' && (
-        <DesignFigures spec={open.spec} result={result} open={design} turns={turns} units={build.units} groupOf={groupOf} onBeside={keepDesign} />
+        <DesignFigures
+          spec={open.spec}
+          result={result}
+          open={design}
+          turns={turns}
+          units={build.units}
+          groupOf={groupOf}
+          onBeside={keepDesign}
+        />
       )}
       {result && result.kind !== 'search' && <ResultWords result={result} turns={turns} units={build.units} />}
       <ExploreForm
-        plan={kept} wood={build.wood} units={build.units} busy={start.isPending} refused={refused}
-        now={{ note: figures.modes.find(({ kind }) => kind === 'monopole')?.frequency ?? null, reserve: figures.strings?.reserve.factor ?? null, neckTurn: figures.strings?.neckTurn ?? null }}
+        plan={kept}
+        wood={build.wood}
+        units={build.units}
+        busy={start.isPending}
+        refused={refused}
+        now={{
+          note: figures.modes.find(({ kind }) => kind === 'monopole')?.frequency ?? null,
+          reserve: figures.strings?.reserve.factor ?? null,
+          neckTurn: figures.strings?.neckTurn ?? null,
+        }}
         onStart={(spec) => start.mutate({ id: crypto.randomUUID(), hold, spec })}
       />
     </div>
   );
-} // prettier-ignore
+}

@@ -18,7 +18,9 @@ export function ModesSlip({ figures, braces, mode, onMode }: Props) {
   const choice = usePreferences();
   const open = figures.modes[mode]!;
   const named = (frequency: number) => (choice.pitch === 'none' ? frequency.toFixed(0) : shortPitch(frequency, choice));
-  const most = open.energy.braces.map((share, i) => ({ share, name: braces[i]!.name })).sort((a, b) => b.share - a.share);
+  const most = open.energy.braces
+    .map((share, i) => ({ share, name: braces[i]!.name }))
+    .sort((a, b) => b.share - a.share);
   return (
     <div className="space-y-3 pt-1">
       <section aria-label="The mode that is shown">
@@ -30,12 +32,26 @@ export function ModesSlip({ figures, braces, mode, onMode }: Props) {
         <p className="mt-1">It {KIND_WORDS[open.kind]}.</p>
       </section>
       <dl>
-        <Row name="moves as much as" value={`${(open.modalMass * 1000).toFixed(0)} g`} hint="at the place that moves most" />
+        <Row
+          name="moves as much as"
+          value={`${(open.modalMass * 1000).toFixed(0)} g`}
+          hint="at the place that moves most"
+        />
         <Row name="pumps" value={percent(open.pumping)} hint="of a piston of the whole plate" />
         <Row name="energy along the grain" value={percent(open.energy.along)} />
         <Row name="across it" value={percent(open.energy.across)} />
         <Row name="in twist and shear" value={percent(open.energy.twist + open.energy.shear)} />
-        <Row name="in the braces" value={percent(open.energy.braces.reduce((sum, share) => sum + share, 0))} hint={most[0] && most.slice(0, 2).map(({ name, share }) => `${name} ${percent(share)}`).join(', ')} />
+        <Row
+          name="in the braces"
+          value={percent(open.energy.braces.reduce((sum, share) => sum + share, 0))}
+          hint={
+            most[0] &&
+            most
+              .slice(0, 2)
+              .map(({ name, share }) => `${name} ${percent(share)}`)
+              .join(', ')
+          }
+        />
       </dl>
       <ul aria-label="All modes">
         {figures.modes.map(({ frequency, kind }, m) => (
@@ -55,4 +71,4 @@ export function ModesSlip({ figures, braces, mode, onMode }: Props) {
       </ul>
     </div>
   );
-} // prettier-ignore
+}

@@ -41,7 +41,8 @@ const WISHED = 4;
 /** A wish, and what one pass does at the place that was touched. */
 export function ShaveSlip({ figures, picture, wish, pass, units, onWish }: Props) {
   const choice = usePreferences();
-  const named = (frequency: number) => (choice.pitch === 'none' ? `${frequency.toFixed(0)} Hz` : shortPitch(frequency, choice));
+  const named = (frequency: number) =>
+    choice.pitch === 'none' ? `${frequency.toFixed(0)} Hz` : shortPitch(frequency, choice);
   const thin = formatThickness(ONE_PASS, units);
   const wishes: [string, string][] = [
     ...figures.modes.slice(0, WISHED).flatMap(({ frequency, kind }, m): [string, string][] => [
@@ -53,9 +54,15 @@ export function ShaveSlip({ figures, picture, wish, pass, units, onWish }: Props
   ];
   return (
     <div className="space-y-3 pt-1">
-      <SelectField label="I wish" value={wishKey(wish)} onChange={(event) => onWish(readWish(event.target.value, figures.modes.length))}>
+      <SelectField
+        label="I wish"
+        value={wishKey(wish)}
+        onChange={(event) => onWish(readWish(event.target.value, figures.modes.length))}
+      >
         {wishes.map(([key, words]) => (
-          <option key={key} value={key}>{words}</option>
+          <option key={key} value={key}>
+            {words}
+          </option>
         ))}
       </SelectField>
       <ul className="space-y-1">
@@ -67,7 +74,9 @@ export function ShaveSlip({ figures, picture, wish, pass, units, onWish }: Props
       <section aria-label="What a pass does here" className="border-t border-grain pt-2">
         {pass ? (
           <>
-            <p className="font-medium">{thin.figure} {thin.symbol} off here:</p>
+            <p className="font-medium">
+              {thin.figure} {thin.symbol} off here:
+            </p>
             <dl>
               {figures.modes.slice(0, WISHED).map(({ frequency, kind }, m) => (
                 <Row key={m} name={`${named(frequency)}, ${KIND_WORDS[kind]}`} value={`${cents(pass.cents[m]!)} ¢`} />
@@ -78,12 +87,15 @@ export function ShaveSlip({ figures, picture, wish, pass, units, onWish }: Props
             </dl>
           </>
         ) : (
-          <p className="text-soft">Touch the plate or a brace: here stands what {thin.figure} {thin.symbol} off there does, over a stroke of the scraper ({stroke(units)}), or over {reach(units)} of brace.</p>
+          <p className="text-soft">
+            Touch the plate or a brace: here stands what {thin.figure} {thin.symbol} off there does, over a stroke of
+            the scraper ({stroke(units)}), or over {reach(units)} of brace.
+          </p>
         )}
       </section>
     </div>
   );
-} // prettier-ignore
+}
 
 const cents = (value: number) => `${value >= 0 ? '+' : '−'}${Math.abs(value).toFixed(2)}`;
 const stroke = (units: UnitChoice) =>
@@ -97,9 +109,10 @@ function mass(kg: number, units: UnitChoice): string {
 }
 
 function bestWords(wish: Wish, most: number, thin: string): string {
-  if (wish.kind === 'less-weight') return `At the best places ${thin} off over a stroke of the scraper spares ${(100 * most).toFixed(2)} % of the sink that the same weight costs elsewhere.`;
+  if (wish.kind === 'less-weight')
+    return `At the best places ${thin} off over a stroke of the scraper spares ${(100 * most).toFixed(2)} % of the sink that the same weight costs elsewhere.`;
   return `At the best places of the plate ${thin} off over a stroke of the scraper gives ${most.toFixed(2)} cents.`;
-} // prettier-ignore
+}
 
 function Key({ ink, words }: { ink: string; words: string }) {
   return (

@@ -37,7 +37,12 @@ export function BraceWorth({ braces, worth, pixelsPerMm, onPick }: WorthProps) {
           const size = Math.abs(value) / most;
           const wasted = size < WASTED;
           return (
-            <g key={`${id} ${s}`} transform={`translate(${x * MM} ${y * MM})`} className="cursor-pointer" onClick={(event) => (event.stopPropagation(), onPick(b, s))}>
+            <g
+              key={`${id} ${s}`}
+              transform={`translate(${x * MM} ${y * MM})`}
+              className="cursor-pointer"
+              onClick={(event) => (event.stopPropagation(), onPick(b, s))}
+            >
               <title>{name}</title>
               <circle r={px(11)} fill="transparent" />
               <circle
@@ -53,7 +58,7 @@ export function BraceWorth({ braces, worth, pixelsPerMm, onPick }: WorthProps) {
       )}
     </g>
   );
-} // prettier-ignore
+}
 
 /** The place that was touched. */
 export function PassMark({ pass, pixelsPerMm }: { pass: PassHere; pixelsPerMm: number }) {
@@ -74,12 +79,25 @@ export function RimMarks({ places, pixelsPerMm }: { places: readonly RimPlace[];
     <g aria-label="Stiffness round the rim" role="img">
       {places.map(({ x, y, stiffness }) => (
         <g key={`${x} ${y}`} transform={`translate(${x * MM} ${y * MM})`}>
-          <circle r={px(4 + 14 * Math.sqrt(stiffness / most))} fill="var(--brass)" fillOpacity="0.55" stroke="var(--ink)" strokeWidth={px(1)} />
-          <text textAnchor="middle" dominantBaseline="central" fontSize={px(14)} fontWeight="700" fill="var(--ink)" className="figures">
+          <circle
+            r={px(4 + 14 * Math.sqrt(stiffness / most))}
+            fill="var(--brass)"
+            fillOpacity="0.55"
+            stroke="var(--ink)"
+            strokeWidth={px(1)}
+          />
+          <text
+            textAnchor="middle"
+            dominantBaseline="central"
+            fontSize={px(14)}
+            fontWeight="700"
+            fill="var(--ink)"
+            className="figures"
+          >
             {(stiffness / 1000).toFixed(stiffness < 99_500 ? 0 : 0)}
           </text>
         </g>
       ))}
     </g>
   );
-} // prettier-ignore
+}

@@ -46,9 +46,21 @@ import { useTrial } from './use-trial';
 import { VariantsSlip } from './VariantsSlip';
 import { WhatIfSlip } from './WhatIfSlip';
 
-const TABS = [['modes', 'Modes'], ['load', 'Strings'], ['shave', 'Shave'], ['what-if', 'What if'], ['beside', 'Kept'], ['explore', 'Explore']] as const; // prettier-ignore
+const TABS = [
+  ['modes', 'Modes'],
+  ['load', 'Strings'],
+  ['shave', 'Shave'],
+  ['what-if', 'What if'],
+  ['beside', 'Kept'],
+  ['explore', 'Explore'],
+] as const;
 type Tab = (typeof TABS)[number][0];
-const LOADS = [['strings', 'Under the strings'], ['weight', 'Under a weight'], ['energy', 'Where it works'], ['rim', 'Round the rim']] as const; // prettier-ignore
+const LOADS = [
+  ['strings', 'Under the strings'],
+  ['weight', 'Under a weight'],
+  ['energy', 'Where it works'],
+  ['rim', 'Round the rim'],
+] as const;
 type LoadView = (typeof LOADS)[number][0];
 
 /** The whole top as one model: its modes, what the strings do, what a tenth of a millimetre here does, and what would be if. */
@@ -80,7 +92,12 @@ function Whole({ build, plan: drawn, readings, sounds, events }: VoicedPlate) {
   const mode = Math.min(count - 1, Number(params.get('mode') ?? 0) || 0);
   const load: LoadView = LOADS.find(([key]) => key === params.get('view'))?.[0] ?? 'strings';
   const wish = readWish(params.get('wish'), count);
-  const view: TopView = tab === 'modes' || tab === 'beside' || tab === 'explore' || !figures?.weight && tab !== 'shave' ? { show: 'mode', mode } : tab === 'shave' ? { show: 'shaving', wish } : { show: load === 'rim' || tab === 'what-if' ? 'strings' : load };
+  const view: TopView =
+    tab === 'modes' || tab === 'beside' || tab === 'explore' || (!figures?.weight && tab !== 'shave')
+      ? { show: 'mode', mode }
+      : tab === 'shave'
+        ? { show: 'shaving', wish }
+        : { show: load === 'rim' || tab === 'what-if' ? 'strings' : load };
   const shown = useTopPicture(top, view);
   const rim = useRim(top, tab === 'load' && load === 'rim');
   const [pass, setPass] = useState<{ of: WholeTop; here: PassHere } | null>(null);
@@ -93,7 +110,10 @@ function Whole({ build, plan: drawn, readings, sounds, events }: VoicedPlate) {
   const keepBeside = useKeepBeside(build.id);
   const takeAsPlan = (next: BracingPlan, name: string) => {
     // What was shaved since would come off a second time.
-    if (isShaved) return void toast.error('This top is being voiced: its braces are wood by now. Shave them so, and keep it under Voice, Rounds.');
+    if (isShaved)
+      return void toast.error(
+        'This top is being voiced: its braces are wood by now. Shave them so, and keep it under Voice, Rounds.',
+      );
     bracing.keep(next);
     toast.success(`${name} is the plan now`, { action: { label: 'Undo', onClick: () => bracing.keep(drawn) } });
   };
@@ -116,14 +136,27 @@ function Whole({ build, plan: drawn, readings, sounds, events }: VoicedPlate) {
             <Waiting top={top} onStop={stop} onAgain={again} />
           ) : (
             <>
-              {tab === 'modes' && <ModesSlip figures={figures} braces={kept.braces} mode={mode} onMode={(m) => set('mode', String(m))} />}
+              {tab === 'modes' && (
+                <ModesSlip figures={figures} braces={kept.braces} mode={mode} onMode={(m) => set('mode', String(m))} />
+              )}
               {tab === 'load' && <LoadSlip figures={figures} units={build.units} />}
               {tab === 'shave' && (
-                <ShaveSlip figures={figures} picture={shown?.view.show === 'shaving' ? shown.picture : null} wish={wish} pass={here} units={build.units} onWish={(next) => set('wish', wishKey(next))} />
+                <ShaveSlip
+                  figures={figures}
+                  picture={shown?.view.show === 'shaving' ? shown.picture : null}
+                  wish={wish}
+                  pass={here}
+                  units={build.units}
+                  onWish={(next) => set('wish', wishKey(next))}
+                />
               )}
               {tab === 'what-if' && (
                 <WhatIfSlip
-                  figures={figures} plan={kept} units={build.units} ready={ready} {...trial}
+                  figures={figures}
+                  plan={kept}
+                  units={build.units}
+                  ready={ready}
+                  {...trial}
                   brace={params.get('piece')}
                   onBrace={(id) => set('piece', id)}
                   onTake={() => {
@@ -131,12 +164,25 @@ function Whole({ build, plan: drawn, readings, sounds, events }: VoicedPlate) {
                     if (next) takeAsPlan(next, 'What was tried');
                     trial.onWhat(NO_CHANGE);
                   }}
-                  onBeside={() => trial.solved && keepBeside({ name: nextName, top: request.plan, hold, change: trial.what, figures: variantFigures(trial.solved) })}
+                  onBeside={() =>
+                    trial.solved &&
+                    keepBeside({
+                      name: nextName,
+                      top: request.plan,
+                      hold,
+                      change: trial.what,
+                      figures: variantFigures(trial.solved),
+                    })
+                  }
                 />
               )}
               {tab === 'beside' && (
                 <VariantsSlip
-                  asDrawn={variantFigures(figures)} variants={variants} open={looked?.id ?? null} hold={hold} units={build.units}
+                  asDrawn={variantFigures(figures)}
+                  variants={variants}
+                  open={looked?.id ?? null}
+                  hold={hold}
+                  units={build.units}
                   onOpen={(id) => set('kept', id ?? '')}
                   onTake={({ plan, name }) => takeAsPlan(plan, name)}
                   onTurn={variantWrites.turn}
@@ -151,43 +197,78 @@ function Whole({ build, plan: drawn, readings, sounds, events }: VoicedPlate) {
       }
     >
       <div className="flex flex-wrap items-center justify-between gap-x-4 px-4 pt-1 lg:px-6">
-        {tab === 'load' ? <TextTabs label="On the plate" tabs={LOADS} open={load} onOpen={(key) => set('view', key)} /> : <p className="flex min-h-12 items-center text-soft">{LEGENDS[tab]}</p>}
+        {tab === 'load' ? (
+          <TextTabs label="On the plate" tabs={LOADS} open={load} onOpen={(key) => set('view', key)} />
+        ) : (
+          <p className="flex min-h-12 items-center text-soft">{LEGENDS[tab]}</p>
+        )}
         <PitchButton />
       </div>
       {tab === 'explore' && explore.open && explore.result ? (
-        <ExplorationChart spec={explore.open.spec} result={explore.result} turns={turns} units={build.units} open={explore.design} groupOf={groupsOf(kept)} onOpen={explore.onDesign} />
+        <ExplorationChart
+          spec={explore.open.spec}
+          result={explore.result}
+          turns={turns}
+          units={build.units}
+          open={explore.design}
+          groupOf={groupsOf(kept)}
+          onOpen={explore.onDesign}
+        />
       ) : (
-      <PlateDrawing
-        shape={ground.shape}
-        leftHanded={isMirrored(build)}
-        label={`Top of No. ${build.number} ${build.name} as one model, neck end to the left`}
-        map={shown && <TopMap picture={shown.picture} view={shown.view} />}
-        onPlace={({ x, y }) => tab === 'shave' && top.state === 'open' && touch(top.computer.passAt(x, y))}
-      >
-        {(pixelsPerMm) => (
-          <>
-            <g opacity={tab === 'shave' ? 0.3 : 0.55}>
-              <BraceLayer plan={seen} ground={ground} pixelsPerMm={pixelsPerMm} selected={tab === 'what-if' ? params.get('piece') ?? kept.braces[0]?.id ?? null : null} onSelect={tab === 'what-if' ? (id) => set('piece', id) : undefined} />
-            </g>
-            {shown?.view.show === 'shaving' && top.state === 'open' && (
-              <BraceWorth braces={kept.braces} worth={shown.picture.braces} pixelsPerMm={pixelsPerMm} onPick={(b, s) => touch(top.computer.passOn(b, s))} />
-            )}
-            {tab === 'shave' && here && <PassMark pass={here} pixelsPerMm={pixelsPerMm} />}
-            {rim && tab === 'load' && load === 'rim' && <RimMarks places={rim} pixelsPerMm={pixelsPerMm} />}
-          </>
-        )}
-      </PlateDrawing>
+        <PlateDrawing
+          shape={ground.shape}
+          leftHanded={isMirrored(build)}
+          label={`Top of No. ${build.number} ${build.name} as one model, neck end to the left`}
+          map={shown && <TopMap picture={shown.picture} view={shown.view} />}
+          onPlace={({ x, y }) => tab === 'shave' && top.state === 'open' && touch(top.computer.passAt(x, y))}
+        >
+          {(pixelsPerMm) => (
+            <>
+              <g opacity={tab === 'shave' ? 0.3 : 0.55}>
+                <BraceLayer
+                  plan={seen}
+                  ground={ground}
+                  pixelsPerMm={pixelsPerMm}
+                  selected={tab === 'what-if' ? (params.get('piece') ?? kept.braces[0]?.id ?? null) : null}
+                  onSelect={tab === 'what-if' ? (id) => set('piece', id) : undefined}
+                />
+              </g>
+              {shown?.view.show === 'shaving' && top.state === 'open' && (
+                <BraceWorth
+                  braces={kept.braces}
+                  worth={shown.picture.braces}
+                  pixelsPerMm={pixelsPerMm}
+                  onPick={(b, s) => touch(top.computer.passOn(b, s))}
+                />
+              )}
+              {tab === 'shave' && here && <PassMark pass={here} pixelsPerMm={pixelsPerMm} />}
+              {rim && tab === 'load' && load === 'rim' && <RimMarks places={rim} pixelsPerMm={pixelsPerMm} />}
+            </>
+          )}
+        </PlateDrawing>
       )}
       <div className="min-h-14 px-4 pb-2 lg:px-6">
-        {figures && (tab === 'modes' || tab === 'what-if' || tab === 'beside' ? (
-          <NotesLine modes={figures.modes} held={SHORT_HOLD[hold]} {...heard} open={tab === 'modes' ? mode : null} choice={choice} onOpen={(m) => { set('mode', String(m)); }} />
-        ) : (
-          <p className="text-soft">{tab === 'load' && shown ? scaleWords(load, shown.picture.most, build.units) : ''}</p>
-        ))}
+        {figures &&
+          (tab === 'modes' || tab === 'what-if' || tab === 'beside' ? (
+            <NotesLine
+              modes={figures.modes}
+              held={SHORT_HOLD[hold]}
+              {...heard}
+              open={tab === 'modes' ? mode : null}
+              choice={choice}
+              onOpen={(m) => {
+                set('mode', String(m));
+              }}
+            />
+          ) : (
+            <p className="text-soft">
+              {tab === 'load' && shown ? scaleWords(load, shown.picture.most, build.units) : ''}
+            </p>
+          ))}
       </div>
     </StageFrame>
   );
-} // prettier-ignore
+}
 
 const LEGENDS: Record<Tab, string> = {
   modes: 'Ember one way, lake the other; where the dashes run it stands still.',
@@ -233,7 +314,8 @@ const variantFigures = ({ modes, weight, strings, mass }: TopFigures): KeptFigur
 });
 
 function Waiting({ top, onStop, onAgain }: { top: WholeTop; onStop: () => void; onAgain: () => void }) {
-  if (top.state === 'failed') return <Ended words={`The top can’t be reckoned: ${top.words}`} action="Try again" onAction={onAgain} />;
+  if (top.state === 'failed')
+    return <Ended words={`The top can’t be reckoned: ${top.words}`} action="Try again" onAction={onAgain} />;
   if (top.state === 'stopped') return <Ended words="Stopped." action="Start again" onAction={onAgain} />;
   const share = top.state === 'working' ? top.share : 0;
   return (
@@ -243,7 +325,7 @@ function Waiting({ top, onStop, onAgain }: { top: WholeTop; onStop: () => void; 
       <Button onClick={onStop}>Stop</Button>
     </div>
   );
-} // prettier-ignore
+}
 
 function Ended({ words, action, onAction }: { words: string; action: string; onAction: () => void }) {
   return (
@@ -267,13 +349,17 @@ function MadeFrom({ known, hold, figures, onHold }: MadeFromProps) {
     <section aria-label="What the model stands on" className="mt-4 space-y-2 border-t border-grain pt-3">
       <SelectField label="The rim is" value={hold} onChange={(event) => onHold(event.target.value as TopHold)}>
         {TOP_HOLDS.map((key) => (
-          <option key={key} value={key}>{HOLD_WORDS[key]}</option>
+          <option key={key} value={key}>
+            {HOLD_WORDS[key]}
+          </option>
         ))}
       </SelectField>
       <p className="text-[0.95rem] text-soft">
-        From the wood’s constants, {known.words}, and the braces as drawn; with the bridge on, also the neck’s block and the fingerboard’s tongue; no air, no back. Modes of the model lie within a few hundredths of solid models of
-        such tops; the wood’s own doubt comes on top. {figures.degreesOfFreedom.toLocaleString('en')} freedoms, {(figures.elapsedMs / 1000).toFixed(1)} s.
+        From the wood’s constants, {known.words}, and the braces as drawn; with the bridge on, also the neck’s block and
+        the fingerboard’s tongue; no air, no back. Modes of the model lie within a few hundredths of solid models of
+        such tops; the wood’s own doubt comes on top. {figures.degreesOfFreedom.toLocaleString('en')} freedoms,{' '}
+        {(figures.elapsedMs / 1000).toFixed(1)} s.
       </p>
     </section>
   );
-} // prettier-ignore
+}

@@ -15,10 +15,22 @@ import {
 import { degreeWords, lengthChange, massWords, movementWords, sinkWords } from './figure-words';
 
 export const GROUP_WORDS: Record<Group, string> = {
-  'x-leg': 'Legs of the X', 'tone-bar': 'Tone bars', finger: 'Finger braces', 'fan-bar': 'Fan bars', 'closing-bar': 'Closing bars', 'ladder-bar': 'Ladder bars',
-  'lattice-bar': 'Lattice', 'a-leg': 'Legs of the A', 'long-bar': 'Long bars', transverse: 'Transverse braces', 'hole-side': 'Beside the hole', free: 'Free braces',
-  plate: 'The plate, all over', crossing: 'X towards the tail', opening: 'X opened',
-}; // prettier-ignore
+  'x-leg': 'Legs of the X',
+  'tone-bar': 'Tone bars',
+  finger: 'Finger braces',
+  'fan-bar': 'Fan bars',
+  'closing-bar': 'Closing bars',
+  'ladder-bar': 'Ladder bars',
+  'lattice-bar': 'Lattice',
+  'a-leg': 'Legs of the A',
+  'long-bar': 'Long bars',
+  transverse: 'Transverse braces',
+  'hole-side': 'Beside the hole',
+  free: 'Free braces',
+  plate: 'The plate, all over',
+  crossing: 'X towards the tail',
+  opening: 'X opened',
+};
 
 export const TOP_PART_WORDS: Record<TopPart, string> = {
   upper: 'Above the lower bout',
@@ -42,7 +54,10 @@ export const KIND_OF_BATCH: Record<BatchSpec['kind'], string> = {
 
 export type GroupOf = (ids: readonly string[]) => Group | null;
 
-export const groupsOf = ({ braces }: BracingPlan): GroupOf => (ids) => braces.find(({ id }) => ids.includes(id))?.role ?? null; // prettier-ignore
+export const groupsOf =
+  ({ braces }: BracingPlan): GroupOf =>
+  (ids) =>
+    braces.find(({ id }) => ids.includes(id))?.role ?? null;
 
 export function specWords(spec: BatchSpec, groupOf: GroupOf): string {
   if (spec.kind === 'search') return `Designs: ${GOAL_WORDS[spec.goals[0]]}, ${GOAL_WORDS[spec.goals[1]]}`;
@@ -61,16 +76,24 @@ export function goalFigure(goal: Goal, value: number, turns: boolean, units: Uni
 }
 
 /** Against the best of the others in each goal: what it gains, what it gives up. */
-export function gaveUp(design: Design, { designs }: SearchResult, goals: readonly [Goal, Goal], turns: boolean, units: UnitChoice): string[] {
+export function gaveUp(
+  design: Design,
+  { designs }: SearchResult,
+  goals: readonly [Goal, Goal],
+  turns: boolean,
+  units: UnitChoice,
+): string[] {
   return goals.map((goal, g) => {
     const best = Math.min(...designs.map((other) => other.goals[g]!));
     const behind = design.goals[g]! - best;
     if (behind <= 1e-9 * Math.abs(best)) return `Best of all: ${GOAL_WORDS[goal]}.`;
     if (goal === 'note') return `Gives up ${behind.toFixed(0)} cents of the note.`;
     if (goal === 'mass') return `Gives up ${massWords(behind, units)} of weight.`;
-    return goal === 'sink' ? `Gives ${sinkWords(behind, units)} less under the weight than the best.` : `Its bridge moves ${movementWords(behind, turns, units)} more than the best.`;
+    return goal === 'sink'
+      ? `Gives ${sinkWords(behind, units)} less under the weight than the best.`
+      : `Its bridge moves ${movementWords(behind, turns, units)} more than the best.`;
   });
-} // prettier-ignore
+}
 
 const lengthWords = (metres: number, units: UnitChoice) => {
   const { figure, symbol } = formatThickness(metres, units);
@@ -90,14 +113,21 @@ const LEANING_WORDS = {
 };
 
 /** Which limits keep a design from going on. */
-export function leaningWords(leans: readonly Leaning[], { limits, variables }: Extract<BatchSpec, { kind: 'search' }>, groupOf: GroupOf, units: UnitChoice): string {
+export function leaningWords(
+  leans: readonly Leaning[],
+  { limits, variables }: Extract<BatchSpec, { kind: 'search' }>,
+  groupOf: GroupOf,
+  units: UnitChoice,
+): string {
   if (leans.length === 0) return 'It leans on no limit: its goals hold each other.';
   const words = leans.map((lean) => {
     const said = LEANING_WORDS[lean.on](limits, units);
-    return 'variable' in lean ? `${GROUP_WORDS[groupOfVariable(variables[lean.variable]!, groupOf)].toLowerCase()} ${said}` : said;
+    return 'variable' in lean
+      ? `${GROUP_WORDS[groupOfVariable(variables[lean.variable]!, groupOf)].toLowerCase()} ${said}`
+      : said;
   });
   return `It leans on: ${words.join('; ')}.`;
-} // prettier-ignore
+}
 
 export const amountWords = (amount: number, units: UnitChoice) =>
   Math.abs(amount) < 5e-6 ? 'as drawn' : lengthChange(amount, units);

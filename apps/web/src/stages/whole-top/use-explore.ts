@@ -20,15 +20,26 @@ export function useExplore(buildId: string) {
   const [chosen, setChosen] = useState<string | null | undefined>(undefined);
   const [design, setDesign] = useState(0);
   const explorations = list.data ?? [];
-  const open = explorations.find(({ id, state }) => state === 'done' && (chosen === undefined || id === chosen)) ?? null;
+  const open =
+    explorations.find(({ id, state }) => state === 'done' && (chosen === undefined || id === chosen)) ?? null;
   const result = useExplorationResult(buildId, chosen === null ? null : open).data?.result ?? null;
   return {
-    explorations, open: chosen === null ? null : open, result, design, start, turn,
+    explorations,
+    open: chosen === null ? null : open,
+    result,
+    design,
+    start,
+    turn,
     onOpen: (id: string | null) => (setChosen(id), setDesign(0)),
     onDesign: setDesign,
-    refused: start.error instanceof Refused ? (start.error.errors[0]?.message ?? start.error.message) : start.error ? start.error.message : null,
+    refused:
+      start.error instanceof Refused
+        ? (start.error.errors[0]?.message ?? start.error.message)
+        : start.error
+          ? start.error.message
+          : null,
   };
-} // prettier-ignore
+}
 
 interface Kept {
   name: string;
@@ -46,7 +57,15 @@ export function useKeepBeside(buildId: string): (kept: Kept) => void {
   return ({ name, top, hold, change, figures }) => {
     const changed = changedTop(top, change);
     if (!changed) return;
-    writes.keep({ id: crypto.randomUUID(), name, person, plan: changed.plan, thicker: changed.thicker ?? {}, hold, figures }); // prettier-ignore
+    writes.keep({
+      id: crypto.randomUUID(),
+      name,
+      person,
+      plan: changed.plan,
+      thicker: changed.thicker ?? {},
+      hold,
+      figures,
+    });
     toast.success(`${name} is kept beside the plan`);
   };
 }
@@ -56,6 +75,10 @@ export function designFigures({ kinds, designs }: SearchResult, open: number, tu
   const { frequencies, sink, movement, reserve, mass } = designs[open]!.figures;
   return {
     modes: kinds.flatMap((kind, m) => (frequencies[m] ? [{ kind, frequency: frequencies[m] }] : [])),
-    sink, movement, reserve, mass, turns,
-  }; // prettier-ignore
+    sink,
+    movement,
+    reserve,
+    mass,
+    turns,
+  };
 }

@@ -50,7 +50,10 @@ export function useReady(top: WholeTop, wanted: boolean): boolean {
 }
 
 /** @param change null where nothing is changed, or where only an exact solution will do */
-export function useQuickFigures(top: WholeTop, change: { heights: [number, number[]][]; thicker: Thicker } | null): QuickFigures | null {
+export function useQuickFigures(
+  top: WholeTop,
+  change: { heights: [number, number[]][]; thicker: Thicker } | null,
+): QuickFigures | null {
   const [shown, setShown] = useState<{ of: Open; key: string; figures: QuickFigures } | null>(null);
   const open = openOf(top);
   const key = change && JSON.stringify(change);
@@ -73,4 +76,4 @@ export function useQuickFigures(top: WholeTop, change: { heights: [number, numbe
       });
   }, [open, key, turn]);
   return key && shown && shown.of === open ? shown.figures : null;
-} // prettier-ignore
+}

@@ -18,7 +18,9 @@ export function useTrial(top: WholeTop, request: TopRequest) {
     top,
     useMemo(() => {
       if (!isChanged(what) || !followsHand(what)) return null;
-      const heights = request.plan.plan.braces.flatMap(({ id, heights: now }, b): [number, number[]][] => (what.taller[id] ? [[b, heightsOf(now, what.taller[id])]] : []));
+      const heights = request.plan.plan.braces.flatMap(({ id, heights: now }, b): [number, number[]][] =>
+        what.taller[id] ? [[b, heightsOf(now, what.taller[id])]] : [],
+      );
       return { heights, thicker: what.thicker };
     }, [what, request]),
   );
@@ -26,11 +28,31 @@ export function useTrial(top: WholeTop, request: TopRequest) {
   const exactRequest = useMemo(() => changed && { hold: request.hold, plan: changed }, [changed, request]);
   const exact = useWholeTop(exactRequest).top;
   const solved = exact.state === 'open' && exact.request === exactRequest && settled === what ? exact.figures : null;
-  const problem = exact.state === 'failed' && settled === what ? exact.words : isChanged(settled) && !changed ? 'The X would leave the plate' : null;
-  const modes = (after: NonNullable<typeof solved>['modes']) => (top.state === 'open' ? followModes(top.figures.modes, after) : after);
+  const problem =
+    exact.state === 'failed' && settled === what
+      ? exact.words
+      : isChanged(settled) && !changed
+        ? 'The X would leave the plate'
+        : null;
+  const modes = (after: NonNullable<typeof solved>['modes']) =>
+    top.state === 'open' ? followModes(top.figures.modes, after) : after;
   const then = solved
-    ? { exact: true, figures: { modes: modes(solved.modes), mass: solved.mass, sink: solved.weight?.sink ?? null, movement: solved.strings?.movement ?? null } }
+    ? {
+        exact: true,
+        figures: {
+          modes: modes(solved.modes),
+          mass: solved.mass,
+          sink: solved.weight?.sink ?? null,
+          movement: solved.strings?.movement ?? null,
+        },
+      }
     : quick && { exact: false, figures: quick };
   const tried = isChanged(what);
-  return { what, onWhat: setWhat, then: tried ? then : null, problem: tried ? problem : null, solved: tried ? solved : null };
-} // prettier-ignore
+  return {
+    what,
+    onWhat: setWhat,
+    then: tried ? then : null,
+    problem: tried ? problem : null,
+    solved: tried ? solved : null,
+  };
+}

@@ -23,17 +23,33 @@ import { WhatIfSlip } from './WhatIfSlip';
 
 const energy = { along: 0.4, across: 0.2, twist: 0.1, shear: 0.05, braces: [0.15, 0.1] };
 const figures: TopFigures = {
-  hold: 'glued', mass: 0.21, degreesOfFreedom: 5900, elapsedMs: 1400,
+  hold: 'glued',
+  mass: 0.21,
+  degreesOfFreedom: 5900,
+  elapsedMs: 1400,
   modes: [
     { frequency: 185, kind: 'monopole', modalMass: 0.09, pumping: 0.45, energy, trace: [1, 1, 1] },
     { frequency: 370, kind: 'cross-dipole', modalMass: 0.04, pumping: 0.02, energy, trace: [1, 0, -1] },
   ],
   weight: { sink: 8e-5, energy },
   strings: {
-    turns: true, movement: 0.0145, neckTurn: 0.0021, sink: 4e-4, rise: 7e-4, energy,
-    reserve: { factor: 1.9, low: 0.9, high: 3, stress: 1e6, allowed: 1.9e6, verdict: 'too-light', weakest: { part: 'plate-across' } },
+    turns: true,
+    movement: 0.0145,
+    neckTurn: 0.0021,
+    sink: 4e-4,
+    rise: 7e-4,
+    energy,
+    reserve: {
+      factor: 1.9,
+      low: 0.9,
+      high: 3,
+      stress: 1e6,
+      allowed: 1.9e6,
+      verdict: 'too-light',
+      weakest: { part: 'plate-across' },
+    },
   },
-}; // prettier-ignore
+};
 const braces = [{ name: 'X leg to the bass' }, { name: 'tone bar' }];
 
 describe('what the model says', () => {
@@ -59,14 +75,29 @@ describe('what the model says', () => {
     screen.getByText(/holds no load/);
   });
   it('names a wish in the address and reads it back; one for a mode that is not there falls back', () => {
-    for (const wish of [{ kind: 'lower', mode: 1 }, { kind: 'raise', mode: 0 }, { kind: 'softer-across' }, { kind: 'less-weight' }] as const) expect(readWish(wishKey(wish), 2)).toEqual(wish); // prettier-ignore
+    for (const wish of [
+      { kind: 'lower', mode: 1 },
+      { kind: 'raise', mode: 0 },
+      { kind: 'softer-across' },
+      { kind: 'less-weight' },
+    ] as const)
+      expect(readWish(wishKey(wish), 2)).toEqual(wish);
     expect(readWish('lower-7', 2)).toEqual({ kind: 'lower', mode: 0 });
     expect(readWish(null, 2)).toEqual({ kind: 'lower', mode: 0 });
   });
   it('of a pass: cents of each mode, shares of the loads, grams', () => {
     const onWish = jest.fn();
     const pass = { x: 0.2, y: 0, cents: [-1.234, 0.5], sink: 0.0012, movement: -0.0003, mass: -8.4e-5 };
-    open(<ShaveSlip figures={figures} picture={null} wish={{ kind: 'lower', mode: 0 }} pass={pass} units={METRIC} onWish={onWish} />); // prettier-ignore
+    open(
+      <ShaveSlip
+        figures={figures}
+        picture={null}
+        wish={{ kind: 'lower', mode: 0 }}
+        pass={pass}
+        units={METRIC}
+        onWish={onWish}
+      />,
+    );
     screen.getByText('−1.23 ¢');
     screen.getByText('+0.12 %');
     screen.getByText('−0.03 %');
@@ -76,14 +107,35 @@ describe('what the model says', () => {
   });
   it('puts the notes that were heard under the model’s, or says how to hear them', () => {
     const choice = { a4: 440, spelling: 'sharp', pitch: 'note' } as const;
-    const { unmount } = open(<NotesLine modes={figures.modes} held="in the hand" heard={[220]} open={null} choice={choice} onOpen={jest.fn()} />); // prettier-ignore
+    const { unmount } = open(
+      <NotesLine
+        modes={figures.modes}
+        held="in the hand"
+        heard={[220]}
+        open={null}
+        choice={choice}
+        onOpen={jest.fn()}
+      />,
+    );
     screen.getByText('A3');
     unmount();
-    const empty = open(<NotesLine modes={figures.modes} held="in the hand" heard={[]} open={null} choice={choice} onOpen={jest.fn()} />); // prettier-ignore
+    const empty = open(
+      <NotesLine modes={figures.modes} held="in the hand" heard={[]} open={null} choice={choice} onOpen={jest.fn()} />,
+    );
     screen.getByText(/nothing yet/);
     expect(screen.getAllByText('in the hand')).toHaveLength(2);
     empty.unmount();
-    open(<NotesLine modes={figures.modes} held="on its sides" heard={[]} otherwise="only in the hand" open={null} choice={choice} onOpen={jest.fn()} />); // prettier-ignore
+    open(
+      <NotesLine
+        modes={figures.modes}
+        held="on its sides"
+        heard={[]}
+        otherwise="only in the hand"
+        open={null}
+        choice={choice}
+        onOpen={jest.fn()}
+      />,
+    );
     screen.getByText('only in the hand');
   });
 });
@@ -93,8 +145,31 @@ describe('what if', () => {
   const [first] = plan.braces;
   it('shows each figure as it is and as it would be, and takes the braces into the plan once', () => {
     const [onWhat, onTake, onBeside] = [jest.fn(), jest.fn(), jest.fn()];
-    const then = { exact: true, figures: { modes: [{ frequency: 185 * 2 ** (-50 / 1200) }, { frequency: 370 }], sink: 8.8e-5, movement: 0.0145, mass: 0.208 } }; // prettier-ignore
-    open(<WhatIfSlip figures={figures} plan={plan} what={{ ...NO_CHANGE, taller: { [first!.id]: -1e-3 } }} then={then} problem={null} brace={first!.id} units={METRIC} onBrace={jest.fn()} onWhat={onWhat} onTake={onTake} onBeside={onBeside} ready />); // prettier-ignore
+    const then = {
+      exact: true,
+      figures: {
+        modes: [{ frequency: 185 * 2 ** (-50 / 1200) }, { frequency: 370 }],
+        sink: 8.8e-5,
+        movement: 0.0145,
+        mass: 0.208,
+      },
+    };
+    open(
+      <WhatIfSlip
+        figures={figures}
+        plan={plan}
+        what={{ ...NO_CHANGE, taller: { [first!.id]: -1e-3 } }}
+        then={then}
+        problem={null}
+        brace={first!.id}
+        units={METRIC}
+        onBrace={jest.fn()}
+        onWhat={onWhat}
+        onTake={onTake}
+        onBeside={onBeside}
+        ready
+      />,
+    );
     screen.getByText('−50 ¢');
     screen.getByText('+10.0 %');
     screen.getByText('Solved exactly.');
