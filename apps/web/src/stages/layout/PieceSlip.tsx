@@ -1,41 +1,27 @@
 import {
   angleOf,
   BRACE_ROLES,
-  CAPS,
-  crossingsOf,
-  END_FITS,
   formatMassRemoved,
   formatPlanLength,
-  formatThickness,
-  heightAt,
-  InvalidInput,
   inWords,
-  lapCuts,
-  lapOf,
-  lapStiffness,
   mirrored,
-  movedTo,
-  newLap,
   volumeOf,
   type Brace,
   type BraceRole,
   type BracingPlan,
-  type Cap,
-  type Crossing,
-  type EndFit,
   type GluedPlate,
-  type Lap,
   type Patch,
-  type Point,
 } from '@nimble/core';
 import { Link } from 'react-router';
 import { useState } from 'react';
 import type { Build } from '../../api/types';
-import { CAP_WORDS, END_WORDS, ROLE_WORDS } from '../../bracing/bracing-words';
+import { ROLE_WORDS } from '../../bracing/bracing-words';
 import { Row } from '../../bracing/Row';
 import { bridgePlace, type Bracing, type Ground } from '../../bracing/use-bracing';
 import { Button, CheckField, SelectField, TextField } from '../../ui';
 import { QuantityField } from '../../units-and-forms';
+import { EndFields } from './EndFields';
+import { Laps } from './Laps';
 import { degrees, withBrace } from './PlanHandles';
 import { Undoing } from './PlanSlip';
 
@@ -217,208 +203,6 @@ function fromHole({ from, to }: Brace, { x, diameter }: { x: number; diameter: n
   const share = Math.min(1, Math.max(0, ((x - from[0]) * dx - from[1] * dy) / (dx * dx + dy * dy)));
   return Math.max(0, Math.hypot(from[0] + share * dx - x, from[1] + share * dy) - diameter / 2);
 }
-
-interface EndProps {
-  build: Build;
-  ground: Ground;
-  brace: Brace;
-  which: 'from' | 'to';
-  index: 0 | 1;
-  onKeep: (brace: Brace) => void;
-}
-
-function EndFields({ build, ground, brace, which, index, onKeep }: EndProps) {
-  const { units } = build;
-  const [x, y] = brace[which];
-  const { xMin } = ground.shape.bounds;
-  const move = (place: Point) =>
-    onKeep(which === 'from' ? movedTo(brace, place, brace.to) : movedTo(brace, brace.from, place));
-  const near = (value: number) => (Math.abs(value) < 1 ? null : 'Over 1 m: check the unit');
-  const other = which === 'from' ? brace.to : brace.from;
-  const apart = (place: Point) =>
-    Math.hypot(place[0] - other[0], place[1] - other[1]) > 0.012 ? null : 'The brace would have no length';
-  const height = heightAt(brace, index === 0 ? 0 : brace.length);
-  const decimals = units.length === 'mm' ? 1 : 3;
-  return (
-    <fieldset className="space-y-2 border-t border-grain pt-2">
-      <legend className="float-left w-full font-medium">{index === 0 ? 'First end' : 'Second end'}</legend>
-      <div className="clear-both grid grid-cols-2 gap-2">
-        <QuantityField
-          label="From the neck edge"
-          quantity="length"
-          unit={units.length}
-          decimals={decimals}
-          value={x - xMin}
-          check={(value) => near(value) ?? apart([value + xMin, y])}
-          onChange={(value) => value !== null && move([value + xMin, y])}
-        />
-        <QuantityField
-          label="Off centre, bass +"
-          quantity="length"
-          unit={units.length}
-          decimals={decimals}
-          value={-ground.trebleSign * y}
-          check={(value) => near(value) ?? apart([x, -ground.trebleSign * value])}
-          onChange={(value) => value !== null && move([x, -ground.trebleSign * value])}
-        />
-      </div>
-      <SelectField
-        label={
-          brace.ends[index] === 'let-in'
-            ? `Fit, ${inWords(formatThickness(height, units))} into the lining`
-            : `Fit, ${inWords(formatThickness(height, units))} high there`
-        }
-        value={brace.ends[index]}
-        onChange={(e) => {
-          const fit = e.target.value as EndFit;
-          onKeep({ ...brace, ends: index === 0 ? [fit, brace.ends[1]] : [brace.ends[0], fit] });
-        }}
-      >
-        {END_FITS.map((fit) => (
-          <option key={fit} value={fit}>
-            {END_WORDS[fit]}
-          </option>
-        ))}
-      </SelectField>
-    </fieldset>
-  );
-}
-
-function Laps({ build, bracing, plate, brace }: Pick<Props, 'build' | 'bracing' | 'plate'> & { brace: Brace }) {
-  const { plan } = bracing;
-  const crossings = crossingsOf(plan.braces).filter(({ a, b }) => a.id === brace.id || b.id === brace.id);
-  if (crossings.length === 0) return null;
-  const keepLap = (old: Lap | null, next: Lap | null) =>
-    bracing.keep({ ...plan, laps: [...plan.laps.filter((lap) => lap !== old), ...(next ? [next] : [])] });
-  return (
-    <section aria-label="Laps" className="space-y-3 border-t border-grain pt-2">
-      {crossings.map((crossing) => {
-        const lap = lapOf(plan, crossing.a.id, crossing.b.id);
-        const other = crossing.a.id === brace.id ? crossing.b : crossing.a;
-        if (lap)
-          return (
-            <LapFields
-              key={other.id}
-              {...{ build, plate, crossing, lap, brace, other }}
-              onKeep={(next) => keepLap(lap, next)}
-            />
-          );
-        return (
-          <div key={other.id}>
-            <p>
-              Passes {other.name} with no notch.{' '}
-              <Button onClick={() => keepLap(null, newLap(brace, other))}>Cut a lap</Button>
-            </p>
-          </div>
-        );
-      })}
-    </section>
-  );
-}
-
-interface LapProps {
-  build: Build;
-  plate: GluedPlate;
-  crossing: Crossing;
-  lap: Lap;
-  brace: Brace;
-  other: Brace;
-  onKeep: (lap: Lap | null) => void;
-}
-
-function LapFields({ build, plate, crossing, lap, brace, other, onKeep }: LapProps) {
-  const { units } = build;
-  const { fromAbove, lowerHeight } = lapCuts(lap, crossing);
-  const lower = lap.lower === brace.id ? brace : other;
-  const figures = lapFigures(lap, crossing, plate);
-  return (
-    <div className="space-y-2">
-      <p className="font-medium">Lap with {other.name}</p>
-      <SelectField
-        label="Cut from above, glued first"
-        value={lap.lower}
-        onChange={(e) => onKeep({ ...lap, lower: e.target.value, depth: null })}
-      >
-        {[brace, other].map(({ id, name }) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
-      </SelectField>
-      <div className="grid grid-cols-2 gap-2">
-        <QuantityField
-          label="Depth of that cut"
-          quantity="length"
-          unit={units.thickness}
-          value={fromAbove}
-          check={(depth) =>
-            depth > 0 && depth < lowerHeight
-              ? null
-              : `Between 0 and ${inWords(formatThickness(lowerHeight, units))}: ${lower.name} is no higher there`
-          }
-          onChange={(depth) => depth !== null && onKeep({ ...lap, depth })}
-        />
-        <SelectField
-          label="Cap over it"
-          value={lap.cap}
-          onChange={(e) => onKeep({ ...lap, cap: e.target.value as Cap })}
-        >
-          {CAPS.map((cap) => (
-            <option key={cap} value={cap}>
-              {CAP_WORDS[cap]}
-            </option>
-          ))}
-        </SelectField>
-        {lap.cap === 'wood' && (
-          <QuantityField
-            label="Thickness of the cap"
-            quantity="length"
-            unit={units.thickness}
-            value={lap.capThickness}
-            check={(value) => (value > 0 && value < 0.01 ? null : 'Between 0 and 10 mm')}
-            onChange={(value) => value !== null && onKeep({ ...lap, capThickness: value })}
-          />
-        )}
-      </div>
-      {figures && (
-        <table className="w-full text-[0.97rem]">
-          <caption className="text-left text-soft">{lower.name} keeps, of the uncut leg’s stiffness</caption>
-          <thead>
-            <tr className="text-left text-soft">
-              <th className="font-normal">cap</th>
-              <th className="text-right font-normal">as a beam</th>
-              <th className="text-right font-normal">at the joint</th>
-            </tr>
-          </thead>
-          <tbody>
-            {figures.map(({ cap, asBeam, atJoint }) => (
-              <tr key={cap} className={`border-t border-grain ${cap === lap.cap ? 'font-bold' : ''}`}>
-                <td>{CAP_WORDS[cap]}</td>
-                <td className="figures text-right">{percent(asBeam)}</td>
-                <td className="figures text-right">{percent(atJoint)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      )}
-      <Button kind="quiet" onClick={() => onKeep(null)}>
-        No lap here
-      </Button>
-    </div>
-  );
-}
-
-/** Null for a cut that can't be: the plan's cautions say why. */
-function lapFigures(lap: Lap, crossing: Crossing, plate: GluedPlate) {
-  try {
-    return lapStiffness(lap, crossing, plate);
-  } catch (failure) {
-    if (failure instanceof InvalidInput) return null;
-    throw failure;
-  }
-}
-
-const percent = (share: number) => `${Math.round(100 * share)} %`;
 
 function OfPatch({ build, bracing, ground, patch, onSelect }: Props & { patch: Patch }) {
   const { plan } = bracing;
