@@ -3,13 +3,13 @@ import {
   forecastCheck,
   groundOf,
   layStations,
-  NO_BUILD_CHOICES,
   NO_CHOICES,
   NO_GOAL,
   plateKnown,
   topOfBuild,
   woodOfSet,
   woodOfSpecies,
+  NO_BUILD_CHOICES,
 } from '@nimble/core';
 import type {
   BuildWood,
@@ -19,7 +19,6 @@ import type {
   PlateShape,
   RuleChoices,
   TopPlan,
-  VoicingBodies,
   VoicingEvent,
 } from '@nimble/core';
 import { randomUUID } from 'node:crypto';
@@ -52,8 +51,9 @@ import { storeBytes } from '../knocks/sound-store';
 import { demoGlueUps, demoPlan, demoShapings } from './demo-plans';
 import { demoRack } from './demo-rack';
 import { demoVariants } from './demo-variants';
-import { VoicingEvent as VoicingEventRecord, type KeptForecast } from '../rounds/voicing-event.model';
+import { VoicingEvent as VoicingEventRecord } from '../rounds/voicing-event.model';
 import { TopVariant } from '../variants/variant.model';
+import { forecastOf, goalsOf } from './demo-hand-on';
 import { simulateChecks, type SimulatedCheck } from './simulate-checks';
 import { simulateThicknessing, type SimulatedSurvey } from './simulate-thicknessing';
 
@@ -394,24 +394,4 @@ export class DemoService {
       { transaction },
     );
   }
-}
-
-/** What a plate that worked gave on its jig, and its across note. */
-function goalsOf(from: string, checks: readonly SimulatedCheck[]): RuleChoices {
-  const flexed = checks.find(({ jigId }) => jigId === LONG_JIG.id);
-  const across = checks.find(({ input }) => input.notes)?.input.notes?.across;
-  return {
-    ...NO_CHOICES,
-    flex: flexed?.result.compliance
-      ? { jigId: LONG_JIG.id, compliance: flexed.result.compliance, from, width: flexed.result.width }
-      : null,
-    pitch: across ? { note: 'across', frequency: across } : null,
-  };
-}
-
-/** Of the demo's own rounds it was made as the record makes it; what was planed by ear has none. */
-function forecastOf(event: Pick<VoicingEvent, 'kind' | 'body'>): KeptForecast | null {
-  if (event.kind !== 'shaving') return null;
-  const { forecast, settled, proposed } = event.body as VoicingBodies['shaving'];
-  return { forecast, settled, ...(!proposed && { unforetold: 'it was planed by ear, before rounds were kept here' }) };
 }
