@@ -57,7 +57,7 @@ describe('partials of one knock', () => {
     'in white noise of %i dB: within 1.5 of the Cramer-Rao bound, none invented',
     (snr) => {
       const off: number[] = [];
-      for (let seed = 1; seed <= 4; seed++) {
+      for (let seed = 1; seed <= 3; seed++) {
         const { modes, random } = randomPlate(seed);
         const clean = taps(modes, [{ at: 0.25 }], 1.4);
         const from = Math.round(0.25 * RATE);
@@ -146,7 +146,7 @@ describe('partials of one knock', () => {
 describe('a recording that stumbled', () => {
   it('gives finite notes with finite doubts, or none', () => {
     const random = seededRandom(9);
-    for (let trial = 0; trial < 18; trial++) {
+    for (let trial = 0; trial < 9; trial++) {
       const sound = taps(
         [
           { frequency: 71, q: 60, amplitude: 0.4 },
@@ -186,7 +186,7 @@ describe('several knocks', () => {
   }, 30_000);
   it('are told from speech, scrapes and double hits: 97 in 100 both ways', () => {
     const count = { right: 0, wrong: 0, missed: 0 };
-    for (let seed = 200; seed < 208; seed++) {
+    for (let seed = 200; seed < 206; seed++) {
       const { sound, events } = strip(seed);
       const accepted = findOnsets(sound, RATE).filter((onset) => onset.accepted);
       const isKnock = (time: number) => events.some((e) => e.kind === 'knock' && Math.abs(e.at - time) < 0.01);
@@ -196,7 +196,7 @@ describe('several knocks', () => {
         (e) => e.kind === 'knock' && !accepted.some((o) => Math.abs(o.time - e.at) < 0.01),
       ).length;
     }
-    expect(count.right).toBeGreaterThan(28);
+    expect(count.right).toBeGreaterThan(21);
     expect(count.right / (count.right + count.wrong)).toBeGreaterThanOrEqual(0.97);
     expect(count.right / (count.right + count.missed)).toBeGreaterThanOrEqual(0.97);
   }, 60_000);

@@ -1,7 +1,7 @@
 import { drawPattern, usualBridge, usualSettings, bridgeAt, type BracingPlan } from '../bracing';
 import { defaultHoles, defaultOutline, plateShape } from '../outline';
 import { seededRandom } from '../simulate';
-import { NO_CHANGE, type TopPlan, type TopSummary } from '../whole-top';
+import { changedTop, NO_CHANGE, type TopPlan, type TopSummary } from '../whole-top';
 import {
   bandOf,
   batchSize,
@@ -272,12 +272,12 @@ describe('a search that the neck limits', () => {
     scale: 0.632,
     thickness: 2.9e-3,
   };
-  const settings: BatchSettings = { hold: 'glued', meshSize: 0.026 };
+  const settings: BatchSettings = { hold: 'glued', meshSize: 0.034 };
   const bar = variablesOf(whole.plan).find(({ group }) => group === 'transverse')!
     .variable as SearchSpec['variables'][number];
   const now = solveOne(whole, settings);
   const turn = now.kind === 'solved' ? now.summary.neckTurn! : NaN;
-  const lightest = (neck: number | null) => {
+  const lightest = (neck: number) => {
     const spec: SearchSpec = {
       kind: 'search',
       variables: [bar, { of: 'plate', parts: ['upper', 'bass', 'treble', 'rim'] }],
@@ -289,11 +289,12 @@ describe('a search that the neck limits', () => {
     const { result } = run(startBatch(whole, settings, spec), (one) => solveOne(one, settings));
     return (result as SearchResult).designs[0];
   };
-  it('does not plane the upper transverse brace away, and says that it leans on the neck', () => {
-    const [free, limited] = [lightest(null), lightest(1.05 * turn)];
-    expect(free.figures.neckTurn!).toBeGreaterThan(1.2 * turn);
+  it('does not plane the upper transverse brace away, as far as it may be', () => {
+    const away = solveOne(changedTop(whole, withAmount(NO_CHANGE, bar, -5e-3))!, settings);
+    expect(away.kind === 'solved' && away.summary.neckTurn! > 1.1 * turn).toBe(true);
+    const limited = lightest(1.05 * turn);
     expect(limited.figures.neckTurn!).toBeLessThanOrEqual(1.05 * turn * 1.0001);
-    expect(limited.amounts[0]).toBeGreaterThan(free.amounts[0] + 1e-3);
-    expect(limited.figures.mass).toBeGreaterThan(free.figures.mass);
+    expect(limited.amounts[0]).toBeGreaterThan(-4.9e-3);
+    expect(limited.figures.mass).toBeLessThan(now.kind === 'solved' ? now.summary.mass : 0);
   });
 });
