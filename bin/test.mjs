@@ -11,9 +11,10 @@ import { checkNode, ensureModules } from './lib/prepare.mjs';
 import { runTool, stopRunning } from './lib/run.mjs';
 import { endOnStop, say } from './lib/say.mjs';
 
+/** All else reads the core's types. */
+const CORE_TYPES = ['tsc', '-p', 'packages/core'];
 const CHECKS = {
   types: [
-    ['tsc', '-p', 'packages/core'],
     ['tsc', '-p', 'packages/core/test'],
     ['tsc', '-p', 'apps/server'],
     ['tsc', '-p', 'apps/web'],
@@ -24,6 +25,8 @@ const CHECKS = {
     ['depcruise', 'packages/core/src', 'apps/server/src', 'apps/web/src', '--config', '.dependency-cruiser.cjs'],
   ],
 };
+/** Lint takes as long as the others together: it runs beside them. */
+const LANES = [['lint'], ['types', 'format', 'layers']];
 const SUITES = { unit: ['core', 'server-unit', 'web'], api: ['api'], browser: ['e2e'] };
 const STEP_LIMIT_MS = 15 * 60_000;
 
@@ -34,7 +37,12 @@ endOnStop(async () => {
   await ensureModules();
   const wanted = process.argv.slice(2).filter((name) => name !== '--');
   const isWanted = (name) => wanted.length === 0 || wanted.includes(name);
-  for (const [name, commands] of Object.entries(CHECKS)) if (isWanted(name)) await check(name, commands);
+  if (Object.keys(CHECKS).some(isWanted)) await check('types of the core', [CORE_TYPES]);
+  await Promise.all(
+    LANES.map(async (names) => {
+      for (const name of names.filter(isWanted)) await check(name, CHECKS[name]);
+    }),
+  );
   if (isWanted('unit')) await suite('unit', {});
   if (isWanted('api') || isWanted('browser')) await withDatabase(isWanted);
   say(`\n${counts.passed} passed, ${counts.failed} failed`);
@@ -68,14 +76,16 @@ async function withDatabase(isWanted) {
   }
 }
 
-/** A check counts as one test. */
+/** A check counts as one test; what it says is said at its end, since others run beside it. */
 async function check(name, commands) {
-  say(`\n== ${name}`);
   let failed = false;
+  const said = [];
   for (const [tool, ...args] of commands) {
-    const { code } = await runTool(tool, args, { timeout: STEP_LIMIT_MS });
+    const { code, output } = await runTool(tool, args, { timeout: STEP_LIMIT_MS, capture: true });
     failed ||= code !== 0;
+    said.push(output);
   }
+  say(`\n== ${name}\n${said.join('')}`);
   if (failed) counts.failed++;
   else counts.passed++;
 }
