@@ -1,6 +1,7 @@
 /** The built application as its users run it: a server process of its own on a fresh database. */
 import { spawn, type ChildProcess } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
+import { statSync } from 'node:fs';
 import { createServer, type AddressInfo } from 'node:net';
 import { join, resolve } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
@@ -39,10 +40,27 @@ export async function serveApp({
   sounds?: boolean;
   worker?: boolean;
 }): Promise<ServedApp> {
-  const url = await makeDatabase();
+  const mode = !demo ? 'off' : sounds ? 'on' : 'silent';
+  const url = await makeDatabase(demo ? await demoTemplate(mode) : null);
   const port = await freePort();
   const address = `http://127.0.0.1:${port}`;
+  const { start, crash } = serverOn({ url, port, demo: mode });
+  await start();
+  const endWorker = worker ? startWorker(url) : () => undefined;
+  return { address, start, crash, close: () => (endWorker(), crash()) };
+}
+
+type DemoMode = 'off' | 'on' | 'silent';
+
+/** A server process that can be started and ended again. */
+function serverOn({ url, port, demo }: { url: string; port: number; demo: DemoMode }) {
   let child: ChildProcess | null = null;
+  const crash = () =>
+    new Promise<void>((accept) => {
+      if (!child || child.exitCode !== null || child.signalCode !== null) return accept();
+      child.on('exit', () => accept());
+      child.kill('SIGKILL');
+    });
   const start = async () => {
     const env = {
       ...process.env,
@@ -50,7 +68,7 @@ export async function serveApp({
       DATABASE_URL: url,
       PORT: String(port),
       WEB_ROOT: join(ROOT, 'apps/web/dist'),
-      DEMO: !demo ? 'off' : sounds ? 'on' : 'silent',
+      DEMO: demo,
       LOG_LEVEL: 'error',
     };
     child = spawn(process.execPath, ['--disable-warning=ExperimentalWarning', join(ROOT, 'apps/server/dist/main.js')], {
@@ -58,35 +76,64 @@ export async function serveApp({
       stdio: 'ignore',
     });
     for (let attempt = 0; attempt < READY_TRIES; attempt++) {
-      const answer = await fetch(`${address}/api/v1/health`).catch(() => null);
+      const answer = await fetch(`http://127.0.0.1:${port}/api/v1/health`).catch(() => null);
       if (answer?.ok) return;
       await wait(100);
     }
     await crash();
     throw new Error('the server did not answer');
   };
-  const crash = () =>
-    new Promise<void>((accept) => {
-      if (!child || child.exitCode !== null || child.signalCode !== null) return accept();
-      child.on('exit', () => accept());
-      child.kill('SIGKILL');
-    });
-  await start();
-  const endWorker = worker ? startWorker(url) : () => undefined;
-  return { address, start, crash, close: () => (endWorker(), crash()) };
+  return { start, crash };
 }
 
-async function makeDatabase(): Promise<string> {
+const BUILT = ['apps/server/dist/main.js', 'packages/core/dist/index.js'];
+
+/**
+ * A demo bench is loaded once for each build of the program, and copied from then on: to work it out takes longer than most tests.
+ * @returns name of a database that nobody is connected to
+ */
+async function demoTemplate(mode: DemoMode): Promise<string> {
+  const built = Math.max(...BUILT.map((file) => statSync(join(ROOT, file)).mtimeMs));
+  const name = `demo_${mode}_${Math.round(built)}`;
+  const { rowCount } = await asked(`select 1 from pg_database where datname = '${name}'`);
+  if (rowCount) return name;
+  const loading = `${name}_loading`;
+  await asked(`drop database if exists ${loading} with (force)`);
+  await asked(`create database ${loading}`);
+  const { start, crash } = serverOn({ url: addressOf(loading), port: await freePort(), demo: mode });
+  await start();
+  await crash();
+  await asked(`select pg_terminate_backend(pid) from pg_stat_activity where datname = '${loading}'`);
+  await asked(`alter database ${loading} rename to ${name}`);
+  return name;
+}
+
+async function makeDatabase(template: string | null): Promise<string> {
+  const name = `browser_${randomUUID().replaceAll('-', '')}`;
+  await asked(`create database ${name}${template ? ` template ${template}` : ''}`);
+  return addressOf(name);
+}
+
+function serverAddress(): string {
   const server = process.env.TEST_POSTGRES_URL;
   if (!server) throw new Error('TEST_POSTGRES_URL is not set: run these tests through npm test');
-  const name = `browser_${randomUUID().replaceAll('-', '')}`;
-  const client = new Client({ connectionString: server });
-  await client.connect();
-  await client.query(`create database ${name}`);
-  await client.end();
-  const url = new URL(server);
-  url.pathname = `/${name}`;
+  return server;
+}
+
+function addressOf(database: string): string {
+  const url = new URL(serverAddress());
+  url.pathname = `/${database}`;
   return url.href;
+}
+
+async function asked(statement: string) {
+  const client = new Client({ connectionString: serverAddress() });
+  await client.connect();
+  try {
+    return await client.query(statement);
+  } finally {
+    await client.end();
+  }
 }
 
 export function freePort(): Promise<number> {
