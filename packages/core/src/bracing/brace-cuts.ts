@@ -1,8 +1,7 @@
 /** Where less of a brace is left than is drawn of it: notches of laps and the hole of a truss rod; on the plate, and as a free bar. SI. */
-import { clippedFigures, plainFigures, type PlainFigures } from '../section';
-import { braceSection } from './brace-plan';
+import { clippedFigures, plainFigures, type PlainFigures, type Section } from '../section';
 import { crossingsOf, heightAt, lapCuts, lapOf, type Brace, type BracingPlan, type Crossing } from './bracing-plan';
-import { keptHeight } from './lap-stiffness';
+import { keptHeight, LEAST_LEFT, sectionAlong } from './lap-stiffness';
 
 export interface BraceCutout {
   /** Middle, from the first end, and length [m]. */
@@ -26,24 +25,24 @@ export function gluedCuts(brace: Brace, plan: Plan): BraceCutout[] {
 export function freeCuts(brace: Brace, plan: Plan): BraceCutout[] {
   const notches = lapsOf(brace, plan).map(({ crossing, lap, at, length }) => {
     const { fromAbove, fromBelow } = lapCuts(lap, crossing);
-    const whole = braceSection(brace, Math.round((at / brace.length) * (brace.heights.length - 1)));
-    const height = heightAt(brace, at);
-    const left = lap.lower === brace.id ? below(whole, height - fromAbove) : above(whole, fromBelow);
-    return { at, length, keeps: Math.cbrt(Math.max(LEAST_LEFT ** 3, left / plainFigures(whole).secondMoment)) };
+    const whole = sectionAlong(brace, at);
+    const left = lap.lower === brace.id ? below(whole, whole.height - fromAbove) : above(whole, fromBelow);
+    const keeps = Math.cbrt(left / plainFigures(whole).secondMoment);
+    return { at, length, keeps: Math.min(1, Math.max(LEAST_LEFT, keeps)) };
   });
   return [...notches, ...rodHole(brace)];
 }
 
-/** Cut deeper, a leg is two (1). */
-const LEAST_LEFT = 0.05;
-type Whole = Parameters<typeof plainFigures>[0];
+const clamped = (height: number, share: readonly [number, number], whole: Section) =>
+  Math.min(share[1] * whole.height, Math.max(share[0] * whole.height, height));
 
-const below = (whole: Whole, height: number) =>
-  clippedFigures(whole, Math.max(LEAST_LEFT * whole.height, height)).secondMoment;
+/** A notch may be drawn deeper than the leg is tall: the plan's cautions say so, and a hair of it is left here. */
+const below = (whole: Section, height: number) =>
+  clippedFigures(whole, clamped(height, [LEAST_LEFT, 1], whole)).secondMoment;
 
 /** About its own axis, of what is left over a cut from below: of the whole less what is gone. */
-function above(whole: Whole, cut: number): number {
-  const [all, gone] = [plainFigures(whole), clippedFigures(whole, Math.min((1 - LEAST_LEFT) * whole.height, cut))];
+function above(whole: Section, cut: number): number {
+  const [all, gone] = [plainFigures(whole), clippedFigures(whole, clamped(cut, [0, 1 - LEAST_LEFT], whole))];
   const about = ({ area, centroidHeight, secondMoment }: PlainFigures) => secondMoment + area * centroidHeight ** 2;
   const area = all.area - gone.area;
   const centroid = (all.area * all.centroidHeight - gone.area * gone.centroidHeight) / area;

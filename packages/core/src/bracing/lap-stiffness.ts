@@ -59,7 +59,7 @@ export function keptHeight(lap: Lap, crossing: Crossing): number {
 }
 
 /** Cut deeper, a leg is two (1). */
-const LEAST_LEFT = 0.05;
+export const LEAST_LEFT = 0.05;
 
 function capLayer(cap: Cap, { capThickness }: Lap, { width, modulus }: Brace, height: number): Layer | null {
   if (cap === 'none') return null;
@@ -83,7 +83,7 @@ function notched(strip: Layer, leg: Brace, along: number, left: number, cap: Lay
   return layeredRigidity(cap ? [...layers, cap] : layers).rigidity;
 }
 
-function sectionAlong(leg: Brace, x: number) {
+export function sectionAlong(leg: Brace, x: number) {
   const steps = leg.heights.length - 1;
   const at = Math.min(1, Math.max(0, x / leg.length)) * steps;
   const i = Math.min(steps - 1, Math.floor(at));

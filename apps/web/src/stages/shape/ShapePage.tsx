@@ -55,7 +55,7 @@ function Shape({ build, kept }: { build: Build; kept: BracingPlan }) {
   const settled = late?.id === brace?.id && late?.heights.length === brace?.heights.length ? late : brace;
   const figures = useMemo(() => (settled ? planFigures(settled) : null), [settled]);
   const notched = useMemo(() => {
-    const cuts = settled ? freeCuts(settled, bracing.kept) : [];
+    const cuts = settled ? freeCuts(settled, withBrace(bracing.kept, settled)) : [];
     return settled && cuts.length > 0 ? planFigures(settled, cuts).modes : null;
   }, [settled, bracing.kept]);
   const plate = useMemo(() => gluedPlate(build, surveys.data), [build, surveys.data]);
