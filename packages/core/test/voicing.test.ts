@@ -35,7 +35,9 @@ import {
   type ShavedPlace,
   type VoicedMode,
   type VoicingGoal,
+  floorOf,
 } from '../src/voicing';
+import { sizeUpTop } from '../src/whole-top';
 
 const BENCH = { closed: false, meshSize: 0.026 };
 const model = openVoicingModel(TAKEN, AS_TAKEN, BENCH);
@@ -319,5 +321,15 @@ describe('around the fine work', () => {
       y: 0.05,
     })!;
     expect(on.along).toBeCloseTo(0.75 * Math.hypot(0.2, 0.2), 9);
+  });
+});
+
+describe('what a shaving leaves for the strings', () => {
+  it('is what the whole top’s page says, on its finer mesh, of narrow stress beside a bridge too', () => {
+    // Stiff across the grain: then the plate is worked hardest at the ends of the bridge.
+    const top = { ...TAKEN, wood: { ...TAKEN.wood, E_C: 1.4e9, G_LC: 1.25e9 } };
+    const { reserve } = sizeUpTop({ ...top, bridge: true }, { hold: 'glued', modeCount: 0 });
+    const said = floorOf({ top, factors: AS_TAKEN }, []);
+    expect(Math.abs(said.low / reserve!.low - 1)).toBeLessThan(0.05);
   });
 });

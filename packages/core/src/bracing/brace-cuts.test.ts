@@ -11,7 +11,7 @@ const lower = bar('lower', [0, -0.15], [0.3, 0.15], even);
 const upper = bar('upper', [0, 0.15], [0.3, -0.15], even);
 const plan = (depth: number | null, braces = [lower, upper]) => ({
   braces,
-  laps: [{ ...newLap(braces[0], braces[1]), depth } as Lap],
+  laps: [{ ...newLap(braces[0], braces[1]), depth }],
 });
 
 describe('what a lap takes from a free bar', () => {

@@ -63,6 +63,7 @@ export function BraceElevation(props: Props) {
   const x = scaleLinear([0, plan.length], [BOX.left, BOX.width - BOX.right]);
   const y = scaleLinear([0, tallest * 1.15], [BOX.height - BOX.bottom, BOX.top]);
   const places = bracePlaces(plan);
+  const notches = notchesOf(plan, { laps: [...laps], braces: [...braces] });
   const { sensitivity, frequency } = figures.modes[partial]!;
   const most = Math.max(...sensitivity.map(Math.abs)) || 1;
   const step = x(places[1]!) - x(places[0]!);
@@ -112,12 +113,7 @@ export function BraceElevation(props: Props) {
           stroke="var(--ink)"
           strokeWidth="3"
         />
-        <Notches
-          notches={notchesOf(plan, { laps: [...laps], braces: [...braces] })}
-          x={x}
-          y={y}
-          heightAt={(at) => heightOn(plan, at)}
-        />
+        <Notches notches={notches} x={x} y={y} heightAt={(at) => heightOn(plan, at)} />
         <Crowded glued={glued} x={x} base={base} />
         {plan.heights.map((height, i) => (
           <g
@@ -161,7 +157,7 @@ export function BraceElevation(props: Props) {
         <Strip {...{ places, sensitivity, most, frequency, step, x, base }} />
         <text x={BOX.left} y={BOX.height - 6} fontSize="15" fill="var(--soft)">
           cents on the {['first', 'second', 'third'][partial]} note ({frequency.toFixed(0)} Hz) for 0.1 mm off around
-          each mark; blue line: stiffness glued on
+          each mark; blue line: stiffness glued on{notches.length > 0 && ', its notches left out'}
         </text>
       </svg>
     </figure>

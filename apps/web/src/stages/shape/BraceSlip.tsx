@@ -89,12 +89,13 @@ function Notched({ notched, figures }: Props) {
   const share = Math.round(100 * (1 - first!.frequency / figures.modes[0]!.frequency));
   return (
     <p className="text-[0.97rem]">
-      That is the whole stick. With its notch and holes cut it sounds{' '}
+      That is the whole stick. With its notch and holes cut it sounds about{' '}
       <span className="figures">
-        {choice.pitch === 'note' && `${longPitch(first!.frequency, choice)}, `}
+        {choice.pitch === 'note' && `${longPitch(first!.frequency, choice)} ¢: `}
         {notched.map(({ frequency }) => frequency.toFixed(0)).join(', ')} Hz
       </span>
-      , the first {share} % lower, until it is glued. A glued, well fitted lap counts as whole or as its cap makes it.
+      , the first {share} % lower, until it is glued. On the plate a leg cut from below counts as whole, one cut from
+      above as the notch and its cap leave it.
     </p>
   );
 }
