@@ -1,4 +1,4 @@
-import { freeCuts, gluedCuts, newLap, usualBrace, type Brace, type Lap } from '.';
+import { freeCuts, gluedCuts, newLap, usualBrace, type Brace } from '.';
 
 const bar = (id: string, from: [number, number], to: [number, number], heights: number[]): Brace => ({
   ...usualBrace({ id, name: id, role: 'x-leg', from, to }, 1),
