@@ -28,7 +28,10 @@ const esmOnly = [
   'd3-time-format',
   'd3-color',
 ];
+/** Looked up in the sandbox of a test, each call of these costs a hundred times what it does: handed in, they are as fast as outside. */
+const sandboxInjectedGlobals = ['Math', 'Number', 'Float64Array', 'Int32Array', 'Uint8Array', 'Array', 'Object'];
 const node = {
+  sandboxInjectedGlobals,
   testEnvironment: 'node',
   testEnvironmentOptions: { customExportConditions: ['source', 'umd', 'node', 'node-addons'] },
   transformIgnorePatterns: [`/node_modules/(?!(${esmOnly.join('|')})/)`],
@@ -62,6 +65,7 @@ module.exports = {
     },
     {
       displayName: 'web',
+      sandboxInjectedGlobals,
       roots: ['<rootDir>/apps/web/src'],
       testMatch: ['**/*.test.{ts,tsx}'],
       testEnvironment: 'jsdom',

@@ -19,6 +19,9 @@ export interface Tap {
   contact?: number;
 }
 
+/** A resonator that rings on below this is reckoned with numbers a processor is a hundred times slower with. */
+const SILENT = 1e-60;
+
 /** Modes struck at moments: each resonator is driven by the pulse itself. */
 export function taps(modes: readonly MadeMode[], at: readonly Tap[], seconds: number): Float64Array {
   const out = new Float64Array(Math.round(seconds * RATE));
@@ -34,10 +37,13 @@ export function taps(modes: readonly MadeMode[], at: readonly Tap[], seconds: nu
   for (const { frequency, q, amplitude } of modes) {
     const theta = (2 * Math.PI * frequency) / RATE;
     const r = Math.exp(-theta / (2 * q));
+    const [c1, c2, b] = [2 * r * Math.cos(theta), r * r, r * Math.sin(theta)];
     let [y1, y2] = [0, 0];
     for (let n = 1; n < out.length; n++) {
-      const y = 2 * r * Math.cos(theta) * y1 - r * r * y2 + r * Math.sin(theta) * pulse[n - 1];
-      [y2, y1] = [y1, y];
+      let y = c1 * y1 - c2 * y2 + b * pulse[n - 1];
+      if (Math.abs(y) < SILENT) y = 0;
+      y2 = y1;
+      y1 = y;
       out[n] += amplitude * y;
     }
   }
@@ -46,8 +52,9 @@ export function taps(modes: readonly MadeMode[], at: readonly Tap[], seconds: nu
 
 /** Kellet's filter: pink within half a decibel from 10 Hz up. */
 export function pink(seconds: number, random: RandomSource): Float64Array {
-  const b = [0, 0, 0, 0, 0, 0, 0];
-  return Float64Array.from({ length: Math.round(seconds * RATE) }, () => {
+  const b = new Float64Array(7);
+  const out = new Float64Array(Math.round(seconds * RATE));
+  for (let n = 0; n < out.length; n++) {
     const white = random.normal();
     b[0] = 0.99886 * b[0] + white * 0.0555179;
     b[1] = 0.99332 * b[1] + white * 0.0750759;
@@ -57,8 +64,9 @@ export function pink(seconds: number, random: RandomSource): Float64Array {
     b[5] = -0.7616 * b[5] - white * 0.016898;
     const sum = b[0] + b[1] + b[2] + b[3] + b[4] + b[5] + b[6] + white * 0.5362;
     b[6] = white * 0.115926;
-    return sum;
-  });
+    out[n] = sum;
+  }
+  return out;
 }
 
 export const power = (x: Float64Array, from = 0, to = x.length) =>

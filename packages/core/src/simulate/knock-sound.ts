@@ -57,6 +57,9 @@ function usualLoudness({ modes, microphone }: SoundingPlate): number {
   return Math.sqrt(modes.reduce((sum, mode) => sum + mode.at(x, y) ** 4, 0)) || 1;
 }
 
+/** Of a blow of 1: what rings on below it is not heard, and slow to work out (1). */
+const SILENT = 1e-60;
+
 /** A resonator struck by a half-sine pulse. */
 function addMode(
   out: Float64Array,
@@ -67,11 +70,14 @@ function addMode(
   const r = Math.exp((-theta * loss) / 2);
   const count = Math.max(2, Math.round(CONTACT * SIMULATED_RATE));
   const area = (2 * count) / Math.PI;
+  const [last, beforeLast, struck] = [2 * r * Math.cos(theta), r * r, Math.sin(theta)];
   let [y1, y2] = [0, 0];
   for (let n = 0; start + n < out.length; n++) {
     const force = n <= count ? Math.sin((Math.PI * n) / count) / area : 0;
-    const y = 2 * r * Math.cos(theta) * y1 - r * r * y2 + Math.sin(theta) * force;
-    [y2, y1] = [y1, y];
+    const y = last * y1 - beforeLast * y2 + struck * force;
+    if (n > count && Math.abs(y) + Math.abs(y1) < SILENT) return;
+    y2 = y1;
+    y1 = y;
     out[start + n] += amplitude * y;
   }
 }
