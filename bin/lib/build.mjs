@@ -13,6 +13,7 @@ const SOURCES = [
   'apps/web/index.html',
   'apps/web/vite.config.ts',
   'package-lock.json',
+  'bin/lib/build.mjs',
 ];
 const NOTE = join(ROOT, 'apps', 'web', 'dist', '.built-from');
 
@@ -39,6 +40,8 @@ export async function buildWhenChanged() {
   await orStop(
     run(process.execPath, [join(ROOT, 'node_modules', 'vite', 'bin', 'vite.js'), 'build', '--logLevel', 'warn'], {
       cwd: join(ROOT, 'apps', 'web'),
+      // Whoever starts it may work at something else: pages for makers are never a developer's.
+      env: { ...process.env, NODE_ENV: 'production' },
     }),
     'apps/web',
   );

@@ -45,6 +45,8 @@ export async function openBrowser(size: PageSize = LAPTOP, flags: readonly strin
   options.setLoggingPrefs(log);
   const builder = new Builder().forBrowser(Browser.CHROME).setChromeOptions(options);
   const driver = (await builder.setChromeService(new ServiceBuilder(firstOf(DRIVER))).build()) as Driver;
+  // A page draws what was pressed for a moment later: whoever looks for one thing waits for it.
+  driver.findElement = (locator) => driver.wait(until.elementLocated(locator as By), PATIENCE_MS);
   await setPageSize(driver, size);
   const close = async () => {
     await driver.quit();
