@@ -95,8 +95,14 @@ const BUILT = ['apps/server/dist/main.js', 'packages/core/dist/index.js'];
 async function demoTemplate(mode: DemoMode): Promise<string> {
   const built = Math.max(...BUILT.map((file) => statSync(join(ROOT, file)).mtimeMs));
   const name = `demo_${mode}_${Math.round(built)}`;
-  const { rowCount } = await asked(`select 1 from pg_database where datname = '${name}'`);
-  if (rowCount) return name;
+  await withLock(async () => {
+    const { rowCount } = await asked(`select 1 from pg_database where datname = '${name}'`);
+    if (rowCount === 0) await loadDemo(name, mode);
+  });
+  return name;
+}
+
+async function loadDemo(name: string, mode: DemoMode): Promise<void> {
   const loading = `${name}_loading`;
   await asked(`drop database if exists ${loading} with (force)`);
   await asked(`create database ${loading}`);
@@ -105,7 +111,20 @@ async function demoTemplate(mode: DemoMode): Promise<string> {
   await crash();
   await asked(`select pg_terminate_backend(pid) from pg_stat_activity where datname = '${loading}'`);
   await asked(`alter database ${loading} rename to ${name}`);
-  return name;
+}
+
+const LOADING = 41;
+
+/** Suites run side by side: one loads the demo, the other waits for it. */
+async function withLock(work: () => Promise<void>): Promise<void> {
+  const client = new Client({ connectionString: serverAddress() });
+  await client.connect();
+  try {
+    await client.query(`select pg_advisory_lock(${LOADING})`);
+    await work();
+  } finally {
+    await client.end();
+  }
 }
 
 async function makeDatabase(template: string | null): Promise<string> {
