@@ -18,6 +18,7 @@ const CHECKS = {
     ['tsc', '-p', 'packages/core/test'],
     ['tsc', '-p', 'apps/server'],
     ['tsc', '-p', 'apps/web'],
+    ['tsc', '-p', 'bench', '--noEmit'],
   ],
   format: [['prettier', '--check', '--log-level', 'warn', '.']],
   lint: [['eslint', '.', '--max-warnings', '0']],
