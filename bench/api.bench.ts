@@ -45,7 +45,7 @@ async function fillOne(address: string, number: number): Promise<{ buildId: stri
   await send(address, `/builds/${buildId}/surveys`, { id: surveyId });
   const at = new Date().toISOString();
   const readings = Array.from({ length: READINGS_PER_BUILD }, (_, i) => {
-    const { name, x, y } = stations[i % stations.length]!;
+    const { name, x, y } = stations[i % stations.length];
     return {
       id: randomUUID(),
       station: name,
@@ -81,7 +81,7 @@ async function writesAtOnce(address: string, surveyId: string): Promise<number> 
   const took: number[] = [];
   for (let volley = 0; volley < VOLLEYS; volley++) {
     const writes = Array.from({ length: AT_ONCE }, async (_, i) => {
-      const { name, x, y } = stations[i % stations.length]!;
+      const { name, x, y } = stations[i % stations.length];
       const reading = {
         id: randomUUID(),
         station: name,
@@ -101,14 +101,14 @@ async function writesAtOnce(address: string, surveyId: string): Promise<number> 
     });
     await Promise.all(writes);
   }
-  return took.sort((a, b) => a - b)[Math.floor(0.95 * took.length)]!;
+  return took.sort((a, b) => a - b)[Math.floor(0.95 * took.length)];
 }
 
 /** p95 [ms] of what the pages ask for most; ratio to the lightest request. */
 export async function benchApi(address: string): Promise<Row[]> {
   const ids: { buildId: string; surveyId: string }[] = [];
   for (let number = 1; number <= BUILDS; number++) ids.push(await fillOne(address, 1000 + number));
-  const { buildId, surveyId } = ids[Math.floor(BUILDS / 2)]!;
+  const { buildId, surveyId } = ids[Math.floor(BUILDS / 2)];
   const paths: readonly [string, string][] = [
     ['health (the unit)', '/health'],
     ['one build', `/builds/${buildId}`],
@@ -129,7 +129,7 @@ export async function benchApi(address: string): Promise<Row[]> {
     });
   }
   const milliseconds = await writesAtOnce(address, surveyId);
-  const ratio = milliseconds / rows[0]!.milliseconds;
+  const ratio = milliseconds / rows[0].milliseconds;
   rows.push({ name: 'API, forty readings at one instant', milliseconds, ratio, budget: WRITE_BUDGET_MS });
   return rows;
 }

@@ -231,7 +231,7 @@ const topPlan: TopPlan = {
 const examine = (meshSize?: number) => examineTop(topPlan, { hold: 'glued', modeCount: 6, meshSize });
 const opened = examine();
 const quick = new QuickTop(opened);
-const lower = new Map([[0, xPlan.braces[0]!.heights.map((height) => 0.9 * height)]]);
+const lower = new Map([[0, xPlan.braces[0].heights.map((height) => 0.9 * height)]]);
 const freedoms = (meshSize: number) => solveTop({ ...top, meshSize, modeCount: 0, loads: [] }).degreesOfFreedom;
 
 type Case = readonly [name: string, run: () => unknown, budget: number | null];
@@ -283,7 +283,7 @@ const CASES: readonly Case[] = [
   ['constants of a board from three notes, with their doubts', () => identifyPlate(board), 50],
   ['all rules for how thin, with intervals', () => howThin(school), 200],
   ['a plate on a ring', () => ringCompliance({ D_L: 20, D_C: 1.4, D_1: 0.5, D_k: 1.6 }, 0.14), null],
-  ['a plain transform of one second of sound', () => plain.run(struck.channels[0]!, 0, RATE), null],
+  ['a plain transform of one second of sound', () => plain.run(struck.channels[0], 0, RATE), null],
   ['one second of knock heard', () => analyseKnock(struck), 60],
   ['a walk of 14 places put together', () => knockMap(walk), 30],
   ['its shapes with where to hold and strike', () => modeShapes(walkMap, grid), 250],
@@ -315,8 +315,8 @@ export async function benchCore(): Promise<Row[]> {
   const medians = bench.tasks.map((task) => (task.result as unknown as { latency: { p50: number } }).latency.p50);
   return CASES.map(([name, , budget], i) => ({
     name,
-    milliseconds: medians[i]!,
-    ratio: medians[i]! / medians[0]!,
+    milliseconds: medians[i],
+    ratio: medians[i] / medians[0],
     budget,
   }));
 }

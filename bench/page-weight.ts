@@ -15,7 +15,7 @@ export function homePageKilobytes(): number {
     if (loaded.has(name)) continue;
     loaded.add(name);
     const imports = readFileSync(join(ASSETS, name), 'utf8').matchAll(/(?:from|import)\s*"\.\/([\w.-]+\.js)"/g);
-    wanted.push(...[...imports].map((match) => match[1]!));
+    wanted.push(...[...imports].map((match) => match[1]));
   }
   const bytes = [...loaded].map((name) => gzipSync(readFileSync(join(ASSETS, name))).length);
   return bytes.reduce((sum, size) => sum + size, 0) / 1000;

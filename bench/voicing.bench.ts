@@ -19,7 +19,7 @@ export function benchVoicing(tops: number, say: (line: string) => void): Voicing
   const found: VoicingBench = { tops, ended: {}, floorBroken: 0, held: 0, outcomes: 0 };
   for (let seed = 1; seed <= tops; seed++) {
     const rounds = voice(seed, ROUNDS);
-    const last = rounds[rounds.length - 1]!;
+    const last = rounds[rounds.length - 1];
     const by = last.verdict.say === 'stop' ? (last.verdict.rule ?? 'stop') : 'rounds';
     const settled = rounds.flatMap((round) => round.settled);
     const held = settled.filter((one) => one.held).length;
@@ -65,7 +65,7 @@ export function benchNotes(tops: number, say: (line: string) => void): NotesBenc
   const found: NotesBench = { tops, before: 0, after: 0 };
   for (let seed = 0; seed < tops; seed++) {
     const rounds = voice(seed, ROUNDS, { ...NO_GOAL, distinct: true, plate: true });
-    const [first, last] = [rounds[0]!, rounds[rounds.length - 1]!].map(({ notes }) => doubles(notes)) as [
+    const [first, last] = [rounds[0], rounds[rounds.length - 1]].map(({ notes }) => doubles(notes)) as [
       number,
       number,
     ];
