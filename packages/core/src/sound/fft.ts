@@ -14,9 +14,20 @@ interface Engine {
   realTransform: (out: Float64Array, data: Float64Array) => void;
 }
 
+/** Their tables of angles, by size: they take longer to make than a transform does. Nothing of a run stays in them. */
+const engines = new Map<number, Engine>();
+
+function engineOf(size: number): Engine {
+  const known = engines.get(size);
+  if (known) return known;
+  const made = new (FFT as unknown as new (size: number) => Engine)(size);
+  engines.set(size, made);
+  return made;
+}
+
 /** @param size a power of two */
 export function createFftPlan(size: number): FftPlan {
-  const engine = new (FFT as unknown as new (size: number) => Engine)(size);
+  const engine = engineOf(size);
   const data = new Float64Array(size);
   const whole = new Float64Array(2 * size);
   const spectrum = whole.subarray(0, size + 2);
@@ -24,12 +35,15 @@ export function createFftPlan(size: number): FftPlan {
     size,
     spectrum,
     run(input, start, length) {
-      const count = Math.min(length, size);
-      for (let i = 0; i < count; i++) data[i] = input[start + i];
-      data.fill(0, count);
+      copyInto(data, input, start, Math.min(length, size));
       engine.realTransform(whole, data);
     },
   };
+}
+
+function copyInto(data: Float64Array, input: ArrayLike<number>, start: number, count: number): void {
+  for (let i = 0; i < count; i++) data[i] = input[start + i];
+  data.fill(0, count);
 }
 
 export function powerOfTwoAbove(n: number): number {

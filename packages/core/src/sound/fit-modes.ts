@@ -92,8 +92,8 @@ export function fitModes(problem: FitProblem, start: readonly Mode[], mostSteps:
   evaluate(problem, work, state, smooth);
   fillColumns(problem, work, state);
   const errors = standardErrors(problem, normalEquations(problem, work, state.length), state.length);
-  const residualRe = problem.re.map((value, k) => value - work.modelRe[k]);
-  const residualIm = problem.im.map((value, k) => value - work.modelIm[k]);
+  const residualRe = less(problem.re, work.modelRe);
+  const residualIm = less(problem.im, work.modelIm);
   return { modes: state.map((mode, i) => ({ ...mode, ...errors[i] })), status, residualRe, residualIm };
 }
 
@@ -123,38 +123,51 @@ function evaluate(
   modes: readonly Mode[],
   smooth: Float64Array,
 ): number {
-  const { modelRe, modelIm, scratch, background } = work;
+  const { modelRe, modelIm, background } = work;
   modelRe.fill(0);
   modelIm.fill(0);
-  for (let n = 0; n < BACKGROUND; n++) {
-    const [cRe, cIm, basis] = [smooth[2 * n], smooth[2 * n + 1], background[n]];
-    if (cRe === 0 && cIm === 0) continue;
-    for (let k = 0; k < bins.count; k++) {
-      modelRe[k] += cRe * basis[k];
-      modelIm[k] += cIm * basis[k];
-    }
+  for (let n = 0; n < BACKGROUND; n++) addShare(background[n], smooth[2 * n], smooth[2 * n + 1], modelRe, modelIm);
+  for (const mode of modes) (exact ? addWholeMode : addMode)(bins, mode, work);
+  return weightedSquares(re, modelRe, noise) + weightedSquares(im, modelIm, noise);
+}
+
+// Loops over bins are functions of their own: inside one that also loops over modes they are compiled on the way, and thrown away again at each call.
+
+function addShare(basis: Float64Array, re: number, im: number, outRe: Float64Array, outIm: Float64Array): void {
+  if (re === 0 && im === 0) return;
+  for (let k = 0; k < basis.length; k++) {
+    outRe[k] += re * basis[k];
+    outIm[k] += im * basis[k];
   }
-  const out = [modelRe, modelIm] as const;
-  for (const mode of modes) {
-    const [from, to] = exact ? [0, bins.count] : windowOf(bins, mode);
-    fillPoleSpectrum(bins, mode.decay, mode.omega, from, to, scratch);
-    addNear(mode, scratch, from, to, out);
-    if (exact) {
-      fillPoleSpectrum(bins, mode.decay, -mode.omega, 0, bins.count, scratch);
-      addNear({ ...mode, im: -mode.im }, scratch, 0, bins.count, out);
-      continue;
-    }
-    const own = { decay: mode.decay, omega: mode.omega, re: mode.re / 2, im: mode.im / 2 };
-    addFarPole(bins, own, 0, from, out);
-    addFarPole(bins, own, to, bins.count, out);
-    addFarPole(bins, { ...own, omega: -mode.omega, im: -own.im }, 0, bins.count, out);
-  }
+}
+
+function weightedSquares(data: Float64Array, model: Float64Array, noise: Float64Array): number {
   let sum = 0;
-  for (let k = 0; k < bins.count; k++) {
-    const [dRe, dIm] = [re[k] - modelRe[k], im[k] - modelIm[k]];
-    sum += (dRe * dRe + dIm * dIm) / noise[k];
+  for (let k = 0; k < model.length; k++) {
+    const off = data[k] - model[k];
+    sum += (off * off) / noise[k];
   }
   return sum;
+}
+
+/** Near its pole by the closed form, elsewhere by what its line looks like from afar; its mirror lies far from all bins. */
+function addMode(bins: Bins, mode: Mode, { modelRe, modelIm, scratch }: Workspace): void {
+  const out = [modelRe, modelIm] as const;
+  const [from, to] = windowOf(bins, mode);
+  fillPoleSpectrum(bins, mode.decay, mode.omega, from, to, scratch);
+  addNear(mode, scratch, from, to, out);
+  const own = { decay: mode.decay, omega: mode.omega, re: mode.re / 2, im: mode.im / 2 };
+  addFarPole(bins, own, 0, from, out);
+  addFarPole(bins, own, to, bins.count, out);
+  addFarPole(bins, { ...own, omega: -mode.omega, im: -own.im }, 0, bins.count, out);
+}
+
+function addWholeMode(bins: Bins, mode: Mode, { modelRe, modelIm, scratch }: Workspace): void {
+  const out = [modelRe, modelIm] as const;
+  fillPoleSpectrum(bins, mode.decay, mode.omega, 0, bins.count, scratch);
+  addNear(mode, scratch, 0, bins.count, out);
+  fillPoleSpectrum(bins, mode.decay, -mode.omega, 0, bins.count, scratch);
+  addNear({ ...mode, im: -mode.im }, scratch, 0, bins.count, out);
 }
 
 /** a G / 2 near the pole. */
@@ -182,30 +195,40 @@ function windowOf(bins: Bins, { decay, omega }: Mode): [number, number] {
 
 /** Slopes of the model by each mode's four unknowns, near its pole. */
 function fillColumns({ bins }: FitProblem, work: Workspace, modes: readonly Mode[]): void {
+  const { scratch, mirror } = work;
   modes.forEach((mode, m) => {
     const [from, to] = windowOf(bins, mode);
     work.windows[m] = [from, to];
-    const { scratch, mirror } = work;
     fillPoleSpectrum(bins, mode.decay, mode.omega, from, to, scratch);
     fillPoleSpectrum(bins, mode.decay, -mode.omega, from, to, mirror);
-    const [pRe, pIm, dpRe, dpIm] = scratch;
-    const [mRe, mIm, dmRe, dmIm] = mirror;
-    const [aRe, aIm, bRe, bIm, decayRe, decayIm, omegaRe, omegaIm] = work.columns[m];
-    const { re: a, im: b } = mode;
-    for (let k = from; k < to; k++) {
-      aRe[k] = 0.5 * (pRe[k] + mRe[k]);
-      aIm[k] = 0.5 * (pIm[k] + mIm[k]);
-      bRe[k] = -0.5 * (pIm[k] - mIm[k]);
-      bIm[k] = 0.5 * (pRe[k] - mRe[k]);
-      // a G+' and conj(a) G-'
-      const [xRe, xIm] = [a * dpRe[k] - b * dpIm[k], a * dpIm[k] + b * dpRe[k]];
-      const [yRe, yIm] = [a * dmRe[k] + b * dmIm[k], a * dmIm[k] - b * dmRe[k]];
-      decayRe[k] = -0.5 * (xRe + yRe);
-      decayIm[k] = -0.5 * (xIm + yIm);
-      omegaRe[k] = -0.5 * (xIm - yIm);
-      omegaIm[k] = 0.5 * (xRe - yRe);
-    }
+    fillSlopes(mode, work, work.columns[m], [from, to]);
   });
+}
+
+function fillSlopes(
+  { re: a, im: b }: Mode,
+  { scratch, mirror }: Workspace,
+  columns: readonly Float64Array[],
+  [from, to]: readonly [number, number],
+): void {
+  const [pRe, pIm, dpRe, dpIm] = scratch;
+  const [mRe, mIm, dmRe, dmIm] = mirror;
+  const [aRe, aIm, bRe, bIm, decayRe, decayIm, omegaRe, omegaIm] = columns;
+  for (let k = from; k < to; k++) {
+    aRe[k] = 0.5 * (pRe[k] + mRe[k]);
+    aIm[k] = 0.5 * (pIm[k] + mIm[k]);
+    bRe[k] = -0.5 * (pIm[k] - mIm[k]);
+    bIm[k] = 0.5 * (pRe[k] - mRe[k]);
+    // a G+' and conj(a) G-'
+    const xRe = a * dpRe[k] - b * dpIm[k];
+    const xIm = a * dpIm[k] + b * dpRe[k];
+    const yRe = a * dmRe[k] + b * dmIm[k];
+    const yIm = a * dmIm[k] - b * dmRe[k];
+    decayRe[k] = -0.5 * (xRe + yRe);
+    decayIm[k] = -0.5 * (xIm + yIm);
+    omegaRe[k] = -0.5 * (xIm - yIm);
+    omegaIm[k] = 0.5 * (xRe - yRe);
+  }
 }
 
 interface Normal {
@@ -218,71 +241,102 @@ interface Normal {
 /** J' W J and J' W r, with the slopes cut off at their windows. */
 function normalEquations({ bins, re, im, noise }: FitProblem, work: Workspace, count: number): Normal {
   const size = 4 * count + 2 * BACKGROUND;
-  const matrix = new Float64Array(size * size);
-  const right = new Float64Array(size);
-  const { columns, windows, background, modelRe, modelIm } = work;
-  const weight = noise.map((value) => 1 / value);
-  const put = (i: number, j: number, value: number) => {
-    matrix[i * size + j] = value;
-    matrix[j * size + i] = value;
+  const normal: Normal = { size, matrix: new Float64Array(size * size), right: new Float64Array(size) };
+  const rest = {
+    weight: mapped(noise, (value) => 1 / value),
+    re: less(re, work.modelRe),
+    im: less(im, work.modelIm),
   };
-  const [wRe, wIm] = work.scratch;
-  for (let m = 0; m < count; m++) {
-    const [from, to] = windows[m];
-    for (let c = 0; c < 4; c++) {
-      const [cRe, cIm] = [columns[m][2 * c], columns[m][2 * c + 1]];
-      const row = 4 * m + c;
-      let sum = 0;
-      for (let k = from; k < to; k++) {
-        wRe[k] = weight[k] * cRe[k];
-        wIm[k] = weight[k] * cIm[k];
-        sum += wRe[k] * (re[k] - modelRe[k]) + wIm[k] * (im[k] - modelIm[k]);
-      }
-      right[row] = sum;
-      for (let other = 0; other <= m; other++) {
-        const low = Math.max(from, windows[other][0]);
-        const high = Math.min(to, windows[other][1]);
-        if (low >= high) continue;
-        for (let d = 0; d < (other === m ? c + 1 : 4); d++)
-          put(row, 4 * other + d, dot(wRe, wIm, columns[other][2 * d], columns[other][2 * d + 1], low, high));
-      }
-      for (let n = 0; n < BACKGROUND; n++) {
-        const basis = background[n];
-        let sRe = 0;
-        let sIm = 0;
-        for (let k = from; k < to; k++) {
-          sRe += wRe[k] * basis[k];
-          sIm += wIm[k] * basis[k];
-        }
-        put(4 * count + 2 * n, row, sRe);
-        put(4 * count + 2 * n + 1, row, sIm);
-      }
-    }
-  }
-  for (let m = 0; m < count; m++) {
-    if (!work.steady[m]) continue;
-    const row = 4 * m + 2;
-    for (let j = 0; j < size; j++) put(row, j, 0);
-    put(row, row, 1);
-    right[row] = 0;
+  for (let m = 0; m < count; m++)
+    for (let c = 0; c < 4; c++) putSlope(normal, work, rest, { mode: m, slope: c, count });
+  for (let m = 0; m < count; m++) if (work.steady[m]) holdStill(normal, 4 * m + 2);
+  putBackground(normal, work.background, rest, { from: 4 * count, bins: bins.count });
+  return normal;
+}
+
+interface Rest {
+  weight: Float64Array;
+  /** Data less model. */
+  re: Float64Array;
+  im: Float64Array;
+}
+
+function put({ size, matrix }: Normal, i: number, j: number, value: number): void {
+  matrix[i * size + j] = value;
+  matrix[j * size + i] = value;
+}
+
+/** One unknown of a mode against itself, those before it, and the background. */
+function putSlope(
+  normal: Normal,
+  { columns, windows, background, scratch: [wRe, wIm] }: Workspace,
+  rest: Rest,
+  { mode, slope, count }: { mode: number; slope: number; count: number },
+): void {
+  const [from, to] = windows[mode];
+  const row = 4 * mode + slope;
+  weigh(rest.weight, columns[mode][2 * slope], wRe, from, to);
+  weigh(rest.weight, columns[mode][2 * slope + 1], wIm, from, to);
+  normal.right[row] = dot(wRe, wIm, rest.re, rest.im, from, to);
+  for (let other = 0; other <= mode; other++) {
+    const low = Math.max(from, windows[other][0]);
+    const high = Math.min(to, windows[other][1]);
+    if (low >= high) continue;
+    for (let d = 0; d < (other === mode ? slope + 1 : 4); d++)
+      put(normal, row, 4 * other + d, dot(wRe, wIm, columns[other][2 * d], columns[other][2 * d + 1], low, high));
   }
   for (let n = 0; n < BACKGROUND; n++) {
-    const basis = background[n];
-    let [gRe, gIm] = [0, 0];
-    for (let k = 0; k < bins.count; k++) {
-      gRe += weight[k] * basis[k] * (re[k] - modelRe[k]);
-      gIm += weight[k] * basis[k] * (im[k] - modelIm[k]);
-    }
-    right[4 * count + 2 * n] = gRe;
-    right[4 * count + 2 * n + 1] = gIm;
+    put(normal, 4 * count + 2 * n, row, dotOne(wRe, background[n], from, to));
+    put(normal, 4 * count + 2 * n + 1, row, dotOne(wIm, background[n], from, to));
+  }
+}
+
+/** Its decay stays what it is. */
+function holdStill(normal: Normal, row: number): void {
+  for (let j = 0; j < normal.size; j++) put(normal, row, j, 0);
+  put(normal, row, row, 1);
+  normal.right[row] = 0;
+}
+
+function putBackground(
+  normal: Normal,
+  background: readonly Float64Array[],
+  { weight, re, im }: Rest,
+  { from, bins }: { from: number; bins: number },
+): void {
+  const weighed = new Float64Array(bins);
+  for (let n = 0; n < BACKGROUND; n++) {
+    weigh(weight, background[n], weighed, 0, bins);
+    normal.right[from + 2 * n] = dotOne(weighed, re, 0, bins);
+    normal.right[from + 2 * n + 1] = dotOne(weighed, im, 0, bins);
     for (let l = 0; l <= n; l++) {
-      let sum = 0;
-      for (let k = 0; k < bins.count; k++) sum += weight[k] * basis[k] * background[l][k];
-      put(4 * count + 2 * n, 4 * count + 2 * l, sum);
-      put(4 * count + 2 * n + 1, 4 * count + 2 * l + 1, sum);
+      const sum = dotOne(weighed, background[l], 0, bins);
+      put(normal, from + 2 * n, from + 2 * l, sum);
+      put(normal, from + 2 * n + 1, from + 2 * l + 1, sum);
     }
   }
-  return { size, matrix, right };
+}
+
+function mapped(values: Float64Array, of: (value: number) => number): Float64Array {
+  const out = new Float64Array(values.length);
+  for (let k = 0; k < out.length; k++) out[k] = of(values[k]);
+  return out;
+}
+
+function less(data: Float64Array, model: Float64Array): Float64Array {
+  const out = new Float64Array(model.length);
+  for (let k = 0; k < out.length; k++) out[k] = data[k] - model[k];
+  return out;
+}
+
+function weigh(weight: Float64Array, column: Float64Array, out: Float64Array, from: number, to: number): void {
+  for (let k = from; k < to; k++) out[k] = weight[k] * column[k];
+}
+
+function dotOne(a: Float64Array, b: Float64Array, from: number, to: number): number {
+  let sum = 0;
+  for (let k = from; k < to; k++) sum += a[k] * b[k];
+  return sum;
 }
 
 function dot(
