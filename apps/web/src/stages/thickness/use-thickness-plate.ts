@@ -28,39 +28,18 @@ interface Looking {
 }
 
 export function useThicknessPlate({ build, rules, surveys, target, dragging, view, surveyId, againstId }: Looking) {
-  const newest = surveys.at(-1) ?? null;
-  const survey = surveys.find(({ id }) => id === surveyId) ?? newest;
-  const others = surveys.filter((other) => other !== survey);
-  const before = survey ? surveys[surveys.indexOf(survey) - 1] : undefined;
-  const against = others.find(({ id }) => id === againstId) ?? before ?? null;
-  const shown = useSurvey(build.id, survey?.id ?? null);
-  const compared = useSurvey(build.id, against?.id ?? null);
-  const ledger = useLedger(build.id);
-  const readings = useMemo(() => shown.data?.readings ?? [], [shown.data]);
-  const means = useMemo(() => averages(readings), [readings]);
-  const earlierMeans = useMemo(() => (compared.data ? averages(compared.data.readings) : null), [compared.data]);
-  const earlierMass = against?.mass ?? null;
-  const removalSpread = ledger.data?.removalSpread ?? FIRST_REMOVAL_SPREAD;
+  const looked = useLookedAt({ build, surveys, surveyId, againstId });
+  const { survey, newest, means, shown, earlier } = looked;
   const open = useMemo(() => build.stations.filter((station) => !station.skipped), [build.stations]);
-
   const places = useMemo(() => quickPlaces(open), [open]);
+  const ledger = useLedger(build.id).data;
+  const removalSpread = ledger?.removalSpread ?? FIRST_REMOVAL_SPREAD;
   const mass = survey?.mass ?? null;
   const expected = shown.data?.expected ?? null;
-  const facts = useMemo((): SurveyFacts => {
-    const { family, plate, construction, wood, scaleLength, units, tool, choices } = build;
-    const { checks, models } = rules;
-    return {
-      build: { family, plate, construction, wood, scaleLength, units, tool, rules: choices.rules },
-      readings: means,
-      wanted: open.length,
-      target,
-      mass,
-      removalSpread,
-      checks,
-      models,
-      expected,
-    };
-  }, [build, rules, means, open, target, mass, removalSpread, expected]);
+  const facts = useMemo(
+    () => surveyFacts(build, rules, { readings: means, wanted: open.length, target, mass, removalSpread, expected }),
+    [build, rules, means, open, target, mass, removalSpread, expected],
+  );
   const request = useMemo(
     (): PictureRequest => ({
       plate: { outline: build.outline, holes: build.holes, leftHanded: isMirrored(build) },
@@ -68,46 +47,69 @@ export function useThicknessPlate({ build, rules, surveys, target, dragging, vie
       stations: open,
       view,
       dragging,
-      earlier: earlierMeans && { readings: earlierMeans, mass: earlierMass },
+      earlier,
     }),
-    [build, facts, open, view, dragging, earlierMeans, earlierMass],
+    [build, facts, open, view, dragging, earlier],
   );
   const isKnown = rules.ready && (survey === null || shown.data !== undefined);
   const { picture, error, computer } = usePlatePicture(isKnown ? request : null);
-  const shownOf = (station: Pick<Station, 'name'>): number | null => {
-    const index = open.findIndex(({ name }) => name === station.name);
-    return picture?.shownAt?.[index] ?? null;
-  };
-  const targetOf = (station: Pick<Station, 'name'>): number | null => {
-    const index = open.findIndex(({ name }) => name === station.name);
-    return index < 0 ? null : (picture?.targetAt[index] ?? null);
-  };
+  const indexOf = (station: Pick<Station, 'name'>) => open.findIndex(({ name }) => name === station.name);
+  const isQuick = survey?.kind === 'quick';
   return {
-    newest,
-    survey,
+    ...looked,
     past: survey !== null && survey !== newest,
     isLoading: shown.isLoading && !shown.data,
-    /** Surveys that this one can be compared with, and the one it is. */
-    others,
-    against,
-    readings,
-    means,
     /** Where a quick look reads; null in a whole survey, which walks all. */
-    places: survey?.kind === 'quick' ? places : null,
+    places: isQuick ? places : null,
     standing: picture?.standing ?? means,
     expected: expected?.readings ?? null,
-    guide: earlierMeans?.[0]?.thickness ?? null,
-    ledger: ledger.data,
+    guide: earlier?.readings[0]?.thickness ?? null,
+    ledger,
     removalSpread,
     picture,
     summary: picture?.summary ?? null,
     error,
     computer,
-    targetOf,
+    targetOf: (station: Pick<Station, 'name'>): number | null => picture?.targetAt[indexOf(station)] ?? null,
     /** What the map shows at a station, where that is a difference and not the reading. */
-    shownOf: picture?.shownAt ? shownOf : null,
+    shownOf: shownBy(picture?.shownAt, indexOf),
     isAllRead:
-      means.length > 0 &&
-      (survey?.kind === 'quick' ? places : open).every(({ name }) => means.some((mean) => mean.station === name)),
+      means.length > 0 && (isQuick ? places : open).every(({ name }) => means.some((mean) => mean.station === name)),
   };
+}
+
+function shownBy(
+  shownAt: readonly (number | null)[] | null | undefined,
+  indexOf: (station: Pick<Station, 'name'>) => number,
+): ((station: Pick<Station, 'name'>) => number | null) | null {
+  return shownAt ? (station) => shownAt[indexOf(station)] ?? null : null;
+}
+
+/** The survey that is looked at, the one it is compared with, and what was read in both. */
+function useLookedAt({
+  build,
+  surveys,
+  surveyId,
+  againstId,
+}: Pick<Looking, 'build' | 'surveys' | 'surveyId' | 'againstId'>) {
+  const newest = surveys.at(-1) ?? null;
+  const survey = surveys.find(({ id }) => id === surveyId) ?? newest;
+  const others = surveys.filter((other) => other !== survey);
+  const before = survey ? surveys[surveys.indexOf(survey) - 1] : undefined;
+  const against = others.find(({ id }) => id === againstId) ?? before ?? null;
+  const shown = useSurvey(build.id, survey?.id ?? null);
+  const compared = useSurvey(build.id, against?.id ?? null).data;
+  const readings = useMemo(() => shown.data?.readings ?? [], [shown.data]);
+  const means = useMemo(() => averages(readings), [readings]);
+  const mass = against?.mass ?? null;
+  const earlier = useMemo(() => (compared ? { readings: averages(compared.readings), mass } : null), [compared, mass]);
+  return { newest, survey, others, against, shown, readings, means, earlier };
+}
+
+type Measured = Pick<SurveyFacts, 'readings' | 'wanted' | 'target' | 'mass' | 'removalSpread' | 'expected'>;
+
+function surveyFacts(build: Build, { checks, models }: RuleFacts, measured: Measured): SurveyFacts {
+  const { family, plate, construction, wood, scaleLength, units, tool, choices } = build;
+  const judged = { family, plate, construction, wood, scaleLength, units, tool, rules: choices.rules };
+  return { build: judged, checks, models, ...measured };
 }
