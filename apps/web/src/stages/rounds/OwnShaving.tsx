@@ -54,7 +54,6 @@ export const partKey = (part: TopPart) => `plate:${part}`;
 
 /** A shaving of the maker's own: where, how much, with what; what it is likely to do is said before it is kept. */
 export function OwnShaving({ plan, units, place, working, onPlace, foretell, onShaved }: OwnShavingProps) {
-  const choice = usePreferences();
   const [stretch, setStretch] = useState<Stretch>('all');
   const [how, setHow] = useState<How>('off');
   const [text, setText] = useState('');
@@ -70,15 +69,7 @@ export function OwnShaving({ plan, units, place, working, onPlace, foretell, onS
   const keep = () => {
     if (place === '') return setError('Tap a brace on the plate, or choose where it came off');
     if (typeof depth !== 'number') return setError(depth);
-    const said =
-      how === 'calipers'
-        ? `${before} to ${text}`
-        : how === 'little'
-          ? 'a little'
-          : how === 'strokes'
-            ? `${text} strokes`
-            : text;
-    onShaved(shavings!, said, tool);
+    onShaved(shavings!, SAID[how](text, before), tool);
     setText('');
     setBefore('');
     setError(null);
@@ -90,6 +81,52 @@ export function OwnShaving({ plan, units, place, working, onPlace, foretell, onS
       onSubmit={(event) => (event.preventDefault(), keep())}
     >
       <h2 className="font-bold">What did you take off?</h2>
+      <WhereFields {...{ plan, place, onPlace, brace, stretch }} onStretch={setStretch} />
+      <SelectField label="How much is known as" value={how} onChange={(event) => setHow(event.target.value as How)}>
+        {HOWS.filter(([key]) => key !== 'calipers' || brace).map(([key, words]) => (
+          <option key={key} value={key}>
+            {words}
+          </option>
+        ))}
+      </SelectField>
+      <DepthFields
+        {...{ how, unit, text, before, error }}
+        onText={(next) => {
+          setText(next);
+          setError(null);
+        }}
+        onBefore={setBefore}
+      />
+      <SelectField label="With" value={tool} onChange={(event) => setTool(event.target.value)}>
+        {TOOLS.map((name) => (
+          <option key={name}>{name}</option>
+        ))}
+      </SelectField>
+      {shavings && <Foretold depth={shavings[0]!.depth} forecast={forecast} units={units} />}
+      <Button kind="main" type="submit" className="w-full" disabled={working}>
+        {working ? 'Reckoning …' : 'Record it'}
+      </Button>
+    </form>
+  );
+}
+
+/** As it goes on record. */
+const SAID: Record<How, (text: string, before: string) => string> = {
+  off: (text) => text,
+  calipers: (text, before) => `${before} to ${text}`,
+  strokes: (text) => `${text} strokes`,
+  little: () => 'a little',
+};
+
+interface WhereProps extends Pick<OwnShavingProps, 'plan' | 'place' | 'onPlace'> {
+  brace: Brace | undefined;
+  stretch: Stretch;
+  onStretch: (stretch: Stretch) => void;
+}
+
+function WhereFields({ plan, place, onPlace, brace, stretch, onStretch }: WhereProps) {
+  return (
+    <>
       <SelectField
         label="Where (or tap it on the plate)"
         value={place}
@@ -111,7 +148,7 @@ export function OwnShaving({ plan, units, place, working, onPlace, foretell, onS
         <SelectField
           label="Over which stretch"
           value={stretch}
-          onChange={(event) => setStretch(event.target.value as Stretch)}
+          onChange={(event) => onStretch(event.target.value as Stretch)}
         >
           {STRETCHES.map(([key, words]) => (
             <option key={key} value={key}>
@@ -120,19 +157,25 @@ export function OwnShaving({ plan, units, place, working, onPlace, foretell, onS
           ))}
         </SelectField>
       )}
-      <SelectField label="How much is known as" value={how} onChange={(event) => setHow(event.target.value as How)}>
-        {HOWS.filter(([key]) => key !== 'calipers' || brace).map(([key, words]) => (
-          <option key={key} value={key}>
-            {words}
-          </option>
-        ))}
-      </SelectField>
+    </>
+  );
+}
+
+interface DepthProps extends Pick<Depth, 'how' | 'text' | 'before' | 'unit'> {
+  error: string | null;
+  onText: (text: string) => void;
+  onBefore: (text: string) => void;
+}
+
+function DepthFields({ how, unit, text, before, error, onText, onBefore }: DepthProps) {
+  return (
+    <>
       {how === 'calipers' && (
         <TextField
           label={`Height before [${unit}]`}
           inputMode="decimal"
           value={before}
-          onChange={(event) => setBefore(event.target.value)}
+          onChange={(event) => onBefore(event.target.value)}
         />
       )}
       {how !== 'little' && (
@@ -140,14 +183,12 @@ export function OwnShaving({ plan, units, place, working, onPlace, foretell, onS
           label={
             how === 'strokes'
               ? 'How many light strokes'
-              : how === 'calipers'
-                ? `Height after [${unit}]`
-                : `Came off where deepest [${unit}]`
+              : `${how === 'calipers' ? 'Height after' : 'Came off where deepest'} [${unit}]`
           }
           inputMode="decimal"
           value={text}
           error={error}
-          onChange={(event) => (setText(event.target.value), setError(null))}
+          onChange={(event) => onText(event.target.value)}
         />
       )}
       {how === 'little' && error && (
@@ -155,33 +196,33 @@ export function OwnShaving({ plan, units, place, working, onPlace, foretell, onS
           {error}
         </p>
       )}
-      <SelectField label="With" value={tool} onChange={(event) => setTool(event.target.value)}>
-        {TOOLS.map((name) => (
-          <option key={name}>{name}</option>
-        ))}
-      </SelectField>
-      {shavings && (
-        <p className="text-soft">
-          That is <b className="figures text-ink">{inWords(formatThickness(shavings[0]!.depth, units))}</b> where it is
-          deepest.
-          {forecast && (
-            <>
-              {' '}
-              Then:{' '}
-              {FORETOLD.flatMap((key) =>
-                forecast[key]
-                  ? [`${keyWords(key).toLowerCase()} ${estimateWords(key, forecast[key], units, choice)}`]
-                  : [],
-              ).join('; ')}
-              .
-            </>
-          )}
-        </p>
+    </>
+  );
+}
+
+interface ForetoldProps {
+  /** Where it is deepest [m]. */
+  depth: number;
+  forecast: ReturnType<typeof useForecast>;
+  units: UnitChoice;
+}
+
+function Foretold({ depth, forecast, units }: ForetoldProps) {
+  const choice = usePreferences();
+  return (
+    <p className="text-soft">
+      That is <b className="figures text-ink">{inWords(formatThickness(depth, units))}</b> where it is deepest.
+      {forecast && (
+        <>
+          {' '}
+          Then:{' '}
+          {FORETOLD.flatMap((key) =>
+            forecast[key] ? [`${keyWords(key).toLowerCase()} ${estimateWords(key, forecast[key], units, choice)}`] : [],
+          ).join('; ')}
+          .
+        </>
       )}
-      <Button kind="main" type="submit" className="w-full" disabled={working}>
-        {working ? 'Reckoning …' : 'Record it'}
-      </Button>
-    </form>
+    </p>
   );
 }
 

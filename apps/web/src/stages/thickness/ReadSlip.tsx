@@ -1,14 +1,12 @@
 import { formatThickness, inWords, overUnderWords, type StationReading } from '@nimble/core';
 import { Volume2, VolumeX } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import type { Build, SurveyReading } from '../../api/types';
 import { setPreferences, usePreferences } from '../../shell/preferences';
-import { useShortcuts } from '../../shell/shortcuts';
 import { Button } from '../../ui';
-import { ReadingsList } from './ReadingsList';
-import { pressCaliper, useCaliper } from './use-caliper';
 import { AskedLayout } from '../../units-and-forms';
+import { ReadingsList } from './ReadingsList';
+import { useReadSlip, type ReadSlipState } from './use-read-slip';
 import type { ReadingEntry } from './use-reading-entry';
 
 interface Props {
@@ -23,77 +21,16 @@ interface Props {
   onTakeOff: () => void;
 }
 
-const ORDER_WORDS = { serpentine: 'back and forth', lines: 'along the grain', free: 'as laid' } as const;
-const PRESS_EVERY_MS = 1400;
 /** Fewer places tell no lift worth the name. */
 const LEAST_PLACES = 3;
 
 /** The live reading: the lit station, a very large figure, and one field that takes any unit. */
 export function ReadSlip({ build, entry, readings, averages, target, quick, onTakeOff }: Props) {
-  const [text, setText] = useState('');
-  const [cabled, setCabled] = useState(false);
-  const [walking, setWalking] = useState(false);
-  const field = useRef<HTMLInputElement>(null);
-  const { speech, order } = usePreferences();
   const { current, question } = entry;
-  const caliper = useCaliper(build.id, cabled, (line) => entry.enter(line, 'caliper'));
-  const isEnough = entry.read === entry.walk.length || (quick && entry.read >= LEAST_PLACES);
-  const takeBack = (reading: SurveyReading) => {
-    entry.takeBack(reading);
-    toast(`Taken back: ${reading.station} ${reading.typed}`);
-  };
   const here = averages.find((reading) => reading.station === current?.name);
-
-  useEffect(() => {
-    if (!matchMedia('(pointer: coarse)').matches) field.current?.focus({ preventScroll: true });
-  }, [current?.name, question]);
-  useEffect(() => {
-    // A figure typed anywhere on the page is a reading.
-    const onKey = (event: KeyboardEvent) => {
-      const inField = (event.target as HTMLElement | null)?.matches('input, textarea, select');
-      if (!inField && /^[\d.,+]$/.test(event.key)) field.current?.focus({ preventScroll: true });
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, []);
-
-  // Enter on a doubted figure does what the main button says: it is dropped and read again; a figure typed meanwhile takes its place.
-  const submit = (source: SurveyReading['source'] = 'typed') => {
-    if (text.trim() === '') entry.dropQuestion();
-    else if (entry.enter(text, source)) setText('');
-  };
-  const press = () => {
-    if (!current) return;
-    if (!cabled) setCabled(true);
-    pressCaliper(build.id, current).catch((error: Error) => toast.error(error.message));
-  };
-  const undo = () => {
-    const undone = entry.undoLast();
-    if (undone) toast(`Taken back: ${undone.station} ${undone.typed}`);
-  };
-  useWalkingHand(
-    walking && caliper === 'on' && !question && !here?.disputed && entry.read < entry.walk.length,
-    current?.name ?? '',
-    press,
-  );
-  useShortcuts([
-    { key: ' ', label: 'Take a reading from the caliper', run: press },
-    { key: 'ArrowRight', label: 'Next station', run: () => entry.step(1) },
-    { key: 'ArrowLeft', label: 'Station before', run: () => entry.step(-1) },
-    { key: 'Backspace', shown: 'Backspace', label: 'Take back the last reading', run: undo },
-    {
-      key: 'Enter',
-      shown: 'Enter',
-      label: question ? 'Read it again' : 'Accept the reading',
-      run: () => submit(),
-    },
-    ...(question
-      ? [
-          { key: 'k', shown: 'K', label: 'The doubted figure is right: keep it', run: entry.confirmQuestion },
-          { key: 'Escape', shown: 'Esc', label: 'Read it again', run: entry.dropQuestion },
-        ]
-      : []),
-  ]);
+  const state = useReadSlip({ buildId: build.id, entry, here });
+  const isAllRead = entry.read === entry.walk.length;
+  const isEnough = isAllRead || (quick && entry.read >= LEAST_PLACES);
   if (!current) return <p className="pt-2">No stations: lay some under Stations.</p>;
   return (
     <div className="space-y-3">
@@ -108,100 +45,131 @@ export function ReadSlip({ build, entry, readings, averages, target, quick, onTa
       <LiveFigure reading={here} target={target} units={build.units} />
       {question && <QuestionBox entry={entry} build={build} />}
       {!question && here?.disputed && <DisputeBox entry={entry} build={build} />}
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          submit();
-        }}
-      >
-        <label htmlFor="reading" className="block text-soft">
-          {question
-            ? 'Read again, or type what was meant'
-            : here
-              ? 'Read it again (readings that agree are averaged)'
-              : 'Caliper reading'}
-        </label>
-        <div className="flex gap-2">
-          <input
-            id="reading"
-            ref={field}
-            data-keys="when-empty"
-            inputMode="decimal"
-            autoComplete="off"
-            placeholder={example(build)}
-            value={text}
-            aria-invalid={entry.error ? true : undefined}
-            aria-describedby="reading-error"
-            onChange={(event) => {
-              setText(event.target.value);
-              entry.clearError();
-            }}
-            className={`figures min-h-14 w-full min-w-0 rounded-md border bg-paper px-3 text-[1.6rem] ${entry.error ? 'border-ember' : 'border-line'}`}
-          />
-          <Button kind={question ? 'plain' : 'main'} type="submit" className="min-h-14 shrink-0">
-            Keep
-          </Button>
-        </div>
-        <p id="reading-error" role="alert" className="min-h-6 text-[0.97rem] font-medium text-ember-ink">
-          {entry.error}
-        </p>
-      </form>
+      <ReadingForm {...{ build, entry, state }} isRead={here !== undefined} />
       <div className="grid grid-cols-3 gap-2">
         <Button onClick={() => entry.step(-1)} aria-label="Station before">
           ←
         </Button>
-        <Button onClick={undo}>Undo</Button>
+        <Button onClick={state.undo}>Undo</Button>
         <Button onClick={() => entry.step(1)} aria-label="Next station">
           →
         </Button>
       </div>
       {isEnough && !question && (
         <Button kind="main" className="w-full" onClick={onTakeOff}>
-          {entry.read === entry.walk.length ? 'All read: see what to take off' : 'Enough read: see the verdict'}
+          {isAllRead ? 'All read: see what to take off' : 'Enough read: see the verdict'}
         </Button>
       )}
-      <ReadingsList readings={readings} units={build.units} onTakeBack={takeBack} />
-      <section aria-label="Caliper" className="border-t border-grain pt-2">
-        <div className="flex items-center justify-between gap-2">
-          <span>
-            Simulated caliper{' '}
-            <span className="text-soft">
-              {{ off: '', connecting: 'connecting …', on: 'on the cable', lost: 'lost, trying again' }[caliper]}
-            </span>
-          </span>
-          <Button kind="quiet" onClick={() => setCabled(!cabled)} aria-pressed={cabled}>
-            {cabled ? 'Unplug' : 'Plug in'}
-          </Button>
-        </div>
-        {cabled && (
-          <div className="grid grid-cols-2 gap-2">
-            <Button onClick={press}>Press (Space)</Button>
-            <Button onClick={() => setWalking(!walking)} aria-pressed={walking}>
-              {walking ? 'Stop walking' : 'Walk on by itself'}
-            </Button>
-          </div>
-        )}
-      </section>
-      <div className="flex items-center justify-between gap-2 border-t border-grain pt-1">
-        <label className="flex min-h-12 items-center gap-2">
-          <span className="text-soft">Walk</span>
-          <select
-            className="min-h-11 border border-line bg-slip px-2"
-            value={order}
-            onChange={(e) => setPreferences({ order: e.target.value as typeof order })}
-          >
-            {Object.entries(ORDER_WORDS).map(([key, words]) => (
-              <option key={key} value={key}>
-                {words}
-              </option>
-            ))}
-          </select>
-        </label>
-        <Button kind="quiet" onClick={() => setPreferences({ speech: !speech })} aria-pressed={speech}>
-          {speech ? <Volume2 aria-hidden size={20} /> : <VolumeX aria-hidden size={20} />}
-          {speech ? 'Speaks' : 'Silent'}
+      <ReadingsList
+        readings={readings}
+        units={build.units}
+        onTakeBack={(reading) => {
+          entry.takeBack(reading);
+          toast(`Taken back: ${reading.station} ${reading.typed}`);
+        }}
+      />
+      <Caliper {...state.cable} />
+      <Walk />
+    </div>
+  );
+}
+
+interface ReadingFormProps {
+  build: Build;
+  entry: ReadingEntry;
+  state: ReadSlipState;
+  isRead: boolean;
+}
+
+function ReadingForm({ build, entry, state: { text, field, submit, type }, isRead }: ReadingFormProps) {
+  const { question } = entry;
+  const unasked = isRead ? 'Read it again (readings that agree are averaged)' : 'Caliper reading';
+  const label = question ? 'Read again, or type what was meant' : unasked;
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        submit();
+      }}
+    >
+      <label htmlFor="reading" className="block text-soft">
+        {label}
+      </label>
+      <div className="flex gap-2">
+        <input
+          id="reading"
+          ref={field}
+          data-keys="when-empty"
+          inputMode="decimal"
+          autoComplete="off"
+          placeholder={example(build)}
+          value={text}
+          aria-invalid={entry.error ? true : undefined}
+          aria-describedby="reading-error"
+          onChange={(event) => type(event.target.value)}
+          className={`figures min-h-14 w-full min-w-0 rounded-md border bg-paper px-3 text-[1.6rem] ${entry.error ? 'border-ember' : 'border-line'}`}
+        />
+        <Button kind={question ? 'plain' : 'main'} type="submit" className="min-h-14 shrink-0">
+          Keep
         </Button>
       </div>
+      <p id="reading-error" role="alert" className="min-h-6 text-[0.97rem] font-medium text-ember-ink">
+        {entry.error}
+      </p>
+    </form>
+  );
+}
+
+const CALIPER_WORDS = { off: '', connecting: 'connecting …', on: 'on the cable', lost: 'lost, trying again' } as const;
+
+function Caliper({ cabled, walking, caliper, press, onCable, onWalk }: ReadSlipState['cable']) {
+  return (
+    <section aria-label="Caliper" className="border-t border-grain pt-2">
+      <div className="flex items-center justify-between gap-2">
+        <span>
+          Simulated caliper <span className="text-soft">{CALIPER_WORDS[caliper]}</span>
+        </span>
+        <Button kind="quiet" onClick={onCable} aria-pressed={cabled}>
+          {cabled ? 'Unplug' : 'Plug in'}
+        </Button>
+      </div>
+      {cabled && (
+        <div className="grid grid-cols-2 gap-2">
+          <Button onClick={press}>Press (Space)</Button>
+          <Button onClick={onWalk} aria-pressed={walking}>
+            {walking ? 'Stop walking' : 'Walk on by itself'}
+          </Button>
+        </div>
+      )}
+    </section>
+  );
+}
+
+const ORDER_WORDS = { serpentine: 'back and forth', lines: 'along the grain', free: 'as laid' } as const;
+
+/** In which order stations light up, and whether they are spoken. */
+function Walk() {
+  const { speech, order } = usePreferences();
+  return (
+    <div className="flex items-center justify-between gap-2 border-t border-grain pt-1">
+      <label className="flex min-h-12 items-center gap-2">
+        <span className="text-soft">Walk</span>
+        <select
+          className="min-h-11 border border-line bg-slip px-2"
+          value={order}
+          onChange={(e) => setPreferences({ order: e.target.value as typeof order })}
+        >
+          {Object.entries(ORDER_WORDS).map(([key, words]) => (
+            <option key={key} value={key}>
+              {words}
+            </option>
+          ))}
+        </select>
+      </label>
+      <Button kind="quiet" onClick={() => setPreferences({ speech: !speech })} aria-pressed={speech}>
+        {speech ? <Volume2 aria-hidden size={20} /> : <VolumeX aria-hidden size={20} />}
+        {speech ? 'Speaks' : 'Silent'}
+      </Button>
     </div>
   );
 }
@@ -286,19 +254,6 @@ function DisputeBox({ entry, build }: { entry: ReadingEntry; build: Build }) {
       <p className="mt-2 text-soft">Or read it once more: two of three settle it.</p>
     </div>
   );
-}
-
-/** Lets the stand-in's hand press again at each newly lit station. */
-function useWalkingHand(active: boolean, station: string, press: () => void): void {
-  const latest = useRef(press);
-  useEffect(() => {
-    latest.current = press;
-  });
-  useEffect(() => {
-    if (!active) return;
-    const timer = setTimeout(() => latest.current(), PRESS_EVERY_MS);
-    return () => clearTimeout(timer);
-  }, [active, station]);
 }
 
 function example({ units }: Build): string {

@@ -15,7 +15,7 @@ import {
   type UnitChoice,
   DEFAULT_LAYOUT,
 } from '@nimble/core';
-import { useCallback, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { SurveyReading } from '../../api/types';
 import { usePreferences } from '../../shell/preferences';
 import { say, spokenName } from '../../shell/speech';
@@ -44,158 +44,157 @@ interface Context {
   add: (surveyId: string, readings: SurveyReading[]) => void;
 }
 
-export function useReadingEntry({
-  surveyId,
-  stations,
-  readings,
-  averages,
-  units,
-  guide,
-  places = null,
-  expected = null,
-  add,
-}: Context) {
-  const { person, speech, order } = usePreferences();
-  const walk = useMemo(
-    () => (places ? [...places] : orderStations(stations, order, DEFAULT_LAYOUT.pitch)),
-    [places, stations, order],
-  );
-  const readNames = useMemo(() => new Set(averages.map((reading) => reading.station)), [averages]);
-  const [picked, setPicked] = useState<{ surveyId: string | null; name: string } | null>(null);
+export function useReadingEntry(context: Context) {
+  const { surveyId, readings, units, add } = context;
+  const { person, speech } = usePreferences();
+  const lit = useLitStation(context);
+  const { current, walk, isRead } = lit;
   const [question, setQuestion] = useState<PendingQuestion | null>(null);
   const [error, setError] = useState<string | null>(null);
-
-  const resumed = nextUnread(walk, stoppedAt(readings), (name) => readNames.has(name)) ?? walk[0] ?? null;
-  const pickedHere = picked?.surveyId === surveyId ? picked.name : null;
-  const current = stations.find((station) => station.name === pickedHere) ?? resumed;
-
-  const light = useCallback(
-    (name: string) => {
-      setPicked({ surveyId, name });
-      setQuestion(null);
-      setError(null);
-      if (speech) say(spokenName(name));
-    },
-    [speech, surveyId],
-  );
-
-  const store = (taken: Omit<PendingQuestion, 'question'>, kept: boolean) => {
-    if (surveyId === null) return;
-    const { station, thickness, typed, source } = taken;
-    add(surveyId, [
-      {
-        id: crypto.randomUUID(),
-        station: station.name,
-        x: station.x,
-        y: station.y,
-        thickness,
-        typed,
-        source,
-        kept,
-        supersedes: null,
-        person,
-        at: new Date().toISOString(),
-      },
-    ]);
+  const spoken = (words: string) => {
+    if (speech) say(words);
+  };
+  const clear = () => {
     setQuestion(null);
     setError(null);
+  };
+  const light = (name: string) => {
+    lit.pick(name);
+    clear();
+    spoken(spokenName(name));
+  };
+  const store = (taken: Omit<PendingQuestion, 'question'>, kept: boolean) => {
+    if (surveyId === null) return;
+    const { station, thickness } = taken;
+    add(surveyId, [readingOf(taken, { kept, person })]);
+    clear();
     // A second reading that the first contradicts is settled before the next place lights up.
     const before = standingReadings(readings).filter((reading) => reading.station === station.name);
     if (before.length > 0 && disagree([...before.map((reading) => reading.thickness), thickness])) {
-      setPicked({ surveyId, name: station.name });
-      if (speech) say(`${spokenName(station.name)}: the readings disagree. Which one holds?`);
-      return;
+      lit.pick(station.name);
+      return spoken(`${spokenName(station.name)}: the readings disagree. Which one holds?`);
     }
-    const next = nextUnread(walk, station.name, (name) => readNames.has(name) || name === station.name);
-    setPicked({ surveyId, name: (next ?? station).name });
-    if (speech) say(`${formatThickness(thickness, units).figure}. ${next ? spokenName(next.name) : 'All read'}`);
+    const next = nextUnread(walk, station.name, (name) => isRead(name) || name === station.name);
+    lit.pick((next ?? station).name);
+    spoken(`${formatThickness(thickness, units).figure}. ${next ? spokenName(next.name) : 'All read'}`);
   };
-
   /** @returns true when the figure was taken or questioned; false when it can't be read */
   const enter = (text: string, source: SurveyReading['source']): boolean => {
     if (!current) return false;
-    try {
-      const { value, typed } = parseQuantity(
-        'thickness',
-        text,
-        'length',
-        units.thickness === 'in-fraction' ? 'in' : units.thickness,
-      );
-      checkThickness('thickness', value);
-      const others = othersThan(current.name, averages, expected);
-      const doubt = questionReading({ x: current.x, y: current.y, value }, others, guide);
-      const taken = { station: current, thickness: value, typed, source };
-      if (doubt) {
-        setQuestion({ ...taken, question: doubt });
-        if (speech)
-          say(
-            `${formatThickness(value, units).figure}? ${doubt.reason === 'slip' ? `Or ${formatThickness(doubt.expected, units).figure}?` : 'Read it again.'}`,
-          );
-      } else store(taken, false);
-      setError(null);
-      return true;
-    } catch (failure) {
-      setError(failure instanceof InvalidInput ? `“${text.trim()}” ${failure.reason}` : String(failure));
+    const read = readFigure(text, units);
+    if ('error' in read) {
+      setError(read.error);
       return false;
     }
+    const { value, typed } = read;
+    const taken = { station: current, thickness: value, typed, source };
+    const doubt = doubtOf(value, current, context);
+    setError(null);
+    if (!doubt) store(taken, false);
+    else {
+      setQuestion({ ...taken, question: doubt });
+      const meant = doubt.reason === 'slip' ? `Or ${formatThickness(doubt.expected, units).figure}?` : 'Read it again.';
+      spoken(`${formatThickness(value, units).figure}? ${meant}`);
+    }
+    return true;
   };
-
-  const step = (by: 1 | -1) => {
-    if (!current || walk.length === 0) return;
-    const at = walk.findIndex((station) => station.name === current.name);
-    light(walk[(at + by + walk.length) % walk.length]!.name);
-  };
-
   /** Takes a reading back (kept, but no longer counted) and lights its station. */
   const takeBack = (reading: SurveyReading): void => {
     if (surveyId === null) return;
     add(surveyId, [retractionOf(reading, person)]);
     light(reading.station);
   };
-  const undoLast = (): SurveyReading | null => {
-    const last = lastStanding(readings);
-    if (last) takeBack(last);
-    return last;
-  };
-  /** Of readings that disagree one holds: the others are taken back. */
-  const hold = (holding: SurveyReading): void => {
-    const others = standingReadings(readings).filter(
-      ({ station, id }) => station === holding.station && id !== holding.id,
-    );
-    if (surveyId !== null && others.length > 0)
-      add(
-        surveyId,
-        others.map((other) => retractionOf(other, person)),
-      );
-  };
-  /** The likely figure instead of a slip of the decimal point. */
-  const takeMeant = (): void => {
-    if (!question) return;
-    const meant = question.question.expected;
-    store({ ...question, thickness: meant, typed: formatThickness(meant, units).figure }, false);
-  };
-
   return {
     current,
-    /** Chosen by hand, not merely next. */
-    isPicked: pickedHere !== null,
+    isPicked: lit.isPicked,
     walk,
-    read: walk.filter((station) => readNames.has(station.name)).length,
+    read: walk.filter(({ name }) => isRead(name)).length,
     question,
     error,
     light,
     enter,
-    step,
-    undoLast,
+    step: (by: 1 | -1) => {
+      const next = current && stepped(walk, current.name, by);
+      if (next) light(next.name);
+    },
+    undoLast: (): SurveyReading | null => {
+      const last = lastStanding(readings);
+      if (last) takeBack(last);
+      return last;
+    },
     takeBack,
-    hold,
-    takeMeant,
+    /** Of readings that disagree one holds: the others are taken back. */
+    hold: ({ station, id }: SurveyReading): void => {
+      const others = standingReadings(readings).filter((other) => other.station === station && other.id !== id);
+      if (surveyId !== null && others.length > 0)
+        add(
+          surveyId,
+          others.map((other) => retractionOf(other, person)),
+        );
+    },
+    /** The likely figure instead of a slip of the decimal point. */
+    takeMeant: (): void => {
+      if (!question) return;
+      const { expected: thickness } = question.question;
+      store({ ...question, thickness, typed: formatThickness(thickness, units).figure }, false);
+    },
     /** All readings that stand at the lit station. */
     here: standingReadings(readings).filter(({ station }) => station === current?.name),
     confirmQuestion: () => question && store(question, true),
     dropQuestion: () => setQuestion(null),
     clearError: () => setError(null),
   };
+}
+
+/** The station that is read next: picked by hand, else where reading stopped. */
+function useLitStation({ surveyId, stations, readings, averages, places = null }: Context) {
+  const { order } = usePreferences();
+  const [picked, setPicked] = useState<{ surveyId: string | null; name: string } | null>(null);
+  const walk = useMemo(
+    () => (places ? [...places] : orderStations(stations, order, DEFAULT_LAYOUT.pitch)),
+    [places, stations, order],
+  );
+  const readNames = useMemo(() => new Set(averages.map((reading) => reading.station)), [averages]);
+  const isRead = (name: string) => readNames.has(name);
+  const resumed = nextUnread(walk, stoppedAt(readings), isRead) ?? walk[0] ?? null;
+  const pickedHere = picked?.surveyId === surveyId ? picked.name : null;
+  return {
+    walk,
+    isRead,
+    current: stations.find((station) => station.name === pickedHere) ?? resumed,
+    /** Chosen by hand, not merely next. */
+    isPicked: pickedHere !== null,
+    pick: (name: string) => setPicked({ surveyId, name }),
+  };
+}
+
+function stepped(walk: readonly Station[], name: string, by: 1 | -1): Station | null {
+  const at = walk.findIndex((station) => station.name === name);
+  return walk[(at + by + walk.length) % walk.length] ?? null;
+}
+
+function readFigure(text: string, units: UnitChoice): { value: number; typed: string } | { error: string } {
+  try {
+    const unit = units.thickness === 'in-fraction' ? 'in' : units.thickness;
+    const read = parseQuantity('thickness', text, 'length', unit);
+    checkThickness('thickness', read.value);
+    return read;
+  } catch (failure) {
+    return { error: failure instanceof InvalidInput ? `“${text.trim()}” ${failure.reason}` : String(failure) };
+  }
+}
+
+/** Whether a figure fits what stands around it. */
+function doubtOf(value: number, { name, x, y }: Station, { averages, expected = null, guide }: Context) {
+  return questionReading({ x, y, value }, othersThan(name, averages, expected), guide);
+}
+
+function readingOf(
+  { station: { name, x, y }, thickness, typed, source }: Omit<PendingQuestion, 'question'>,
+  { kept, person }: { kept: boolean; person: string },
+): SurveyReading {
+  const at = new Date().toISOString();
+  return { id: crypto.randomUUID(), station: name, x, y, thickness, typed, source, kept, supersedes: null, person, at };
 }
 
 /** What stands at other stations; in a quick look also what is expected where nothing was read. */
