@@ -12,11 +12,12 @@ import {
   NO_BUILD_CHOICES,
 } from '@nimble/core';
 import type {
+  BracingPlan,
+  BuildChoices,
   BuildWood,
   Construction,
   Estimate,
   Experience,
-  PlateShape,
   RuleChoices,
   TopPlan,
   VoicingEvent,
@@ -35,7 +36,7 @@ import { ReadingRecord } from '../surveys/models/reading.model';
 import { Survey } from '../surveys/models/survey.model';
 import { Person } from '../workshop/person.model';
 import { Workshop } from '../workshop/workshop.model';
-import { DEMO_BUILDS, DEMO_PEOPLE, doneBefore, type DemoBracing, type DemoBuild } from './demo-builds';
+import { DEMO_BUILDS, DEMO_PEOPLE, doneBefore, type DemoBuild } from './demo-builds';
 import { WoodSet } from '../wood/models/wood-set.model';
 import { WoodTest } from '../wood/models/wood-test.model';
 import { WoodWeighing } from '../wood/models/wood-weighing.model';
@@ -124,92 +125,67 @@ export class DemoService {
     now: Date,
     transaction: Transaction,
   ): Promise<readonly SimulatedCheck[]> {
-    const {
-      species: _s,
-      set: _w,
-      follows: _f,
-      ringPeak: _r,
-      outcome = null,
-      sandwich = null,
-      bracing,
-      thicknessing,
-      notes,
-      waitsFor,
-      daysOld,
-      finished: _n,
-      weight: _g,
-      ...plan
-    } = demo;
-    const context = contextOf({ ...plan, plate: 'top', leftHanded: false });
+    const { bracing, thicknessing, notes } = demo;
+    const context = contextOf({ ...demo, plate: 'top', leftHanded: false });
     const stations = layStations(context.shape);
     const ago = (days: number) => new Date(now.getTime() - days * DAY);
     await Build.create(
-      {
-        ...plan,
-        plate: 'top',
-        leftHanded: false,
-        wood,
-        choices: { ...NO_BUILD_CHOICES, rules, outcome, sandwich },
-        stations,
-        stagesDone: doneBefore(demo.stage),
-        waitsFor: waitsFor && {
-          what: waitsFor.what,
-          until: new Date(now.getTime() + waitsFor.days * DAY).toISOString(),
-        },
-        demo: true,
-        createdAt: ago(daysOld),
-        updatedAt: ago(0),
-      },
+      { ...rowOf(demo, now), ...choicesOf(demo, rules), wood, stations },
       { transaction, silent: true },
     );
-    if (bracing) await this.loadBracing(demo, bracing, context.shape, ago, transaction);
-    for (const { stage, person, text, daysAgo } of notes) {
-      await BuildEvent.create(
-        { id: randomUUID(), buildId: demo.id, kind: 'note', at: ago(daysAgo), person, body: { stage, text } },
-        { transaction },
-      );
-    }
+    if (bracing) await this.loadBracing(demo, demoPlan(demo, bracing, context.shape), ago, transaction);
+    await BuildEvent.bulkCreate(
+      notes.map(({ stage, person, text, daysAgo }) => {
+        const body = { stage, text };
+        return { id: randomUUID(), buildId: demo.id, kind: 'note', at: ago(daysAgo), person, body };
+      }),
+      { transaction },
+    );
     const surveys = simulateThicknessing(demo, context, stations, wood);
-    const means = surveys.map(({ assessment }): Estimate => {
-      const { mean, volume, volumeSd } = assessment.statistics;
-      return { value: mean, sd: (mean * volumeSd) / volume };
-    });
-    const checks = simulateChecks(demo, context, wood, means);
+    const checks = simulateChecks(demo, context, wood, surveys.map(meanOf));
     for (const [index, survey] of surveys.entries()) {
       const daysAgo = thicknessing!.daysAgo - (index * thicknessing!.hoursApart) / 24;
-      await this.loadSurvey(
-        demo,
-        { survey, index, checks: checks[index]!, at: ago(daysAgo), isLast: index === surveys.length - 1 },
-        transaction,
-      );
+      const isLast = index === surveys.length - 1;
+      const done = { survey, index, checks: checks[index]!, at: ago(daysAgo), isLast };
+      await this.loadSurvey(demo, done, transaction);
     }
     const places = surveys.at(-1)?.readings ?? [];
     if (sounds && bracing && places.length > 0) {
-      const built = {
-        ...plan,
-        construction: plan.construction as Construction,
-        wood,
-        choices: { sandwich },
-        leftHanded: false,
-      };
-      const top = topOfBuild(built, demoPlan(demo, bracing, context.shape), groundOf(built), plateKnown(built, places));
-      if (demo.stage === 'voice') await this.loadVariants(demo.id, top, ago, transaction);
-      const thinnest = Math.min(...places.map(({ thickness }) => thickness));
-      await this.loadVoicing(demo, { top, thinnest, now }, transaction);
+      const plan = demoPlan(demo, bracing, context.shape);
+      await this.loadTop(demo, { plan, wood, places, now }, transaction);
     }
     if (sounds) await this.loadPlayed(demo, ago, transaction);
     return checks.at(-1) ?? [];
   }
 
+  /** What was tried on the top as glued, and its rounds of voicing. */
+  private async loadTop(
+    demo: DemoBuild,
+    { plan, wood, places, now }: { plan: BracingPlan; wood: BuildWood; places: SimulatedSurvey['readings']; now: Date },
+    transaction: Transaction,
+  ): Promise<void> {
+    const built = {
+      ...demo,
+      construction: demo.construction as Construction,
+      wood,
+      choices: { sandwich: demo.sandwich ?? null },
+      plate: 'top' as const,
+      leftHanded: false,
+    };
+    const top = topOfBuild(built, plan, groundOf(built), plateKnown(built, places));
+    const ago = (days: number) => new Date(now.getTime() - days * DAY);
+    if (demo.stage === 'voice') await this.loadVariants(demo.id, top, ago, transaction);
+    const thinnest = Math.min(...places.map(({ thickness }) => thickness));
+    await this.loadVoicing(demo, { top, thinnest, now }, transaction);
+  }
+
   /** The plan; for the top that is being voiced, also how it was glued and the first steps of shaping. */
   private async loadBracing(
     demo: DemoBuild,
-    bracing: DemoBracing,
-    shape: PlateShape,
+    plan: BracingPlan,
     ago: (days: number) => Date,
     transaction: Transaction,
   ): Promise<void> {
-    const plan = demoPlan(demo, bracing, shape);
     await BracingPlanRecord.create({ buildId: demo.id, plan, updatedAt: ago(8) }, { transaction });
     if (demo.stage !== 'voice') return;
     const person = DEMO_PEOPLE[1]!.name;
@@ -316,59 +292,27 @@ export class DemoService {
     await storeBytes(this.sequelize, { knockId: id, bytes }, transaction);
   }
 
-  private async loadSurvey(
-    demo: DemoBuild,
-    {
-      survey,
-      index,
-      checks,
-      at,
-      isLast,
-    }: { survey: SimulatedSurvey; index: number; checks: readonly SimulatedCheck[]; at: Date; isLast: boolean },
-    transaction: Transaction,
-  ): Promise<void> {
+  private async loadSurvey(demo: DemoBuild, done: DoneSurvey, transaction: Transaction): Promise<void> {
+    const { survey, index, checks, at, isLast } = done;
+    const { readings, assessment, target } = survey;
     const person = DEMO_PEOPLE[demo.number % DEMO_PEOPLE.length]!.name;
-    const id = randomUUID();
-    const { readings, mass, relativeHumidity, temperatureC, assessment, target } = survey;
+    const surveyId = randomUUID();
     const minutes = (count: number) => new Date(at.getTime() + count * SECONDS_PER_READING * 1000);
     await Target.create({ id: randomUUID(), buildId: demo.id, at, person, body: target }, { transaction });
+    const { mass, relativeHumidity, temperatureC } = survey;
+    const told = { relativeHumidity, temperatureC, mass, typed: {}, note: '' };
+    const times = { startedAt: at, finishedAt: minutes(readings.length) };
     await Survey.create(
-      {
-        id,
-        buildId: demo.id,
-        number: index + 1,
-        person,
-        startedAt: at,
-        finishedAt: minutes(readings.length),
-        relativeHumidity,
-        temperatureC,
-        mass,
-        typed: {},
-        note: '',
-        assessment,
-      },
+      { id: surveyId, buildId: demo.id, number: index + 1, person, ...times, ...told, assessment },
       { transaction },
     );
-    const rows = readings.map(({ station, x, y, thickness }, i) => ({
-      id: randomUUID(),
-      surveyId: id,
-      station,
-      x,
-      y,
-      thickness,
-      typed: (thickness * 1000).toFixed(2),
-      source: 'caliper',
-      kept: false,
-      supersedes: null,
-      person,
-      at: minutes(i),
-    }));
+    const rows = readings.map((reading, i) => ({ ...readingRow(reading), surveyId, person, at: minutes(i) }));
     await ReadingRecord.bulkCreate(rows, { transaction });
     const checked = checks.map(({ thickness, ...check }, i) => ({
       ...check,
       id: randomUUID(),
       buildId: demo.id,
-      surveyId: id,
+      surveyId,
       person,
       thickness: thickness.value,
       thicknessSd: thickness.sd,
@@ -376,22 +320,72 @@ export class DemoService {
     }));
     await PlateCheckRecord.bulkCreate(checked, { transaction });
     if (isLast) return;
-    const { forecast, statistics, steps } = assessment;
-    const said = forecastCheck(checks.map(plateCheckOf), forecast.meanAfter, { jigId: LONG_JIG.id, note: null });
-    await PassRecord.create(
-      {
-        id: randomUUID(),
-        buildId: demo.id,
-        surveyId: id,
-        at: minutes(readings.length + 20),
-        person,
-        tool: demo.tool,
-        taken: { kind: 'plan' },
-        planned: steps,
-        forecast: { ...forecast, meanNow: statistics.mean, checks: said },
-        depths: survey.depths,
-      },
-      { transaction },
-    );
+    const pass = { id: randomUUID(), buildId: demo.id, surveyId, at: minutes(readings.length + 20), person };
+    await PassRecord.create({ ...pass, tool: demo.tool, ...passOf(done) }, { transaction });
   }
+}
+
+interface DoneSurvey {
+  survey: SimulatedSurvey;
+  index: number;
+  checks: readonly SimulatedCheck[];
+  at: Date;
+  isLast: boolean;
+}
+
+const readingRow = ({ station, x, y, thickness }: SimulatedSurvey['readings'][number]) => ({
+  ...{ id: randomUUID(), station, x, y, thickness, typed: (thickness * 1000).toFixed(2) },
+  ...{ source: 'caliper', kept: false, supersedes: null },
+});
+
+/** All that the plan said came off. */
+function passOf({ survey: { assessment, depths }, checks }: DoneSurvey) {
+  const { forecast, statistics, steps } = assessment;
+  const said = forecastCheck(checks.map(plateCheckOf), forecast.meanAfter, { jigId: LONG_JIG.id, note: null });
+  return {
+    taken: { kind: 'plan' },
+    planned: steps,
+    forecast: { ...forecast, meanNow: statistics.mean, checks: said },
+    depths,
+  };
+}
+
+function meanOf({ assessment }: SimulatedSurvey): Estimate {
+  const { mean, volume, volumeSd } = assessment.statistics;
+  return { value: mean, sd: (mean * volumeSd) / volume };
+}
+
+const choicesOf = ({ outcome, sandwich }: DemoBuild, rules: RuleChoices): { choices: BuildChoices } => ({
+  choices: { ...NO_BUILD_CHOICES, rules, outcome: outcome ?? null, sandwich: sandwich ?? null },
+});
+
+/** Its columns, without wood, stations and choices. */
+function rowOf(demo: DemoBuild, now: Date) {
+  const {
+    species: _s,
+    set: _w,
+    follows: _f,
+    ringPeak: _r,
+    outcome: _o,
+    sandwich: _c,
+    bracing: _b,
+    thicknessing: _t,
+    notes: _n,
+    finished: _d,
+    weight: _g,
+    waitsFor,
+    daysOld,
+    ...plan
+  } = demo;
+  const at = (days: number) => new Date(now.getTime() + days * DAY);
+  return {
+    ...plan,
+    plate: 'top',
+    leftHanded: false,
+    stagesDone: doneBefore(demo.stage),
+    waitsFor: waitsFor && { what: waitsFor.what, until: at(waitsFor.days).toISOString() },
+    demo: true,
+    createdAt: at(-daysOld),
+    updatedAt: now,
+  };
 }

@@ -90,13 +90,10 @@ function comparedOf(build: Build, measured: Measured | undefined, events: readon
     words: said?.words ?? '',
     marks: said?.marks ?? [],
     figures: {
-      thickness: measured?.mean ?? null,
+      ...measuredFigures(measured),
       density: wood.rho,
       modulusAlong: wood.E_L,
       modulusAcross: wood.E_C,
-      plateMass: measured?.mass ?? null,
-      ring: measured?.ring ?? null,
-      note: measured?.note ?? null,
       ...read,
       air: pair?.air ?? null,
       top: pair?.top ?? null,
@@ -104,3 +101,10 @@ function comparedOf(build: Build, measured: Measured | undefined, events: readon
     },
   };
 }
+
+const measuredFigures = (measured: Measured | undefined) => ({
+  thickness: measured?.mean ?? null,
+  plateMass: measured?.mass ?? null,
+  ring: measured?.ring ?? null,
+  note: measured?.note ?? null,
+});

@@ -165,9 +165,13 @@ export function* designSearch(top: TopPlan, settings: BatchSettings, spec: Searc
       if (answer.kind === 'solved') tried.push(exact(wanted.amounts, answer.summary));
     }
   }
+  const kinds = like.modes.map(({ kind }) => kind);
+  return { kind: 'search', kinds, onePiece, asDrawn, designs: bestOf(tried), tried };
+}
+
+function bestOf(tried: readonly Design[]): Design[] {
   const scored = tried.map((design) => ({ ...design, breach: design.allowed ? 0 : 1 }));
-  const designs = apart(unbettered(scored).map(({ breach: _, ...design }) => design));
-  return { kind: 'search', kinds: like.modes.map(({ kind }) => kind), onePiece, asDrawn, designs, tried };
+  return apart(unbettered(scored).map(({ breach: _, ...design }) => design));
 }
 
 const withinRanges = (amounts: readonly number[], ranges: readonly Range[]) =>

@@ -51,17 +51,18 @@ function addTurning(K: Float64Array, block: number, { c, s }: Stretch, k: number
 }
 
 /** Held freedoms leave the matrices: their rows and columns are emptied, with a number on the diagonal of K. */
-export function applyHeld({ plan: { matrix }, K, M, held }: TopModel): void {
-  const { count, start, row } = matrix;
+export function applyHeld(model: TopModel): void {
+  const { count, start, row } = model.plan.matrix;
+  for (let j = 0; j < count; j++) for (let p = start[j]; p < start[j + 1]; p++) emptyHeld(model, p, row[p], j);
+}
+
+function emptyHeld({ K, M, held }: TopModel, block: number, i: number, j: number): void {
   const n = BLOCK;
-  for (let j = 0; j < count; j++)
-    for (let p = start[j]; p < start[j + 1]; p++)
-      for (let r = 0; r < n; r++)
-        for (let c = 0; c < n; c++) {
-          if (!held[n * row[p] + r] && !held[n * j + c]) continue;
-          const at = p * n * n + n * r + c;
-          const diagonal = row[p] === j && r === c;
-          K[at] = diagonal ? Math.abs(K[at]) || 1 : 0;
-          M[at] = 0;
-        }
+  for (let r = 0; r < n; r++)
+    for (let c = 0; c < n; c++) {
+      if (!held[n * i + r] && !held[n * j + c]) continue;
+      const at = block * n * n + n * r + c;
+      K[at] = i === j && r === c ? Math.abs(K[at]) || 1 : 0;
+      M[at] = 0;
+    }
 }

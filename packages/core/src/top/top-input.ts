@@ -4,7 +4,6 @@ import { contains, findSelfCrossing, type Point, type Polygon } from '../outline
 import { checkSection, type SectionShape } from '../section';
 import { checkConstants } from '../wood';
 import type { ShellMaterial } from './layered-plate';
-import type { Field } from './scattered-field';
 
 export interface TopMaterial {
   density: number;
@@ -118,38 +117,47 @@ const OFF_PLATE = 2e-3;
 export function checkTop(top: TopInput): void {
   checkShape(top);
   checkMaterial(top.material, 'material');
-  const thicknesses =
-    typeof top.thickness === 'number'
-      ? [top.thickness]
-      : typeof top.thickness === 'function'
-        ? top.outline.map((corner) => (top.thickness as Field)(...corner))
-        : top.thickness.map(({ thickness }) => thickness);
-  if (thicknesses.length === 0) throw new InvalidInput('thickness', [], 'has no points');
-  thicknesses.forEach((value, i) => {
-    const field = typeof top.thickness !== 'object' ? 'thickness' : `thickness[${i}].thickness`;
-    requirePositive(field, value);
-    if (value > 0.03) throw new InvalidInput(field, value, 'is over 30 mm: check the unit');
-  });
+  checkThicknesses(top);
   if (top.sandwich) checkSandwich(top.sandwich);
   if (top.height?.radius !== undefined) requireWithin('height.radius', top.height.radius, 0.2, 1e4);
   top.braces?.forEach((brace, i) => checkBrace(brace, i, top));
-  top.patches?.forEach((patch, i) => {
-    requirePositive(`patches[${i}].thickness`, patch.thickness);
-    checkMaterial(patch.material, `patches[${i}].material`);
-    if (patch.outline.length < 3)
-      throw new InvalidInput(`patches[${i}].outline`, patch.outline.length, 'needs three corners');
-  });
-  if (typeof top.edge === 'object' && !(top.edge.rotationalStiffness >= 0))
-    throw new InvalidInput('edge.rotationalStiffness', top.edge.rotationalStiffness, 'must be zero or more');
-  for (const field of ['inPlane', 'rotational'] as const)
-    if (top.rim?.[field] !== undefined && !(top.rim[field] >= 0 && Number.isFinite(top.rim[field])))
-      throw new InvalidInput(`rim.${field}`, top.rim[field], 'must be zero or more');
+  top.patches?.forEach((patch, i) => checkPatch(patch, `patches[${i}]`));
+  checkEdge(top);
   if (top.edge === 'free' && (top.loads?.length ?? 0) > 0)
     throw new InvalidInput('edge', 'free', 'holds nothing: a load needs a supported, clamped or glued edge');
   top.loads?.forEach((load, i) => checkLoad(load, i, top));
   top.probes?.forEach((place, i) => requireOn(top, place, `probes[${i}]`));
   if (top.modeCount !== undefined) requireWithin('modeCount', top.modeCount, 0, 40);
   if (top.meshSize !== undefined) requireWithin('meshSize', top.meshSize, 1e-3, 0.2);
+}
+
+function checkThicknesses({ thickness, outline }: TopInput): void {
+  const thicknesses =
+    typeof thickness === 'number'
+      ? [thickness]
+      : typeof thickness === 'function'
+        ? outline.map((corner) => thickness(...corner))
+        : thickness.map((place) => place.thickness);
+  if (thicknesses.length === 0) throw new InvalidInput('thickness', [], 'has no points');
+  thicknesses.forEach((value, i) => {
+    const field = typeof thickness !== 'object' ? 'thickness' : `thickness[${i}].thickness`;
+    requirePositive(field, value);
+    if (value > 0.03) throw new InvalidInput(field, value, 'is over 30 mm: check the unit');
+  });
+}
+
+function checkPatch({ thickness, material, outline }: TopPatch, path: string): void {
+  requirePositive(`${path}.thickness`, thickness);
+  checkMaterial(material, `${path}.material`);
+  if (outline.length < 3) throw new InvalidInput(`${path}.outline`, outline.length, 'needs three corners');
+}
+
+function checkEdge(top: TopInput): void {
+  if (typeof top.edge === 'object' && !(top.edge.rotationalStiffness >= 0))
+    throw new InvalidInput('edge.rotationalStiffness', top.edge.rotationalStiffness, 'must be zero or more');
+  for (const field of ['inPlane', 'rotational'] as const)
+    if (top.rim?.[field] !== undefined && !(top.rim[field] >= 0 && Number.isFinite(top.rim[field])))
+      throw new InvalidInput(`rim.${field}`, top.rim[field], 'must be zero or more');
 }
 
 function checkShape({ outline, holes = [] }: TopInput): void {

@@ -114,20 +114,12 @@ export function examineTop(plan: TopPlan, settings: ExamineSettings): OpenedTop 
   const weight = hold === 'free' ? null : underLoad(factored, testLoad(plan));
   const strings = hold === 'free' ? null : strung(factored, plan, hold);
   const { model } = factored;
-  const rise = risen(factored);
-  const pairs: SlopePair[] = [
-    { x: rise, y: rise, lambda: -1, massOnly: true },
-    ...modes.map(({ vector, lambda }) => ({ x: vector, y: vector, lambda })),
-    ...[weight, strings].flatMap((case_) => (case_ ? [{ x: case_.x, y: case_.x, lambda: 0 }] : [])),
-  ];
-  const slopes = woodSlopes(model, input.braces ?? [], pairs);
+  const loads = [weight, strings].flatMap((case_) => (case_ ? [case_.x] : []));
+  const slopes = woodSlopes(model, input.braces ?? [], pairsOf(risen(factored), modes, loads));
   onProgress(0.95);
   const nodeArea = areasOf(factored);
   const whole = nodeArea.reduce((sum, area) => sum + area, 0);
-  const energies = strainEnergies(model, [
-    ...modes.map(({ vector }) => vector),
-    ...[weight, strings].flatMap((case_) => (case_ ? [case_.x] : [])),
-  ]);
+  const energies = strainEnergies(model, [...modes.map(({ vector }) => vector), ...loads]);
   const examined: ExaminedTop = {
     hold,
     x: model.mesh.x,
@@ -164,6 +156,17 @@ export function examineTop(plan: TopPlan, settings: ExamineSettings): OpenedTop 
     forces: { weight: weight?.force ?? null, strings: strings?.force ?? null },
   };
 }
+
+/** Whose slopes are wanted: the mass, each mode, each load. */
+const pairsOf = (
+  rise: Float64Array,
+  modes: readonly { vector: Float64Array; lambda: number }[],
+  loads: readonly Float64Array[],
+): SlopePair[] => [
+  { x: rise, y: rise, lambda: -1, massOnly: true },
+  ...modes.map(({ vector, lambda }) => ({ x: vector, y: vector, lambda })),
+  ...loads.map((x) => ({ x, y: x, lambda: 0 })),
+];
 
 /** All nodes a metre up: its inertia is the mass. */
 export function risen({ model }: FactoredTop): Float64Array {
