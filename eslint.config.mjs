@@ -3,6 +3,14 @@ import globals from 'globals';
 import reactHooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
+/** Functions that a reader can hold in the head. @param lines of the longest */
+const short = (lines) => ({
+  'max-lines-per-function': ['error', { max: lines, skipBlankLines: true }],
+  complexity: ['error', 20],
+  'max-depth': ['error', 4],
+});
+const TESTS = ['**/*.test.{ts,tsx}', '**/test/**/*.ts', 'e2e/**/*.ts'];
+
 export default tseslint.config(
   { ignores: ['**/*.tmp.ts', '**/dist/**', '**/node_modules/**', '.data/**', 'coverage/**'] },
   js.configs.recommended,
@@ -22,9 +30,13 @@ export default tseslint.config(
       eqeqeq: 'error',
     },
   },
+  { files: ['packages/core/src/**/*.ts', 'apps/server/src/**/*.ts'], ignores: TESTS, rules: short(60) },
+  { files: ['apps/web/src/**/*.tsx'], ignores: TESTS, rules: short(120) },
+  { files: ['apps/web/src/**/*.ts'], ignores: TESTS, rules: short(80) },
+  { files: ['apps/{web,server}/src/**/*.{ts,tsx}'], ignores: TESTS, rules: { 'max-params': ['error', 4] } },
   { files: ['apps/web/**/*.{ts,tsx}'], ...reactHooks.configs.flat['recommended-latest'] },
   {
-    files: ['**/*.test.{ts,tsx}', '**/test/**/*.ts', 'e2e/**/*.ts'],
+    files: TESTS,
     rules: {
       '@typescript-eslint/no-unsafe-assignment': 'off',
       '@typescript-eslint/no-unsafe-member-access': 'off',

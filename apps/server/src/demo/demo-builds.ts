@@ -121,26 +121,21 @@ const plane: PassTool = { kind: 'plane', depthPerPass: 5e-5 };
 const before = (stage: Stage): Stage[] => STAGES.slice(0, STAGES.indexOf(stage));
 export const doneBefore = before;
 
-const aString = (
-  note: string,
-  frequency: number,
-  material: StringMaterial,
-  diameterMm: number,
-  count = 1,
-): PlanString => ({
+const aString = (note: string, frequency: number, material: StringMaterial, diameterMm: number): PlanString => ({
   note,
   frequency,
   material,
   diameter: diameterMm / 1000,
   massPerLength: null,
-  count,
+  count: 1,
 });
+const paired = (string: PlanString): PlanString => ({ ...string, count: 2 });
 const FIVE_COURSES = [
-  aString('D3', 146.83, 'wound-steel', 1.05, 2),
-  aString('G3', 196, 'wound-steel', 0.8, 2),
-  aString('D4', 293.66, 'wound-steel', 0.54, 2),
-  aString('A4', 440, 'steel', 0.32, 2),
-  aString('D5', 587.33, 'steel', 0.25, 2),
+  paired(aString('D3', 146.83, 'wound-steel', 1.05)),
+  paired(aString('G3', 196, 'wound-steel', 0.8)),
+  paired(aString('D4', 293.66, 'wound-steel', 0.54)),
+  paired(aString('A4', 440, 'steel', 0.32)),
+  paired(aString('D5', 587.33, 'steel', 0.25)),
 ];
 const BARITONE = [
   aString('B1', 61.74, 'wound-steel', 1.84),

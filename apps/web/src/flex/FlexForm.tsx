@@ -138,15 +138,7 @@ export function FlexForm({ pieceId, units, plain, onJig, children, onSend }: Pro
         <Button kind="quiet" onClick={() => setRows([...rows, { load: '', dial: '' }])}>
           One more load
         </Button>
-        <SelectField label="How it feels" value={feel} error={at('feel')} onChange={(e) => setFeel(e.target.value)}>
-          <option value="">no score</option>
-          {Array.from({ length: 9 }, (_, i) => (
-            <option key={i} value={i + 1}>
-              {i + 1}
-              {i === 0 ? ' soft' : i === 8 ? ' stiff' : ''}
-            </option>
-          ))}
-        </SelectField>
+        <FeelField value={feel} error={at('feel')} onValue={setFeel} />
       </div>
       {children?.(at)}
       {asked && <AskedBox asked={asked} />}
@@ -156,6 +148,26 @@ export function FlexForm({ pieceId, units, plain, onJig, children, onSend }: Pro
       </Button>
       <NewJigDialog units={units} open={making} onClose={() => setMaking(false)} onMade={choose} />
     </form>
+  );
+}
+
+interface FeelProps {
+  value: string;
+  error: string | null;
+  onValue: (value: string) => void;
+}
+
+function FeelField({ value, error, onValue }: FeelProps) {
+  return (
+    <SelectField label="How it feels" value={value} error={error} onChange={(e) => onValue(e.target.value)}>
+      <option value="">no score</option>
+      {Array.from({ length: 9 }, (_, i) => (
+        <option key={i} value={i + 1}>
+          {i + 1}
+          {i === 0 ? ' soft' : i === 8 ? ' stiff' : ''}
+        </option>
+      ))}
+    </SelectField>
   );
 }
 

@@ -26,35 +26,30 @@ export function useEar(onHeard: OnHeard, practice?: () => Promise<ArrayBuffer>) 
   const [meter, setMeter] = useState<Meter | null>(null);
   const [busy, setBusy] = useState(false);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const listener = useRef<{ worker: Worker; remote: Remote<Listener> } | null>(null);
+  const listener = useListener();
   const stop = useRef<() => void>(() => {});
   const take = useRef<() => void>(() => {});
   const latest = useRef({ onHeard, practice });
   useEffect(() => {
     latest.current = { onHeard, practice };
   });
-  useEffect(
-    () => () => {
-      stop.current();
-      listener.current?.worker.terminate();
-      listener.current = null;
-    },
-    [],
-  );
+  useEffect(() => () => stop.current(), []);
 
-  const hear = useCallback(async (source: SoundSource, work: (listener: Remote<Listener>) => Promise<Heard>) => {
-    listener.current ??= startListener();
-    setBusy(true);
-    try {
-      const heard = await work(listener.current.remote);
-      setTrouble(null);
-      latest.current.onHeard(heard, source);
-    } catch (failure) {
-      setTrouble((failure as Error).message.replace(/^file: /, 'The file '));
-    } finally {
-      setBusy(false);
-    }
-  }, []);
+  const hear = useCallback(
+    async (source: SoundSource, work: (listener: Remote<Listener>) => Promise<Heard>) => {
+      setBusy(true);
+      try {
+        const heard = await work(listener());
+        setTrouble(null);
+        latest.current.onHeard(heard, source);
+      } catch (failure) {
+        setTrouble((failure as Error).message.replace(/^file: /, 'The file '));
+      } finally {
+        setBusy(false);
+      }
+    },
+    [listener],
+  );
 
   const listen = async () => {
     if (!('mediaDevices' in navigator)) return setState('none');
@@ -73,8 +68,7 @@ export function useEar(onHeard: OnHeard, practice?: () => Promise<ArrayBuffer>) 
       take.current = ear.take;
       setState('listening');
     } catch (failure) {
-      const name = (failure as DOMException).name;
-      setState(name === 'NotAllowedError' || name === 'SecurityError' ? 'refused' : 'none');
+      setState(refusal(failure));
     }
   };
 
@@ -90,12 +84,7 @@ export function useEar(onHeard: OnHeard, practice?: () => Promise<ArrayBuffer>) 
     };
     take.current = () => {};
     setState('practising');
-    void (async () => {
-      while (on) {
-        await practiseOnce();
-        await new Promise((go) => setTimeout(go, PRACTICE_PAUSE));
-      }
-    })();
+    void knockOn(practiseOnce, () => on);
   };
 
   const open = (file: File) => {
@@ -116,7 +105,32 @@ export function useEar(onHeard: OnHeard, practice?: () => Promise<ArrayBuffer>) 
   };
 }
 
+/** One knock after another, with a breath between, until told. */
+async function knockOn(once: () => Promise<void>, isOn: () => boolean): Promise<void> {
+  while (isOn()) {
+    await once();
+    await new Promise((go) => setTimeout(go, PRACTICE_PAUSE));
+  }
+}
+
+/** What is wrong with the microphone. */
+const refusal = (failure: unknown): EarState =>
+  ['NotAllowedError', 'SecurityError'].includes((failure as DOMException).name) ? 'refused' : 'none';
+
 export type EarControl = ReturnType<typeof useEar>;
+
+/** @returns the worker's ear, made when it is first asked for */
+function useListener(): () => Remote<Listener> {
+  const made = useRef<ReturnType<typeof startListener> | null>(null);
+  useEffect(
+    () => () => {
+      made.current?.worker.terminate();
+      made.current = null;
+    },
+    [],
+  );
+  return useCallback(() => (made.current ??= startListener()).remote, []);
+}
 
 /** Made when the first sound comes, since most visits hear none; wrapped once, as letting go of a wrapper ends the worker's ear. */
 function startListener() {

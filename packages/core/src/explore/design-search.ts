@@ -112,10 +112,7 @@ export function* designSearch(top: TopPlan, settings: BatchSettings, spec: Searc
   const ranges = variables.map((variable) => rangeOf(top, variable, spec.limits));
   const opened = examineTop(top, { ...settings, modeCount: 6 });
   const like = summaryOf(opened);
-  const onePiece = Math.max(
-    0,
-    like.modes.findIndex(({ kind }) => kind === 'monopole'),
-  );
+  const onePiece = onePieceOf(like);
   const changeOf = (amounts: readonly number[]) =>
     variables.reduce((change, variable, i) => withAmount(change, variable, amounts[i]), NO_CHANGE);
   const exact = (amounts: readonly number[], summary: TopSummary): Design => {
@@ -168,6 +165,12 @@ export function* designSearch(top: TopPlan, settings: BatchSettings, spec: Searc
   const kinds = like.modes.map(({ kind }) => kind);
   return { kind: 'search', kinds, onePiece, asDrawn, designs: bestOf(tried), tried };
 }
+
+const onePieceOf = ({ modes }: TopSummary) =>
+  Math.max(
+    0,
+    modes.findIndex(({ kind }) => kind === 'monopole'),
+  );
 
 function bestOf(tried: readonly Design[]): Design[] {
   const scored = tried.map((design) => ({ ...design, breach: design.allowed ? 0 : 1 }));

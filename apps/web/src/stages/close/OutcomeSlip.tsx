@@ -5,6 +5,15 @@ import { Link } from 'react-router';
 import { Button, SelectField, TextField } from '../../ui';
 import { OutcomeField } from '../journal/OutcomeField';
 
+interface LongText {
+  label: string;
+  value: string;
+  set: (text: string) => void;
+  /** Characters. */
+  most: number;
+  wrong?: string | null;
+}
+
 interface Props {
   buildId: string;
   events: readonly VoicingEvent[];
@@ -51,13 +60,7 @@ function Form({ last, onKeep }: { last: VoicingBodies['outcome'] | null; onKeep:
     setError(null);
     onKeep({ words: words.trim(), again: again.trim(), differently: differently.trim(), marks: given });
   };
-  const long = (
-    label: string,
-    value: string,
-    set: (text: string) => void,
-    most: number,
-    wrong: string | null = null,
-  ) => (
+  const long = ({ label, value, set, most, wrong = null }: LongText) => (
     <div>
       <label className="block text-soft">
         {label}
@@ -77,9 +80,9 @@ function Form({ last, onKeep }: { last: VoicingBodies['outcome'] | null; onKeep:
   );
   return (
     <form aria-label="How it turned out" className="space-y-2" onSubmit={(event) => (event.preventDefault(), keep())}>
-      {long('In your own words', words, setWords, 2000, error)}
-      {long('Would do again', again, setAgain, 1000)}
-      {long('Would do differently', differently, setDifferently, 1000)}
+      {long({ label: 'In your own words', value: words, set: setWords, most: 2000, wrong: error })}
+      {long({ label: 'Would do again', value: again, set: setAgain, most: 1000 })}
+      {long({ label: 'Would do differently', value: differently, set: setDifferently, most: 1000 })}
       <fieldset className="space-y-1">
         <legend className="text-soft">Marks under your own names, 1 poor to 9 splendid</legend>
         {marks.map(({ name: mark, mark: value }, i) => (

@@ -6,7 +6,9 @@ import {
   type RepairKind,
   type SafeReduction,
   type UnitChoice,
+  type VoicingBodies,
   type VoicingEvent,
+  type VoicingKind,
 } from '@nimble/core';
 import { format } from 'date-fns';
 import { degreeWords, massWords, sinkWords } from '../whole-top/figure-words';
@@ -30,48 +32,49 @@ export const LIKED_WORDS = { before: 'the round before', now: 'as it is now', sa
 
 const KILOGRAM = 9.80665;
 
-export function eventWords(event: VoicingEvent, plan: BracingPlan, units: UnitChoice): string {
-  switch (event.kind) {
-    case 'goal':
-      return 'Goal set';
-    case 'mass':
-      return `Weighs ${massWords(event.body.mass, units)}`;
-    case 'flex': {
-      const { place, load, deflection, feel } = event.body;
-      const name = PLACE_WORDS[place];
-      if (load === null || deflection === null) return `${name}: felt ${feel} of 9`;
-      return `${name}: ${sinkWords((deflection / load) * KILOGRAM, units)} for a kilogram`;
-    }
-    case 'shaving':
-      return `Shaved ${event.body.shavings.map((one) => `${strokePlace(one.place, plan)} ${depthWords(one, units).split(',')[0]}`).join('; ')}`;
-    case 'let-in':
-      return `What came of ${keyWords(event.body.quantity as QuantityKey).toLowerCase()} ${event.body.counts ? 'counts' : 'is left out'}`;
-    case 'reduction':
-      return 'A safe reduction done';
-    case 'repair':
-      return `${plan.braces.find(({ id }) => id === event.body.brace)?.name ?? 'A brace'} ${REPAIR_WORDS[event.body.what]}${event.body.note && `: ${event.body.note}`}`;
-    case 'park':
-      return `Left to rest until ${format(new Date(event.body.until), 'EEE d MMM')}`;
-    case 'second-look':
-      return `Blind compare: liked ${LIKED_WORDS[event.body.liked]}`;
-    case 'box':
-      return `The box holds ${(event.body.volume * 1000).toFixed(1)} l of air`;
-    case 'trim':
-      return `${event.body.what === 'rim' ? 'Rim thinned by' : 'Hole wider all round by'} ${sinkWords(event.body.depth, units)}`;
-    case 'resonances':
-      return `Air ${pitchOf(event.body.air)}, top ${pitchOf(event.body.top)}`;
-    case 'strung':
-      return `Strings on${event.body.note && `: ${event.body.note}`}`;
-    case 'settling':
-      return [
-        event.body.turn === null ? '' : `bridge leans ${degreeWords(event.body.turn)}`,
-        event.body.belly === null ? '' : `belly ${sinkWords(event.body.belly, units)}`,
-      ]
-        .filter(Boolean)
-        .join(', ');
-    case 'outcome':
-      return `How it turned out: ${event.body.words}`;
-  }
+interface Ground {
+  plan: BracingPlan;
+  units: UnitChoice;
+}
+
+type Words = { [Kind in VoicingKind]: (body: VoicingBodies[Kind], ground: Ground) => string };
+
+const noted = (words: string, note: string) => (note ? `${words}: ${note}` : words);
+
+const WORDS: Words = {
+  goal: () => 'Goal set',
+  mass: ({ mass }, { units }) => `Weighs ${massWords(mass, units)}`,
+  flex: ({ place, load, deflection, feel }, { units }) => {
+    const name = PLACE_WORDS[place];
+    if (load === null || deflection === null) return `${name}: felt ${feel} of 9`;
+    return `${name}: ${sinkWords((deflection / load) * KILOGRAM, units)} for a kilogram`;
+  },
+  shaving: ({ shavings }, { plan, units }) =>
+    `Shaved ${shavings.map((one) => `${strokePlace(one.place, plan)} ${depthWords(one, units).split(',')[0]}`).join('; ')}`,
+  'let-in': ({ quantity, counts }) =>
+    `What came of ${keyWords(quantity as QuantityKey).toLowerCase()} ${counts ? 'counts' : 'is left out'}`,
+  reduction: () => 'A safe reduction done',
+  repair: ({ brace, what, note }, { plan }) => {
+    const name = plan.braces.find(({ id }) => id === brace)?.name ?? 'A brace';
+    return noted(`${name} ${REPAIR_WORDS[what]}`, note);
+  },
+  park: ({ until }) => `Left to rest until ${format(new Date(until), 'EEE d MMM')}`,
+  'second-look': ({ liked }) => `Blind compare: liked ${LIKED_WORDS[liked]}`,
+  box: ({ volume }) => `The box holds ${(volume * 1000).toFixed(1)} l of air`,
+  trim: ({ what, depth }, { units }) =>
+    `${what === 'rim' ? 'Rim thinned by' : 'Hole wider all round by'} ${sinkWords(depth, units)}`,
+  resonances: ({ air, top }) => `Air ${pitchOf(air)}, top ${pitchOf(top)}`,
+  strung: ({ note }) => noted('Strings on', note),
+  settling: ({ turn, belly }, { units }) => {
+    const leans = turn === null ? [] : [`bridge leans ${degreeWords(turn)}`];
+    return [...leans, ...(belly === null ? [] : [`belly ${sinkWords(belly, units)}`])].join(', ');
+  },
+  outcome: ({ words }) => `How it turned out: ${words}`,
+};
+
+export function eventWords({ kind, body }: VoicingEvent, plan: BracingPlan, units: UnitChoice): string {
+  // Kind and body belong together, which the compiler does not follow through a table.
+  return (WORDS[kind] as (body: unknown, ground: Ground) => string)(body, { plan, units });
 }
 
 function pitchOf(frequency: number): string {

@@ -11,7 +11,7 @@ import {
   type PlanFigures,
   type UnitChoice,
 } from '@nimble/core';
-import { scaleLinear } from 'd3-scale';
+import { scaleLinear, type ScaleLinear } from 'd3-scale';
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { toneColour } from '../../plate/MapLayer';
 
@@ -90,19 +90,7 @@ export function BraceElevation(props: Props) {
   return (
     <figure className="min-w-0 flex-1" aria-label={`${plan.name} from the side`}>
       <svg ref={svg} viewBox={`0 0 ${BOX.width} ${BOX.height}`} className="max-h-[300px] w-full touch-none select-none">
-        <g fontSize="15" fill="var(--soft)" className="figures">
-          {y.ticks(4).map((height) => (
-            <g key={height} transform={`translate(${BOX.left} ${y(height)})`}>
-              <line x2={BOX.width - BOX.left - BOX.right} stroke="var(--grain)" strokeWidth="0.8" />
-              <text x="-18" textAnchor="end" dominantBaseline="central">
-                {figure(height)}
-              </text>
-            </g>
-          ))}
-          <text x="4" y="14">
-            {formatThickness(0, units).symbol}
-          </text>
-        </g>
+        <Heights y={y} units={units} />
         <path d={outline} fill="var(--wood)" stroke="var(--ink)" strokeWidth="1.4" />
         <path d={rigidityPath(glued, x, [base, BOX.top + 8])} fill="none" stroke="var(--lake)" strokeWidth="1.6" />
         <line
@@ -161,6 +149,24 @@ export function BraceElevation(props: Props) {
         </text>
       </svg>
     </figure>
+  );
+}
+
+function Heights({ y, units }: { y: ScaleLinear<number, number>; units: UnitChoice }) {
+  return (
+    <g fontSize="15" fill="var(--soft)" className="figures">
+      {y.ticks(4).map((height) => (
+        <g key={height} transform={`translate(${BOX.left} ${y(height)})`}>
+          <line x2={BOX.width - BOX.left - BOX.right} stroke="var(--grain)" strokeWidth="0.8" />
+          <text x="-18" textAnchor="end" dominantBaseline="central">
+            {formatThickness(height, units).figure}
+          </text>
+        </g>
+      ))}
+      <text x="4" y="14">
+        {formatThickness(0, units).symbol}
+      </text>
+    </g>
   );
 }
 

@@ -52,17 +52,9 @@ function Shape({ build, kept }: { build: Build; kept: BracingPlan }) {
   const brace = braces.find(({ id }) => id === params.get('piece')) ?? firstOf(braces);
   // The drawing follows the hand at once; figures catch up between two frames.
   const late = useDeferredValue(brace);
-  const settled = late?.id === brace?.id && late?.heights.length === brace?.heights.length ? late : brace;
-  const figures = useMemo(() => (settled ? planFigures(settled) : null), [settled]);
-  const notched = useMemo(() => {
-    const cuts = settled ? freeCuts(settled, withBrace(bracing.kept, settled)) : [];
-    return settled && cuts.length > 0 ? planFigures(settled, cuts).modes : null;
-  }, [settled, bracing.kept]);
+  const settled = late && brace && isSameShape(late, brace) ? late : brace;
   const plate = useMemo(() => gluedPlate(build, surveys.data), [build, surveys.data]);
-  const glued = useMemo(
-    () => (settled ? gluedAlong(settled, bracing.kept.braces, plate) : []),
-    [settled, bracing.kept, plate],
-  );
+  const { figures, notched, glued } = useFigures(settled, bracing.kept, plate);
   const set = (name: string, value: string) => setParams((old) => (old.set(name, value), old), { replace: true });
   const keep = (next: Brace) => bracing.keep(withBrace(bracing.plan, next));
   useShortcuts([
@@ -70,7 +62,7 @@ function Shape({ build, kept }: { build: Build; kept: BracingPlan }) {
     { key: 'y', label: 'Do it again', run: () => bracing.redo?.() },
   ]);
   const tab: Tab = TABS.find(([key]) => key === params.get('slip'))?.[0] ?? 'brace';
-  const at = station ?? (brace ? brace.heights.indexOf(Math.max(...brace.heights)) : 0);
+  const at = station ?? tallestOf(brace);
   const pick = useCallback(
     (id: string) => {
       setStation(null);
@@ -78,6 +70,22 @@ function Shape({ build, kept }: { build: Build; kept: BracingPlan }) {
     },
     [setParams],
   );
+  const leaf = (open: Exclude<Tab, 'journal'>, of: Brace, its: PlanFigures) =>
+    ({
+      brace: (
+        <BraceSlip
+          key={of.id}
+          {...{ build, braces, notched, glued, plate, partial }}
+          brace={of}
+          figures={its}
+          onPartial={setPartial}
+          onKeep={keep}
+          onKeepBoth={(both) => bracing.keep(both.reduce(withBrace, bracing.plan))}
+        />
+      ),
+      sizes: <SizesSlip key={of.id} build={build} brace={of} plate={plate} onKeep={keep} />,
+      steps: <StepsSlip key={of.id} build={build} brace={of} steps={shapings.data ?? []} />,
+    })[open];
   return (
     <StageFrame
       build={build}
@@ -87,42 +95,19 @@ function Shape({ build, kept }: { build: Build; kept: BracingPlan }) {
           <SlipPages tabs={TABS} open={tab} onOpen={(slip) => set('slip', slip)} />
           {tab === 'journal' ? (
             <JournalSlip build={build} stage="shape" changeBuild={writes.changeBuild} />
-          ) : !brace || !figures ? (
-            <NothingDrawn build={build} />
-          ) : (
+          ) : brace && figures ? (
             <div className="space-y-3 pt-1">
               <Undoing bracing={bracing} />
-              {tab === 'brace' && (
-                <BraceSlip
-                  key={brace.id}
-                  {...{ build, brace, braces, figures, notched, glued, plate, partial }}
-                  onPartial={setPartial}
-                  onKeep={keep}
-                  onKeepBoth={(both) => bracing.keep(both.reduce(withBrace, bracing.plan))}
-                />
-              )}
-              {tab === 'sizes' && <SizesSlip key={brace.id} build={build} brace={brace} plate={plate} onKeep={keep} />}
-              {tab === 'steps' && <StepsSlip key={brace.id} build={build} brace={brace} steps={shapings.data ?? []} />}
+              {leaf(tab, brace, figures)}
             </div>
+          ) : (
+            <NothingDrawn build={build} />
           )}
         </>
       }
     >
       <div className="flex items-center justify-between gap-2 px-4 pt-1 lg:px-6">
-        {brace && (
-          <select
-            aria-label="Which brace"
-            className="min-h-12 min-w-0 rounded-md border border-line bg-slip px-3 font-medium"
-            value={brace.id}
-            onChange={(event) => pick(event.target.value)}
-          >
-            {braces.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          </select>
-        )}
+        {brace && <WhichBrace brace={brace} braces={braces} onPick={pick} />}
         <span className="flex items-center">
           <ToWholeTop buildId={build.id} />
           <PitchButton />
@@ -151,6 +136,46 @@ function Shape({ build, kept }: { build: Build; kept: BracingPlan }) {
         </div>
       )}
     </StageFrame>
+  );
+}
+
+const isSameShape = (a: Brace, b: Brace) => a.id === b.id && a.heights.length === b.heights.length;
+
+const tallestOf = (brace: Brace | undefined) => (brace ? brace.heights.indexOf(Math.max(...brace.heights)) : 0);
+
+type PlanFigures = ReturnType<typeof planFigures>;
+
+/** What a brace is by itself, with its notches cut, and glued to its plate. */
+function useFigures(brace: Brace | undefined, kept: BracingPlan, plate: ReturnType<typeof gluedPlate>) {
+  const figures = useMemo(() => (brace ? planFigures(brace) : null), [brace]);
+  const notched = useMemo(() => {
+    const cuts = brace ? freeCuts(brace, withBrace(kept, brace)) : [];
+    return brace && cuts.length > 0 ? planFigures(brace, cuts).modes : null;
+  }, [brace, kept]);
+  const glued = useMemo(() => (brace ? gluedAlong(brace, kept.braces, plate) : []), [brace, kept, plate]);
+  return { figures, notched, glued };
+}
+
+interface WhichProps {
+  brace: Brace;
+  braces: readonly Brace[];
+  onPick: (id: string) => void;
+}
+
+function WhichBrace({ brace, braces, onPick }: WhichProps) {
+  return (
+    <select
+      aria-label="Which brace"
+      className="min-h-12 min-w-0 rounded-md border border-line bg-slip px-3 font-medium"
+      value={brace.id}
+      onChange={(event) => onPick(event.target.value)}
+    >
+      {braces.map(({ id, name }) => (
+        <option key={id} value={id}>
+          {name}
+        </option>
+      ))}
+    </select>
   );
 }
 

@@ -86,24 +86,17 @@ export function useReadingEntry(context: Context) {
       setError(read.error);
       return false;
     }
-    const { value, typed } = read;
-    const taken = { station: current, thickness: value, typed, source };
-    const doubt = doubtOf(value, current, context);
+    const taken = { station: current, thickness: read.value, typed: read.typed, source };
+    const doubt = doubtOf(read.value, current, context);
     setError(null);
     if (!doubt) store(taken, false);
     else {
       setQuestion({ ...taken, question: doubt });
-      const meant = doubt.reason === 'slip' ? `Or ${formatThickness(doubt.expected, units).figure}?` : 'Read it again.';
-      spoken(`${formatThickness(value, units).figure}? ${meant}`);
+      spoken(askedWords(read.value, doubt, units));
     }
     return true;
   };
-  /** Takes a reading back (kept, but no longer counted) and lights its station. */
-  const takeBack = (reading: SurveyReading): void => {
-    if (surveyId === null) return;
-    add(surveyId, [retractionOf(reading, person)]);
-    light(reading.station);
-  };
+  const takingBack = useTakingBack(context, light);
   return {
     current,
     isPicked: lit.isPicked,
@@ -117,21 +110,7 @@ export function useReadingEntry(context: Context) {
       const next = current && stepped(walk, current.name, by);
       if (next) light(next.name);
     },
-    undoLast: (): SurveyReading | null => {
-      const last = lastStanding(readings);
-      if (last) takeBack(last);
-      return last;
-    },
-    takeBack,
-    /** Of readings that disagree one holds: the others are taken back. */
-    hold: ({ station, id }: SurveyReading): void => {
-      const others = standingReadings(readings).filter((other) => other.station === station && other.id !== id);
-      if (surveyId !== null && others.length > 0)
-        add(
-          surveyId,
-          others.map((other) => retractionOf(other, person)),
-        );
-    },
+    ...takingBack,
     /** The likely figure instead of a slip of the decimal point. */
     takeMeant: (): void => {
       if (!question) return;
@@ -143,6 +122,33 @@ export function useReadingEntry(context: Context) {
     confirmQuestion: () => question && store(question, true),
     dropQuestion: () => setQuestion(null),
     clearError: () => setError(null),
+  };
+}
+
+/** What does not count any more is kept, and its station lights up again. */
+function useTakingBack({ surveyId, readings, add }: Context, light: (name: string) => void) {
+  const { person } = usePreferences();
+  const takeBack = (reading: SurveyReading): void => {
+    if (surveyId === null) return;
+    add(surveyId, [retractionOf(reading, person)]);
+    light(reading.station);
+  };
+  return {
+    takeBack,
+    undoLast: (): SurveyReading | null => {
+      const last = lastStanding(readings);
+      if (last) takeBack(last);
+      return last;
+    },
+    /** Of readings that disagree one holds: the others are taken back. */
+    hold: ({ station, id }: SurveyReading): void => {
+      const others = standingReadings(readings).filter((other) => other.station === station && other.id !== id);
+      if (surveyId === null || others.length === 0) return;
+      add(
+        surveyId,
+        others.map((other) => retractionOf(other, person)),
+      );
+    },
   };
 }
 
@@ -182,6 +188,11 @@ function readFigure(text: string, units: UnitChoice): { value: number; typed: st
   } catch (failure) {
     return { error: failure instanceof InvalidInput ? `“${text.trim()}” ${failure.reason}` : String(failure) };
   }
+}
+
+function askedWords(value: number, { reason, expected }: Question, units: UnitChoice): string {
+  const meant = reason === 'slip' ? `Or ${formatThickness(expected, units).figure}?` : 'Read it again.';
+  return `${formatThickness(value, units).figure}? ${meant}`;
 }
 
 /** Whether a figure fits what stands around it. */

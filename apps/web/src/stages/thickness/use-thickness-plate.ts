@@ -4,6 +4,7 @@ import {
   FIRST_REMOVAL_SPREAD,
   quickPlaces,
   type Station,
+  type StationReading,
   type SurveyFacts,
   type TargetSpec,
 } from '@nimble/core';
@@ -32,10 +33,8 @@ export function useThicknessPlate({ build, rules, surveys, target, dragging, vie
   const { survey, newest, means, shown, earlier } = looked;
   const open = useMemo(() => build.stations.filter((station) => !station.skipped), [build.stations]);
   const places = useMemo(() => quickPlaces(open), [open]);
-  const ledger = useLedger(build.id).data;
-  const removalSpread = ledger?.removalSpread ?? FIRST_REMOVAL_SPREAD;
-  const mass = survey?.mass ?? null;
-  const expected = shown.data?.expected ?? null;
+  const { ledger, removalSpread } = useRemovals(build.id);
+  const { mass, expected, isQuick } = looked;
   const facts = useMemo(
     () => surveyFacts(build, rules, { readings: means, wanted: open.length, target, mass, removalSpread, expected }),
     [build, rules, means, open, target, mass, removalSpread, expected],
@@ -53,8 +52,7 @@ export function useThicknessPlate({ build, rules, surveys, target, dragging, vie
   );
   const isKnown = rules.ready && (survey === null || shown.data !== undefined);
   const { picture, error, computer } = usePlatePicture(isKnown ? request : null);
-  const indexOf = (station: Pick<Station, 'name'>) => open.findIndex(({ name }) => name === station.name);
-  const isQuick = survey?.kind === 'quick';
+  const indexOf = (station: Named) => open.findIndex(({ name }) => name === station.name);
   return {
     ...looked,
     past: survey !== null && survey !== newest,
@@ -70,18 +68,22 @@ export function useThicknessPlate({ build, rules, surveys, target, dragging, vie
     summary: picture?.summary ?? null,
     error,
     computer,
-    targetOf: (station: Pick<Station, 'name'>): number | null => picture?.targetAt[indexOf(station)] ?? null,
+    targetOf: (station: Named): number | null => picture?.targetAt[indexOf(station)] ?? null,
     /** What the map shows at a station, where that is a difference and not the reading. */
     shownOf: shownBy(picture?.shownAt, indexOf),
-    isAllRead:
-      means.length > 0 && (isQuick ? places : open).every(({ name }) => means.some((mean) => mean.station === name)),
+    isAllRead: areRead(isQuick ? places : open, means),
   };
 }
 
+type Named = Pick<Station, 'name'>;
+
+const areRead = (places: readonly Named[], means: readonly StationReading[]) =>
+  means.length > 0 && places.every(({ name }) => means.some(({ station }) => station === name));
+
 function shownBy(
   shownAt: readonly (number | null)[] | null | undefined,
-  indexOf: (station: Pick<Station, 'name'>) => number,
-): ((station: Pick<Station, 'name'>) => number | null) | null {
+  indexOf: (station: Named) => number,
+): ((station: Named) => number | null) | null {
   return shownAt ? (station) => shownAt[indexOf(station)] ?? null : null;
 }
 
@@ -103,7 +105,18 @@ function useLookedAt({
   const means = useMemo(() => averages(readings), [readings]);
   const mass = against?.mass ?? null;
   const earlier = useMemo(() => (compared ? { readings: averages(compared.readings), mass } : null), [compared, mass]);
-  return { newest, survey, others, against, shown, readings, means, earlier };
+  return {
+    ...{ newest, survey, others, against, shown, readings, means, earlier },
+    mass: survey?.mass ?? null,
+    expected: shown.data?.expected ?? null,
+    isQuick: survey?.kind === 'quick',
+  };
+}
+
+/** What tools took off in this shop, and how unevenly. */
+function useRemovals(buildId: string) {
+  const { data: ledger } = useLedger(buildId);
+  return { ledger, removalSpread: ledger?.removalSpread ?? FIRST_REMOVAL_SPREAD };
 }
 
 type Measured = Pick<SurveyFacts, 'readings' | 'wanted' | 'target' | 'mass' | 'removalSpread' | 'expected'>;

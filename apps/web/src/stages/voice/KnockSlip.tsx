@@ -29,7 +29,6 @@ const OFFERED = 30;
 
 /** One knock after another on one place: the newest very large, set against the one before or any earlier one, and all of today's together. */
 export function KnockSlip({ ear, last, knocks, keep, onUndo, doubt }: Props) {
-  const choice = usePreferences();
   const [against, setAgainst] = useState('');
   const standing = knocks.filter(({ retracted, analysis }) => !retracted && analysis.partials.length > 0);
   const plain = standing.filter(({ about }) => about === 'plate');
@@ -40,8 +39,6 @@ export function KnockSlip({ ear, last, knocks, keep, onUndo, doubt }: Props) {
     .slice(-OFFERED)
     .reverse();
   const before = earlier.find(({ id }) => id === against) ?? plain.filter(({ id }) => id !== shownId).at(-1) ?? null;
-  const name = (knock: KnockView) =>
-    `${format(new Date(knock.at), 'd MMM, HH:mm:ss')}${knock.place.name ? `, ${knock.place.name}` : ''}${knock.about === 'station' ? `, round ${knock.round}` : ''}`;
   return (
     <div className="space-y-3 pt-1">
       <EarPanel ear={ear} />
@@ -52,17 +49,7 @@ export function KnockSlip({ ear, last, knocks, keep, onUndo, doubt }: Props) {
           knock is kept with its sound.
         </p>
       )}
-      {shown && (
-        <>
-          <KnockFigures heard={shown} before={before?.analysis ?? null} />
-          {shown.partials.length > 0 && (
-            <KnockPicture heard={shown} before={before?.analysis ?? null} spectrum={last?.heard.spectrum} />
-          )}
-          {before && shown.partials.length > 0 && (
-            <ChangeWords earlier={before.analysis.partials} later={shown.partials} choice={choice} />
-          )}
-        </>
-      )}
+      {shown && <Shown heard={shown} before={before?.analysis ?? null} spectrum={last?.heard.spectrum} />}
       {last?.kept && (
         <Button kind="quiet" onClick={onUndo}>
           Take this knock back
@@ -77,13 +64,33 @@ export function KnockSlip({ ear, last, knocks, keep, onUndo, doubt }: Props) {
           <option value="">the knock before</option>
           {earlier.map((knock) => (
             <option key={knock.id} value={knock.id}>
-              {name(knock)}
+              {knockName(knock)}
             </option>
           ))}
         </SelectField>
       )}
       <Together knocks={plain} keep={keep} />
     </div>
+  );
+}
+
+function knockName({ at, place, about, round }: KnockView): string {
+  const where = place.name ? `, ${place.name}` : '';
+  return `${format(new Date(at), 'd MMM, HH:mm:ss')}${where}${about === 'station' ? `, round ${round}` : ''}`;
+}
+
+type ShownProps = Parameters<typeof KnockPicture>[0];
+
+/** A knock in figures and, where it told notes, as a picture and in words against the one before. */
+function Shown({ heard, before, spectrum }: ShownProps) {
+  const choice = usePreferences();
+  const hasNotes = heard.partials.length > 0;
+  return (
+    <>
+      <KnockFigures heard={heard} before={before} />
+      {hasNotes && <KnockPicture {...{ heard, before, spectrum }} />}
+      {hasNotes && before && <ChangeWords earlier={before.partials} later={heard.partials} choice={choice} />}
+    </>
   );
 }
 

@@ -36,9 +36,6 @@ export function MapSlip({ ear, last, walk, keep, hold, marking, change, onMarkin
   const choice = usePreferences();
   const { speech } = choice;
   const done = walk.places.filter(({ name }) => walk.struck.has(name)).length;
-  const before = last?.kept?.place.name
-    ? (walk.ofRound.filter((k) => k.place.name === last.kept!.place.name && k.id !== last.kept!.id).at(-1) ?? null)
-    : null;
   return (
     <div className="space-y-3 pt-1">
       <div className="flex items-end justify-between gap-2">
@@ -53,19 +50,7 @@ export function MapSlip({ ear, last, walk, keep, hold, marking, change, onMarkin
         </p>
       </div>
       <EarPanel ear={ear} />
-      {last && (
-        <section aria-label="Just heard">
-          {last.kept && <h3 className="text-soft">Heard{last.kept.place.name ? ` at ${last.kept.place.name}` : ''}</h3>}
-          <KnockFigures heard={last.heard.analysis} before={before?.analysis ?? null} />
-          {last.kept ? (
-            <Button kind="quiet" onClick={onUndo}>
-              Take it back, knock again
-            </Button>
-          ) : (
-            <p className="font-medium text-ember-ink">Not kept: knock again.</p>
-          )}
-        </section>
-      )}
+      {last && <JustHeard last={last} walk={walk} onUndo={onUndo} />}
       <Here walk={walk} keep={keep} />
       {change && walk.before !== null && (
         <section aria-label="Since the round before" className="border-t border-grain pt-2">
@@ -112,6 +97,32 @@ export function MapSlip({ ear, last, walk, keep, hold, marking, change, onMarkin
         </p>
       </section>
     </div>
+  );
+}
+
+interface JustHeardProps {
+  last: LastHeard;
+  walk: Walk;
+  onUndo: () => void;
+}
+
+/** Against the last one at the same place. */
+function JustHeard({ last, walk, onUndo }: JustHeardProps) {
+  const { kept, heard } = last;
+  const at = kept?.place.name;
+  const before = at ? walk.ofRound.filter(({ place, id }) => place.name === at && id !== kept.id).at(-1) : undefined;
+  return (
+    <section aria-label="Just heard">
+      {kept && <h3 className="text-soft">Heard{at ? ` at ${at}` : ''}</h3>}
+      <KnockFigures heard={heard.analysis} before={before?.analysis ?? null} />
+      {kept ? (
+        <Button kind="quiet" onClick={onUndo}>
+          Take it back, knock again
+        </Button>
+      ) : (
+        <p className="font-medium text-ember-ink">Not kept: knock again.</p>
+      )}
+    </section>
   );
 }
 

@@ -128,7 +128,7 @@ export function DesignFigures({ spec, result, open, turns, units, groupOf, onBes
             ),
         )}
       </ul>
-      {gaveUp(design, result, spec.goals, turns, units).map((line) => (
+      {gaveUp(design, result, spec.goals, { turns, units }).map((line) => (
         <p key={line}>{line}</p>
       ))}
       {design.leans && <p>{leaningWords(design.leans, spec, groupOf, units)}</p>}

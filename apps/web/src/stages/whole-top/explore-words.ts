@@ -80,8 +80,7 @@ export function gaveUp(
   design: Design,
   { designs }: SearchResult,
   goals: readonly [Goal, Goal],
-  turns: boolean,
-  units: UnitChoice,
+  { turns, units }: { turns: boolean; units: UnitChoice },
 ): string[] {
   return goals.map((goal, g) => {
     const best = Math.min(...designs.map((other) => other.goals[g]!));

@@ -269,7 +269,7 @@ describe('what is kept and looked into', () => {
     );
     fireEvent.click(screen.getByRole('button', { name: /Design 2: 220.0 g, 1.15°/ }));
     expect(onOpen).toHaveBeenCalledWith(1);
-    expect(gaveUp(result.designs[0]!, result, spec.goals, true, METRIC)).toEqual([
+    expect(gaveUp(result.designs[0]!, result, spec.goals, { turns: true, units: METRIC })).toEqual([
       'Best of all: least weight.',
       'Its bridge moves 1.15° more than the best.',
     ]);
