@@ -5,6 +5,7 @@ import { useWorkshop } from '../api/hooks';
 import type { Build } from '../api/types';
 import { KeysButton, PersonMenu, ThemeMenu, UNIT_SETS, UnitsMenu } from './BenchMenus';
 import { KeysDialog } from './KeysDialog';
+import { PanelBoundary } from './PanelBoundary';
 import { Rule } from './Rule';
 import { useShortcuts } from './shortcuts';
 import { Waiting } from './Waiting';
@@ -47,13 +48,13 @@ export function BuildShell({ build, stage, onUnits, children, slip, ribbon }: Bu
       </header>
       <main className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_372px] print:block">
         <section aria-label="The plate" className="flex min-h-[330px] min-w-0 flex-col">
-          {children}
+          <PanelBoundary what="The plate">{children}</PanelBoundary>
         </section>
         <aside aria-label="Slip" className="min-h-0 px-3 pt-2 lg:pr-6 lg:pb-3 lg:pl-0">
           <div className="flex h-full flex-col">
             <TornEdge />
             <div className="min-h-0 flex-1 scroll-pb-36 overflow-y-auto border-x border-b border-line/60 bg-slip px-5 pt-1 pb-4 [scrollbar-width:thin]">
-              {slip}
+              <PanelBoundary what="This slip">{slip}</PanelBoundary>
             </div>
           </div>
         </aside>

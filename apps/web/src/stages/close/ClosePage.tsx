@@ -4,6 +4,7 @@ import { useVoicedPlate, type VoicedPlate } from '../../api/voiced-plate';
 import { BraceLayer } from '../../bracing/BraceLayer';
 import { PlateDrawing } from '../../plate';
 import { Loading } from '../../shell/Loading';
+import { PanelBoundary } from '../../shell/PanelBoundary';
 import { SlipPages } from '../../ui';
 import { StageFrame } from '../StageFrame';
 import { CLOSE_PANELS } from './close-panels';
@@ -31,7 +32,9 @@ function Close(voiced: VoicedPlate) {
       slip={
         <>
           <SlipPages tabs={CLOSE_TABS} open={tab} onOpen={(slip) => set('slip', slip)} />
-          <Panel page={page} />
+          <PanelBoundary what="This leaf" of={tab}>
+            <Panel page={page} />
+          </PanelBoundary>
         </>
       }
     >

@@ -4,6 +4,7 @@ import { useVoicedPlate } from '../../api/voiced-plate';
 import { useShavingRecord } from '../../api/voicing';
 import { ToWholeTop } from '../../bracing/Row';
 import { Loading } from '../../shell/Loading';
+import { PanelBoundary } from '../../shell/PanelBoundary';
 import { usePreferences } from '../../shell/preferences';
 import { PitchButton } from '../../sound/PitchDialog';
 import { Button, SlipPages } from '../../ui';
@@ -69,7 +70,9 @@ function Slip({ page }: { page: RoundsPageState }) {
         <>
           <CarvedNote build={build} plan={plan} />
           <Reckoning voicing={rounds.voicing} onStop={rounds.stop} onAgain={rounds.again} />
-          <Panel page={page} />
+          <PanelBoundary what="This leaf" of={tab}>
+            <Panel page={page} />
+          </PanelBoundary>
         </>
       )}
     </>

@@ -4,6 +4,7 @@ import { isKnock, useSounds } from '../../api/knocks';
 import { useVoicingEvents } from '../../api/voicing';
 import { ToWholeTop } from '../../bracing/Row';
 import { Loading } from '../../shell/Loading';
+import { PanelBoundary } from '../../shell/PanelBoundary';
 import { usePreferences } from '../../shell/preferences';
 import { PitchButton } from '../../sound/PitchDialog';
 import { shortPitch } from '../../sound/pitch-words';
@@ -39,7 +40,9 @@ function Voice(props: VoiceProps) {
       slip={
         <>
           <SlipPages tabs={TABS} open={tab} onOpen={(slip) => set({ slip })} />
-          <Panel page={page} />
+          <PanelBoundary what="This leaf" of={tab}>
+            <Panel page={page} />
+          </PanelBoundary>
         </>
       }
     >

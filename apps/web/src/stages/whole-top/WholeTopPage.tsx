@@ -3,6 +3,7 @@ import { useParams } from 'react-router';
 import type { Build } from '../../api/types';
 import { useVoicedPlate, type VoicedPlate } from '../../api/voiced-plate';
 import { Loading } from '../../shell/Loading';
+import { PanelBoundary } from '../../shell/PanelBoundary';
 import { usePreferences } from '../../shell/preferences';
 import { PitchButton } from '../../sound/PitchDialog';
 import { SlipPages, TextTabs } from '../../ui';
@@ -69,7 +70,9 @@ function Slip({ page }: { page: WholeTopState }) {
         <Waiting top={top} onStop={stop} onAgain={again} />
       ) : (
         <>
-          <Panel page={page} figures={figures} />
+          <PanelBoundary what="This leaf" of={tab}>
+            <Panel page={page} figures={figures} />
+          </PanelBoundary>
           {isShaved && <p className="text-soft">As it stands: what was shaved in its rounds is off.</p>}
           <MadeFrom {...{ known, hold, figures }} onHold={(next) => set('hold', next)} />
         </>
