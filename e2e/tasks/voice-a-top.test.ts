@@ -51,6 +51,7 @@ describe('voicing a top', () => {
     );
   const key = (name: string) => driver.findElement(By.css('body')).sendKeys(name);
   const lit = () => driver.findElement(By.css('[aria-label="What to measure now"] [aria-pressed=true]')).getText();
+  const isAsked = async () => (await driver.findElements(By.css('[role=alertdialog]'))).length > 0;
   const accessible = async (what: string) => {
     const { violations } = await new AxeBuilder(driver).analyze();
     expect([what, violations.map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`)]).toEqual([what, []]);
@@ -123,23 +124,17 @@ describe('voicing a top', () => {
     for (let readings = 0; readings < 8; readings++) {
       if ((await slip()).includes('All that this round needs is read.')) break;
       const what = await lit();
-      const before = (await events()).length;
-      if (what.startsWith('One good knock')) {
-        await press(driver, 'Simulated microphone');
-        await untilReads(
-          driver,
-          async () => (await slip()).includes('All that') || (await lit()) !== what,
-          'the knock to be kept',
-        );
-      } else {
-        await key(' ');
-        await untilReads(driver, async () => (await events()).length > before, 'the reading to be kept');
-        await untilReads(
-          driver,
-          async () => (await slip()).includes('All that') || (await lit()) !== what,
-          'the next one',
-        );
-      }
+      if (what.startsWith('One good knock')) await press(driver, 'Simulated microphone');
+      else await key(' ');
+      const isDone = async () => (await slip()).includes('All that') || (await lit()) !== what;
+      // How unevenly the stand-in's hand planed differs each time: once in a while a reading is far enough off to be asked about.
+      await untilReads(
+        driver,
+        async () => (await isAsked()) || (await isDone()),
+        'the reading to be kept or asked about',
+      );
+      if (await isAsked()) await press(driver, 'It is right K');
+      await untilReads(driver, isDone, 'the next one');
     }
     await findText(driver, 'All that this round needs is read.');
     await press(driver, 'Look');
