@@ -115,7 +115,7 @@ async function loadDemo(name: string, mode: DemoMode): Promise<void> {
 
 const LOADING = 41;
 
-/** Suites run side by side: one loads the demo, the other waits for it. */
+/** Suites may run side by side: one loads the demo, the other waits for it. */
 async function withLock(work: () => Promise<void>): Promise<void> {
   const client = new Client({ connectionString: serverAddress() });
   await client.connect();

@@ -19,7 +19,7 @@ export interface Tap {
   contact?: number;
 }
 
-/** A resonator that rings on below this is reckoned with numbers a processor is a hundred times slower with. */
+/** A resonator that rings on below this is reckoned with numbers that a processor is slow with: five times the time for eleven seconds of a plate. */
 const SILENT = 1e-60;
 
 /** Modes struck at moments: each resonator is driven by the pulse itself. */

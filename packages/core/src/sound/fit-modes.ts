@@ -242,19 +242,19 @@ interface Normal {
 function normalEquations({ bins, re, im, noise }: FitProblem, work: Workspace, count: number): Normal {
   const size = 4 * count + 2 * BACKGROUND;
   const normal: Normal = { size, matrix: new Float64Array(size * size), right: new Float64Array(size) };
-  const rest = {
+  const residual = {
     weight: mapped(noise, (value) => 1 / value),
     re: less(re, work.modelRe),
     im: less(im, work.modelIm),
   };
   for (let m = 0; m < count; m++)
-    for (let c = 0; c < 4; c++) putSlope(normal, work, rest, { mode: m, slope: c, count });
+    for (let c = 0; c < 4; c++) putSlope(normal, work, residual, { mode: m, slope: c, count });
   for (let m = 0; m < count; m++) if (work.steady[m]) holdStill(normal, 4 * m + 2);
-  putBackground(normal, work.background, rest, { from: 4 * count, bins: bins.count });
+  putBackground(normal, work.background, residual, { from: 4 * count, bins: bins.count });
   return normal;
 }
 
-interface Rest {
+interface Residual {
   weight: Float64Array;
   /** Data less model. */
   re: Float64Array;
@@ -270,14 +270,14 @@ function put({ size, matrix }: Normal, i: number, j: number, value: number): voi
 function putSlope(
   normal: Normal,
   { columns, windows, background, scratch: [wRe, wIm] }: Workspace,
-  rest: Rest,
+  residual: Residual,
   { mode, slope, count }: { mode: number; slope: number; count: number },
 ): void {
   const [from, to] = windows[mode];
   const row = 4 * mode + slope;
-  weigh(rest.weight, columns[mode][2 * slope], wRe, from, to);
-  weigh(rest.weight, columns[mode][2 * slope + 1], wIm, from, to);
-  normal.right[row] = dot(wRe, wIm, rest.re, rest.im, from, to);
+  weigh(residual.weight, columns[mode][2 * slope], wRe, from, to);
+  weigh(residual.weight, columns[mode][2 * slope + 1], wIm, from, to);
+  normal.right[row] = dot(wRe, wIm, residual.re, residual.im, from, to);
   for (let other = 0; other <= mode; other++) {
     const low = Math.max(from, windows[other][0]);
     const high = Math.min(to, windows[other][1]);
@@ -301,7 +301,7 @@ function holdStill(normal: Normal, row: number): void {
 function putBackground(
   normal: Normal,
   background: readonly Float64Array[],
-  { weight, re, im }: Rest,
+  { weight, re, im }: Residual,
   { from, bins }: { from: number; bins: number },
 ): void {
   const weighed = new Float64Array(bins);

@@ -83,7 +83,7 @@ export function GoalSlip({ goal, units, isTop, modes, bars, compared, onKeep }: 
         bars={bars.map(({ name }) => name)}
         onInterval={(interval) => keep({ interval })}
       />
-      <Rest goal={goal} units={units} onChange={keep} />
+      <OtherWishes goal={goal} units={units} onChange={keep} />
       <Limits goal={goal} unit={unit} isTop={isTop} onChange={keep} />
     </div>
   );
@@ -125,13 +125,13 @@ function Bends({ goal, unit, onFlex }: BendsProps) {
   );
 }
 
-interface RestProps {
+interface OtherWishesProps {
   goal: VoicingGoal;
   units: UnitChoice;
   onChange: (change: Partial<VoicingGoal>) => void;
 }
 
-function Rest({ goal, units, onChange }: RestProps) {
+function OtherWishes({ goal, units, onChange }: OtherWishesProps) {
   return (
     <section aria-label="The rest" className="space-y-1">
       <QuantityField

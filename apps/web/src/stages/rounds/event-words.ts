@@ -32,12 +32,12 @@ export const LIKED_WORDS = { before: 'the round before', now: 'as it is now', sa
 
 const KILOGRAM = 9.80665;
 
-interface Ground {
+interface Context {
   plan: BracingPlan;
   units: UnitChoice;
 }
 
-type Words = { [Kind in VoicingKind]: (body: VoicingBodies[Kind], ground: Ground) => string };
+type Words = { [Kind in VoicingKind]: (body: VoicingBodies[Kind], context: Context) => string };
 
 const noted = (words: string, note: string) => (note ? `${words}: ${note}` : words);
 
@@ -74,7 +74,7 @@ const WORDS: Words = {
 
 export function eventWords({ kind, body }: VoicingEvent, plan: BracingPlan, units: UnitChoice): string {
   // Kind and body belong together, which the compiler does not follow through a table.
-  return (WORDS[kind] as (body: unknown, ground: Ground) => string)(body, { plan, units });
+  return (WORDS[kind] as (body: unknown, context: Context) => string)(body, { plan, units });
 }
 
 function pitchOf(frequency: number): string {

@@ -1,4 +1,12 @@
-import { isMirrored, gluedAlong, freeCuts, planFigures, type Brace, type BracingPlan } from '@nimble/core';
+import {
+  freeCuts,
+  gluedAlong,
+  isMirrored,
+  planFigures,
+  type Brace,
+  type BracingPlan,
+  type PlanFigures,
+} from '@nimble/core';
 import { memo, useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { usePlan, useShapings } from '../../api/bracing';
@@ -142,8 +150,6 @@ function Shape({ build, kept }: { build: Build; kept: BracingPlan }) {
 const isSameShape = (a: Brace, b: Brace) => a.id === b.id && a.heights.length === b.heights.length;
 
 const tallestOf = (brace: Brace | undefined) => (brace ? brace.heights.indexOf(Math.max(...brace.heights)) : 0);
-
-type PlanFigures = ReturnType<typeof planFigures>;
 
 /** What a brace is by itself, with its notches cut, and glued to its plate. */
 function useFigures(brace: Brace | undefined, kept: BracingPlan, plate: ReturnType<typeof gluedPlate>) {

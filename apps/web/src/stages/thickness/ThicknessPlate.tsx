@@ -30,14 +30,14 @@ export function ThicknessPlate({ state }: { state: ThicknessState }) {
             onMove={tab === 'stations' ? stations.move : undefined}
           />
           <StepMarks pixelsPerMm={pixelsPerMm} marks={marks} />
-          <Over state={state} pixelsPerMm={pixelsPerMm} />
+          <LeafLayers state={state} pixelsPerMm={pixelsPerMm} />
         </>
       )}
     </PlateDrawing>
   );
 }
 
-function Over({ state, pixelsPerMm }: { state: ThicknessState; pixelsPerMm: number }) {
+function LeafLayers({ state, pixelsPerMm }: { state: ThicknessState; pixelsPerMm: number }) {
   const { build, shape, plate, tab, planing, draft, point, setPoint } = state;
   const leftHanded = isMirrored(build);
   return (

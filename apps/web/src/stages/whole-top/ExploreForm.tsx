@@ -7,7 +7,7 @@ import {
   type ExploreFacts,
   type ExploreFormState,
   type ExploreKind,
-} from './explore-request';
+} from './use-explore-form';
 import { GOAL_WORDS, GROUP_WORDS, KIND_OF_BATCH } from './explore-words';
 import { degreeWords } from './figure-words';
 

@@ -1,7 +1,7 @@
 import { METRIC, woodOfSpecies } from '@nimble/core';
 import { act, renderHook } from '@testing-library/react';
 import { aPlan } from '../../test-bench';
-import { useExploreForm, type ExploreFacts } from './explore-request';
+import { useExploreForm, type ExploreFacts } from './use-explore-form';
 
 const facts: ExploreFacts = {
   plan: aPlan(),
