@@ -65,10 +65,7 @@ export function benchNotes(tops: number, say: (line: string) => void): NotesBenc
   const found: NotesBench = { tops, before: 0, after: 0 };
   for (let seed = 0; seed < tops; seed++) {
     const rounds = voice(seed, ROUNDS, { ...NO_GOAL, distinct: true, plate: true });
-    const [first, last] = [rounds[0], rounds[rounds.length - 1]].map(({ notes }) => doubles(notes)) as [
-      number,
-      number,
-    ];
+    const [first, last] = [rounds[0], rounds[rounds.length - 1]].map(({ notes }) => doubles(notes)) as [number, number];
     found.before += first;
     found.after += last;
     say(`top ${seed}: ${first} doubles, after ${rounds.length} rounds ${last}`);
