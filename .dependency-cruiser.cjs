@@ -35,7 +35,7 @@ module.exports = {
       name: 'core-through-its-door',
       severity: 'error',
       from: { path: '^apps/' },
-      to: { path: '^packages/core/src/.+', pathNot: '^packages/core/src/index\\.ts$' },
+      to: { path: '^packages/core/src/.+', pathNot: '^packages/core/src/[^/]+/index\\.ts$' },
     },
     {
       name: 'core-folders-through-their-index',

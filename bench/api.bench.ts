@@ -1,5 +1,8 @@
 /** The API under load: 200 builds and 100,000 readings, asked by four pages at once without a pause over loopback. */
-import { defaultHoles, defaultOutline, layStations, METRIC, plateShape, woodOfSpecies } from '@nimble/core';
+import { defaultHoles, defaultOutline, plateShape } from '@nimble/core/outline';
+import { layStations } from '@nimble/core/survey';
+import { METRIC } from '@nimble/core/units';
+import { woodOfSpecies } from '@nimble/core/project';
 import autocannon from 'autocannon';
 import { randomUUID } from 'node:crypto';
 import type { Row } from './core.bench';

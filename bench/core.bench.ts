@@ -2,50 +2,29 @@
  * Times of the core as ratios within one run: the unit is 1 million square roots summed, so that a slow machine slows both.
  * Budgets come from the product's own targets, turned into milliseconds only for the reader.
  */
+import { analyseKnock, createFftPlan } from '@nimble/core/sound';
+import { assessThickness, plateContext } from '@nimble/core/verdict';
+import { assessVoicing, figuresOnBench, priorSpread, type Shaving, type VoicingInput } from '@nimble/core/voicing';
 import {
-  analyseKnock,
-  assessThickness,
-  assessVoicing,
-  createFftPlan,
   contourAreas,
   createMapGrid,
-  defaultHoles,
-  defaultOutline,
-  defaultTarget,
   layStations,
   mapThickness,
-  METRIC,
-  plateContext,
-  plateShape,
-  barModes,
-  drawPattern,
-  emptyPlan,
-  examineTop,
-  figuresOnBench,
-  howThin,
-  identifyPlate,
-  knockMap,
-  knockPlaces,
-  modeShapes,
-  NO_CHOICES,
   questionableReadings,
-  QuickTop,
-  priorSpread,
-  ringCompliance,
-  planCautions,
   roundLevels,
-  solveTop,
-  usualSettings,
-  woodEstimate,
-  woodOfSpecies,
-  type Bar,
-  type PlacedKnock,
-  type Shaving,
   type StationReading,
-  type TopInput,
-  type TopPlan,
-  type VoicingInput,
-} from '@nimble/core';
+} from '@nimble/core/survey';
+import { defaultHoles, defaultOutline, plateShape } from '@nimble/core/outline';
+import { defaultTarget, howThin } from '@nimble/core/graduation';
+import { METRIC } from '@nimble/core/units';
+import { barModes, type Bar } from '@nimble/core/bar';
+import { drawPattern, emptyPlan, planCautions, usualSettings } from '@nimble/core/bracing';
+import { examineTop, QuickTop, type TopPlan } from '@nimble/core/top';
+import { identifyPlate } from '@nimble/core/wood';
+import { knockMap, knockPlaces, modeShapes, type PlacedKnock } from '@nimble/core/knock-map';
+import { NO_CHOICES, woodEstimate, woodOfSpecies } from '@nimble/core/project';
+import { ringCompliance } from '@nimble/core/ritz-plate';
+import { solveTop, type TopInput } from '@nimble/core/shell';
 import { Bench } from 'tinybench';
 import { RATE, inNoise, asSound, randomPlate, taps } from '../packages/core/test/made-taps';
 import { aGoal, TAKEN } from '../packages/core/test/voiced-top';

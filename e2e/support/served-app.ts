@@ -86,7 +86,7 @@ function serverOn({ url, port, demo }: { url: string; port: number; demo: DemoMo
   return { start, crash };
 }
 
-const BUILT = ['apps/server/dist/main.js', 'packages/core/dist/index.js'];
+const BUILT = ['apps/server/dist/main.js', 'packages/core/dist/units/index.js'];
 
 /**
  * A demo bench is loaded once for each build of the program, and copied from then on: to work it out takes longer than most tests.

@@ -1,12 +1,7 @@
-import {
-  defaultHoles,
-  defaultOutline,
-  layStations,
-  METRIC,
-  plateShape,
-  woodOfSpecies,
-  type Station,
-} from '@nimble/core';
+import { defaultHoles, defaultOutline, plateShape } from '@nimble/core/outline';
+import { layStations, type Station } from '@nimble/core/survey';
+import { METRIC } from '@nimble/core/units';
+import { woodOfSpecies } from '@nimble/core/project';
 import { randomUUID } from 'node:crypto';
 
 /** A build as the form sends it. */

@@ -1,4 +1,6 @@
-import { bridgeAt, drawPattern, emptyPlan, METRIC, plateShape, usualSettings, type BracingPlan } from '@nimble/core';
+import { bridgeAt, drawPattern, emptyPlan, usualSettings, type BracingPlan } from '@nimble/core/bracing';
+import { METRIC } from '@nimble/core/units';
+import { plateShape } from '@nimble/core/outline';
 import { randomUUID } from 'node:crypto';
 import { Sequelize } from 'sequelize-typescript';
 import { migrate } from '../src/database/migrate';

@@ -1,4 +1,4 @@
-import { defaultOutline } from '@nimble/core';
+import { defaultOutline } from '@nimble/core/outline';
 import { randomUUID } from 'node:crypto';
 import { aBuild } from './a-build';
 import { openApplication, type Application } from './application';

@@ -1,4 +1,5 @@
-import { solveOne, startBatch, type BatchSpec, type DoubtResult, type TopPlan } from '@nimble/core';
+import { solveOne, startBatch, type BatchSpec, type DoubtResult } from '@nimble/core/explore';
+import type { TopPlan } from '@nimble/core/top';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { join } from 'node:path';

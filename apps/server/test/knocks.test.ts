@@ -1,17 +1,8 @@
-import {
-  compareHearings,
-  holds,
-  knockMap,
-  looseJoints,
-  readWav,
-  sharedByGood,
-  writeWav,
-  type ComparedBuild,
-  type KeptAnalysis,
-  type KnockPlace,
-  type PlayedAnalysis,
-  type ShavingOutcome,
-} from '@nimble/core';
+import { compareHearings, knockMap, looseJoints, type KnockPlace } from '@nimble/core/knock-map';
+import { holds } from '@nimble/core/base';
+import { readWav, writeWav, type KeptAnalysis, type PlayedAnalysis } from '@nimble/core/sound';
+import { sharedByGood, type ComparedBuild } from '@nimble/core/closing';
+import type { ShavingOutcome } from '@nimble/core/ledger';
 import { randomUUID } from 'node:crypto';
 import { aBuild } from './a-build';
 import { openApplication, type Application } from './application';

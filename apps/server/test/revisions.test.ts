@@ -1,5 +1,6 @@
 /** Two pages that change one build: neither change is lost unseen. */
-import { bridgeAt, drawPattern, emptyPlan, plateShape, usualSettings, type BracingPlan } from '@nimble/core';
+import { bridgeAt, drawPattern, emptyPlan, usualSettings, type BracingPlan } from '@nimble/core/bracing';
+import { plateShape } from '@nimble/core/outline';
 import { aBuild } from './a-build';
 import { openApplication, type Application } from './application';
 

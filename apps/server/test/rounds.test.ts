@@ -1,13 +1,7 @@
-import {
-  drawPattern,
-  emptyPlan,
-  METRIC,
-  NO_GOAL,
-  plateShape,
-  usualSettings,
-  bridgeAt,
-  type BracingPlan,
-} from '@nimble/core';
+import { drawPattern, emptyPlan, usualSettings, bridgeAt, type BracingPlan } from '@nimble/core/bracing';
+import { METRIC } from '@nimble/core/units';
+import { NO_GOAL } from '@nimble/core/voicing';
+import { plateShape } from '@nimble/core/outline';
 import { randomUUID } from 'node:crypto';
 import { aBuild } from './a-build';
 import { openApplication, type Application } from './application';

@@ -1,4 +1,4 @@
-import { writeWav } from '@nimble/core';
+import { writeWav } from '@nimble/core/sound';
 import { openApplication, type Application } from './application';
 
 const RATE = 48_000;

@@ -1,5 +1,6 @@
 /** What an older program wrote is read by this one: tables by migrations, documents by the steps of their shapes. */
-import { checkBracingPlan, emptyPlan, METRIC, type BracingPlan } from '@nimble/core';
+import { checkBracingPlan, emptyPlan, type BracingPlan } from '@nimble/core/bracing';
+import { METRIC } from '@nimble/core/units';
 import { plainToInstance, type ClassConstructor } from 'class-transformer';
 import { validateSync } from 'class-validator';
 import { createHash, randomBytes, randomUUID } from 'node:crypto';

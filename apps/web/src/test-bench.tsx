@@ -1,23 +1,13 @@
 /** What component tests stand on: a server of canned answers that remembers what it was asked, and the page's providers. */
-import {
-  bridgeAt,
-  defaultHoles,
-  defaultOutline,
-  defaultTarget,
-  drawPattern,
-  emptyPlan,
-  GENERIC_GLUES,
-  layStations,
-  METRIC,
-  NO_BUILD_CHOICES,
-  plateShape,
-  setProperties,
-  usualSettings,
-  woodOfSpecies,
-  type BracingPlan,
-  type StationReading,
-  type SurveyFacts,
-} from '@nimble/core';
+import { bridgeAt, drawPattern, emptyPlan, usualSettings, type BracingPlan } from '@nimble/core/bracing';
+import { defaultHoles, defaultOutline, plateShape } from '@nimble/core/outline';
+import { defaultTarget } from '@nimble/core/graduation';
+import { GENERIC_GLUES } from '@nimble/core/glue';
+import { layStations, type StationReading } from '@nimble/core/survey';
+import { METRIC } from '@nimble/core/units';
+import { NO_BUILD_CHOICES, woodOfSpecies } from '@nimble/core/project';
+import { setProperties } from '@nimble/core/wood';
+import type { SurveyFacts } from '@nimble/core/verdict';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { fireEvent, render, screen, waitFor } from '@testing-library/react';
 import type { ReactNode } from 'react';

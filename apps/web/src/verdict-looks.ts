@@ -1,5 +1,5 @@
 /** How a verdict looks: never by colour alone, its words stand beside it. */
-import type { VerdictKind } from '@nimble/core';
+import type { VerdictKind } from '@nimble/core/verdict';
 
 export const VERDICT_INK: Record<VerdictKind, string> = {
   'go-on': 'text-spruce',

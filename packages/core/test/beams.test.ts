@@ -3,8 +3,8 @@ import { bridgeAt, emptyPlan, usualBrace, type Brace, type BracingPlan } from '.
 import { plateShape, type Point } from '../src/outline';
 import { layeredRigidity } from '../src/section';
 import { usualStrings } from '../src/strings';
-import { factorTop, topStress, underForces, type TopInput } from '../src/top';
-import { examineTop, reserveOf, type TopPlan } from '../src/whole-top';
+import { factorTop, topStress, underForces, type TopInput } from '../src/shell';
+import { examineTop, reserveOf, type TopPlan } from '../src/top';
 import { durationFactor, softwoodStrength } from '../src/wood';
 
 const WOOD = { rho: 410, E_L: 11.5e9, E_C: 0.75e9, G_LC: 0.8e9, nu_LC: 0.37 };

@@ -12,7 +12,7 @@ import {
   topPiston,
   type ClosedBox,
   type ComparedBuild,
-} from '../src';
+} from '../src/closing';
 import { TAKEN } from './voiced-top';
 
 const circle = (r: number) =>

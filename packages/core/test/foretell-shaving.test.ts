@@ -1,5 +1,5 @@
 /** The forecast that is kept of a shaving, made from the record alone. */
-import { foretellShaving, priorSpread, type Shaving, type VoicingEvent, type VoicingFacts } from '../src';
+import { foretellShaving, priorSpread, type Shaving, type VoicingEvent, type VoicingFacts } from '../src/voicing';
 import { SPREAD, TAKEN } from './voiced-top';
 
 const leg = TAKEN.plan.braces.find(({ role }) => role === 'x-leg')!;

@@ -1,7 +1,7 @@
 /** What a rim, the ends of braces, patches under them and the way of the grain do to a top. */
 import { multiplyBlocks } from '../src/linalg';
-import { buildTop, type BraceEnd, type TopInput } from '../src/top';
-import { slopedWood } from '../src/top/sloped-wood';
+import { buildTop, type BraceEnd, type TopInput } from '../src/shell';
+import { slopedWood } from '../src/shell/sloped-wood';
 import { box, BRACE, notesOf as frequencies, PLATE as spruce } from './solid-top';
 
 const rectangle = (a: number, b: number) => box(0, a, 0, b);

@@ -1,5 +1,6 @@
-import { analyseKnock, keptAnalysis, keptWav, knockSpectrum, readWav, seededRandom, writeWav } from '../src';
+import { analyseKnock, keptAnalysis, keptWav, knockSpectrum, readWav, writeWav } from '../src/sound';
 import { brightnessOf } from '../src/sound/brightness';
+import { seededRandom } from '../src/simulate';
 import { asSound, inNoise, pink, RATE, taps } from './made-taps';
 
 const tone = (frequency: number, amplitude: number, seconds = 0.2) =>

@@ -1,6 +1,6 @@
 /** Laws of hearing knocks, on recordings made up apart from the code that hears them. Bounds are computed here from scratch. */
-import { analyseKnock, centsBetween, noteOf, ringTimeOf, seededRandom, type KnockAnalysis } from '../src';
-import { findOnsets } from '../src/sound/onsets';
+import { analyseKnock, centsBetween, noteOf, ringTimeOf, type KnockAnalysis, findOnsets } from '../src/sound';
+import { seededRandom } from '../src/simulate';
 import {
   asSound,
   hum,

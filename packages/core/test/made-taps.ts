@@ -2,7 +2,7 @@
  * Recordings made up for tests, apart from the code that hears them: resonators struck by a half-sine pulse, pink noise, hum, a room, speech-like
  * and scraping sounds. Everything is known of them.
  */
-import { seededRandom, type RandomSource } from '../src';
+import { seededRandom, type RandomSource } from '../src/simulate';
 
 export const RATE = 48_000;
 

@@ -1,4 +1,5 @@
-import { analysePlayed, noteOf, seededRandom } from '../src';
+import { analysePlayed, noteOf } from '../src/sound';
+import { seededRandom } from '../src/simulate';
 import { asSound, pink, RATE } from './made-taps';
 
 /** A chromatic scale of short notes with ten overtones, through a body that lifts 200 Hz and swallows 311 Hz (D#4). */

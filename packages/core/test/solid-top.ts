@@ -1,5 +1,5 @@
 /** A made-up flat braced top and what 3-D solids of it do (15-node wedges); x across, y along the grain from the tail. */
-import { solveTop, type TopInput, type TopMaterial } from '../src/top';
+import { solveTop, type TopInput, type TopMaterial } from '../src/shell';
 
 const OUTLINE: [number, number][] = [
   [0, 0],

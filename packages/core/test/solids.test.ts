@@ -15,7 +15,7 @@ import {
   type SolidTop,
 } from './solid-top';
 import { seededRandom } from '../src/simulate';
-import { buildTop, solveTop, type TopInput } from '../src/top';
+import { buildTop, solveTop, type TopInput } from '../src/shell';
 
 const held = { edge: 'supported', edgeInPlane: 'held' } as const;
 const free = { edge: 'supported', edgeInPlane: 'free' } as const;

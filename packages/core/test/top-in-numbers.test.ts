@@ -1,4 +1,5 @@
-import { asPlaned, AS_TAKEN, planedByHand, benchFigures, otherWood, seededRandom, soundingModes } from '../src';
+import { asPlaned, AS_TAKEN, planedByHand, benchFigures, otherWood, soundingModes } from '../src/voicing';
+import { seededRandom } from '../src/simulate';
 import { TAKEN } from './voiced-top';
 
 describe('a top in numbers', () => {

@@ -5,11 +5,11 @@ import {
   barEffects,
   figuresOnBench,
   openVoicingModel,
-  seededRandom,
   tuneBars,
   type BarsInput,
   type Shaving,
-} from '../src';
+} from '../src/voicing';
+import { seededRandom } from '../src/simulate';
 import { HAND, TAKEN, trueTop, TRUE_MESH } from './voiced-top';
 
 const CENTS = 1200 / Math.LN2;

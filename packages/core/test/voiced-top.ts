@@ -3,40 +3,34 @@
  */
 import {
   asShaved,
-  bridgeAt,
   calibrate,
-  defaultHoles,
-  defaultOutline,
-  drawPattern,
-  emptyPlan,
   figuresOnBench,
   flexSetups,
   floorOf,
   AS_TAKEN,
-  holds,
   matchModes,
   NO_GOAL,
-  plateShape,
   priorSpread,
   propose,
-  seededRandom,
   standingOf,
   stopOrGo,
-  UNLEARNED,
-  usualSettings,
   withFactors,
-  type Estimate,
   type FlexPlace,
   type HeardMode,
   type Proposal,
   type QuantityKey,
   type VoicingReading,
   type Shaving,
-  type TopPlan,
   type Verdict,
   type VoicingGoal,
   type VoicingModel,
-} from '../src';
+} from '../src/voicing';
+import { bridgeAt, drawPattern, emptyPlan, usualSettings } from '../src/bracing';
+import { defaultHoles, defaultOutline, plateShape } from '../src/outline';
+import { holds, type Estimate } from '../src/base';
+import { seededRandom } from '../src/simulate';
+import { UNLEARNED } from '../src/ledger';
+import type { TopPlan } from '../src/top';
 
 const shape = plateShape(defaultOutline('steel-string'), defaultHoles('steel-string'));
 const plan = {

@@ -1,19 +1,15 @@
 import {
   outcomesKept,
-  printable,
   readIn,
   roundNow,
   roundsOf,
   shavedTop,
-  storyPdf,
-  voicingCsv,
-  voicingZip,
   type RoundKnock,
-  type Story,
   type VoicingBodies,
   type VoicingEvent,
   type VoicingKind,
-} from '../src';
+} from '../src/voicing';
+import { printable, storyPdf, voicingCsv, voicingZip, type Story } from '../src/formats';
 import { unzipSync, strFromU8 } from 'fflate';
 import { PDFDocument } from 'pdf-lib';
 import { TAKEN } from './voiced-top';

@@ -10,7 +10,7 @@ import {
   withRing,
   effectOf,
   type VoicingRound,
-} from '../src';
+} from '../src/voicing';
 import { tunedBars } from './tuned-bars';
 import { doubles, TAKEN, voice } from './voiced-top';
 

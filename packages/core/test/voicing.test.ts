@@ -1,5 +1,5 @@
 import { TAKEN } from './voiced-top';
-import { factorTop, underForces } from '../src/top';
+import { factorTop, underForces } from '../src/shell';
 import { UNLEARNED } from '../src/ledger';
 import {
   alongGrain,
@@ -37,7 +37,7 @@ import {
   type VoicingGoal,
   floorOf,
 } from '../src/voicing';
-import { sizeUpTop } from '../src/whole-top';
+import { sizeUpTop } from '../src/top';
 
 const BENCH = { closed: false, meshSize: 0.026 };
 const model = openVoicingModel(TAKEN, AS_TAKEN, BENCH);

@@ -5,7 +5,6 @@ import {
   END_FITS,
   MOST_BRACES,
   PATCH_ROLES,
-  SECTION_SHAPES,
   STRING_MATERIALS,
   UNDERSIDES,
   type BraceRole,
@@ -13,10 +12,10 @@ import {
   type Cap,
   type EndFit,
   type PatchRole,
-  type SectionShape,
   type StringMaterial,
   type Underside,
-} from '@nimble/core';
+} from '@nimble/core/bracing';
+import { SECTION_SHAPES, type SectionShape } from '@nimble/core/section';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,

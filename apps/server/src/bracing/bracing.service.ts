@@ -1,13 +1,7 @@
 import { Injectable } from '@nestjs/common';
-import {
-  checkBracingPlan,
-  emptyPlan,
-  forecastShaping,
-  settleShaping,
-  type BracingPlan,
-  type Construction,
-  type Family,
-} from '@nimble/core';
+import { checkBracingPlan, emptyPlan, forecastShaping, settleShaping, type BracingPlan } from '@nimble/core/bracing';
+import type { Construction } from '@nimble/core/project';
+import type { Family } from '@nimble/core/outline';
 import { Sequelize } from 'sequelize-typescript';
 import { Build } from '../builds/models/build.model';
 import { conflict, notFound, refusing } from '../problem';

@@ -1,11 +1,8 @@
-import {
-  NO_BUILD_CHOICES,
-  plateContext,
-  createMapGrid,
-  plateShape,
-  trebleSignOf,
-  type PlateContext,
-} from '@nimble/core';
+import { NO_BUILD_CHOICES } from '@nimble/core/project';
+import { plateContext, type PlateContext } from '@nimble/core/verdict';
+import { createMapGrid } from '@nimble/core/survey';
+import { plateShape } from '@nimble/core/outline';
+import { trebleSignOf } from '@nimble/core/graduation';
 import type { Build } from './models/build.model';
 
 /** What the API shows of a build. */

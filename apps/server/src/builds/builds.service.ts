@@ -1,5 +1,7 @@
 import { Injectable } from '@nestjs/common';
-import { checkBuildWood, layStations, plateShape } from '@nimble/core';
+import { checkBuildWood } from '@nimble/core/project';
+import { layStations } from '@nimble/core/survey';
+import { plateShape } from '@nimble/core/outline';
 import { randomUUID } from 'node:crypto';
 import { Op, QueryTypes, UniqueConstraintError, type Transaction, type WhereOptions } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';

@@ -1,5 +1,5 @@
 /** Files on the disk, read piece by piece into one buffer. */
-import type { ByteSource } from '@nimble/core';
+import type { ByteSource } from '@nimble/core/sound';
 import { closeSync, fstatSync, openSync, readSync } from 'node:fs';
 
 export function openBytes(path: string): { source: ByteSource; close: () => void } {

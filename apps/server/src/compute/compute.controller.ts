@@ -1,15 +1,10 @@
 import { Body, Controller, HttpCode, Post } from '@nestjs/common';
 import { ApiOperation, ApiTags } from '@nestjs/swagger';
-import {
-  arcOfRadius,
-  arcOfRise,
-  barModes,
-  battenDeviation,
-  equilibriumMoisture,
-  identifyPlate,
-  sectionFigures,
-  testFlex,
-} from '@nimble/core';
+import { arcOfRadius, arcOfRise, battenDeviation } from '@nimble/core/arch';
+import { barModes } from '@nimble/core/bar';
+import { equilibriumMoisture } from '@nimble/core/moisture';
+import { identifyPlate, testFlex } from '@nimble/core/wood';
+import { sectionFigures } from '@nimble/core/section';
 import { invalid, refusing } from '../problem';
 import { solveTopAside } from './top';
 import { TopDto } from './top.dto';

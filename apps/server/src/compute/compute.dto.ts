@@ -1,5 +1,6 @@
 import { Type } from 'class-transformer';
-import { BAR_ENDS, SECTION_SHAPES, type BarEnds, type SectionShape } from '@nimble/core';
+import { BAR_ENDS, type BarEnds } from '@nimble/core/bar';
+import { SECTION_SHAPES, type SectionShape } from '@nimble/core/section';
 import {
   ArrayMaxSize,
   ArrayMinSize,

@@ -1,11 +1,6 @@
 import { HttpStatus } from '@nestjs/common';
-import {
-  InvalidInput,
-  type KnockAnalysis,
-  type KnockOptions,
-  type PlayedAnalysis,
-  type PlayedOptions,
-} from '@nimble/core';
+import { InvalidInput } from '@nimble/core/base';
+import type { KnockAnalysis, KnockOptions, PlayedAnalysis, PlayedOptions } from '@nimble/core/sound';
 import { ProblemException, refusedByCore } from '../problem';
 import { WorkerPool } from './worker-pool';
 

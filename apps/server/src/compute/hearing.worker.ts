@@ -4,11 +4,11 @@ import {
   analysePlayed,
   checkPlayedLength,
   hearFile,
-  InvalidInput,
   sourceOf,
   wavLayout,
   type ByteSource,
-} from '@nimble/core';
+} from '@nimble/core/sound';
+import { InvalidInput } from '@nimble/core/base';
 import { parentPort } from 'node:worker_threads';
 import { withFile } from './byte-file';
 import type { HearingAnswer, HearingTask } from './hearing';

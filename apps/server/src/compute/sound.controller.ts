@@ -1,6 +1,6 @@
 import { Body, Controller, HttpCode, Post, UploadedFile } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiOperation, ApiTags } from '@nestjs/swagger';
-import { STANDARD_A4 } from '@nimble/core';
+import { STANDARD_A4 } from '@nimble/core/sound';
 import { invalid } from '../problem';
 import { SoundUpload, type UploadedSound } from '../sound-upload';
 import { hearKnock, hearPlayed } from './hearing';

@@ -1,6 +1,9 @@
 /** The stand-in for a braced top, solved off the server's own thread: what a dial, a balance and a microphone would find on it. */
 import { HttpStatus } from '@nestjs/common';
-import { InvalidInput, type BracedMode, type QuantityKey, type TopPlan, type WoodFactors } from '@nimble/core';
+import { InvalidInput } from '@nimble/core/base';
+import type { BracedMode } from '@nimble/core/simulate';
+import type { QuantityKey, WoodFactors } from '@nimble/core/voicing';
+import type { TopPlan } from '@nimble/core/top';
 import { ProblemException, refusedByCore } from '../problem';
 import { WorkerPool } from './worker-pool';
 

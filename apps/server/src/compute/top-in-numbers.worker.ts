@@ -1,5 +1,7 @@
 /** Solves one stand-in top after another; the last few stay, as one is knocked on many times. */
-import { benchFigures, InvalidInput, soundingModes, type BracedMode } from '@nimble/core';
+import { benchFigures, soundingModes } from '@nimble/core/voicing';
+import { InvalidInput } from '@nimble/core/base';
+import type { BracedMode } from '@nimble/core/simulate';
 import { parentPort } from 'node:worker_threads';
 import type { TopInNumbersAnswer, TopInNumbersTask } from './top-in-numbers';
 

@@ -1,13 +1,6 @@
-import {
-  BRACE_ENDS,
-  SECTION_SHAPES,
-  TOP_GRAINS,
-  type BraceEnd,
-  type Point,
-  type SectionShape,
-  type TopEdge,
-  type TopGrain,
-} from '@nimble/core';
+import { BRACE_ENDS, TOP_GRAINS, type BraceEnd, type TopEdge, type TopGrain } from '@nimble/core/shell';
+import { SECTION_SHAPES, type SectionShape } from '@nimble/core/section';
+import type { Point } from '@nimble/core/outline';
 import { ApiProperty } from '@nestjs/swagger';
 import { Type } from 'class-transformer';
 import {

@@ -1,5 +1,6 @@
 import { HttpStatus } from '@nestjs/common';
-import { InvalidInput, type TopInput, type TopModeKind } from '@nimble/core';
+import { InvalidInput } from '@nimble/core/base';
+import type { TopInput, TopModeKind } from '@nimble/core/shell';
 import { ProblemException, refusedByCore } from '../problem';
 import { WorkerPool } from './worker-pool';
 

@@ -1,5 +1,6 @@
 /** Solves one whole top after another off the server's own thread. */
-import { InvalidInput, solveTop } from '@nimble/core';
+import { InvalidInput } from '@nimble/core/base';
+import { solveTop } from '@nimble/core/shell';
 import { parentPort } from 'node:worker_threads';
 import type { TopAnswer, TopTask } from './top';
 

@@ -2,7 +2,8 @@
  * How documents in the database are shaped. Every row with documents carries the version of their shape; what an older program wrote is brought up step by
  * step at start, so that all other code knows one shape only. A shape is changed by adding a step here and a sample of the old one to the tests.
  */
-import type { BracingPlan, TopPlan } from '@nimble/core';
+import type { BracingPlan } from '@nimble/core/bracing';
+import type { TopPlan } from '@nimble/core/top';
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
 
 /** The documents of one row, by column. */

@@ -1,21 +1,9 @@
-import {
-  defaultOutline,
-  METRIC,
-  STAGES,
-  type BridgePlan,
-  type BuildOutcome,
-  type Family,
-  type HoleSpec,
-  type OutlineSpec,
-  type PassTool,
-  type PatternSettings,
-  type PlanString,
-  type SandwichPlan,
-  type Stage,
-  type StringMaterial,
-  type TargetSpec,
-  type UnitChoice,
-} from '@nimble/core';
+import { defaultOutline, type Family, type HoleSpec, type OutlineSpec } from '@nimble/core/outline';
+import { METRIC, type UnitChoice } from '@nimble/core/units';
+import { STAGES, type BuildOutcome, type SandwichPlan, type Stage } from '@nimble/core/project';
+import type { BridgePlan, PatternSettings, PlanString, StringMaterial } from '@nimble/core/bracing';
+import type { PassTool } from '@nimble/core/verdict';
+import type { TargetSpec } from '@nimble/core/graduation';
 
 import type { FinishedOf } from './demo-voicing';
 

@@ -1,4 +1,4 @@
-import type { CantileverJig, Jig, RingJig, SpanJig } from '@nimble/core';
+import type { CantileverJig, Jig, RingJig, SpanJig } from '@nimble/core/wood';
 
 interface DemoJig<J extends Jig> {
   id: string;

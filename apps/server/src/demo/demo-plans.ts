@@ -3,18 +3,16 @@ import {
   bridgeAt,
   drawPattern,
   forecastShaping,
-  GENERIC_GLUES,
-  gluePlan,
   planFigures,
   usualBridge,
-  USUAL_SETUP,
   usualSettings,
   volumeOf,
   type Brace,
   type BracingPlan,
-  type PlateShape,
   type ShapingOutcome,
-} from '@nimble/core';
+} from '@nimble/core/bracing';
+import { GENERIC_GLUES, gluePlan, USUAL_SETUP } from '@nimble/core/glue';
+import type { PlateShape } from '@nimble/core/outline';
 import type { GlueUpBody } from '../glue-ups/glue-up.model';
 import type { DemoBracing, DemoBuild } from './demo-builds';
 

@@ -1,21 +1,23 @@
 import {
   bookMatched,
-  flexBoard,
   identifyPlate,
-  knockBoard,
   middleOfSpan,
   qualities,
   ringTime,
-  seededRandom,
   setProperties,
-  simulatedBoard,
   testFlex,
-  weighBoard,
   type End,
   type FlexTest,
   type SetProperties,
+} from '@nimble/core/wood';
+import {
+  flexBoard,
+  knockBoard,
+  seededRandom,
+  simulatedBoard,
+  weighBoard,
   type SimulatedBoard,
-} from '@nimble/core';
+} from '@nimble/core/simulate';
 import { LONG_JIG } from './demo-jigs';
 import { feltScore } from './felt-score';
 

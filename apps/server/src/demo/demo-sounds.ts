@@ -1,19 +1,16 @@
 /** What was heard on the demo bench, from the simulator with fixed seeds: walks round a braced top, and two finished instruments played. */
+import { keptAnalysis, type KeptAnalysis, writeWav, type PlayedAnalysis } from '@nimble/core/sound';
 import {
-  keptAnalysis,
-  type KeptAnalysis,
   knockSound,
   playedSound,
   seededRandom,
   seedOf,
   SIMULATED_RATE,
-  writeWav,
   type BodyResonance,
   type BracedMode,
-  type KnockPlace,
-  type PlayedAnalysis,
   type SoundingPlate,
-} from '@nimble/core';
+} from '@nimble/core/simulate';
+import type { KnockPlace } from '@nimble/core/knock-map';
 import { hearKnock, hearPlayed } from '../compute/hearing';
 
 const LOWEST = 28;

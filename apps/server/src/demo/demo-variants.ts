@@ -1,4 +1,5 @@
-import { changedTop, keptFigures, NO_CHANGE, sizeUpTop, withAmount, type TopChange, type TopPlan } from '@nimble/core';
+import { changedTop, keptFigures, NO_CHANGE, sizeUpTop, type TopChange, type TopPlan } from '@nimble/core/top';
+import { withAmount } from '@nimble/core/explore';
 import type { VariantBody } from '../variants/variant.model';
 
 /** What was tried on a top and kept beside its plan, reckoned by the same model that the page has. */

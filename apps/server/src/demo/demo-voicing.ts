@@ -5,8 +5,6 @@ import {
   assessVoicing,
   benchFigures,
   floorOf,
-  knockPlaces,
-  microphoneOver,
   NO_GOAL,
   otherWood,
   priorSpread,
@@ -15,21 +13,19 @@ import {
   roundKnock,
   roundsOf,
   safeReductions,
-  seededRandom,
-  seedOf,
-  SIMULATED_MODES,
   soundingModes,
   AS_TAKEN,
   type FlexPlace,
-  type RandomSource,
   type Shaving,
-  type TopPlan,
   type VoicingBodies,
   type VoicingEvent,
   type VoicingGoal,
   type VoicingKind,
   type WoodFactors,
-} from '@nimble/core';
+} from '@nimble/core/voicing';
+import { knockPlaces } from '@nimble/core/knock-map';
+import { microphoneOver, seededRandom, seedOf, SIMULATED_MODES, type RandomSource } from '@nimble/core/simulate';
+import type { TopPlan } from '@nimble/core/top';
 import { knocksOfRound, type DemoKnock } from './demo-sounds';
 
 const HOUR = 3_600_000;

@@ -1,27 +1,20 @@
 import { Injectable, Logger } from '@nestjs/common';
+import { forecastCheck } from '@nimble/core/graduation';
+import { groundOf, plateKnown, topOfBuild, type TopPlan } from '@nimble/core/top';
+import { layStations } from '@nimble/core/survey';
 import {
-  forecastCheck,
-  groundOf,
-  layStations,
   NO_CHOICES,
-  NO_GOAL,
-  plateKnown,
-  topOfBuild,
   woodOfSet,
   woodOfSpecies,
   NO_BUILD_CHOICES,
-} from '@nimble/core';
-import type {
-  BracingPlan,
-  BuildChoices,
-  BuildWood,
-  Construction,
-  Estimate,
-  Experience,
-  RuleChoices,
-  TopPlan,
-  VoicingEvent,
-} from '@nimble/core';
+  type BuildChoices,
+  type BuildWood,
+  type Construction,
+  type RuleChoices,
+} from '@nimble/core/project';
+import { NO_GOAL, type VoicingEvent } from '@nimble/core/voicing';
+import type { BracingPlan, Experience } from '@nimble/core/bracing';
+import type { Estimate } from '@nimble/core/base';
 import { randomUUID } from 'node:crypto';
 import type { Transaction } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';

@@ -1,4 +1,4 @@
-import type { RandomSource } from '@nimble/core';
+import type { RandomSource } from '@nimble/core/simulate';
 
 /** What rigidity per width feels middling [N m], and how much stiffer one step of the score is (1). */
 const MIDDLE = 35;

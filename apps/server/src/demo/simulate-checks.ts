@@ -1,16 +1,9 @@
-import {
-  bentWidth,
-  flexBoard,
-  knockBoard,
-  ringOfPlate,
-  seededRandom,
-  testFlex,
-  testRing,
-  type BuildWood,
-  type Estimate,
-  type PlateContext,
-  type SimulatedBoard,
-} from '@nimble/core';
+import { bentWidth } from '@nimble/core/survey';
+import { flexBoard, knockBoard, ringOfPlate, seededRandom, type SimulatedBoard } from '@nimble/core/simulate';
+import { testFlex, testRing } from '@nimble/core/wood';
+import type { BuildWood } from '@nimble/core/project';
+import type { Estimate } from '@nimble/core/base';
+import type { PlateContext } from '@nimble/core/verdict';
 import type { CheckInput, CheckResult } from '../flex/models/plate-check.model';
 import { feltScore } from './felt-score';
 import { CROSS_JIG, LONG_JIG, RING_JIG } from './demo-jigs';

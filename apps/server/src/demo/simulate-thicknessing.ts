@@ -1,23 +1,15 @@
 import {
   assessThickness,
-  cellAt,
-  planeByHand,
-  readCaliper,
-  roughPlate,
-  seededRandom,
   summarizeAssessment,
-  woodEstimate,
   FIRST_REMOVAL_SPREAD,
-  integrate,
-  METRIC,
   type AssessmentSummary,
-  type BuildWood,
   type PlateContext,
-  type SimulatedPlate,
-  type Station,
-  type StationReading,
-  type TargetSpec,
-} from '@nimble/core';
+} from '@nimble/core/verdict';
+import { cellAt, integrate, type Station, type StationReading } from '@nimble/core/survey';
+import { planeByHand, readCaliper, roughPlate, seededRandom, type SimulatedPlate } from '@nimble/core/simulate';
+import { woodEstimate, type BuildWood } from '@nimble/core/project';
+import { METRIC } from '@nimble/core/units';
+import type { TargetSpec } from '@nimble/core/graduation';
 import type { DemoBuild } from './demo-builds';
 
 export interface SimulatedSurvey {

@@ -1,6 +1,6 @@
 import { Body, Controller, HttpCode, Param, ParseUUIDPipe, Post, Sse, type MessageEvent } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
-import { middleOfSpan } from '@nimble/core';
+import { middleOfSpan } from '@nimble/core/wood';
 import { IsIn, IsNumber, IsOptional, IsUUID, Max, Min } from 'class-validator';
 import type { Observable } from 'rxjs';
 import { FlexService } from '../flex/flex.service';

@@ -1,16 +1,17 @@
 import { Injectable } from '@nestjs/common';
+import { afterPass } from '@nimble/core/verdict';
+import { createMapGrid, mapThickness } from '@nimble/core/survey';
+import { numberBand } from '@nimble/core/graduation';
+import { plateShape, type Family } from '@nimble/core/outline';
 import {
-  afterPass,
-  createMapGrid,
-  numberBand,
-  mapThickness,
-  plateShape,
   readCaliper,
   roughPlate,
   seededRandom,
   seedOf,
-} from '@nimble/core';
-import type { Family, PlateRole, RandomSource, SimulatedPlate } from '@nimble/core';
+  type RandomSource,
+  type SimulatedPlate,
+} from '@nimble/core/simulate';
+import type { PlateRole } from '@nimble/core/project';
 import { Subject } from 'rxjs';
 import { Build } from '../builds/models/build.model';
 import { notFound } from '../problem';

@@ -1,14 +1,14 @@
 import { Injectable } from '@nestjs/common';
+import { bentWidth } from '@nimble/core/survey';
 import {
-  bentWidth,
   sagPerLoad,
   seededRandom,
   seedOf,
   simulatedBoard,
-  type Jig,
   type RandomSource,
   type SimulatedBoard,
-} from '@nimble/core';
+} from '@nimble/core/simulate';
+import type { Jig } from '@nimble/core/wood';
 import { Subject } from 'rxjs';
 import { contextOf } from '../builds/build.mapper';
 import { Build } from '../builds/models/build.model';

@@ -1,17 +1,17 @@
 import { Injectable } from '@nestjs/common';
 import {
   bracedPlateModes,
-  isWood,
   knockSound,
   microphoneOver,
   seededRandom,
   seedOf,
   SIMULATED_MODES,
   SIMULATED_RATE,
-  writeWav,
   type BracedMode,
   type RandomSource,
-} from '@nimble/core';
+} from '@nimble/core/simulate';
+import { isWood } from '@nimble/core/outline';
+import { writeWav } from '@nimble/core/sound';
 import { contextOf } from '../builds/build.mapper';
 import { Build } from '../builds/models/build.model';
 import { modesInNumbers } from '../compute/top-in-numbers';

@@ -6,13 +6,11 @@ import {
   planedByHand,
   readBalance,
   readDial,
-  seededRandom,
-  seedOf,
-  STAGES,
   standingEvents,
   type FlexPlace,
-  type RandomSource,
-} from '@nimble/core';
+} from '@nimble/core/voicing';
+import { seededRandom, seedOf, type RandomSource } from '@nimble/core/simulate';
+import { STAGES } from '@nimble/core/project';
 import { Build } from '../builds/models/build.model';
 import { figuresInNumbers, type TopInNumbers } from '../compute/top-in-numbers';
 import { topOfRecord } from '../explorations/top-of-record';

@@ -1,6 +1,6 @@
 import { Body, Controller, HttpCode, Param, ParseUUIDPipe, Post } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
-import { FLEX_PLACES, type FlexPlace } from '@nimble/core';
+import { FLEX_PLACES, type FlexPlace } from '@nimble/core/voicing';
 import { IsIn } from 'class-validator';
 import { SimulatedTopService } from './simulated-top.service';
 

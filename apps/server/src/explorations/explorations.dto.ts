@@ -1,13 +1,5 @@
-import {
-  BATCH_KINDS,
-  GOALS,
-  TOP_HOLDS,
-  TOP_PARTS,
-  type BatchSpec,
-  type Goal,
-  type TopHold,
-  type TopPart,
-} from '@nimble/core';
+import { BATCH_KINDS, GOALS, type BatchSpec, type Goal } from '@nimble/core/explore';
+import { TOP_HOLDS, TOP_PARTS, type TopHold, type TopPart } from '@nimble/core/top';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,

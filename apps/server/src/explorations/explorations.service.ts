@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { batchSize, checkBatch, type BatchSpec } from '@nimble/core';
+import { batchSize, checkBatch, type BatchSpec } from '@nimble/core/explore';
 import { col, fn } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
 import { distinctUntilChanged, from, map, switchMap, timer, type Observable } from 'rxjs';

@@ -1,15 +1,8 @@
-import {
-  emptyPlan,
-  groundOf,
-  isMirrored,
-  NO_BUILD_CHOICES,
-  plateKnown,
-  topOfBuild,
-  type Construction,
-  type Family,
-  type PlateRole,
-  type TopPlan,
-} from '@nimble/core';
+import { emptyPlan } from '@nimble/core/bracing';
+import { groundOf, plateKnown, topOfBuild, type TopPlan } from '@nimble/core/top';
+import { isMirrored } from '@nimble/core/graduation';
+import { NO_BUILD_CHOICES, type Construction, type PlateRole } from '@nimble/core/project';
+import type { Family } from '@nimble/core/outline';
 import { BracingPlanRecord } from '../bracing/models/bracing-plan.model';
 import type { Build } from '../builds/models/build.model';
 import { stationsNow } from '../surveys/plate-state';

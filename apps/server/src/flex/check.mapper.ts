@@ -1,4 +1,5 @@
-import type { Estimate, PlateCheck } from '@nimble/core';
+import type { Estimate } from '@nimble/core/base';
+import type { PlateCheck } from '@nimble/core/graduation';
 import type { PlateCheckRecord } from './models/plate-check.model';
 
 /** What the core takes of a check, stored or just simulated. */

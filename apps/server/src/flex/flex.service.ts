@@ -1,15 +1,18 @@
 import { Injectable } from '@nestjs/common';
+import { bentWidth } from '@nimble/core/survey';
 import {
-  bentWidth,
   checkJig,
   feelRecord,
-  InvalidInput,
   questionBend,
   questionNote,
   testFlex,
   testRing,
-} from '@nimble/core';
-import type { Estimate, FeelRecord, FlexPoint, Jig as JigBody, PlateCheck } from '@nimble/core';
+  type FeelRecord,
+  type FlexPoint,
+  type Jig as JigBody,
+} from '@nimble/core/wood';
+import { InvalidInput, type Estimate } from '@nimble/core/base';
+import type { PlateCheck } from '@nimble/core/graduation';
 import { contextOf } from '../builds/build.mapper';
 import { Build } from '../builds/models/build.model';
 import { insertOnce } from '../database/insert-once';

@@ -1,4 +1,4 @@
-import type { Glue, GlueTimes } from '@nimble/core';
+import type { Glue, GlueTimes } from '@nimble/core/glue';
 import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
 
 export interface GlueUpBody {

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import type { GlueTimes } from '@nimble/core';
+import type { GlueTimes } from '@nimble/core/glue';
 import { Build } from '../builds/models/build.model';
 import { invalid, notFound } from '../problem';
 import { GlueUpRecord } from './glue-up.model';

@@ -1,5 +1,7 @@
 import { Injectable } from '@nestjs/common';
-import { checkTarget, defaultTarget, type Family, type PlateRole, type TargetSpec } from '@nimble/core';
+import { checkTarget, defaultTarget, type TargetSpec } from '@nimble/core/graduation';
+import type { Family } from '@nimble/core/outline';
+import type { PlateRole } from '@nimble/core/project';
 import { UniqueConstraintError } from 'sequelize';
 import { Build } from '../builds/models/build.model';
 import { conflict, notFound, refusing } from '../problem';

@@ -1,4 +1,4 @@
-import type { TargetSpec } from '@nimble/core';
+import type { TargetSpec } from '@nimble/core/graduation';
 import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
 
 @Table({ tableName: 'target_templates', timestamps: false })

@@ -1,4 +1,4 @@
-import type { TargetSpec } from '@nimble/core';
+import type { TargetSpec } from '@nimble/core/graduation';
 import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
 
 /** Every target a build ever had; the newest counts. */

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { keptAnalysis } from '@nimble/core';
+import { keptAnalysis } from '@nimble/core/sound';
 import { Sequelize } from 'sequelize-typescript';
 import { Build } from '../builds/models/build.model';
 import { hearKnock, hearPlayed } from '../compute/hearing';

@@ -1,5 +1,5 @@
 /** Sounds into the database and out of it, piece by piece. */
-import { isKeptAsItIs, repackedWav, wavLayout } from '@nimble/core';
+import { isKeptAsItIs, repackedWav, wavLayout } from '@nimble/core/sound';
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
 import { createReadStream, createWriteStream } from 'node:fs';
 import { rm } from 'node:fs/promises';

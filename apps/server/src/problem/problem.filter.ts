@@ -1,5 +1,5 @@
 import { Catch, HttpException, Logger, type ArgumentsHost, type ExceptionFilter } from '@nestjs/common';
-import { InvalidInput } from '@nimble/core';
+import { InvalidInput } from '@nimble/core/base';
 import type { Response } from 'express';
 import { ProblemException, refusedByCore, type Problem } from './problem';
 

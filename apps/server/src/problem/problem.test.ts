@@ -1,4 +1,4 @@
-import { InvalidInput } from '@nimble/core';
+import { InvalidInput } from '@nimble/core/base';
 import type { ValidationError } from 'class-validator';
 import { flattenErrors, ProblemException, refusing } from './problem';
 

@@ -1,6 +1,7 @@
 /** Errors as problem+json (RFC 9457), with the path of every field that is wrong. */
 import { HttpException } from '@nestjs/common';
-import { InvalidInput, type Slip } from '@nimble/core';
+import { InvalidInput } from '@nimble/core/base';
+import type { Slip } from '@nimble/core/wood';
 import type { ValidationError } from 'class-validator';
 
 export interface FieldError {

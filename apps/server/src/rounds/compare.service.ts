@@ -1,13 +1,8 @@
 import { Injectable } from '@nestjs/common';
-import {
-  NO_BUILD_CHOICES,
-  readingOf,
-  standingEvents,
-  type ComparedBuild,
-  type Family,
-  type PlateRole,
-  type VoicingEvent as VoicingEventView,
-} from '@nimble/core';
+import { NO_BUILD_CHOICES, type PlateRole } from '@nimble/core/project';
+import { readingOf, standingEvents, type VoicingEvent as VoicingEventView } from '@nimble/core/voicing';
+import type { ComparedBuild } from '@nimble/core/closing';
+import type { Family } from '@nimble/core/outline';
 import { QueryTypes } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
 import { Build } from '../builds/models/build.model';

@@ -1,10 +1,6 @@
 /** Events of a voicing as the record has them, with its own forecasts laid over what the pages sent. */
-import {
-  outcomesKept,
-  type ShavingOutcome,
-  type VoicingBodies,
-  type VoicingEvent as VoicingEventView,
-} from '@nimble/core';
+import { outcomesKept, type VoicingBodies, type VoicingEvent as VoicingEventView } from '@nimble/core/voicing';
+import type { ShavingOutcome } from '@nimble/core/ledger';
 import { Op } from 'sequelize';
 import { VoicingEvent } from './voicing-event.model';
 

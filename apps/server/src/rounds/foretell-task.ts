@@ -1,4 +1,4 @@
-import type { ForetoldShaving, Shaving, VoicingFacts } from '@nimble/core';
+import type { ForetoldShaving, Shaving, VoicingFacts } from '@nimble/core/voicing';
 
 /** A shaving to foretell from the record as it stood before it. */
 export interface ForetellTask {

@@ -1,5 +1,6 @@
 /** Foretells one shaving after another off the server's own thread. */
-import { foretellShaving, InvalidInput } from '@nimble/core';
+import { foretellShaving } from '@nimble/core/voicing';
+import { InvalidInput } from '@nimble/core/base';
 import { parentPort } from 'node:worker_threads';
 import type { ForetellAnswer, ForetellTask } from './foretell-task';
 

@@ -1,13 +1,7 @@
 import { Injectable, Logger, type BeforeApplicationShutdown } from '@nestjs/common';
-import {
-  priorSpread,
-  roundKnock,
-  woodSpread,
-  type KeptAnalysis,
-  type KeptKnock,
-  type VoicingBodies,
-  type VoicingFacts,
-} from '@nimble/core';
+import { priorSpread, roundKnock, type KeptKnock, type VoicingBodies, type VoicingFacts } from '@nimble/core/voicing';
+import { woodSpread } from '@nimble/core/explore';
+import type { KeptAnalysis } from '@nimble/core/sound';
 import { Op } from 'sequelize';
 import { Build } from '../builds/models/build.model';
 import { WorkerPool } from '../compute/worker-pool';

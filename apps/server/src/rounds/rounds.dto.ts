@@ -1,4 +1,4 @@
-import { FLEX_PLACES, REPAIRS, type FlexPlace, type RepairKind } from '@nimble/core';
+import { FLEX_PLACES, REPAIRS, type FlexPlace, type RepairKind } from '@nimble/core/voicing';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,

@@ -1,14 +1,8 @@
 import { Injectable } from '@nestjs/common';
-import {
-  asShaved,
-  checkGoal,
-  checkTrim,
-  InvalidInput,
-  isOf,
-  type ShavingOutcome,
-  type VoicingBodies,
-  type VoicingKind,
-} from '@nimble/core';
+import { asShaved, checkGoal, isOf, type VoicingBodies, type VoicingKind } from '@nimble/core/voicing';
+import { checkTrim } from '@nimble/core/closing';
+import { InvalidInput } from '@nimble/core/base';
+import type { ShavingOutcome } from '@nimble/core/ledger';
 import { Build } from '../builds/models/build.model';
 import { topOfRecord } from '../explorations/top-of-record';
 import { conflict, invalid, notFound, refusing } from '../problem';

@@ -1,4 +1,5 @@
-import { shavedTop, type TopPlan } from '@nimble/core';
+import { shavedTop } from '@nimble/core/voicing';
+import type { TopPlan } from '@nimble/core/top';
 import type { Build } from '../builds/models/build.model';
 import { topOfRecord } from '../explorations/top-of-record';
 import { eventsOf, eventView } from './events-of-record';

@@ -1,4 +1,4 @@
-import type { ForetoldShaving, VoicingBodies, VoicingKind } from '@nimble/core';
+import type { ForetoldShaving, VoicingBodies, VoicingKind } from '@nimble/core/voicing';
 import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
 
 export interface KeptForecast extends ForetoldShaving {

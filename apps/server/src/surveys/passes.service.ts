@@ -1,5 +1,7 @@
 import { Injectable } from '@nestjs/common';
-import { followedBy, forecastCheck, NO_CHOICES, type PassTaken, type Taken } from '@nimble/core';
+import { followedBy, forecastCheck } from '@nimble/core/graduation';
+import { NO_CHOICES } from '@nimble/core/project';
+import type { PassTaken, Taken } from '@nimble/core/verdict';
 import { Build } from '../builds/models/build.model';
 import { insertOnce } from '../database/insert-once';
 import { FlexService } from '../flex/flex.service';

@@ -1,18 +1,9 @@
 /** The plate as its records have it: the last whole survey, less what was taken since, moved to each quick look. */
-import {
-  afterPass,
-  mapStatistics,
-  mapThickness,
-  NO_BUILD_CHOICES,
-  stationsOf,
-  type Construction,
-  type Estimate,
-  type ExpectedState,
-  type Family,
-  type JudgedBuild,
-  type PlateRole,
-  type StationReading,
-} from '@nimble/core';
+import { afterPass, stationsOf, type ExpectedState, type JudgedBuild } from '@nimble/core/verdict';
+import { mapStatistics, mapThickness, type StationReading } from '@nimble/core/survey';
+import { NO_BUILD_CHOICES, type Construction, type PlateRole } from '@nimble/core/project';
+import type { Estimate } from '@nimble/core/base';
+import type { Family } from '@nimble/core/outline';
 import { Op, type Transaction } from 'sequelize';
 import { contextOf } from '../builds/build.mapper';
 import { Build } from '../builds/models/build.model';

@@ -1,4 +1,4 @@
-import { averageByStation, type Reading, type StationReading } from '@nimble/core';
+import { averageByStation, type Reading, type StationReading } from '@nimble/core/survey';
 import type { PassRecord } from './models/pass.model';
 import type { ReadingRecord } from './models/reading.model';
 import type { Survey } from './models/survey.model';

@@ -2,13 +2,13 @@ import { Injectable } from '@nestjs/common';
 import {
   exportReadings,
   importReadings,
-  isWood,
   questionImport,
-  stationsOf,
   type DoubtfulLine,
   type ReadingsImport,
-  type StationReading,
-} from '@nimble/core';
+} from '@nimble/core/formats';
+import { isWood } from '@nimble/core/outline';
+import { stationsOf } from '@nimble/core/verdict';
+import type { StationReading } from '@nimble/core/survey';
 import { randomUUID } from 'node:crypto';
 import { Op, QueryTypes, type Transaction } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';

@@ -1,4 +1,5 @@
-import type { BracingPlan, KeptFigures, Thicker, TopHold } from '@nimble/core';
+import type { BracingPlan } from '@nimble/core/bracing';
+import type { KeptFigures, Thicker, TopHold } from '@nimble/core/top';
 import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
 
 export interface VariantBody {

@@ -1,4 +1,5 @@
-import { TOP_HOLDS, TOP_MODE_KINDS, type TopHold, type TopModeKind } from '@nimble/core';
+import { TOP_HOLDS, type TopHold } from '@nimble/core/top';
+import { TOP_MODE_KINDS, type TopModeKind } from '@nimble/core/shell';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,

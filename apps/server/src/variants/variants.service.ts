@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { checkBracingPlan } from '@nimble/core';
+import { checkBracingPlan } from '@nimble/core/bracing';
 import { Build } from '../builds/models/build.model';
 import { notFound, refusing } from '../problem';
 import { TopVariant, type VariantBody } from './variant.model';

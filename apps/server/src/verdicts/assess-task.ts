@@ -1,12 +1,6 @@
-import type {
-  AssessmentSummary,
-  HoleSpec,
-  OutlineSpec,
-  PassForecast,
-  PassTaken,
-  SurveyFacts,
-  TrebleSign,
-} from '@nimble/core';
+import type { AssessmentSummary, PassForecast, PassTaken, SurveyFacts } from '@nimble/core/verdict';
+import type { HoleSpec, OutlineSpec } from '@nimble/core/outline';
+import type { TrebleSign } from '@nimble/core/graduation';
 
 /** A survey to judge, and passes whose outcome to foretell from it. */
 export interface AssessTask {

@@ -1,17 +1,16 @@
 /** Judges one survey after another off the server's own thread. Grids of the plates asked for last are kept: they cost more than a verdict. */
+import { cellAt, createMapGrid } from '@nimble/core/survey';
 import {
-  cellAt,
-  createMapGrid,
   forecastRemoval,
-  InvalidInput,
   judgeSurvey,
   plateContext,
-  plateShape,
   takenRemoval,
-  woodEstimate,
   type JudgedSurvey,
   type PlateContext,
-} from '@nimble/core';
+} from '@nimble/core/verdict';
+import { InvalidInput } from '@nimble/core/base';
+import { plateShape } from '@nimble/core/outline';
+import { woodEstimate } from '@nimble/core/project';
 import { parentPort } from 'node:worker_threads';
 import type { AssessAnswer, AssessTask } from './assess-task';
 

@@ -1,13 +1,7 @@
 import { Injectable } from '@nestjs/common';
-import {
-  FIRST_REMOVAL_SPREAD,
-  learnRemovalSpread,
-  settlePass,
-  summarize,
-  type Estimate,
-  type LedgerLine,
-  type PassOutcome,
-} from '@nimble/core';
+import { FIRST_REMOVAL_SPREAD } from '@nimble/core/verdict';
+import { learnRemovalSpread, settlePass, summarize, type LedgerLine, type PassOutcome } from '@nimble/core/ledger';
+import type { Estimate } from '@nimble/core/base';
 import { Op } from 'sequelize';
 import { toPlateCheck } from '../flex/check.mapper';
 import { PlateCheckRecord } from '../flex/models/plate-check.model';

@@ -1,16 +1,9 @@
 import { Injectable } from '@nestjs/common';
-import {
-  InvalidInput,
-  modelPlates,
-  NO_BUILD_CHOICES,
-  trebleSignOf,
-  type AssessmentSummary,
-  type Construction,
-  type Family,
-  type OtherBuild,
-  type PassTaken,
-  type PlateRole,
-} from '@nimble/core';
+import { InvalidInput } from '@nimble/core/base';
+import { modelPlates, type AssessmentSummary, type OtherBuild, type PassTaken } from '@nimble/core/verdict';
+import { NO_BUILD_CHOICES, type Construction, type PlateRole } from '@nimble/core/project';
+import { trebleSignOf } from '@nimble/core/graduation';
+import type { Family } from '@nimble/core/outline';
 import { Op, QueryTypes, type Transaction } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
 import { Build } from '../builds/models/build.model';

@@ -1,4 +1,4 @@
-import { SPECIES_PRIORS } from '@nimble/core';
+import { SPECIES_PRIORS } from '@nimble/core/wood';
 import { PartialType } from '@nestjs/swagger';
 import { Type } from 'class-transformer';
 import {

@@ -1,10 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import {
   braceFigures,
-  dryingCurve,
-  equilibriumMoisture,
   identifyPlate,
-  InvalidInput,
   middleOfSpan,
   newDoubts,
   objections,
@@ -12,12 +9,13 @@ import {
   setProperties,
   testFlex,
   type BeamJig,
-  type DryingPoint,
   type FlexTest,
   type KnockTest,
   type SetFacts,
   type WoodFinding,
-} from '@nimble/core';
+} from '@nimble/core/wood';
+import { dryingCurve, equilibriumMoisture, type DryingPoint } from '@nimble/core/moisture';
+import { InvalidInput } from '@nimble/core/base';
 import { Op } from 'sequelize';
 import { FlexService } from '../flex/flex.service';
 import { doubtful, invalid, notFound, refusing } from '../problem';

@@ -1,4 +1,4 @@
-import type { Experience } from '@nimble/core';
+import type { Experience } from '@nimble/core/bracing';
 import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
 
 @Table({ tableName: 'people', timestamps: false })

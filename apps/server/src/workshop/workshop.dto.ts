@@ -1,4 +1,4 @@
-import { EXPERIENCES, type Experience } from '@nimble/core';
+import { EXPERIENCES, type Experience } from '@nimble/core/bracing';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,

@@ -1,4 +1,4 @@
-import type { Glue } from '@nimble/core';
+import type { Glue } from '@nimble/core/glue';
 import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
 
 @Table({ tableName: 'workshops', timestamps: false })

@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
-import { GENERIC_GLUES, type Experience, type Glue } from '@nimble/core';
+import { GENERIC_GLUES, type Glue } from '@nimble/core/glue';
+import type { Experience } from '@nimble/core/bracing';
 import { notFound } from '../problem';
 import { insertOnce } from '../database/insert-once';
 import { Person } from './person.model';

@@ -1,13 +1,7 @@
 /** Plans of braces, steps of shaping and glue-ups as the API sends them. */
-import type {
-  BracePlan,
-  BracingPlan,
-  Glue,
-  GlueTimes,
-  LedgerLine,
-  ShapingForecast,
-  ShapingOutcome,
-} from '@nimble/core';
+import type { BracePlan, BracingPlan, ShapingForecast, ShapingOutcome } from '@nimble/core/bracing';
+import type { Glue, GlueTimes } from '@nimble/core/glue';
+import type { LedgerLine } from '@nimble/core/ledger';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { outbox, useOutbox } from './bench-outbox';

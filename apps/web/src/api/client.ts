@@ -1,6 +1,6 @@
 /** Talks to the server. Every failure is one of two: it can't be reached, or it refused with a problem that names fields. */
 
-import type { Slip } from '@nimble/core';
+import type { Slip } from '@nimble/core/wood';
 import { noteRevision } from './revisions';
 
 export interface FieldError {

@@ -1,5 +1,6 @@
 /** Work on many tops that a worker of the server does; told of as it goes. */
-import type { BatchResult, BatchSpec, TopHold, TopPlan } from '@nimble/core';
+import type { BatchResult, BatchSpec } from '@nimble/core/explore';
+import type { TopHold, TopPlan } from '@nimble/core/top';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { get, request } from './client';
 import { keys } from './keys';

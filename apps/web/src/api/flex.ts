@@ -1,5 +1,8 @@
 /** Jigs of the workshop, and what was bent and heard on whole plates. */
-import type { Estimate, FeelRecord, FlexPoint, FlexWarning, Jig, NoteKind, PlateCheck } from '@nimble/core';
+import type { Estimate } from '@nimble/core/base';
+import type { FeelRecord, FlexPoint, FlexWarning, Jig } from '@nimble/core/wood';
+import type { NoteKind } from '@nimble/core/project';
+import type { PlateCheck } from '@nimble/core/graduation';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { get, request } from './client';
 import { keys } from './keys';

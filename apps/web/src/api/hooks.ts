@@ -1,4 +1,5 @@
-import type { PassTool, Taken, TargetSpec } from '@nimble/core';
+import type { PassTool, Taken } from '@nimble/core/verdict';
+import type { TargetSpec } from '@nimble/core/graduation';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { outbox, useOutbox } from './bench-outbox';

@@ -1,14 +1,7 @@
 /** What was heard of a build: knocks on the whole plate, at stations and of bars, and the finished instrument played. */
-import {
-  heardKnock,
-  placedKnock,
-  roundKnock,
-  type HeardKnock,
-  type KeptAnalysis,
-  type PlacedKnock,
-  type PlayedAnalysis,
-  type RoundKnock,
-} from '@nimble/core';
+import { heardKnock, placedKnock, roundKnock, type RoundKnock } from '@nimble/core/voicing';
+import type { HeardKnock, PlacedKnock } from '@nimble/core/knock-map';
+import type { KeptAnalysis, PlayedAnalysis } from '@nimble/core/sound';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { outbox, useOutbox } from './bench-outbox';

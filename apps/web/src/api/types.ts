@@ -1,31 +1,21 @@
 /** What the API sends. Dates are ISO text in UTC; quantities SI. */
 import type {
   AssessmentSummary,
-  BuildChoices,
-  BuildWood,
-  CheckForecast,
-  Construction,
-  DoubtfulLine,
   ExpectedState,
-  Experience,
-  Family,
-  Glue,
-  HoleSpec,
-  LedgerLine,
-  LedgerSummary,
-  OutlineSpec,
   PassForecast,
   PassTool,
-  PlateRole,
-  Reading,
-  Stage,
-  Station,
-  StationReading,
   StepSummary,
   Taken,
-  TargetSpec,
-  UnitChoice,
-} from '@nimble/core';
+} from '@nimble/core/verdict';
+import type { BuildChoices, BuildWood, Construction, PlateRole, Stage } from '@nimble/core/project';
+import type { CheckForecast, TargetSpec } from '@nimble/core/graduation';
+import type { DoubtfulLine } from '@nimble/core/formats';
+import type { Experience } from '@nimble/core/bracing';
+import type { Family, HoleSpec, OutlineSpec } from '@nimble/core/outline';
+import type { Glue } from '@nimble/core/glue';
+import type { LedgerLine, LedgerSummary } from '@nimble/core/ledger';
+import type { Reading, Station, StationReading } from '@nimble/core/survey';
+import type { UnitChoice } from '@nimble/core/units';
 
 export interface Person {
   id: string;

@@ -1,5 +1,6 @@
 /** Tops that were tried and kept beside a build's plan. */
-import type { BracingPlan, KeptFigures, Thicker, TopHold } from '@nimble/core';
+import type { BracingPlan } from '@nimble/core/bracing';
+import type { KeptFigures, Thicker, TopHold } from '@nimble/core/top';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { outbox } from './bench-outbox';

@@ -1,13 +1,8 @@
 /** All that a page of voicing or closing stands on: the build, its plan, the readings of its last survey, what was heard, what was done. */
-import {
-  averageByStation,
-  plateKnown,
-  topOfBuild,
-  type BracingPlan,
-  type Reading,
-  type TopPlan,
-  type VoicingEvent,
-} from '@nimble/core';
+import { averageByStation, type Reading } from '@nimble/core/survey';
+import { plateKnown, topOfBuild, type TopPlan } from '@nimble/core/top';
+import type { BracingPlan } from '@nimble/core/bracing';
+import type { VoicingEvent } from '@nimble/core/voicing';
 import { useMemo } from 'react';
 import { useGround, type Ground } from '../bracing/use-bracing';
 import { usePlan } from './bracing';

@@ -1,14 +1,9 @@
 /** What was read, taken off and decided while a build's plate is voiced, and how builds compare. */
-import type {
-  ComparedBuild,
-  Family,
-  FlexPlace,
-  PlateRole,
-  ShavingOutcome,
-  VoicingBodies,
-  VoicingEvent,
-  VoicingKind,
-} from '@nimble/core';
+import type { ComparedBuild } from '@nimble/core/closing';
+import type { Family } from '@nimble/core/outline';
+import type { FlexPlace, VoicingBodies, VoicingEvent, VoicingKind } from '@nimble/core/voicing';
+import type { PlateRole } from '@nimble/core/project';
+import type { ShavingOutcome } from '@nimble/core/ledger';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { outbox, useOutbox } from './bench-outbox';

@@ -1,14 +1,8 @@
 /** The rack: sets of wood as the API sends them, and what is asked and told about them. */
-import type {
-  BraceFigures,
-  DryingCurve,
-  End,
-  Estimate,
-  FlexPoint,
-  NoteKind,
-  Objection,
-  SetProperties,
-} from '@nimble/core';
+import type { BraceFigures, End, FlexPoint, Objection, SetProperties } from '@nimble/core/wood';
+import type { DryingCurve } from '@nimble/core/moisture';
+import type { Estimate } from '@nimble/core/base';
+import type { NoteKind } from '@nimble/core/project';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { get, request, upload } from './client';
 import { keys } from './keys';

@@ -1,4 +1,6 @@
-import { defaultHoles, defaultOutline, METRIC, NO_BUILD_CHOICES, woodOfSpecies } from '@nimble/core';
+import { defaultHoles, defaultOutline } from '@nimble/core/outline';
+import { METRIC } from '@nimble/core/units';
+import { NO_BUILD_CHOICES, woodOfSpecies } from '@nimble/core/project';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { fireEvent, render, screen } from '@testing-library/react';
 import { MemoryRouter } from 'react-router';

@@ -1,4 +1,6 @@
-import { formatThickness, inWords, type Stage, type VerdictKind } from '@nimble/core';
+import { formatThickness, inWords } from '@nimble/core/units';
+import type { Stage } from '@nimble/core/project';
+import type { VerdictKind } from '@nimble/core/verdict';
 import { useQueryClient } from '@tanstack/react-query';
 import { format, formatDistanceToNow, isPast } from 'date-fns';
 import { Archive, Copy, EllipsisVertical, Pencil, Plus } from 'lucide-react';

@@ -1,23 +1,25 @@
+import { isMirrored } from '@nimble/core/graduation';
 import {
-  isMirrored,
   CONSTRUCTIONS,
-  defaultHoles,
-  defaultOutline,
   enteredWood,
   FAMILIES,
-  InvalidInput,
-  METRIC,
-  plateShape,
-  SPECIES_PRIORS,
   woodOfSpecies,
   type BuildWood,
   type Construction,
+  type PlateRole,
+} from '@nimble/core/project';
+import {
+  defaultHoles,
+  defaultOutline,
+  plateShape,
   type Family,
   type HoleSpec,
   type OutlineSpec,
-  type PlateRole,
   type PlateShape,
-} from '@nimble/core';
+} from '@nimble/core/outline';
+import { InvalidInput } from '@nimble/core/base';
+import { METRIC } from '@nimble/core/units';
+import { SPECIES_PRIORS } from '@nimble/core/wood';
 import { useQueryClient } from '@tanstack/react-query';
 import { useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';

@@ -1,13 +1,7 @@
-import {
-  defaultHoles,
-  defaultOutline,
-  importOutline,
-  InvalidInput,
-  type Family,
-  type HoleSpec,
-  type OutlineSpec,
-  type UnitChoice,
-} from '@nimble/core';
+import { defaultHoles, defaultOutline, type Family, type HoleSpec, type OutlineSpec } from '@nimble/core/outline';
+import { importOutline } from '@nimble/core/formats';
+import { InvalidInput } from '@nimble/core/base';
+import type { UnitChoice } from '@nimble/core/units';
 import { useRef, useState } from 'react';
 import { Button, SelectField } from '../ui';
 import { positiveBelow, QuantityField } from '../units-and-forms';

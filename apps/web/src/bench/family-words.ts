@@ -1,4 +1,4 @@
-import type { Family } from '@nimble/core';
+import type { Family } from '@nimble/core/outline';
 
 export const FAMILY_WORDS: Record<Family, string> = {
   'steel-string': 'Steel-string guitar',

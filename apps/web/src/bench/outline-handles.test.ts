@@ -1,4 +1,4 @@
-import { defaultOutline, plateShape, type Family } from '@nimble/core';
+import { defaultOutline, plateShape, type Family } from '@nimble/core/outline';
 import { outlineHandles } from './outline-handles';
 
 it.each(['steel-string', 'mandolin', 'other'] as Family[])(

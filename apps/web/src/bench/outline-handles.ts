@@ -1,5 +1,5 @@
 /** The handles of a parametric outline: where they sit on the plate, and what dragging one does. Pure. */
-import type { HoleSpec, OutlineSpec } from '@nimble/core';
+import type { HoleSpec, OutlineSpec } from '@nimble/core/outline';
 
 export interface OutlineHandle {
   key: string;

@@ -1,4 +1,4 @@
-import { plateShape, type HoleSpec, type OutlineSpec } from '@nimble/core';
+import { plateShape, type HoleSpec, type OutlineSpec } from '@nimble/core/outline';
 import { useMemo } from 'react';
 import { MM, woodPath } from '../plate';
 

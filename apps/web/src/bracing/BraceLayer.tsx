@@ -1,13 +1,6 @@
-import {
-  bridgeLine,
-  crossingsOf,
-  footprint,
-  lapOf,
-  type Brace,
-  type BracingPlan,
-  type PlanCaution,
-  type Point,
-} from '@nimble/core';
+import { bridgeLine, crossingsOf, lapOf, type Brace, type BracingPlan, type PlanCaution } from '@nimble/core/bracing';
+import { footprint } from '@nimble/core/templates';
+import type { Point } from '@nimble/core/outline';
 import { MM, polygonPath } from '../plate';
 import type { Ground } from './use-bracing';
 

@@ -1,4 +1,5 @@
-import { bridgeAt, groundOf, xOf } from '@nimble/core';
+import { bridgeAt, xOf } from '@nimble/core/bracing';
+import { groundOf } from '@nimble/core/top';
 import { fireEvent, render } from '@testing-library/react';
 import type { ComponentProps } from 'react';
 import { aBuild, aPlan, aSurvey } from '../test-bench';

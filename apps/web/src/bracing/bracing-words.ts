@@ -9,7 +9,7 @@ import type {
   StringMaterial,
   Underside,
   XShape,
-} from '@nimble/core';
+} from '@nimble/core/bracing';
 
 export const PATTERN_WORDS: Record<Pattern, string> = {
   x: 'X with tone bars and fingers',

@@ -1,5 +1,7 @@
 /** The plan of a build's braces under the hand: what is kept, what is being dragged, and the way back and forth. */
-import { isMirrored, bridgeAt, groundOf, type BracingPlan, type GluedPlate, type Ground } from '@nimble/core';
+import { isMirrored } from '@nimble/core/graduation';
+import { bridgeAt, type BracingPlan, type GluedPlate } from '@nimble/core/bracing';
+import { groundOf, type Ground } from '@nimble/core/top';
 import { useCallback, useMemo, useRef, useState } from 'react';
 import { useBracingWrites } from '../api/bracing';
 import type { Build, Survey } from '../api/types';

@@ -1,4 +1,4 @@
-import type { UnitChoice } from '@nimble/core';
+import type { UnitChoice } from '@nimble/core/units';
 import { extent } from 'd3-array';
 import { scaleLog } from 'd3-scale';
 import { symbol, symbolCircle, symbolCross, symbolSquare } from 'd3-shape';

@@ -1,4 +1,7 @@
-import { FAMILIES, METRIC, sharedByGood, type Family, type PlateRole, type SharedFigure } from '@nimble/core';
+import { FAMILIES, type PlateRole } from '@nimble/core/project';
+import { METRIC } from '@nimble/core/units';
+import { sharedByGood, type SharedFigure } from '@nimble/core/closing';
+import type { Family } from '@nimble/core/outline';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useCompared, type ComparedView } from '../api/voicing';

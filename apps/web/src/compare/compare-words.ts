@@ -1,5 +1,5 @@
 /** What is compared between builds, in a maker's words and units. */
-import { formatQuantity, type UnitChoice } from '@nimble/core';
+import { formatQuantity, type UnitChoice } from '@nimble/core/units';
 import type { Preferences } from '../shell/preferences';
 import { degreeWords } from '../stages/whole-top/figure-words';
 import { valueWords } from '../stages/rounds/round-words';

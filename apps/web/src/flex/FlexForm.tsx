@@ -1,12 +1,6 @@
-import {
-  InvalidInput,
-  LOAD_UNITS,
-  parseLoad,
-  parseQuantity,
-  type FlexPoint,
-  type LoadUnit,
-  type UnitChoice,
-} from '@nimble/core';
+import { InvalidInput } from '@nimble/core/base';
+import { LOAD_UNITS, parseLoad, parseQuantity, type LoadUnit, type UnitChoice } from '@nimble/core/units';
+import type { FlexPoint } from '@nimble/core/wood';
 import { useState, type ReactNode } from 'react';
 import { useJigs } from '../api/flex';
 import { setPreferences, usePreferences } from '../shell/preferences';

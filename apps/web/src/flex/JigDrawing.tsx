@@ -1,4 +1,5 @@
-import { formatPlanLength, inWords, type Jig, type UnitChoice } from '@nimble/core';
+import { formatPlanLength, inWords, type UnitChoice } from '@nimble/core/units';
+import type { Jig } from '@nimble/core/wood';
 import { MM } from '../plate';
 
 const BOX = { width: 560, height: 190, margin: 50, level: 84 };

@@ -1,4 +1,6 @@
-import { checkJig, InvalidInput, parseQuantity, type Jig, type UnitChoice } from '@nimble/core';
+import { checkJig, type Jig } from '@nimble/core/wood';
+import { InvalidInput } from '@nimble/core/base';
+import { parseQuantity, type UnitChoice } from '@nimble/core/units';
 import { useState } from 'react';
 import { useJigWrite } from '../api/flex';
 import { Button, Dialog, SelectField, TextField } from '../ui';

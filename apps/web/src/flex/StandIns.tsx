@@ -1,4 +1,5 @@
-import { InvalidInput, parseLoad } from '@nimble/core';
+import { InvalidInput } from '@nimble/core/base';
+import { parseLoad } from '@nimble/core/units';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { request } from '../api/client';

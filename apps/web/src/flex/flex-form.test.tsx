@@ -1,4 +1,4 @@
-import { METRIC } from '@nimble/core';
+import { METRIC } from '@nimble/core/units';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { Refused } from '../api/client';
 import type { JigView } from '../api/flex';

@@ -1,5 +1,6 @@
 /** A jig in a maker's words. Pure. */
-import { formatPlanLength, inWords, type Jig, type UnitChoice } from '@nimble/core';
+import { formatPlanLength, inWords, type UnitChoice } from '@nimble/core/units';
+import type { Jig } from '@nimble/core/wood';
 
 export function jigWords(jig: Jig, units: UnitChoice): string {
   const length = (value: number) => inWords(formatPlanLength(value, units));

@@ -1,4 +1,4 @@
-import type { FlexPoint, Slip } from '@nimble/core';
+import type { FlexPoint, Slip } from '@nimble/core/wood';
 
 /** Loads or dial readings as they were meant. */
 export function scaled(points: readonly FlexPoint[], slip: Slip | null): FlexPoint[] {

@@ -1,4 +1,4 @@
-import { formatThicknessChange, formatThickness, type UnitChoice } from '@nimble/core';
+import { formatThicknessChange, formatThickness, type UnitChoice } from '@nimble/core/units';
 import type { Band, MapView, PlatePicture } from '../workers/plate-computer';
 
 const STRONGEST_PERCENT = 62;

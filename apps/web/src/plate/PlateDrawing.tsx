@@ -1,4 +1,4 @@
-import type { PlateShape } from '@nimble/core';
+import type { PlateShape } from '@nimble/core/outline';
 import { useId, useMemo, useRef, type MouseEvent, type ReactNode } from 'react';
 import { grainPath, MM, polygonPath, woodPath } from './plate-paths';
 import { placeUnder } from './place-under';

@@ -1,4 +1,4 @@
-import { defaultHoles, defaultOutline, plateArea, plateShape } from '@nimble/core';
+import { defaultHoles, defaultOutline, plateArea, plateShape } from '@nimble/core/outline';
 import { fireEvent, render, screen } from '@testing-library/react';
 import { DragHandle } from './DragHandle';
 import { PlateDrawing } from './PlateDrawing';

@@ -1,4 +1,4 @@
-import { type UnitChoice } from '@nimble/core';
+import type { UnitChoice } from '@nimble/core/units';
 import { format } from 'date-fns';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';

@@ -1,4 +1,4 @@
-import type { FreePlate } from '@nimble/core';
+import type { FreePlate } from '@nimble/core/ritz-plate';
 import { useMemo } from 'react';
 import { MM } from '../plate';
 import type { KnockGuide } from './board-modes';

@@ -1,4 +1,4 @@
-import { formatMass, inWords, type UnitChoice } from '@nimble/core';
+import { formatMass, inWords, type UnitChoice } from '@nimble/core/units';
 import { format } from 'date-fns';
 import { scaleLinear, scaleTime } from 'd3-scale';
 import { line } from 'd3-shape';

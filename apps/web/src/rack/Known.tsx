@@ -1,4 +1,6 @@
-import { formatQuantity, halfInterval, strengthAtSlope, type UnitChoice, type WoodDoubt } from '@nimble/core';
+import { formatQuantity, type UnitChoice } from '@nimble/core/units';
+import { halfInterval } from '@nimble/core/base';
+import { strengthAtSlope, type WoodDoubt } from '@nimble/core/wood';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { useRackWrite, type WoodSet } from '../api/wood';

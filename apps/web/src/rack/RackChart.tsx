@@ -1,4 +1,4 @@
-import { halfInterval } from '@nimble/core';
+import { halfInterval } from '@nimble/core/base';
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 import type { WoodSet } from '../api/wood';

@@ -1,16 +1,8 @@
-import {
-  formatMass,
-  formatThickness,
-  halfInterval,
-  inWords,
-  middleThickness,
-  plateArea,
-  plateShape,
-  pumpingArea,
-  rankSets,
-  speciesPrior,
-  type RankedSet,
-} from '@nimble/core';
+import { formatMass, formatThickness, inWords } from '@nimble/core/units';
+import { halfInterval } from '@nimble/core/base';
+import { middleThickness, pumpingArea, rankSets, type RankedSet } from '@nimble/core/graduation';
+import { plateArea, plateShape } from '@nimble/core/outline';
+import { speciesPrior } from '@nimble/core/wood';
 import { Plus } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';

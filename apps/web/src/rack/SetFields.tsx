@@ -1,4 +1,5 @@
-import { SPECIES_PRIORS, type UnitChoice } from '@nimble/core';
+import { SPECIES_PRIORS } from '@nimble/core/wood';
+import type { UnitChoice } from '@nimble/core/units';
 import { SelectField, TextField } from '../ui';
 import type { SetDraft } from './set-draft';
 

@@ -1,4 +1,5 @@
-import { middleOfSpan, type FreePlate } from '@nimble/core';
+import { middleOfSpan } from '@nimble/core/wood';
+import type { FreePlate } from '@nimble/core/ritz-plate';
 import { useMemo, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { useJigs } from '../api/flex';

@@ -1,4 +1,6 @@
-import { formatMass, inWords, parseQuantity, type KnockAnalysis, type NoteKind, type UnitChoice } from '@nimble/core';
+import { formatMass, inWords, parseQuantity, type UnitChoice } from '@nimble/core/units';
+import type { KnockAnalysis } from '@nimble/core/sound';
+import type { NoteKind } from '@nimble/core/project';
 import { format } from 'date-fns';
 import { useState } from 'react';
 import { toast } from 'sonner';

@@ -1,4 +1,4 @@
-import { woodOfSet } from '@nimble/core';
+import { woodOfSet } from '@nimble/core/project';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';

@@ -1,4 +1,4 @@
-import { setProperties } from '@nimble/core';
+import { setProperties } from '@nimble/core/wood';
 import { boardPlate, knockGuide } from './board-modes';
 
 const board = { length: 0.55, width: 0.21, thickness: 0.0036 };

@@ -1,13 +1,7 @@
 /** Where to hold a board and where to knock for one of its three notes, from the plate's own theory. Pure; SI. */
-import {
-  contourAreas,
-  DEFAULT_POISSON,
-  freePlateMode,
-  modeDisplacement,
-  type FreePlate,
-  type ModeName,
-  type SetProperties,
-} from '@nimble/core';
+import { contourAreas } from '@nimble/core/survey';
+import { DEFAULT_POISSON, type SetProperties } from '@nimble/core/wood';
+import { freePlateMode, modeDisplacement, type FreePlate, type ModeName } from '@nimble/core/ritz-plate';
 
 export type NoteName = 'twist' | 'across' | 'along';
 

@@ -1,5 +1,5 @@
 /** How a slip of what was typed is mended: the record once more as it was meant, and the wrong one taken back. Pure. */
-import type { Slip } from '@nimble/core';
+import type { Slip } from '@nimble/core/wood';
 import { scaled } from '../flex/scaled';
 import type { WoodSet } from '../api/wood';
 

@@ -1,15 +1,7 @@
 /** The rack's figures as the maker reads them. Pure. */
-import {
-  formatQuantity,
-  formatThickness,
-  halfInterval,
-  speciesPrior,
-  type BraceFigures,
-  type Estimate,
-  type MeasuredBy,
-  type Quantity,
-  type UnitChoice,
-} from '@nimble/core';
+import { formatQuantity, formatThickness, type Quantity, type UnitChoice } from '@nimble/core/units';
+import { halfInterval, type Estimate } from '@nimble/core/base';
+import { speciesPrior, type BraceFigures, type MeasuredBy } from '@nimble/core/wood';
 import type { WoodSet } from '../api/wood';
 
 const BY_WORDS: Record<MeasuredBy, string> = {

@@ -1,4 +1,4 @@
-import { setProperties, type WoodFinding } from '@nimble/core';
+import { setProperties, type WoodFinding } from '@nimble/core/wood';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { aBuild, aSet, aTarget, open, Refusal, serve } from '../test-bench';
 import { NewSetPage } from './NewSetPage';

@@ -1,5 +1,6 @@
 /** What is typed of a set, and what it says in SI. Pure. */
-import { formatQuantity, InvalidInput, parseQuantity, type UnitChoice } from '@nimble/core';
+import { formatQuantity, parseQuantity, type UnitChoice } from '@nimble/core/units';
+import { InvalidInput } from '@nimble/core/base';
 import type { FieldError } from '../api/client';
 import type { WoodSet } from '../api/wood';
 

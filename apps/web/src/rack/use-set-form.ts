@@ -1,4 +1,4 @@
-import type { UnitChoice } from '@nimble/core';
+import type { UnitChoice } from '@nimble/core/units';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { Refused, type FieldError } from '../api/client';

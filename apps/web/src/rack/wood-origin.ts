@@ -1,4 +1,4 @@
-import type { BuildWood } from '@nimble/core';
+import type { BuildWood } from '@nimble/core/project';
 
 /** Where a build's wood figures come from, to follow "The wood is …". */
 export function woodOrigin({ source, set }: BuildWood): string {

@@ -1,4 +1,4 @@
-import type { UnitChoice } from '@nimble/core';
+import type { UnitChoice } from '@nimble/core/units';
 import { useQueryClient } from '@tanstack/react-query';
 import { CircleHelp, Moon, Ruler, UserRound } from 'lucide-react';
 import { useState } from 'react';

@@ -1,4 +1,4 @@
-import { STAGES, type Stage } from '@nimble/core';
+import { STAGES, type Stage } from '@nimble/core/project';
 import { Link } from 'react-router';
 import { STAGE_WORDS, stagePath } from './stage-words';
 

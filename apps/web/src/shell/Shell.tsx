@@ -1,4 +1,5 @@
-import type { Stage, UnitChoice } from '@nimble/core';
+import type { Stage } from '@nimble/core/project';
+import type { UnitChoice } from '@nimble/core/units';
 import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { useWorkshop } from '../api/hooks';

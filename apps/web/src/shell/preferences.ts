@@ -1,5 +1,6 @@
 /** What this device prefers: who stands at it, light or dark, how much is written on the plate, spoken prompts. */
-import { METRIC, STANDARD_A4, type LoadUnit, type UnitChoice } from '@nimble/core';
+import { METRIC, type LoadUnit, type UnitChoice } from '@nimble/core/units';
+import { STANDARD_A4 } from '@nimble/core/sound';
 import { useSyncExternalStore } from 'react';
 
 export interface Preferences {

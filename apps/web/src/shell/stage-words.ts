@@ -1,4 +1,4 @@
-import type { Stage } from '@nimble/core';
+import type { Stage } from '@nimble/core/project';
 
 export const STAGE_WORDS: Record<Stage, string> = {
   wood: 'Wood',

@@ -1,4 +1,4 @@
-import type { KnockAnalysis } from '@nimble/core';
+import type { KnockAnalysis } from '@nimble/core/sound';
 import { useState } from 'react';
 import type { Heard } from '../workers/sound.worker';
 import { EarPanel } from './EarPanel';

@@ -1,4 +1,5 @@
-import { ringTime, type KeptAnalysis } from '@nimble/core';
+import { ringTime } from '@nimble/core/wood';
+import type { KeptAnalysis } from '@nimble/core/sound';
 import { usePreferences } from '../shell/preferences';
 import { movedSince, onsetWords, strongest, warningWords } from './knock-words';
 import { longPitch, signed } from './pitch-words';

@@ -1,4 +1,5 @@
-import { ringTime, type KeptAnalysis } from '@nimble/core';
+import { ringTime } from '@nimble/core/wood';
+import type { KeptAnalysis } from '@nimble/core/sound';
 import { scaleLinear, scaleLog } from 'd3-scale';
 import { useState } from 'react';
 import { usePreferences } from '../shell/preferences';

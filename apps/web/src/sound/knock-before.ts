@@ -1,4 +1,4 @@
-import { standingEvents, type VoicingEvent } from '@nimble/core';
+import { standingEvents, type VoicingEvent } from '@nimble/core/voicing';
 import type { KnockView } from '../api/knocks';
 import type { KnockBefore } from './use-doubted-knock';
 

@@ -1,4 +1,4 @@
-import type { HeardPartial } from '@nimble/core';
+import type { HeardPartial } from '@nimble/core/sound';
 import { fireEvent, screen } from '@testing-library/react';
 import { open, serve } from '../test-bench';
 import type { Heard } from '../workers/sound.worker';

@@ -1,4 +1,4 @@
-import type { HeardPartial, KnockAnalysis } from '@nimble/core';
+import type { HeardPartial, KnockAnalysis } from '@nimble/core/sound';
 import { movedSince, onsetWords, partialNear, strongest } from './knock-words';
 
 const partial = (frequency: number, level: number, change: Partial<HeardPartial> = {}): HeardPartial => ({

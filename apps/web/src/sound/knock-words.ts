@@ -1,5 +1,11 @@
 /** What a knock says, in a maker's words. Pure. */
-import { centsBetween, type HeardOnset, type HeardPartial, type KnockAnalysis, type SoundWarning } from '@nimble/core';
+import {
+  centsBetween,
+  type HeardOnset,
+  type HeardPartial,
+  type KnockAnalysis,
+  type SoundWarning,
+} from '@nimble/core/sound';
 
 const WARNING_WORDS: Record<SoundWarning, string> = {
   clipped: 'It was too loud and clipped: what follows begins after that. Knock softer, or move the microphone away.',

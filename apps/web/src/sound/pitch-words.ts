@@ -1,5 +1,5 @@
 /** Pitches as this maker says them: note and cents, hertz, or not at all. Pure. */
-import { noteOf } from '@nimble/core';
+import { noteOf } from '@nimble/core/sound';
 import type { Preferences } from '../shell/preferences';
 
 export type PitchChoice = Pick<Preferences, 'a4' | 'spelling' | 'pitch'>;

@@ -1,5 +1,5 @@
 /** A knock that can hardly be of this top waits to be answered for before it is kept: it is knocked again, or kept as it is. */
-import { questionKnock, type KnockQuestion } from '@nimble/core';
+import { questionKnock, type KnockQuestion } from '@nimble/core/voicing';
 import { useState } from 'react';
 import type { Heard } from '../workers/sound.worker';
 import { usePreferences } from '../shell/preferences';

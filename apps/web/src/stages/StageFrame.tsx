@@ -1,4 +1,4 @@
-import type { Stage } from '@nimble/core';
+import type { Stage } from '@nimble/core/project';
 import { useMemo, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import { usePasses, useSurveys, useSurveyWrites } from '../api/hooks';

@@ -1,4 +1,5 @@
-import { formatQuantity, InvalidInput, parseQuantity, type Quantity } from '@nimble/core';
+import { formatQuantity, parseQuantity, type Quantity } from '@nimble/core/units';
+import { InvalidInput } from '@nimble/core/base';
 import { useState } from 'react';
 import { TextField } from '../ui';
 

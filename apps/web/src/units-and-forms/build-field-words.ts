@@ -1,5 +1,6 @@
 /** What a build's field holds, in words: for a question about which of two changes holds. */
-import { formatPlanLength, formatThickness, inWords, speciesPrior } from '@nimble/core';
+import { formatPlanLength, formatThickness, inWords } from '@nimble/core/units';
+import { speciesPrior } from '@nimble/core/wood';
 import type { Build } from '../api/types';
 import { STAGE_WORDS } from '../shell/stage-words';
 

@@ -1,4 +1,4 @@
-import { InvalidInput } from '@nimble/core';
+import { InvalidInput } from '@nimble/core/base';
 
 /** A plain figure with an optional unit word behind it: "43.9", "43,9 Hz". @throws InvalidInput at the field */
 export function readFigure(field: string, text: string, unit: RegExp, example: string): number {

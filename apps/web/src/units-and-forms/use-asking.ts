@@ -1,5 +1,5 @@
 /** A form whose server may ask back: nothing is kept before it is answered, and nothing typed is lost. */
-import type { Slip } from '@nimble/core';
+import type { Slip } from '@nimble/core/wood';
 import { useState } from 'react';
 import { Refused, type Doubt } from '../api/client';
 import { usePreferences } from '../shell/preferences';

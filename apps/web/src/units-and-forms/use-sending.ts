@@ -1,4 +1,4 @@
-import { InvalidInput } from '@nimble/core';
+import { InvalidInput } from '@nimble/core/base';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { Refused, type FieldError } from '../api/client';

@@ -1,14 +1,7 @@
 /** The closed box in a worker: its two lowest notes, and what its strings do to the top. */
-import {
-  AS_TAKEN,
-  boxNotes,
-  examineTop,
-  floorOf,
-  type BoxNotes,
-  type ClosedBox,
-  type TopPlan,
-  type Trim,
-} from '@nimble/core';
+import { AS_TAKEN, floorOf } from '@nimble/core/voicing';
+import { boxNotes, type BoxNotes, type ClosedBox, type Trim } from '@nimble/core/closing';
+import { examineTop, type TopPlan } from '@nimble/core/top';
 
 export interface BoxRequest {
   box: ClosedBox;

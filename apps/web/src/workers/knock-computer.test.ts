@@ -1,11 +1,6 @@
-import {
-  defaultHoles,
-  defaultOutline,
-  knockPlaces,
-  plateShape,
-  type KnockPartial,
-  type PlacedKnock,
-} from '@nimble/core';
+import { defaultHoles, defaultOutline, plateShape } from '@nimble/core/outline';
+import { knockPlaces, type PlacedKnock } from '@nimble/core/knock-map';
+import type { KnockPartial } from '@nimble/core/sound';
 import { KnockComputer } from './knock-computer';
 
 const [outline, holes] = [defaultOutline('steel-string'), defaultHoles('steel-string')];

@@ -1,22 +1,19 @@
 /** What a walk round a plate says, computed away from the page: the map, its shapes as ready paths, the census, loose joints, left against right. */
+import { contourAreas, createMapGrid } from '@nimble/core/survey';
 import {
-  contourAreas,
-  createMapGrid,
   knockMap,
   looseJoints,
   mirrorKnocks,
   modeShapes,
   noteCensus,
-  plateShape,
-  type HoleSpec,
   type KnockMap,
   type LooseJoint,
   type MirrorKnocks,
   type ModeShape,
   type NoteCensus,
-  type OutlineSpec,
   type PlacedKnock,
-} from '@nimble/core';
+} from '@nimble/core/knock-map';
+import { plateShape, type HoleSpec, type OutlineSpec } from '@nimble/core/outline';
 import { ringsPath } from '../plate/plate-paths';
 import type { Band } from './plate-computer';
 

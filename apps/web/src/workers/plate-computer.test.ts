@@ -1,13 +1,8 @@
-import {
-  defaultHoles,
-  defaultOutline,
-  defaultTarget,
-  layStations,
-  NO_BUILD_CHOICES,
-  plateShape,
-  type StationReading,
-  type SurveyFacts,
-} from '@nimble/core';
+import { defaultHoles, defaultOutline, plateShape } from '@nimble/core/outline';
+import { defaultTarget } from '@nimble/core/graduation';
+import { layStations, type StationReading } from '@nimble/core/survey';
+import { NO_BUILD_CHOICES } from '@nimble/core/project';
+import type { SurveyFacts } from '@nimble/core/verdict';
 import { aBuild, surveyFacts } from '../test-bench';
 import { PlateComputer, type MapView, type PictureRequest } from './plate-computer';
 

@@ -3,28 +3,27 @@ import {
   cellAt,
   contourAreas,
   createMapGrid,
+  mapThickness,
+  removalBetween,
+  roundLevels,
+  type Removal,
+  type StationReading,
+} from '@nimble/core/survey';
+import {
   followLead,
   judgeSurvey,
   judgeTearOut,
-  mapThickness,
   plateContext,
-  plateShape,
-  removalBetween,
-  roundLevels,
   rulesFor,
   type Assessment,
   type AssessmentSummary,
   type FollowedLine,
-  type HoleSpec,
-  type HowThin,
-  type OutlineSpec,
   type PlateContext,
-  type Removal,
-  type StationReading,
   type SurveyFacts,
-  type TargetSpec,
   type TearOut,
-} from '@nimble/core';
+} from '@nimble/core/verdict';
+import { plateShape, type HoleSpec, type OutlineSpec } from '@nimble/core/outline';
+import type { HowThin, TargetSpec } from '@nimble/core/graduation';
 import { ringsPath } from '../plate/plate-paths';
 
 export type MapView = 'thickness' | 'deviation' | 'mirror' | 'removed';

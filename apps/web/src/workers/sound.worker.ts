@@ -1,4 +1,12 @@
-import { analyseKnock, keptWav, knockSpectrum, readWav, writeWav, type KnockAnalysis, type Sound } from '@nimble/core';
+import {
+  analyseKnock,
+  keptWav,
+  knockSpectrum,
+  readWav,
+  writeWav,
+  type KnockAnalysis,
+  type Sound,
+} from '@nimble/core/sound';
 import { expose, transfer } from 'comlink';
 
 /** A half of a top twists as low as this [Hz]. */

@@ -1,13 +1,6 @@
-import {
-  bridgeAt,
-  defaultHoles,
-  defaultOutline,
-  drawPattern,
-  plateShape,
-  usualBridge,
-  usualSettings,
-  type TopPlan,
-} from '@nimble/core';
+import { bridgeAt, drawPattern, usualBridge, usualSettings } from '@nimble/core/bracing';
+import { defaultHoles, defaultOutline, plateShape } from '@nimble/core/outline';
+import type { TopPlan } from '@nimble/core/top';
 import { TopComputer } from './top-computer';
 
 const shape = plateShape(defaultOutline('steel-string'), defaultHoles('steel-string'));

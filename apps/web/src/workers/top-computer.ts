@@ -1,8 +1,7 @@
 /** The whole top in a worker: solved once, then asked for pictures, passes, quick figures and the rim. */
+import { bracePlaces } from '@nimble/core/bracing';
+import { contourAreas, createMapGrid, type MapGrid } from '@nimble/core/survey';
 import {
-  bracePlaces,
-  contourAreas,
-  createMapGrid,
   examineTop,
   gridSampler,
   passOnBrace,
@@ -13,8 +12,6 @@ import {
   shavingMap,
   TOP_PARTS,
   WASTED,
-  type EnergyShares,
-  type MapGrid,
   type OpenedTop,
   type PassEffect,
   type QuickFigures,
@@ -22,10 +19,10 @@ import {
   type RimPlace,
   type Thicker,
   type TopHold,
-  type TopModeKind,
   type TopPlan,
   type Wish,
-} from '@nimble/core';
+} from '@nimble/core/top';
+import type { EnergyShares, TopModeKind } from '@nimble/core/shell';
 import { ringsPath } from '../plate/plate-paths';
 import type { Band } from './plate-computer';
 

@@ -1,4 +1,4 @@
-import type { TopPlan } from '@nimble/core';
+import type { TopPlan } from '@nimble/core/top';
 import type { Remote } from 'comlink';
 import type { BoxAnswer, BoxComputer, BoxRequest, StrungAnswer } from './box-computer';
 import { useNewest } from './use-newest';

@@ -1,13 +1,5 @@
-import {
-  asShaved,
-  figuresOnBench,
-  groundOf,
-  NO_GOAL,
-  plateKnown,
-  priorSpread,
-  topOfBuild,
-  type VoicingRound,
-} from '@nimble/core';
+import { asShaved, figuresOnBench, NO_GOAL, priorSpread, type VoicingRound } from '@nimble/core/voicing';
+import { groundOf, plateKnown, topOfBuild } from '@nimble/core/top';
 import { aBuild, aPlan } from '../test-bench';
 import { VoicingComputer, type VoicingRequest } from './voicing-computer';
 

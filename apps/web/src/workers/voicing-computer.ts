@@ -3,28 +3,27 @@ import {
   assessVoicing,
   barEffects,
   foretell,
-  knockMap,
-  learnShavings,
-  looseJoints,
-  mirrorKnocks,
-  noteCensus,
-  UNLEARNED,
   voicingFindings,
   WALKED,
   type BarEffects,
   type Calibration,
-  type Estimate,
-  type KnockMap,
-  type Learned,
-  type PlacedKnock,
   type QuantityKey,
   type Shaving,
-  type ShavingRecord,
-  type TopModeKind,
   type VoicingAssessment,
   type VoicingFinding,
   type VoicingInput,
-} from '@nimble/core';
+} from '@nimble/core/voicing';
+import {
+  knockMap,
+  looseJoints,
+  mirrorKnocks,
+  noteCensus,
+  type KnockMap,
+  type PlacedKnock,
+} from '@nimble/core/knock-map';
+import { learnShavings, UNLEARNED, type Learned, type ShavingRecord } from '@nimble/core/ledger';
+import type { Estimate } from '@nimble/core/base';
+import type { TopModeKind } from '@nimble/core/shell';
 
 export interface VoicingRequest extends VoicingInput {
   /** The newest walk round the plate, for what makers hunt. */

@@ -1,5 +1,5 @@
 /** Arcs of circles from span and rise, and what a bent batten really draws. SI [m]. */
-import { InvalidInput, requirePositive } from '../invalid-input';
+import { InvalidInput, requirePositive } from '../base';
 
 export interface Arc {
   span: number;

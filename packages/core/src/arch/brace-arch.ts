@@ -1,5 +1,5 @@
 /** The arch at the bench: heights to plane to, dishes that do or don't fit, what bending a flat plate costs, what a dry winter does. SI. */
-import { requirePositive, requireWithin } from '../invalid-input';
+import { requirePositive, requireWithin } from '../base';
 import { equilibriumMoisture, movementAcross, TYPICAL_RADIAL_SHRINKAGE } from '../moisture';
 import { layeredRigidity, type Layer } from '../section';
 import { arcHeight, arcOfRadius } from './arc';

@@ -4,10 +4,18 @@
  * Every bar shears, by its wood's modulus of rigidity or, where that is not known, by the usual one. As a solid, a deeply scooped bar comes out some 4 to 5 % lower than
  * any beam theory says.
  */
-import { InvalidInput, requirePositive, requireWithin } from '../invalid-input';
-import { lowestModes } from '../linalg';
+import { InvalidInput, requirePositive, requireWithin } from '../base';
+import {
+  lowestModes,
+  addToBanded,
+  createBanded,
+  factorBanded,
+  multiplyBanded,
+  decoupleBanded,
+  solveBanded,
+  type Banded,
+} from '../linalg';
 import { checkSection, type SectionShape } from '../section';
-import { addTo, createBanded, factor, multiply, setAlone, solve, type Banded } from './banded';
 import { barElements, type BarElements, type BarShape, type Four } from './bar-elements';
 
 export interface BarStation {
@@ -232,13 +240,13 @@ function modesOf(elements: BarElements, ends: BarEnds, count: number, founded: b
   const M = assembled(elements, elements.mass, held, 0);
   const shift = rigid > 0 ? shiftOf(elements) : 0;
   const A: Banded = { size, data: K.data.map((k, i) => k + shift * M.data[i]) };
-  if (!factor(A)) throw new RangeError('the bar’s stiffness can’t be factored');
+  if (!factorBanded(A)) throw new RangeError('the bar’s stiffness can’t be factored');
   const wanted = Math.min(count + rigid, size - held.length);
   const { lambda, vectors } = lowestModes(
     {
       size,
-      solve: (x) => solve(A, x),
-      multiplyMass: (x, out) => multiply(M, x, out),
+      solve: (x) => solveBanded(A, x),
+      multiplyMass: (x, out) => multiplyBanded(M, x, out),
       shift,
       blockWidth: 2,
       tolerance: SETTLED,
@@ -270,10 +278,10 @@ function assembled({ count }: BarElements, entries: Float64Array, held: readonly
   const A = createBanded(2 * (count + 1));
   for (let e = 0; e < count; e++)
     for (let i = 0; i < 4; i++)
-      for (let j = 0; j <= i; j++) addTo(A, 2 * e + i, 2 * e + j, entries[16 * e + 4 * i + j]);
+      for (let j = 0; j <= i; j++) addToBanded(A, 2 * e + i, 2 * e + j, entries[16 * e + 4 * i + j]);
   let largest = 0;
   for (const value of A.data) largest = Math.max(largest, Math.abs(value));
-  held.forEach((i) => setAlone(A, i, diagonal * largest));
+  held.forEach((i) => decoupleBanded(A, i, diagonal * largest));
   return A;
 }
 

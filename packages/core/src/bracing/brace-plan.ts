@@ -1,6 +1,6 @@
 /** A brace as it is drawn on the bench: section, and heights at even steps along it. SI. */
 import { barModes, type Bar, type BarMode } from '../bar';
-import { InvalidInput, requireWithin } from '../invalid-input';
+import { InvalidInput, requireWithin } from '../base';
 import { plainFigures, type Section, type SectionShape } from '../section';
 
 export interface BracePlan {

@@ -1,5 +1,5 @@
 /** The plan of a plate's braces: what stands where, how it is cut, how pieces pass each other. One value, kept and undone as a whole. SI. */
-import { InvalidInput, requireWithin } from '../invalid-input';
+import { InvalidInput, requireWithin } from '../base';
 import { angleBetween, lengthOf, meetingOf, type Point } from '../outline';
 import { planFigures, type BracePlan } from './brace-plan';
 

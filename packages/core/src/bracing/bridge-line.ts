@@ -1,5 +1,5 @@
 /** Where the saddle stands: from the scale, the fret at the edge of the body and the compensation. SI [m], x from the neck end of the plate. */
-import { InvalidInput, requireWithin } from '../invalid-input';
+import { InvalidInput, requireWithin } from '../base';
 import { type Family, type Point, type Segment } from '../outline';
 import type { BridgePlan } from './bracing-plan';
 

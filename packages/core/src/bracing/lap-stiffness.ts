@@ -3,7 +3,7 @@
  * load at the crossing, the plate's strip glued under it: the joint is short, so the leg loses less than the joint. SI.
  */
 import { angleOf } from '../outline';
-import { InvalidInput } from '../invalid-input';
+import { InvalidInput } from '../base';
 import { clippedFigures, layeredRigidity, plainFigures, type Layer, type PlainFigures } from '../section';
 import { offAxisModulus } from '../wood';
 import { braceSection } from './brace-plan';

@@ -1,7 +1,7 @@
 import { defaultHoles, defaultOutline, plateShape } from '../outline';
 import type { BracingPlan } from './bracing-plan';
 import { emptyPlan } from './empty-plan';
-import { drawPattern, usualSettings } from './patterns';
+import { drawPattern, usualSettings } from './patterns/draw-pattern';
 import { planDifferences } from './plan-differences';
 
 const shape = plateShape(defaultOutline('steel-string'), defaultHoles('steel-string'));

@@ -5,7 +5,7 @@
 import { angleBetween, meetingOf } from '../outline';
 import { formatThickness, inWords } from '../units';
 import type { Brace, BraceRole, BracingPlan } from './bracing-plan';
-import { scaleOf } from './patterns';
+import { scaleOf } from './patterns/usual-brace';
 import type { CautionGround, PlanCaution } from './caution';
 import type { Experience } from './experience';
 

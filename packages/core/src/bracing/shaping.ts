@@ -1,6 +1,5 @@
 /** A step of shaping: what it will do, said before, and put beside what it did. SI. */
-import type { Estimate } from '../estimate';
-import { InvalidInput } from '../invalid-input';
+import { type Estimate, InvalidInput } from '../base';
 import { settleAsked, type LedgerLine } from '../ledger';
 import { planFigures, volumeOf, type BracePlan } from './brace-plan';
 

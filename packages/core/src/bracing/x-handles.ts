@@ -3,7 +3,7 @@ import { meetingOf, nearestOn, type Point, type Polygon, type Segment } from '..
 import { movedTo, type Brace } from './bracing-plan';
 import { acrossPlate } from './place';
 import { openingOf } from './practice';
-import { RIM_INSET } from './patterns';
+import { RIM_INSET } from './patterns/common-parts';
 
 export interface XShape {
   legs: readonly [Brace, Brace];

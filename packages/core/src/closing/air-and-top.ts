@@ -4,7 +4,7 @@
  *   f_1^2 + f_2^2 = f_p^2 + f_h^2 + f_a^2,   f_1 f_2 = f_p f_h.
  * Back and sides stand still. Source: Christensen and Vistisen, J. Acoust. Soc. Am. 68 (1980) 758.
  */
-import { InvalidInput } from '../invalid-input';
+import { InvalidInput } from '../base';
 import { AIR } from './air-resonance';
 
 export interface Alone {

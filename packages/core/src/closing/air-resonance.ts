@@ -2,7 +2,7 @@
  * The air of a closed box as one resonator: its volume as a spring, the air in its holes as masses. SI.
  * Holds while the box is small against the wave in air: below about 250 Hz for a guitar.
  */
-import { InvalidInput, requireWithin } from '../invalid-input';
+import { InvalidInput, requireWithin } from '../base';
 import { signedArea, type Polygon } from '../outline';
 
 /** Dry air at 20 C: speed of sound [m/s], density [kg/m3]. */

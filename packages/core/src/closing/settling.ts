@@ -2,8 +2,7 @@
  * How a top gives under its strings over days and years: at once as the model says, then as wood creeps, by a power of time. A straight line through both, with what is
  * known before: moved(t) = e + q (t / ten years)^n. Source: USDA Wood Handbook, ch. 5 (creep of dry wood under load comes in years to about what it gave at first); Tarantola ch. 3.
  */
-import { halfInterval, type Estimate } from '../estimate';
-import { InvalidInput } from '../invalid-input';
+import { halfInterval, type Estimate, InvalidInput } from '../base';
 
 export interface SettlingReading {
   /** Since the strings went on [days]. */

@@ -1,8 +1,7 @@
 /** What a little wood off the closed box does to its two lowest notes: off the rim of the top, or off the edge of its hole. SI. */
-import type { Estimate } from '../estimate';
-import { requireWithin } from '../invalid-input';
-import { factorTop, topModes } from '../top';
-import { thickerBy, topOfPlan, type TopPlan } from '../whole-top';
+import { type Estimate, requireWithin } from '../base';
+import { factorTop, topModes } from '../shell';
+import { thickerBy, topOfPlan, type TopPlan } from '../top';
 import { aloneOf, airSpring, pairOf, type Alone } from './air-and-top';
 import { airResonance, ellipseOf, widened, type Opening } from './air-resonance';
 

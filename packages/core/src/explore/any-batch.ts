@@ -1,5 +1,5 @@
-import { requireWithin } from '../invalid-input';
-import type { TopHold, TopPlan } from '../whole-top';
+import { requireWithin } from '../base';
+import type { TopHold, TopPlan } from '../top';
 import type { Batch, BatchSettings } from './batch';
 import { checkSearch, designSearch, searchSize, type SearchResult, type SearchSpec } from './design-search';
 import { checkSweep, sweep, type SweepResult, type SweepSpec } from './sweep';

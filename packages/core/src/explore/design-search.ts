@@ -2,7 +2,7 @@
  * Designs near the one that is drawn, as good as can be in two goals at once and within limits: searched among thousands by quick figures, the best of each
  * round solved exactly, quick figures put right by them, searched again. SI.
  */
-import { InvalidInput, requireWithin } from '../invalid-input';
+import { InvalidInput, requireWithin } from '../base';
 import { seededRandom } from '../simulate';
 import {
   changedTop,
@@ -13,7 +13,7 @@ import {
   type TopHold,
   type TopPlan,
   type TopSummary,
-} from '../whole-top';
+} from '../top';
 import type { Batch, BatchSettings } from './batch';
 import { evolve, spreadOf, unbettered, type Candidate, type Range, type Score } from './evolve';
 import { figuresLike, type Figures } from './figures';

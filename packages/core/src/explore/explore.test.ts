@@ -1,7 +1,7 @@
 import { drawPattern, usualBridge, usualSettings, bridgeAt, type BracingPlan } from '../bracing';
 import { defaultHoles, defaultOutline, plateShape } from '../outline';
 import { seededRandom } from '../simulate';
-import { changedTop, NO_CHANGE, type TopPlan, type TopSummary } from '../whole-top';
+import { changedTop, NO_CHANGE, type TopPlan, type TopSummary } from '../top';
 import {
   bandOf,
   batchSize,

@@ -1,4 +1,4 @@
-import { followModes, type TopSummary } from '../whole-top';
+import { followModes, type TopSummary } from '../top';
 
 /** What batches keep of each top: its modes followed by shape. */
 export interface Figures {

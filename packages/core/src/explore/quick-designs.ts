@@ -7,7 +7,7 @@ import {
   type OpenedTop,
   type QuickFigures,
   type Reduced,
-} from '../whole-top';
+} from '../top';
 import type { Range } from './evolve';
 import type { Variable } from './variable';
 

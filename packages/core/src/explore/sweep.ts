@@ -1,6 +1,6 @@
 /** One thing varied step by step: what becomes of the modes, the sink, the reserve and the weight. SI. */
-import { InvalidInput, requireWithin } from '../invalid-input';
-import { changedTop, NO_CHANGE, type TopPlan, type TopSummary } from '../whole-top';
+import { InvalidInput, requireWithin } from '../base';
+import { changedTop, NO_CHANGE, type TopPlan, type TopSummary } from '../top';
 import type { Batch } from './batch';
 import { figuresLike, type Figures } from './figures';
 import { checkVariable, withAmount, type Variable } from './variable';

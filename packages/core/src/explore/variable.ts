@@ -1,7 +1,7 @@
 /** One thing of a top that is varied by an amount: heights of braces, thickness of parts of the plate, the X. SI. */
 import { xOf, type BraceRole, type BracingPlan } from '../bracing';
-import { InvalidInput } from '../invalid-input';
-import { TOP_PARTS, type TopChange, type TopPart } from '../whole-top';
+import { InvalidInput } from '../base';
+import { TOP_PARTS, type TopChange, type TopPart } from '../top';
 
 export type Variable =
   | { of: 'braces'; ids: readonly string[] }

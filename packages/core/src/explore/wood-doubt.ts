@@ -1,8 +1,8 @@
 /** What not knowing the wood exactly makes of the figures: the same top of many woods that it could be. SI. */
-import type { BuildWood } from '../build';
-import { requireWithin } from '../invalid-input';
+import type { BuildWood } from '../project';
+import { requireWithin } from '../base';
 import { seededRandom, type RandomSource } from '../simulate';
-import type { TopPlan, TopSummary } from '../whole-top';
+import type { TopPlan, TopSummary } from '../top';
 import type { Batch } from './batch';
 import { figuresLike, type Figures } from './figures';
 

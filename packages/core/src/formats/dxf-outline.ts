@@ -1,6 +1,6 @@
 /** The closed line of a DXF drawing: polylines with bulges, circles, and lines and arcs that meet end to end. */
 import DxfParser from 'dxf-parser';
-import { InvalidInput } from '../invalid-input';
+import { InvalidInput } from '../base';
 import type { Point } from '../outline';
 import { arcPoints, type SubPath } from './flatten-path';
 

@@ -1,7 +1,7 @@
 /** An outline from a file that someone drew elsewhere: SVG, DXF, or a CSV of points. The result lies in plate axes [m]. */
 import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import Papa from 'papaparse';
-import { InvalidInput } from '../invalid-input';
+import { InvalidInput } from '../base';
 import { boundsOf, signedArea, type Point, type Polygon } from '../outline';
 import { parseQuantity, unitOf } from '../units';
 import { dxfPaths } from './dxf-outline';

@@ -3,7 +3,7 @@
  * Tolerant of header names, units in header or cell, decimal commas and semicolons; strict in that one bad line imports nothing.
  */
 import Papa from 'papaparse';
-import { InvalidInput } from '../invalid-input';
+import { InvalidInput } from '../base';
 import { checkThickness, ownStationName, type Station } from '../survey';
 import { formatQuantity, parseQuantity, type UnitChoice } from '../units';
 

@@ -1,7 +1,7 @@
 /** The order of gluing and why, what fits into one open time, and the pressure that rods, clamps or a vacuum give. SI. */
 import { crossingsOf, lapOf, patchVolume, type Brace, type BraceRole, type BracingPlan } from '../bracing';
 import { nearestOn } from '../outline';
-import { InvalidInput, requirePositive, requireWithin } from '../invalid-input';
+import { InvalidInput, requirePositive, requireWithin } from '../base';
 import type { Glue } from './generic-glues';
 
 export const PRESSES = ['rods', 'clamps', 'vacuum'] as const;

@@ -4,7 +4,7 @@
  * so kappa says how far the bare plate may give. It starts at what an ordinary plate of the family in ordinary spruce has,
  * and moves to the maker's own plates that worked.
  */
-import type { Estimate } from '../estimate';
+import type { Estimate } from '../base';
 import { defaultOutline, plateShape, type Family, type PlateShape } from '../outline';
 import { genericStringSet, totalTension } from '../strings';
 import { speciesPrior } from '../wood';

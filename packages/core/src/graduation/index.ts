@@ -27,7 +27,6 @@ export {
   type PumpingArea,
   type RuleResult,
   type StiffnessGoal,
-  type ThicknessRule,
 } from './thickness-rules';
 export { ringCurve, type RingCurve, type RingPoint, type RingState } from './ring-curve';
 export { rankSets, type RankedSet } from './rank-sets';
@@ -40,3 +39,25 @@ export {
   type LearnedCarrying,
 } from './carrying-factor';
 export { bendingEnergy, equivalentThickness, pumpingWeights } from './pumping-level';
+export {
+  howThin,
+  isOrdinaryTarget,
+  learnedCarrying,
+  ringPoints,
+  tensionOf,
+  type HowThin,
+  type HowThinFacts,
+  type ModelPlate,
+  type PlateCheck,
+  type RuleOpinion,
+} from './how-thin';
+export {
+  followedBy,
+  forecastCheck,
+  passTable,
+  type CheckForecast,
+  type FollowedChecks,
+  type PassRow,
+  type PassTable,
+  type PassTableFacts,
+} from './pass-table';

@@ -6,7 +6,7 @@
  * A shape held fixed makes this an upper bound (Rayleigh), close for plates that differ by a few tenths of a millimetre. SI.
  * Source: Timoshenko and Woinowsky-Krieger, art. 71 and 85.
  */
-import { InvalidInput } from '../invalid-input';
+import { InvalidInput } from '../base';
 import type { PlateShape } from '../outline';
 import { gridX, gridY, type MapGrid } from '../survey';
 import { minorPoisson, type OrthotropicConstants } from '../wood';

@@ -1,5 +1,5 @@
 /** Which set suits a build: how thick each would have to be for the build's stiffness, what the plate would weigh, and what speaks against it. SI. */
-import type { Estimate } from '../estimate';
+import type { Estimate } from '../base';
 import { DEFAULT_POISSON, objections, setProperties, type Objection, type SetFacts } from '../wood';
 import { byStiffness, type PumpingArea, type StiffnessGoal } from './thickness-rules';
 

@@ -1,6 +1,5 @@
 /** The ring school's rule: how long a plate rings, pass by pass, and where the peak of it lies. SI. */
-import type { Estimate } from '../estimate';
-import { InvalidInput, requirePositive } from '../invalid-input';
+import { type Estimate, InvalidInput, requirePositive } from '../base';
 
 export interface RingPoint {
   /** What was left of the plate when it was knocked: its mean thickness [m], or its weight [kg]; and how long it rang [s]. */

@@ -2,7 +2,7 @@
  * Target graduations: how thick the maker wants the plate everywhere, with a band and a hard limit. SI.
  * A base (even, graded across, or drawn by control points) with or without a thinner rim.
  */
-import { InvalidInput, requirePositive, requireWithin } from '../invalid-input';
+import { InvalidInput, requirePositive, requireWithin } from '../base';
 import type { PlateShape } from '../outline';
 import { fillSurface, fitSurface, gridY, planSurface, type MapGrid } from '../survey';
 

@@ -1,4 +1,4 @@
-import { woodOfSpecies } from '../build';
+import { woodOfSpecies } from '../project';
 import { byFlex, byNumber, byPitch, byStiffness, pumpingStiffness, sameStiffness } from '.';
 
 const spruce = woodOfSpecies('sitka-spruce');

@@ -2,11 +2,9 @@
  * How thin this piece of wood should be, by each school's own rule. Every rule gives a thickness with its doubt and the reason for it;
  * they are shown side by side and never averaged: the maker chooses which one leads. SI.
  */
-import type { Estimate } from '../estimate';
-import { requirePositive } from '../invalid-input';
+import type { ThicknessRule } from '../project';
+import { type Estimate, requirePositive } from '../base';
 import { minorPoisson, type OrthotropicConstants } from '../wood';
-
-export type ThicknessRule = 'number' | 'flex' | 'pitch' | 'ring' | 'stiffness' | 'weight';
 
 export interface RuleResult {
   rule: ThicknessRule;

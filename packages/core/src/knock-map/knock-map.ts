@@ -3,8 +3,9 @@
  * By reciprocity the signed amplitudes of a partial over the places are its mode shape. No hammer strikes twice alike: each place's strength
  * is estimated from all its partials together and evened out, as far as so few partials can tell it from the shapes themselves.
  */
+import { median } from '../base';
 import { groupPartials, meanPartial, type CombinedPartial } from '../sound';
-import { averagePlace, median, type AveragedPartial, type HeardKnock, type PlaceAverage } from './place-average';
+import { averagePlace, type AveragedPartial, type HeardKnock, type PlaceAverage } from './place-average';
 
 export interface KnockPlace {
   name: string;

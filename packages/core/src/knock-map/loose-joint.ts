@@ -2,8 +2,8 @@
  * Is a brace or a joint loose near a station? Told by two signs against the same plate's other stations: partials that die sooner here than elsewhere,
  * and small bursts after the blow. A likelihood (0..1), not a yes or no.
  */
+import { median } from '../base';
 import type { KnockMap } from './knock-map';
-import { median } from './place-average';
 
 export interface LooseJoint {
   station: string;

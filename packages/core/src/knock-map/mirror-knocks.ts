@@ -1,7 +1,7 @@
 /** The same place on either side of the centre line: which side is brighter, rings longer, and whether its strongest note lies higher. */
 import { centsBetween } from '../sound';
 import { strongestAt, type KnockMap } from './knock-map';
-import { median } from './place-average';
+import { median } from '../base';
 
 export interface MirrorPair {
   /** On the treble side, then its mirror place on the bass side. */

@@ -1,7 +1,7 @@
 /** A partial's shape over the plate from its signed amplitudes at the stations: the surface between them, its node lines, where to hold and where to strike. */
+import { median } from '../base';
 import { contourAreas, fillSurface, fitSurface, gridX, gridY, planSurface, type MapGrid } from '../survey';
 import type { KnockMap } from './knock-map';
-import { median } from './place-average';
 
 export interface ModeShape {
   /** Per cell of the grid, about -1..1. */

@@ -1,4 +1,5 @@
 /** Several knocks on one place become one hearing: robust means with their spread; a knock unlike the others is left out by rule and named. */
+import { median } from '../base';
 import { centsBetween, combineKnocks, groupPartials, type CombinedPartial, type KnockPartial } from '../sound';
 
 /** What was heard of one knock, whoever heard it. */
@@ -80,11 +81,4 @@ function spreadOf({ frequency }: CombinedPartial, knocks: readonly HeardKnock[])
   if (off.length < 2) return null;
   const mean = off.reduce((sum, c) => sum + c, 0) / off.length;
   return Math.sqrt(off.reduce((sum, c) => sum + (c - mean) ** 2, 0) / (off.length - 1));
-}
-
-/** Middle value; NaN of none. */
-export function median(values: readonly number[]): number {
-  const sorted = [...values].sort((a, b) => a - b);
-  const half = sorted.length >> 1;
-  return sorted.length % 2 === 1 ? sorted[half] : (sorted[half - 1] + sorted[half]) / 2;
 }

@@ -1,5 +1,5 @@
 /** Forecast against outcome, kept honestly: what was said, what came, and whether the interval held. SI. */
-import { holds, type Estimate } from '../estimate';
+import { holds, type Estimate } from '../base';
 
 export interface LedgerEntry {
   quantity: 'mass' | 'mean-thickness' | 'flex' | 'pitch';

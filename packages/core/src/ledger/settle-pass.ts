@@ -1,5 +1,5 @@
 /** A pass settled: what was foretold of what was taken, against scale, caliper, jig and ear afterwards. SI. */
-import type { Estimate } from '../estimate';
+import type { Estimate } from '../base';
 import { SCALE_SD } from '../survey';
 import type { LedgerLine } from './outcome';
 import { settleAsked } from './settle-asked';

@@ -2,7 +2,7 @@
  * What shavings did against what was said of them: how far this maker's hand and wood follow the model, and how surely. Changes as logarithms.
  * An outcome that is none (another plate, another jig, a note taken for its neighbour) is counted and shown, but teaches nothing.
  */
-import { holds, type Estimate } from '../estimate';
+import { holds, type Estimate } from '../base';
 
 export interface ShavingOutcome {
   /** What was measured, such as `flex:across`; where wood came off. */

@@ -2,6 +2,7 @@
  * Lowest modes of K x = lambda M x by a block Krylov space of (K + shift M)^-1 M, kept orthogonal throughout and projected once: blocks find modes that repeat.
  * Source: Parlett, The Symmetric Eigenvalue Problem, ch. 13; Rayleigh and Ritz over the whole space.
  */
+import { dot } from './dot';
 import { symmetricEigen } from './symmetric-eigen';
 
 export interface Operator {
@@ -153,12 +154,6 @@ function project(
 function combined(of: readonly Float64Array[], vectors: Float64Array, column: number, p: number): Float64Array {
   const sum = new Float64Array(of[0].length);
   for (let i = 0; i < p; i++) addScaled(sum, vectors[i * p + column], of[i]);
-  return sum;
-}
-
-function dot(a: Float64Array, b: Float64Array): number {
-  let sum = 0;
-  for (let i = 0; i < a.length; i++) sum += a[i] * b[i];
   return sum;
 }
 

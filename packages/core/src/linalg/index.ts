@@ -21,4 +21,14 @@ export {
   type FactorStatus,
 } from './block-cholesky';
 export { lowestModes, type LowestModes, type Operator } from './block-krylov';
+export { dot } from './dot';
+export {
+  addToBanded,
+  createBanded,
+  decoupleBanded,
+  factorBanded,
+  multiplyBanded,
+  solveBanded,
+  type Banded,
+} from './banded';
 export { generalisedEigen, type GeneralisedEigen } from './generalised-eigen';

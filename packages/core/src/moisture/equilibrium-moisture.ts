@@ -2,7 +2,7 @@
  * What the air of the shop does to wood: equilibrium moisture content, movement across the grain, change of stiffness.
  * Source: USDA Wood Handbook (FPL-GTR-282), eq. 4-5 (Hailwood and Horrobin, two hydrates), eq. 13-1 and eq. 5-3.
  */
-import { InvalidInput, requireWithin } from '../invalid-input';
+import { InvalidInput, requireWithin } from '../base';
 
 /** Range over which the handbook gives the sorption formula. */
 const TEMPERATURE_RANGE_C = [-10, 60] as const;

@@ -1,5 +1,5 @@
 /** Soundholes: one round hole, or a pair of slanted sound slots with round eyes, mirrored about the centre line. SI [m]. */
-import { requirePositive, requireWithin } from '../invalid-input';
+import { requirePositive, requireWithin } from '../base';
 import type { Point, Polygon } from './polygon';
 
 export interface RoundHole {

@@ -2,7 +2,7 @@
  * Our own parametric outlines: a few lengths a maker can measure, joined by curves without kinks.
  * Half the outline is drawn and mirrored about the centre line (y = 0). x = 0 is the neck end, x = bodyLength the tail.
  */
-import { InvalidInput, requirePositive } from '../invalid-input';
+import { InvalidInput, requirePositive } from '../base';
 import type { Point, Polygon } from './polygon';
 
 /** Guitars and ukuleles: two bouts and a waist. All [m]. */

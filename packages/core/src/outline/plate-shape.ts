@@ -1,5 +1,5 @@
 /** The true shape of a plate: what is stored (`OutlineSpec`, `HoleSpec`) becomes the polygons that everything else works on. */
-import { InvalidInput } from '../invalid-input';
+import { InvalidInput } from '../base';
 import { drawHoles, type HoleSpec } from './holes';
 import { drawParametric, type ParametricOutline } from './parametric-outline';
 import { boundsOf, contains, findSelfCrossing, signedArea, widthAt, type Bounds, type Polygon } from './polygon';

@@ -1,5 +1,5 @@
 /** A section as it is drawn and as it is left when its top is cut away: width at each height, and the figures of what stays. SI. */
-import { requireWithin } from '../invalid-input';
+import { requireWithin } from '../base';
 import { plainFigures, type PlainFigures, type Section } from './section-shape';
 
 /** Width at a height over the glue face [m]. */

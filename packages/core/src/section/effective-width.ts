@@ -4,7 +4,7 @@
  * with the sheet's compliances along and across the brace. Source: Airy's stress function with exponential decay from the line of the brace, on which the sheet
  * can't move sideways; for an isotropic sheet it is Girkmann's 4 L / (pi (3 + 2 nu - nu^2)). The coupling of stretch and shear off the grain is left out.
  */
-import { requirePositive } from '../invalid-input';
+import { requirePositive } from '../base';
 import type { OrthotropicConstants } from '../wood';
 
 /** @param angle of the brace from the grain [rad] @param length of the brace [m] @returns [m] */

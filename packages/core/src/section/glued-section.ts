@@ -1,5 +1,5 @@
 /** A brace glued to a strip of plate: one beam of two materials that share the strain at the glue line (transformed section). SI. */
-import { requirePositive } from '../invalid-input';
+import { requirePositive } from '../base';
 
 export interface GluedSection {
   /** Modulus of the plate along the brace [Pa], its thickness and the width of it that works with the brace [m]. */

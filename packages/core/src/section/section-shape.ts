@@ -3,7 +3,7 @@
  * `width` is the base (glue face), `height` stands on it. A rounded top is a half circle of the width, or half an ellipse on a bar lower than that.
  * Source: any table of plane figures; the parabola's (8/175) b h^3 from Roark, table A.1.
  */
-import { InvalidInput, requirePositive } from '../invalid-input';
+import { InvalidInput, requirePositive } from '../base';
 
 export const SECTION_SHAPES = ['rectangle', 'triangle', 'parabola', 'trapezoid', 'rounded'] as const;
 export type SectionShape = (typeof SECTION_SHAPES)[number];

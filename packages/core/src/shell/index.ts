@@ -1,12 +1,37 @@
-/** Plain plates by Rayleigh and Ritz: a free one that is knocked, one that lies on a ring. */
+/** The finite elements of any braced plate: shell triangles, braces over their feet, layers, rim; modes, loads, stresses, slopes by wood. */
 export {
-  freePlateMode,
-  freePlateModes,
-  freePlateModesNamed,
-  modeDisplacement,
-  type FreePlate,
-  type FreePlateMode,
-  type ModeName,
-  type RitzBlock,
-} from './free-plate';
-export { ringCompliance, type PlateRigidity } from './ring-plate';
+  deflectionOf,
+  degreesOfFreedom,
+  factorTop,
+  solveTop,
+  topModes,
+  underForces,
+  underLoad,
+  valueAt,
+  type FactoredTop,
+  type TopMode,
+  type TopSolution,
+} from './solve-top';
+export { buildTop, defaultMeshSize } from './top-model';
+export { type TopModel } from './model';
+export { fillPiece, PIECE_SIZE, raised, type BracePiece } from './brace-elements';
+export { thicknessField } from './plate-elements';
+export { stationsAround } from './brace-sections';
+export { nameMode, TOP_MODE_KINDS, type TopModeKind } from './name-modes';
+export { strainEnergies, topStress, type EnergyShares, type StrainEnergy, type TopStress } from './strain';
+export { freedomsOf, woodSlopes, type SlopePair, type WoodSlopes } from './wood-slopes';
+export {
+  BRACE_ENDS,
+  TOP_GRAINS,
+  type BraceCut,
+  type BraceEnd,
+  type TopBrace,
+  type TopEdge,
+  type TopGrain,
+  type TopRim,
+  type TopInput,
+  type TopLoad,
+  type TopMaterial,
+  type TopPatch,
+  type TopSandwich,
+} from './top-input';

@@ -1,5 +1,5 @@
 import { plateShape, type OutlineSpec } from '../outline';
-import { freePlateModes } from '../shell';
+import { freePlateModes } from '../ritz-plate';
 import { gluedSection } from '../section';
 import { analyseKnock } from '../sound';
 import { bracedPlateModes, knockSound, seededRandom, SIMULATED_RATE } from '.';

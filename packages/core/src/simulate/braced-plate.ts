@@ -3,7 +3,7 @@
  * plate's bounding box, integrated over the cells that are wood; braces add the rigidity and mass that they bring along their lines. Thin plate,
  * no transverse shear; on purpose another way than the whole-top model, so that what is made here can test it.
  */
-import { factorSymmetricInPlace, symmetricEigen } from '../linalg';
+import { generalisedEigen, type GeneralisedEigen } from '../linalg';
 import type { PlateShape } from '../outline';
 import { gluedSection } from '../section';
 import { createMapGrid, gridX, gridY } from '../survey';
@@ -57,18 +57,23 @@ export function bracedPlateModes(plate: BracedPlate, count: number): BracedMode[
   const frame = frameOf(plate.shape);
   addPlate(plate, { K, M, terms, frame });
   for (const brace of plate.braces) addBrace(plate, brace, { K, M, terms, frame });
-  if (factorSymmetricInPlace(M, n).status !== 'solved')
-    throw new RangeError('the outline is too thin for these shapes');
-  reduceInPlace(K, M, n);
-  const { values, vectors } = symmetricEigen(K, n);
+  const { lambda, vectors } = solved(K, M, n);
   const modes: BracedMode[] = [];
   for (let k = 0; k < n && modes.length < count; k++) {
-    const frequency = Math.sqrt(Math.max(0, values[k])) / (2 * Math.PI);
+    const frequency = Math.sqrt(Math.max(0, lambda[k])) / (2 * Math.PI);
     if (frequency < RIGID_HZ) continue;
-    const coefficients = backSubstitute(M, vectors, k, n);
+    const coefficients = vectors[k];
     modes.push({ frequency, at: (x, y) => displacement(coefficients, terms, frame, x, y) });
   }
   return modes;
+}
+
+function solved(K: Float64Array, M: Float64Array, n: number): GeneralisedEigen {
+  try {
+    return generalisedEigen(K, M, n);
+  } catch (error) {
+    throw new RangeError('the outline is too thin for these shapes', { cause: error });
+  }
 }
 
 interface Frame {
@@ -177,30 +182,6 @@ function legendre(t: number, n: number) {
     second[k + 1] = second[k - 1] + (2 * k + 1) * first[k];
   }
   return { value, first, second };
-}
-
-/** K becomes L^-1 K L^-T, with the factor L in the lower half of M. */
-function reduceInPlace(K: Float64Array, M: Float64Array, n: number): void {
-  for (let pass = 0; pass < 2; pass++) {
-    for (let column = 0; column < n; column++)
-      for (let i = 0; i < n; i++) {
-        let sum = K[i * n + column];
-        for (let k = 0; k < i; k++) sum -= M[i * n + k] * K[k * n + column];
-        K[i * n + column] = sum / M[i * n + i];
-      }
-    for (let i = 0; i < n; i++) for (let j = 0; j < i; j++) [K[i * n + j], K[j * n + i]] = [K[j * n + i], K[i * n + j]];
-  }
-}
-
-/** L^-T times column k of the vectors. */
-function backSubstitute(M: Float64Array, vectors: Float64Array, column: number, n: number): Float64Array {
-  const out = new Float64Array(n);
-  for (let i = n - 1; i >= 0; i--) {
-    let sum = vectors[i * n + column];
-    for (let k = i + 1; k < n; k++) sum -= M[k * n + i] * out[k];
-    out[i] = sum / M[i * n + i];
-  }
-  return out;
 }
 
 function displacement(coefficients: Float64Array, { along, across }: Terms, frame: Frame, x: number, y: number) {

@@ -1,6 +1,6 @@
 /** A board of wood that exists only in numbers: its true constants, and what a scale, a dial and an ear make of it. SI. */
-import { InvalidInput } from '../invalid-input';
-import { freePlateModesNamed, ringCompliance } from '../shell';
+import { InvalidInput } from '../base';
+import { freePlateModesNamed, ringCompliance } from '../ritz-plate';
 import {
   checkJig,
   jigFactor,

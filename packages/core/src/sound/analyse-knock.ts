@@ -2,6 +2,7 @@
  * What a recording of knocks says: where it was knocked, which partials the plate answered with, how long it rings, whether something rattles,
  * and what is wrong with the recording. The same for a file, the microphone and the public API.
  */
+import { mean } from '../base';
 import { ringTime } from '../wood';
 import { combineKnocks, type CombinedPartial, type KnockPartial } from './combine-knocks';
 import { brightnessOf } from './brightness';
@@ -204,7 +205,6 @@ function ringOf(modes: readonly FittedMode[]): number | null {
   };
   const [from, to] = [at(-5), at(-35)];
   const times = Array.from({ length: 60 }, (_, i) => from + ((to - from) * i) / 59);
-  const mean = (values: number[]) => values.reduce((sum, v) => sum + v, 0) / values.length;
   const levels = times.map(fall);
   const [mt, ml] = [mean(times), mean(levels)];
   const slope = mean(times.map((t, i) => (t - mt) * (levels[i] - ml))) / mean(times.map((t) => (t - mt) ** 2));

@@ -1,4 +1,5 @@
 /** Partials of several knocks on one place put together: robust means, and only what repeats is kept. */
+import { median } from '../base';
 
 export interface KnockPartial {
   /** [Hz] with its standard error. */
@@ -84,10 +85,4 @@ export function meanPartial(group: readonly KnockPartial[]): CombinedPartial {
     polarity: votes >= 0 ? 1 : -1,
     heard: group.length,
   };
-}
-
-function median(values: readonly number[]): number {
-  const sorted = [...values].sort((a, b) => a - b);
-  const half = sorted.length >> 1;
-  return sorted.length % 2 === 1 ? sorted[half] : (sorted[half - 1] + sorted[half]) / 2;
 }

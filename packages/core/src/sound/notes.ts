@@ -1,5 +1,5 @@
 /** Notes of equal temperament. */
-import { requireWithin } from '../invalid-input';
+import { requireWithin } from '../base';
 
 export interface Note {
   /** "G#" or "Ab" by choice. */

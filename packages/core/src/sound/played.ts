@@ -2,7 +2,7 @@
  * A played instrument: the loudest that each frequency ever got while all notes were played, over the room's own sound; the peaks that carry it and
  * the valleys into which notes fall. Levels in decibels, the highest of the curve 0.
  */
-import { InvalidInput, requirePositive } from '../invalid-input';
+import { InvalidInput, requirePositive } from '../base';
 import { createFftPlan } from './fft';
 import { noteOf, STANDARD_A4, type Note } from './notes';
 import { toOneChannel, type OneChannel, type Samples, type SoundWarning } from './one-channel';

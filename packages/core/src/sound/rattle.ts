@@ -2,6 +2,7 @@
  * Is something loose? A loose brace answers a blow with small blows of its own: short bright bursts that go on after the blow's own brightness has died.
  * A likelihood (0..1), not a yes or no: plain damping gives none, a steady room noise gives none either.
  */
+import { mean, median } from '../base';
 
 /** Where the bursts are looked for, after the first touch [s]. */
 const FROM = 0.012;
@@ -58,13 +59,4 @@ function powerOf(samples: Float64Array, piece: number): Float64Array {
 
 function tail(power: Float64Array): Float64Array {
   return power.subarray(Math.floor(0.6 * power.length));
-}
-
-function median(values: Float64Array): number {
-  const sorted = Float64Array.from(values).sort();
-  return sorted[sorted.length >> 1] ?? 0;
-}
-
-function mean(values: Float64Array): number {
-  return values.reduce((sum, v) => sum + v, 0) / Math.max(1, values.length);
 }

@@ -1,5 +1,5 @@
 /** What the strings do to the top: tension of each, the torque of a glued bridge or the down-force of a floating one. Forces [N], torque [N m]. */
-import { requireWithin } from '../invalid-input';
+import { requireWithin } from '../base';
 import type { BridgePlan, PlanString, StringMaterial } from '../bracing';
 import type { Family } from '../outline';
 import { genericStringSet } from './generic-sets';

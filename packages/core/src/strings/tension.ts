@@ -1,5 +1,5 @@
 /** How hard strings pull. SI. */
-import { requirePositive } from '../invalid-input';
+import { requirePositive } from '../base';
 
 /** T = mu (2 L f)^2 [N], mu in kg/m: the ideal string. */
 export function stringTension(massPerLength: number, length: number, frequency: number): number {

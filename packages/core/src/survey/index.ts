@@ -43,7 +43,6 @@ export { asymmetry, type Asymmetry } from './asymmetry';
 export { questionableReadings, questionReading, type Question } from './question-reading';
 export { contourAreas, roundLevels, type ContourArea } from './contour';
 export { DEFAULT_SPAN_SHARE, plateCompliance, type Direction } from './plate-compliance';
-export { median } from './median';
 export { moveByLook, moveByWeight, type Look } from './quick-look';
 export { quickPlaces } from './quick-places';
 export { bentWidth } from './bent-width';

@@ -4,7 +4,7 @@
  * Beam theory: no shear, no bending across, so the figure itself is rough for a wide plate; what a shaving changes it by is much better.
  * Source: Timoshenko, Strength of Materials, part I (unit-load theorem).
  */
-import { InvalidInput } from '../invalid-input';
+import { InvalidInput } from '../base';
 import type { ThicknessMap } from './thickness-map';
 
 export type Direction = 'along' | 'across';

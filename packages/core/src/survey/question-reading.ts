@@ -1,5 +1,5 @@
 /** "1.9 between 2.8s: read it again?" A reading that does not fit is questioned, never refused: the maker decides. */
-import { median } from './median';
+import { median } from '../base';
 import type { StationReading } from './reading';
 import { fitSurface, planSurface, predictFromNeighbours, surfaceAt } from './scattered-surface';
 import { robustDeviation } from './thickness-map';

@@ -2,9 +2,7 @@
  * A quick look after a pass: three to five places, or only the scale. The map that was expected is moved as a whole to what was read,
  * so that a look needs no survey; how well the few agree is the doubt of the move. SI.
  */
-import type { Estimate } from '../estimate';
-import { InvalidInput, requirePositive } from '../invalid-input';
-import { median } from './median';
+import { median, type Estimate, InvalidInput, requirePositive } from '../base';
 import type { StationReading } from './reading';
 import { fitSurface, planSurface, surfaceAt } from './scattered-surface';
 import { CALIPER, robustDeviation, SCALE_SD } from './thickness-map';

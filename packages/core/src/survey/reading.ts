@@ -1,6 +1,5 @@
 /** Readings are never changed: a correction is a new reading that supersedes the old one, a retraction one that holds no thickness. */
-import { InvalidInput, requirePositive } from '../invalid-input';
-import { median } from './median';
+import { mean, median, InvalidInput, requirePositive } from '../base';
 
 export interface Reading {
   id: string;
@@ -94,6 +93,5 @@ export function disagree(values: readonly number[]): boolean {
 }
 
 const reach = (thickness: number) => Math.max(CALIPER_REACH, CALIPER_SHARE * thickness);
-const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
 const nearestTo = (wanted: number, values: readonly number[]) =>
   values.reduce((best, value) => (Math.abs(value - wanted) < Math.abs(best - wanted) ? value : best));

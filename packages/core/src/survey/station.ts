@@ -2,7 +2,7 @@
  * Stations: the named places on a plate where thickness is read. SI [m], plate axes.
  * They lie on a square grid symmetric about the centre line, with one more near the rim wherever the grid stops well short of it.
  */
-import { requireWithin } from '../invalid-input';
+import { requireWithin } from '../base';
 import { contains, distanceToLine, type PlateShape } from '../outline';
 
 export interface Station {

@@ -1,7 +1,6 @@
 /** The plate's thickness everywhere, from its station readings, and what follows from it by adding up. SI. */
-import { InvalidInput } from '../invalid-input';
+import { mean, median, InvalidInput } from '../base';
 import { gridX, gridY, type MapGrid } from './map-grid';
-import { median } from './median';
 import type { StationReading } from './reading';
 import { fillSurface, fitSurface, planSurface, predictFromNeighbours, type Surface } from './scattered-surface';
 
@@ -67,7 +66,6 @@ const LEAST_WIDTH = 0.05;
 
 /** Least-squares plane through a few readings; their mean where they are too few or lie on a line. */
 function planeThrough(x: Float64Array, y: Float64Array, value: Float64Array) {
-  const mean = (values: Float64Array) => values.reduce((sum, v) => sum + v, 0) / values.length;
   const [x0, y0, h0] = [mean(x), mean(y), mean(value)];
   let [xx, xy, yy, xh, yh] = [0, 0, 0, 0, 0];
   for (let i = 0; i < x.length; i++) {

@@ -1,37 +1,46 @@
-/** The finite elements of any braced plate: shell triangles, braces over their feet, layers, rim; modes, loads, stresses, slopes by wood. */
+/** A build’s top as the finite elements want it, and their answers as a maker wants them: modes, strings, neck, reserve, shaving map, what if. */
+export { topOfPlan } from './top-of-plan';
+export { TOP_HOLDS, type TopHold, type TopPlan } from './top-plan';
+export { stringsLoads, TEST_FORCE, testLoad } from './strings-loads';
+export { hasNeck } from './neck';
 export {
-  deflectionOf,
-  degreesOfFreedom,
-  factorTop,
-  solveTop,
-  topModes,
-  underForces,
-  underLoad,
-  valueAt,
-  type FactoredTop,
-  type TopMode,
-  type TopSolution,
-} from './solve-top';
-export { buildTop, defaultMeshSize } from './top-model';
-export { type TopModel } from './model';
-export { fillPiece, PIECE_SIZE, raised, type BracePiece } from './brace-elements';
-export { thicknessField } from './plate-elements';
-export { stationsAround } from './brace-sections';
-export { nameMode, TOP_MODE_KINDS, type TopModeKind } from './name-modes';
-export { strainEnergies, topStress, type EnergyShares, type StrainEnergy, type TopStress } from './strain';
-export { freedomsOf, woodSlopes, type SlopePair, type WoodSlopes } from './wood-slopes';
+  examineTop,
+  risen,
+  type ExaminedLoad,
+  type ExaminedMode,
+  type ExaminedTop,
+  type ExamineSettings,
+  type OpenedTop,
+  type StringsFigures,
+} from './examine-top';
+export { reserveOf, type Reserve } from './reserve';
 export {
-  BRACE_ENDS,
-  TOP_GRAINS,
-  type BraceCut,
-  type BraceEnd,
-  type TopBrace,
-  type TopEdge,
-  type TopGrain,
-  type TopRim,
-  type TopInput,
-  type TopLoad,
-  type TopMaterial,
-  type TopPatch,
-  type TopSandwich,
-} from './top-input';
+  ONE_PASS,
+  passOnBrace,
+  passOnPlate,
+  PLANE_REACH,
+  shavingMap,
+  SCRAPED,
+  WASTED,
+  type PassEffect,
+  type ShavingMap,
+  type Wish,
+} from './shaving';
+export { QuickTop, type QuickChange, type QuickFigures } from './quick-top';
+export { gridSampler } from './onto-grid';
+export { RIM_PROBE, rimStiffness, type RimPlace } from './rim-stiffness';
+export { addReduced, noDifference, polynomialThrough, type Reduced } from './reduced-polynomial';
+export {
+  changedPlan,
+  changedTop,
+  followsHand,
+  heightsOf,
+  isChanged,
+  NO_CHANGE,
+  thickerBy,
+  type TopChange,
+} from './top-change';
+export { partOfPlace, TOP_PARTS, type Thicker, type TopPart } from './top-parts';
+export { followModes } from './follow-modes';
+export { keptFigures, shapeTracer, sizeUpTop, summaryOf, type KeptFigures, type TopSummary } from './size-up-top';
+export { groundOf, plateKnown, topOfBuild, type Ground, type GroundOf, type PlateKnown } from './top-of-build';

@@ -1,5 +1,5 @@
 /** What lies on a plate in a flex test: a force, or a weight that gravity turns into one. */
-import { InvalidInput } from '../invalid-input';
+import { InvalidInput } from '../base';
 import { parseQuantity } from './parse-quantity';
 import { FORCE_UNITS } from './unit-table';
 

@@ -17,7 +17,8 @@ import {
 } from '../survey';
 import { judge, takesWoodOff, type ThicknessVerdict, type VerdictFacts } from './judge';
 import { followLead, type FollowedLine, type Lead } from './lead';
-import { forecastPasses, massAndDensity, type PassForecast, type WoodEstimate } from './pass-forecast';
+import { forecastPasses, massAndDensity, type PassForecast } from './pass-forecast';
+import type { WoodEstimate } from '../project';
 import { planPasses, type PassPlan, type PassTool } from './pass-plan';
 import { divideIntoZones, type ZoneMap } from './zones';
 

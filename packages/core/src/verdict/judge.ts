@@ -1,5 +1,5 @@
 /** The one verdict on a plate's thickness: its kind, the rule that gave it, and the facts that it rests on. SI. */
-import type { Estimate } from '../estimate';
+import type { Estimate } from '../base';
 import type { Question } from '../survey';
 import type { FollowedLine } from './lead';
 

@@ -4,15 +4,9 @@
  * while that lies within the rule's own doubt.
  * A rule that is silent, or that does not hold for the construction, leaves the target as it stands. SI.
  */
-import { halfInterval, type Estimate } from '../estimate';
-import {
-  equivalentThickness,
-  fillTarget,
-  pumpingWeights,
-  type TargetSpec,
-  type ThicknessRule,
-  type TrebleSign,
-} from '../graduation';
+import { halfInterval, type Estimate } from '../base';
+import { equivalentThickness, fillTarget, pumpingWeights, type TargetSpec, type TrebleSign } from '../graduation';
+import type { ThicknessRule } from '../project';
 import type { PlateShape } from '../outline';
 import { integrate, type MapGrid } from '../survey';
 import type { OrthotropicConstants } from '../wood';

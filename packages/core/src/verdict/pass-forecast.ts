@@ -1,13 +1,7 @@
 /** What the planned passes will do to the plate's weight and flex, with the doubt of it. SI. */
-import type { Estimate } from '../estimate';
+import type { Estimate } from '../base';
+import type { WoodEstimate } from '../project';
 import { integrate, plateCompliance, SCALE_SD, type Direction, type MapGrid, type MapStatistics } from '../survey';
-
-/** What is known of the wood; moduli from species priors are wide, measured ones narrow. */
-export interface WoodEstimate {
-  rho: Estimate;
-  E_L: Estimate;
-  E_C: Estimate;
-}
 
 export interface FlexForecast {
   direction: Direction;

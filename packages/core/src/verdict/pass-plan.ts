@@ -2,7 +2,7 @@
  * The next passes: how often the maker's own tool should go over each place so that it comes as near the target as possible,
  * and never below the floor, which is the target less its tolerance or the hard limit, whichever is higher. SI.
  */
-import { requirePositive } from '../invalid-input';
+import { requirePositive } from '../base';
 import { gridX, gridY, type MapGrid } from '../survey';
 import type { ZoneMap } from './zones';
 

@@ -1,5 +1,5 @@
 /** What a maker really took off in a pass, against what was advised: the whole advice, passes over the whole plate, or passes over parts of it. SI. */
-import { InvalidInput, requirePositive } from '../invalid-input';
+import { InvalidInput, requirePositive } from '../base';
 import type { MapGrid } from '../survey';
 import type { PassPlan, PassTool } from './pass-plan';
 import { zoneWords, type ZoneMap } from './zones';

@@ -1,5 +1,5 @@
 /** A torn-out place must be planed to its bottom: does the plate still fit its target then? SI. */
-import { InvalidInput, requirePositive } from '../invalid-input';
+import { InvalidInput, requirePositive } from '../base';
 import { cellAt } from '../survey';
 import type { TargetSpec } from '../graduation';
 import type { Assessment } from './assess-thickness';

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { halfInterval, holds } from '../estimate';
+import { halfInterval, holds } from '../base';
 import { defaultTarget, type TargetSpec } from '../graduation';
 import { learnRemovalSpread, settle, summarize } from '../ledger';
 import { defaultHoles, defaultOutline, plateShape } from '../outline';

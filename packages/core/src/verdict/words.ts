@@ -1,6 +1,7 @@
 /** Verdicts in a maker's plain words, in the maker's own units. */
-import { halfInterval } from '../estimate';
-import type { TargetSpec, ThicknessRule } from '../graduation';
+import { halfInterval } from '../base';
+import type { TargetSpec } from '../graduation';
+import type { ThicknessRule } from '../project';
 import { formatMass, formatThickness, formatThicknessChange, inWords, type UnitChoice } from '../units';
 import type { Assessment } from './assess-thickness';
 import { takesWoodOff, type ThicknessVerdict } from './judge';

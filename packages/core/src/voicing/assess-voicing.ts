@@ -8,7 +8,7 @@ import {
   type ShavingOutcome,
   type ShavingRecord,
 } from '../ledger';
-import type { TopPlan } from '../whole-top';
+import type { TopPlan } from '../top';
 import {
   calibrate,
   doubtOf,

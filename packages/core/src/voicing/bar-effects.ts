@@ -1,6 +1,6 @@
 /** What planing each of a top's bars does to the note of each, by the fitted model: the first guess of those who tune bars together. SI. */
 import { bracePlaces, type Brace } from '../bracing';
-import { InvalidInput } from '../invalid-input';
+import { InvalidInput } from '../base';
 import { LEAST_BRACE, strokeShape, type ShavedPlace } from './shaving';
 import { effectOf, type VoicedQuantity, type VoicingModel } from './voicing-model';
 

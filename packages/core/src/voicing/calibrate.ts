@@ -2,9 +2,9 @@
  * The model of a top fitted to what was measured on it: factors of its wood that agree best with the readings and with what was known before, and what is still unsure.
  * Regularised least squares in logarithms, Gauss and Newton. Source: Tarantola, Inverse Problem Theory, ch. 3.
  */
-import type { Estimate } from '../estimate';
+import type { Estimate } from '../base';
 import { factorSymmetricInPlace, solveFactoredInPlace } from '../linalg';
-import type { TopPlan } from '../whole-top';
+import type { TopPlan } from '../top';
 import { AS_TAKEN, WOOD_FACTORS, type WoodFactor, type WoodFactors } from './wood-factors';
 import {
   openVoicingModel,

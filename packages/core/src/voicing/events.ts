@@ -1,5 +1,5 @@
 /** What is kept while a plate is voiced, entry by entry: each added once, taken back without being erased. SI. */
-import type { Estimate } from '../estimate';
+import type { Estimate } from '../base';
 import type { ShavingOutcome } from '../ledger';
 import type { FlexPlace } from './flex-place';
 import type { VoicingGoal } from './goal';

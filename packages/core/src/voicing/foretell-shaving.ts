@@ -1,6 +1,6 @@
 /** What a shaving will do, and what the one before it did: both from the record as it stood when the plane was laid down. SI. */
 import type { ShavingOutcome } from '../ledger';
-import type { TopPlan } from '../whole-top';
+import type { TopPlan } from '../top';
 import { reckonVoicing, type VoicingInput } from './assess-voicing';
 import { goalOf, standingEvents, type VoicingEvent } from './events';
 import { NO_GOAL } from './goal';

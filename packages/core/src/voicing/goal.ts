@@ -1,5 +1,5 @@
 /** What a maker wants of one top: any of these, or none of them by name. What the strings need is always the floor. SI. */
-import { InvalidInput, requireWithin } from '../invalid-input';
+import { InvalidInput, requireWithin } from '../base';
 import { FLEX_PLACES, type FlexPlace } from './flex-place';
 import type { QuantityKey } from './voicing-model';
 

@@ -1,5 +1,6 @@
 /** Bends judged by hand, from 1, soft, to 9, stiff: once a hand has been set against the dial often enough, its marks are readings too. SI. */
-import type { Estimate } from '../estimate';
+import { mean } from '../base';
+import type { Estimate } from '../base';
 import type { FlexPlace } from './flex-place';
 import { standingEvents, type VoicingEvent } from './events';
 
@@ -54,5 +55,3 @@ export function bendByHand(marks: readonly MarkedBend[], place: FlexPlace, feel:
   const value = Math.exp(mean(here.map(({ compliance }) => Math.log(compliance))) + slope * away);
   return { value, sd: value * scatter * Math.sqrt(1 + 1 / here.length + away ** 2 / sxx) };
 }
-
-const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;

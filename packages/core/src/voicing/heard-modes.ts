@@ -1,5 +1,5 @@
 /** Notes of a round as the model takes them: with their shapes where the plate was walked round, bare where it was knocked once. */
-import type { Estimate } from '../estimate';
+import type { Estimate } from '../base';
 import { knockMap, type PlacedKnock } from '../knock-map';
 import type { Point } from '../outline';
 import type { HeardMode } from './match-modes';

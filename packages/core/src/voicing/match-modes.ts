@@ -3,7 +3,7 @@
  * and by how loud it should be at the struck place. A mode may go unheard, and a note may be of none of them.
  */
 import { modalAssurance } from '../knock-map';
-import type { Estimate } from '../estimate';
+import type { Estimate } from '../base';
 import type { Point } from '../outline';
 import { toldApart, type ToldKnock } from './telling-knock';
 import type { VoicedMode } from './voicing-model';

@@ -1,7 +1,7 @@
 /** The next shaving: a few strokes that bring the top nearest to its goals under its limits, each with what it is likely to do; or none. SI. */
-import type { Estimate } from '../estimate';
+import type { Estimate } from '../base';
 import { kindOf, UNLEARNED, type Hand, type Learned } from '../ledger';
-import { sizeUpTop, type TopPlan } from '../whole-top';
+import { sizeUpTop, type TopPlan } from '../top';
 import { goalLines, type GoalLine, type VoicingGoal } from './goal';
 import { distinctLines, ringLine, type Reach } from './open-wishes';
 import { goalStanding, type GoalStanding, type Standing } from './standing';

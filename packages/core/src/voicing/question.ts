@@ -1,5 +1,5 @@
 /** A reading that can hardly be of this top: the wrong unit, another plate, damp air, or something that broke. Asked about, never refused. */
-import type { Estimate } from '../estimate';
+import type { Estimate } from '../base';
 import type { QuantityKey } from './voicing-model';
 
 export type ReadingQuestion =

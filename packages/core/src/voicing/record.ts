@@ -1,8 +1,8 @@
 /** The rounds that a record makes: events of the bench and knocks, put together as the model takes them. SI. */
-import type { Estimate } from '../estimate';
+import type { Estimate } from '../base';
 import type { PlacedKnock } from '../knock-map';
 import { settleShaving, type ShavingOutcome } from '../ledger';
-import type { TopPlan } from '../whole-top';
+import type { TopPlan } from '../top';
 import type { VoicingRound } from './assess-voicing';
 import type { VoicingReading } from './calibrate';
 import { letInOf, standingEvents, type VoicingEvent, type VoicingKind } from './events';

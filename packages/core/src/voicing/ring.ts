@@ -1,5 +1,5 @@
 /** How long a plate rings, round by round: whether it still grows, and what the next stroke should make of it. SI. */
-import type { Estimate } from '../estimate';
+import type { Estimate } from '../base';
 import { ringCurve, type RingState } from '../graduation';
 import type { VoicedQuantity, VoicingModel } from './voicing-model';
 

@@ -1,4 +1,4 @@
-import { halfInterval } from '../estimate';
+import { halfInterval } from '../base';
 import { seededRandom } from '../simulate';
 import { readTogether, standingOf } from './standing';
 

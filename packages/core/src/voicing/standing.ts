@@ -1,5 +1,5 @@
 /** Where each quantity stands now: what was measured, put together with what was foretold for it; and how far that is from the goal. Logarithms inside, SI outside. */
-import type { Estimate } from '../estimate';
+import type { Estimate } from '../base';
 import type { GoalLine } from './goal';
 import type { VoicingReading } from './calibrate';
 import type { QuantityKey, VoicingModel } from './voicing-model';

@@ -1,5 +1,5 @@
 /** Go on, or stop, and by which rule: said with every proposal. */
-import { halfInterval } from '../estimate';
+import { halfInterval } from '../base';
 import type { Proposal } from './propose';
 import { ringIsOver, type RingTrend } from './ring';
 

@@ -1,6 +1,6 @@
 /** Every stroke that may be made on a top now: stretches of braces and parts of the plate, under the limits. SI. */
 import { bridgeAt, bracePlaces, crossingsOf, type Brace } from '../bracing';
-import { TOP_PARTS, type TopPlan } from '../whole-top';
+import { TOP_PARTS, type TopPlan } from '../top';
 import type { VoicingGoal } from './goal';
 import { strokeShape, type ShavedPlace } from './shaving';
 

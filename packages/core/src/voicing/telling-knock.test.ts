@@ -1,5 +1,5 @@
 import { defaultOutline, plateShape } from '../outline';
-import type { TopPlan } from '../whole-top';
+import type { TopPlan } from '../top';
 import { NO_GOAL } from './goal';
 import type { HeardMode } from './match-modes';
 import { matchModes } from './match-modes';

@@ -2,9 +2,9 @@
  * A braced top that exists only in numbers, for the demo and for stand-in instruments: of other wood than its maker takes it for, bent, weighed and knocked as a real one would be.
  * Solved by the whole-top model on a mesh of its own; its wood, its hands and its readings are what the program has to find out. SI.
  */
-import { InvalidInput } from '../invalid-input';
-import { factorTop, topModes, valueAt } from '../top';
-import { topOfPlan, type TopPlan } from '../whole-top';
+import { InvalidInput } from '../base';
+import { factorTop, topModes, valueAt } from '../shell';
+import { topOfPlan, type TopPlan } from '../top';
 import type { BracedMode, RandomSource } from '../simulate';
 import { asShaved, type Shaving } from './shaving';
 import { figuresOnBench, type QuantityKey } from './voicing-model';

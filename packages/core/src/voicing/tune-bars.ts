@@ -3,8 +3,7 @@
  * every stroke on this top did. Wood can't be put back, so the goal is come near to from above. Notes in cents, strokes in metres of depth.
  * Source of the correction: Kalman's filter over the entries of the effect matrix, row by row.
  */
-import type { Estimate } from '../estimate';
-import { InvalidInput } from '../invalid-input';
+import { type Estimate, InvalidInput } from '../base';
 
 export interface BarNow {
   name: string;

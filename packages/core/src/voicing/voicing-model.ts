@@ -2,6 +2,7 @@
  * A top while it is voiced, as a model: the notes it has on the bench, how far it bends over its rests, its weight; and what a little wood off anywhere, or other wood, would
  * make of each. Logarithms throughout: a slope of one means one per cent for one per cent. SI.
  */
+import { dot } from '../linalg';
 import { multiplyBlocks } from '../linalg';
 import type { Point } from '../outline';
 import { bridgeAt } from '../bracing';
@@ -18,8 +19,8 @@ import {
   type TopInput,
   type TopModeKind,
   type WoodSlopes,
-} from '../top';
-import { followModes, partOfPlace, risen, shapeTracer, topOfPlan, type TopPart, type TopPlan } from '../whole-top';
+} from '../shell';
+import { followModes, partOfPlace, risen, shapeTracer, topOfPlan, type TopPart, type TopPlan } from '../top';
 import { flexSetups, forcesOf, type FlexPlace } from './flex-place';
 import { strokeShape, type ShavedPlace } from './shaving';
 import { AS_TAKEN, withFactors, WOOD_FACTORS, type WoodFactors } from './wood-factors';
@@ -208,9 +209,3 @@ const divided = ({ thickness, heights }: WoodSlopes, by: number): WoodSlopes => 
   thickness: thickness.map((value) => value / by),
   heights: heights.map((brace) => brace.map((value) => value / by)),
 });
-
-function dot(a: Float64Array, b: Float64Array): number {
-  let sum = 0;
-  for (let i = 0; i < a.length; i++) sum += a[i] * b[i];
-  return sum;
-}

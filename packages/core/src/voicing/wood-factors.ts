@@ -1,5 +1,5 @@
 /** What is not known surely of a top's wood, each as a factor on what was taken for it (1). */
-import type { TopPlan } from '../whole-top';
+import type { TopPlan } from '../top';
 import type { WoodSpread } from '../explore';
 
 export const WOOD_FACTORS = ['along', 'across', 'shear', 'density', 'braces', 'braceDensity'] as const;

@@ -1,5 +1,5 @@
 /** Figures of merit that makers compare wood by. SI. */
-import { requirePositive } from '../invalid-input';
+import { requirePositive } from '../base';
 
 export interface AcousticFigures {
   /** Speed of sound along the grain [m/s]: sqrt(E / rho). */

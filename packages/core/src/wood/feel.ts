@@ -1,4 +1,5 @@
 /** How well a person's feel for stiffness tracks the dial: hand scores from 1, soft, to 9, stiff, against measured rigidity. SI. */
+import { mean } from '../base';
 
 export interface FeltFlex {
   /** 1 to 9. */
@@ -65,7 +66,6 @@ function ranks(values: readonly number[]): number[] {
 }
 
 function regression(x: readonly number[], y: readonly number[]) {
-  const mean = (values: readonly number[]) => values.reduce((sum, v) => sum + v, 0) / values.length;
   const [mx, my] = [mean(x), mean(y)];
   let [sxx, syy, sxy] = [0, 0, 0];
   x.forEach((v, i) => {

@@ -3,8 +3,7 @@
  *   k = F / delta,  E = k c / I,  I = width thickness^3 / 12,  c = span^3 / 48 with load and dial in the middle of two supports
  * Beam theory without shear: spans above 25 thicknesses along the grain; shear is warned of below. SI.
  */
-import type { Estimate } from '../estimate';
-import { InvalidInput, requirePositive } from '../invalid-input';
+import { type Estimate, InvalidInput, requirePositive } from '../base';
 import { middleOfSpan, jigFactor, type BeamJig } from './jig';
 
 export interface FlexPoint {

@@ -4,9 +4,8 @@
  * of along and across through Poisson's ratio, which the simple formulas leave out, is in. SI.
  * Sources: Hearmon 1946; Caldersmith 1984; McIntyre and Woodhouse 1988.
  */
-import type { Estimate } from '../estimate';
-import { InvalidInput, requirePositive, requireWithin } from '../invalid-input';
-import { freePlateModesNamed, type FreePlate, type FreePlateMode, type ModeName } from '../shell';
+import { type Estimate, InvalidInput, requirePositive, requireWithin } from '../base';
+import { freePlateModesNamed, type FreePlate, type FreePlateMode, type ModeName } from '../ritz-plate';
 
 export interface NamedPartial {
   /** Half waves along and across: (1,1) twist, (0,2) across, (2,0) along. */

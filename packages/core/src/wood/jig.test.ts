@@ -1,4 +1,4 @@
-import { ringCompliance } from '../shell';
+import { ringCompliance } from '../ritz-plate';
 import { checkJig, jigFactor, middleOfSpan, testFlex, testRing, type BeamJig, type FlexPoint, type Jig } from '.';
 
 const two = (loadAt: number, dialAt: number, span = 0.4): BeamJig => ({

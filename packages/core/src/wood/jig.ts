@@ -5,7 +5,7 @@
  * Cantilever (s from the clamp, load at a, dial at x <= a):        c = x^2 (3 a - x) / 6
  * Load and dial change places freely (Maxwell).   Source: Timoshenko, Strength of Materials, part I.
  */
-import { InvalidInput, requirePositive } from '../invalid-input';
+import { InvalidInput, requirePositive } from '../base';
 
 interface BeamBase {
   direction: 'along' | 'across';

@@ -1,5 +1,5 @@
 /** A figure of a wood with how it is known. */
-import type { Estimate } from '../estimate';
+import type { Estimate } from '../base';
 
 export type MeasuredBy = 'prior' | 'scale' | 'flex' | 'knock' | 'both';
 

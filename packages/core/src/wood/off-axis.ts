@@ -1,5 +1,5 @@
 /** Wood off its grain: modulus at an angle in the plate's plane, and strength when the grain runs out of the piece. */
-import { requireWithin } from '../invalid-input';
+import { requireWithin } from '../base';
 import type { OrthotropicConstants } from './orthotropic-constants';
 
 /**

@@ -1,5 +1,5 @@
 /** Elastic constants of a plate in its own plane. Axes: L along the grain, C across it. SI. */
-import { InvalidInput, requirePositive, requireWithin } from '../invalid-input';
+import { InvalidInput, requirePositive, requireWithin } from '../base';
 
 export interface OrthotropicConstants {
   /** Density [kg/m3]. */

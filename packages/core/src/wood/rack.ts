@@ -1,5 +1,5 @@
 /** Sets of wood in the rack: what their tests say together, what speaks against them, and which suits a build. SI. */
-import type { Estimate } from '../estimate';
+import type { Estimate } from '../base';
 import { acousticFigures, qualityFromRing, type AcousticFigures } from './acoustic-figures';
 import { newDoubts, woodDoubts, type WoodDoubt } from './doubts';
 import type { MeasuredQuantity } from './measured';

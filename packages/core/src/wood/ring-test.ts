@@ -2,8 +2,8 @@
  * A whole plate on a ring with weights at the bridge: one stiffness of along, across and twist together. What it is worth for the modulus along
  * rests on the ratios of the wood's moduli, measured or usual, and that doubt is carried. SI.
  */
-import type { Estimate } from '../estimate';
-import { ringCompliance } from '../shell';
+import type { Estimate } from '../base';
+import { ringCompliance } from '../ritz-plate';
 import { testFlex, type FlexDoubt, type FlexPoint, type FlexWarning } from './flex-test';
 import type { RingJig } from './jig';
 import { checkConstants, minorPoisson, type OrthotropicConstants } from './orthotropic-constants';

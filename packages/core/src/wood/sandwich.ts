@@ -3,7 +3,7 @@
  * The core gives in shear: over a wave as long as the part that pumps the plate is softer by 1 + pi^2 D / (S l^2), S = G_core d^2 / core.
  * Source: Allen, Analysis and Design of Structural Sandwich Panels, ch. 2 and 6 (thin skins for the shear part).
  */
-import { requirePositive } from '../invalid-input';
+import { requirePositive } from '../base';
 
 export interface Sandwich {
   /** Each of the two equal skins, and the core [m]. */

@@ -1,4 +1,4 @@
-import type { BracingPlan } from '@nimble/core';
+import type { BracingPlan } from '@nimble/core/bracing';
 import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
 
 @Table({ tableName: 'bracing_plans', timestamps: false, underscored: true })

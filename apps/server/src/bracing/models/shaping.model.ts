@@ -1,4 +1,4 @@
-import type { BracePlan, ShapingForecast, ShapingOutcome } from '@nimble/core';
+import type { BracePlan, ShapingForecast, ShapingOutcome } from '@nimble/core/bracing';
 import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
 
 /** A step of shaping with its forecast. Only ever added; its outcome is told once, a wrong one is taken back and stays. */

@@ -1,14 +1,5 @@
-import {
-  CONSTRUCTIONS,
-  FAMILIES,
-  PLATES,
-  STAGES,
-  type BuildWood,
-  type Family,
-  type HoleSpec,
-  type OutlineSpec,
-  type Stage,
-} from '@nimble/core';
+import { CONSTRUCTIONS, FAMILIES, PLATES, STAGES, type BuildWood, type Stage } from '@nimble/core/project';
+import type { Family, HoleSpec, OutlineSpec } from '@nimble/core/outline';
 import { ApiProperty, PartialType } from '@nestjs/swagger';
 import { Type } from 'class-transformer';
 import {

@@ -1,4 +1,4 @@
-import type { HoleSpec, OutlineSpec } from '@nimble/core';
+import type { HoleSpec, OutlineSpec } from '@nimble/core/outline';
 import { Type } from 'class-transformer';
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsNumber } from 'class-validator';
 

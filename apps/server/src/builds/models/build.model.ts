@@ -1,13 +1,8 @@
-import type {
-  BuildChoices,
-  BuildWood,
-  HoleSpec,
-  OutlineSpec,
-  PassTool,
-  Stage,
-  Station,
-  UnitChoice,
-} from '@nimble/core';
+import type { BuildChoices, BuildWood, Stage } from '@nimble/core/project';
+import type { HoleSpec, OutlineSpec } from '@nimble/core/outline';
+import type { PassTool } from '@nimble/core/verdict';
+import type { Station } from '@nimble/core/survey';
+import type { UnitChoice } from '@nimble/core/units';
 import { BeforeUpdate, Column, CreatedAt, DataType, Model, PrimaryKey, Table, UpdatedAt } from 'sequelize-typescript';
 
 export interface WaitsFor {

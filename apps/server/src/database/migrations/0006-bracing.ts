@@ -1,4 +1,5 @@
-import type { BracePlan, BracingPlan, Family } from '@nimble/core';
+import type { BracePlan, BracingPlan } from '@nimble/core/bracing';
+import type { Family } from '@nimble/core/outline';
 import { QueryTypes } from 'sequelize';
 import type { Migration } from '../migration';
 

@@ -1,4 +1,4 @@
-import type { Solved } from '@nimble/core';
+import type { Solved } from '@nimble/core/explore';
 import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
 
 /** The answer to an exploration's n-th question. */

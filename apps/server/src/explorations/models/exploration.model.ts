@@ -1,4 +1,5 @@
-import type { BatchResult, BatchSpec, TopHold, TopPlan } from '@nimble/core';
+import type { BatchResult, BatchSpec } from '@nimble/core/explore';
+import type { TopHold, TopPlan } from '@nimble/core/top';
 import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
 
 export type ExplorationState = 'waiting' | 'running' | 'done' | 'failed' | 'cancelled';

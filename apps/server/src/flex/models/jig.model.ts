@@ -1,4 +1,4 @@
-import type { Jig as JigBody } from '@nimble/core';
+import type { Jig as JigBody } from '@nimble/core/wood';
 import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
 
 /** A flex jig of the workshop. One that was used is put away, never deleted or changed: readings rest on it. */

@@ -1,4 +1,6 @@
-import type { Estimate, FlexPoint, FlexWarning, NoteKind } from '@nimble/core';
+import type { Estimate } from '@nimble/core/base';
+import type { FlexPoint, FlexWarning } from '@nimble/core/wood';
+import type { NoteKind } from '@nimble/core/project';
 import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
 
 export interface CheckInput {

@@ -1,4 +1,4 @@
-import type { TargetSpec } from '@nimble/core';
+import type { TargetSpec } from '@nimble/core/graduation';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,

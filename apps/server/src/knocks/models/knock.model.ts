@@ -1,4 +1,4 @@
-import type { KeptAnalysis, KnockOptions, PlayedAnalysis } from '@nimble/core';
+import type { KeptAnalysis, KnockOptions, PlayedAnalysis } from '@nimble/core/sound';
 import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
 
 export interface StruckPlace {

@@ -1,4 +1,4 @@
-import type { PassTool, Taken } from '@nimble/core';
+import type { PassTool, Taken } from '@nimble/core/verdict';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,

@@ -1,4 +1,5 @@
-import type { CheckForecast, PassForecast, PassTool, StepSummary, Taken } from '@nimble/core';
+import type { CheckForecast } from '@nimble/core/graduation';
+import type { PassForecast, PassTool, StepSummary, Taken } from '@nimble/core/verdict';
 import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
 
 /** What was foretold of what was taken; of everything that came off since the survey, this pass included. */

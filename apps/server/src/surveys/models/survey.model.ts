@@ -1,4 +1,4 @@
-import type { AssessmentSummary } from '@nimble/core';
+import type { AssessmentSummary } from '@nimble/core/verdict';
 import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
 
 @Table({ tableName: 'surveys', timestamps: false, underscored: true })

@@ -1,4 +1,5 @@
-import type { Estimate, FlexTest, FlexWarning, IdentifyWarning, KnockTest } from '@nimble/core';
+import type { Estimate } from '@nimble/core/base';
+import type { FlexTest, FlexWarning, IdentifyWarning, KnockTest } from '@nimble/core/wood';
 import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
 
 /** What a flex or a knock test found; moduli it says nothing of are left out. */

@@ -1,15 +1,7 @@
-import {
-  arcHeight,
-  arcOfRadius,
-  battenDeviation,
-  bentBatten,
-  formatThickness,
-  inWords,
-  undersideRadius,
-  type Brace,
-  type BracingPlan,
-  type UnitChoice,
-} from '@nimble/core';
+import { arcHeight, arcOfRadius, battenDeviation, bentBatten } from '@nimble/core/arch';
+import { formatThickness, inWords, type UnitChoice } from '@nimble/core/units';
+import { undersideRadius } from '@nimble/core/templates';
+import type { Brace, BracingPlan } from '@nimble/core/bracing';
 import { scaleLinear } from 'd3-scale';
 
 interface Props {

@@ -1,5 +1,5 @@
-import { isMirrored } from '@nimble/core';
-import type { BracingPlan } from '@nimble/core';
+import { isMirrored } from '@nimble/core/graduation';
+import type { BracingPlan } from '@nimble/core/bracing';
 import { useMemo } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import { usePlan } from '../../api/bracing';

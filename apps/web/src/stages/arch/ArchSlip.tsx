@@ -1,27 +1,17 @@
+import { archSheet, archStl, undersideRadius } from '@nimble/core/templates';
 import {
-  archSheet,
-  archStl,
   arcOfRadius,
   arcOfRise,
   battenDeviation,
   bendingStrain,
-  effectiveWidth,
   forceToConform,
-  formatPlanLength,
-  formatRadius,
-  formatThickness,
   gapInDish,
-  InvalidInput,
-  inWords,
   sagittaTable,
-  undersideRadius,
-  UNDERSIDES,
-  type Brace,
-  type BracingPlan,
-  type GluedPlate,
-  type Underside,
-  type UnitChoice,
-} from '@nimble/core';
+} from '@nimble/core/arch';
+import { effectiveWidth } from '@nimble/core/section';
+import { formatPlanLength, formatRadius, formatThickness, inWords, type UnitChoice } from '@nimble/core/units';
+import { InvalidInput } from '@nimble/core/base';
+import { UNDERSIDES, type Brace, type BracingPlan, type GluedPlate, type Underside } from '@nimble/core/bracing';
 import { useState } from 'react';
 import type { Build } from '../../api/types';
 import { UNDERSIDE_WORDS } from '../../bracing/bracing-words';

@@ -1,18 +1,8 @@
-import {
-  archInSeason,
-  effectiveWidth,
-  formatPlanLength,
-  formatRadius,
-  formatThickness,
-  inWords,
-  movementAcross,
-  equilibriumMoisture,
-  plainFigures,
-  TYPICAL_RADIAL_SHRINKAGE,
-  type Brace,
-  type GluedPlate,
-  type Season,
-} from '@nimble/core';
+import { archInSeason, type Season } from '@nimble/core/arch';
+import { effectiveWidth, plainFigures } from '@nimble/core/section';
+import { formatPlanLength, formatRadius, formatThickness, inWords } from '@nimble/core/units';
+import { movementAcross, equilibriumMoisture, TYPICAL_RADIAL_SHRINKAGE } from '@nimble/core/moisture';
+import type { Brace, GluedPlate } from '@nimble/core/bracing';
 import { useState } from 'react';
 import type { Build } from '../../api/types';
 import { Row } from '../../bracing/Row';

@@ -1,17 +1,8 @@
-import {
-  formatThickness,
-  halfInterval,
-  inWords,
-  plateArea,
-  standingEvents,
-  type BoxNotes,
-  type Estimate,
-  type PlateShape,
-  type Trim,
-  type UnitChoice,
-  type VoicingBodies,
-  type VoicingEvent,
-} from '@nimble/core';
+import { formatThickness, inWords, type UnitChoice } from '@nimble/core/units';
+import { halfInterval, type Estimate } from '@nimble/core/base';
+import { plateArea, type PlateShape } from '@nimble/core/outline';
+import { standingEvents, type VoicingBodies, type VoicingEvent } from '@nimble/core/voicing';
+import type { BoxNotes, Trim } from '@nimble/core/closing';
 import { useMemo, useState } from 'react';
 import { Caution } from '../../bracing/Row';
 import { usePreferences } from '../../shell/preferences';

@@ -1,4 +1,5 @@
-import { isMirrored, standingEvents } from '@nimble/core';
+import { isMirrored } from '@nimble/core/graduation';
+import { standingEvents } from '@nimble/core/voicing';
 import { useParams } from 'react-router';
 import { useVoicedPlate, type VoicedPlate } from '../../api/voiced-plate';
 import { BraceLayer } from '../../bracing/BraceLayer';

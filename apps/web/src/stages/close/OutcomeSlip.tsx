@@ -1,4 +1,5 @@
-import { standingEvents, type BuildOutcome, type VoicingBodies, type VoicingEvent } from '@nimble/core';
+import { standingEvents, type VoicingBodies, type VoicingEvent } from '@nimble/core/voicing';
+import type { BuildOutcome } from '@nimble/core/project';
 import { format } from 'date-fns';
 import { useState } from 'react';
 import { Link } from 'react-router';

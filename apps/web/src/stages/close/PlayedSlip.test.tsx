@@ -1,4 +1,4 @@
-import type { PlayedAnalysis } from '@nimble/core';
+import type { PlayedAnalysis } from '@nimble/core/sound';
 import { fireEvent, screen } from '@testing-library/react';
 import type { PlayedView } from '../../api/knocks';
 import { aBuild, open, serve } from '../../test-bench';

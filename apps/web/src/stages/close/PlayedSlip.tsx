@@ -1,4 +1,4 @@
-import type { Family } from '@nimble/core';
+import type { Family } from '@nimble/core/outline';
 import { format } from 'date-fns';
 import { Download, FileAudio, Mic } from 'lucide-react';
 import { useRef, useState } from 'react';

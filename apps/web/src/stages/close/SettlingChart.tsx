@@ -1,4 +1,4 @@
-import { halfInterval } from '@nimble/core';
+import { halfInterval } from '@nimble/core/base';
 import { scaleLinear, scaleSqrt } from 'd3-scale';
 import { area, line } from 'd3-shape';
 import type { SettlingPicture } from './settling-of';

@@ -1,16 +1,8 @@
-import {
-  formatThickness,
-  halfInterval,
-  inWords,
-  InvalidInput,
-  parseQuantity,
-  standingEvents,
-  type BracingPlan,
-  type Settling,
-  type UnitChoice,
-  type VoicingBodies,
-  type VoicingEvent,
-} from '@nimble/core';
+import { formatThickness, inWords, parseQuantity, type UnitChoice } from '@nimble/core/units';
+import { halfInterval, InvalidInput } from '@nimble/core/base';
+import { standingEvents, type VoicingBodies, type VoicingEvent } from '@nimble/core/voicing';
+import type { BracingPlan } from '@nimble/core/bracing';
+import type { Settling } from '@nimble/core/closing';
 import { format } from 'date-fns';
 import { useState } from 'react';
 import { Caution, Row } from '../../bracing/Row';

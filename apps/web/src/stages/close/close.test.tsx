@@ -1,15 +1,7 @@
-import {
-  defaultHoles,
-  defaultOutline,
-  METRIC,
-  plateArea,
-  plateShape,
-  type BoxNotes,
-  type ClosedBox,
-  type VoicingBodies,
-  type VoicingEvent,
-  type VoicingKind,
-} from '@nimble/core';
+import { defaultHoles, defaultOutline, plateArea, plateShape } from '@nimble/core/outline';
+import { METRIC } from '@nimble/core/units';
+import type { BoxNotes, ClosedBox } from '@nimble/core/closing';
+import type { VoicingBodies, VoicingEvent, VoicingKind } from '@nimble/core/voicing';
 import { fireEvent, screen } from '@testing-library/react';
 import { aPlan, open, serve, typeInto } from '../../test-bench';
 import { BoxSlip } from './BoxSlip';

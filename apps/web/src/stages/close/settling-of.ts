@@ -1,12 +1,7 @@
 /** How a strung top settles, from its record and the model's word. Pure. */
-import {
-  settling,
-  standingEvents,
-  type Settling,
-  type SettlingReading,
-  type UnitChoice,
-  type VoicingEvent,
-} from '@nimble/core';
+import { settling, type Settling, type SettlingReading } from '@nimble/core/closing';
+import { standingEvents, type VoicingEvent } from '@nimble/core/voicing';
+import type { UnitChoice } from '@nimble/core/units';
 import { degreeWords, sinkWords } from '../whole-top/figure-words';
 
 export interface SettlingPicture {

@@ -1,5 +1,5 @@
 /** The closing page's state: the box as it is closed, what its strings do, and the recordings that lie beside each other. */
-import type { VoicingBodies, VoicingKind } from '@nimble/core';
+import type { VoicingBodies, VoicingKind } from '@nimble/core/voicing';
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';

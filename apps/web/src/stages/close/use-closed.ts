@@ -1,5 +1,7 @@
 /** The closed box from its record: the top with all its shavings off, its air, its trims, and what was heard when. */
-import { shavedTop, standingEvents, type ClosedBox, type TopPlan, type VoicingEvent } from '@nimble/core';
+import { shavedTop, standingEvents, type VoicingEvent } from '@nimble/core/voicing';
+import type { ClosedBox } from '@nimble/core/closing';
+import type { TopPlan } from '@nimble/core/top';
 import { useMemo } from 'react';
 
 export interface ClosedPlate {

@@ -1,4 +1,11 @@
-import { alarmsBetween, glueClock, type Glue, type GlueAlarm, type GlueClock, type GlueSession } from '@nimble/core';
+import {
+  alarmsBetween,
+  glueClock,
+  type Glue,
+  type GlueAlarm,
+  type GlueClock,
+  type GlueSession,
+} from '@nimble/core/glue';
 import { format } from 'date-fns';
 import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';

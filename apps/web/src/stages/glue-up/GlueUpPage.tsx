@@ -1,12 +1,7 @@
-import {
-  isMirrored,
-  gluePlan,
-  InvalidInput,
-  USUAL_SETUP,
-  type BracingPlan,
-  type Glue,
-  type GlueSetup,
-} from '@nimble/core';
+import { isMirrored } from '@nimble/core/graduation';
+import { gluePlan, USUAL_SETUP, type Glue, type GlueSetup } from '@nimble/core/glue';
+import { InvalidInput } from '@nimble/core/base';
+import type { BracingPlan } from '@nimble/core/bracing';
 import { useMemo, useState } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import { useGlueUps, usePlan, type GlueUpView } from '../../api/bracing';

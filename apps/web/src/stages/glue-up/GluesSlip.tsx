@@ -1,4 +1,4 @@
-import { GENERIC_GLUES, type Glue } from '@nimble/core';
+import { GENERIC_GLUES, type Glue } from '@nimble/core/glue';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { useWorkshopWrites } from '../../api/bracing';

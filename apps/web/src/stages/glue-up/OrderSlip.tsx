@@ -1,14 +1,6 @@
-import {
-  formatQuantity,
-  inWords,
-  PRESSES,
-  type BracingPlan,
-  type Glue,
-  type GluePiece,
-  type GlueSession,
-  type GlueSetup,
-  type Press,
-} from '@nimble/core';
+import { formatQuantity, inWords } from '@nimble/core/units';
+import { PRESSES, type Glue, type GluePiece, type GlueSession, type GlueSetup, type Press } from '@nimble/core/glue';
+import type { BracingPlan } from '@nimble/core/bracing';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Build } from '../../api/types';

@@ -1,4 +1,4 @@
-import type { GluePhase } from '@nimble/core';
+import type { GluePhase } from '@nimble/core/glue';
 
 export const PHASE_WORDS: Record<GluePhase, string> = {
   open: 'left to place and press',

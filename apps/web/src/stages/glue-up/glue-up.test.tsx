@@ -1,4 +1,4 @@
-import { GENERIC_GLUES } from '@nimble/core';
+import { GENERIC_GLUES } from '@nimble/core/glue';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { aBuild, aPlan, open, serve, type Asked } from '../../test-bench';
 import type { GlueUpView } from '../../api/bracing';

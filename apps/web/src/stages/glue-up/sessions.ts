@@ -1,4 +1,4 @@
-import type { GlueSession } from '@nimble/core';
+import type { GlueSession } from '@nimble/core/glue';
 
 export interface Sessions {
   sessions: GlueSession[];

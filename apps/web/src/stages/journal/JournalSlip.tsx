@@ -1,4 +1,4 @@
-import type { Stage } from '@nimble/core';
+import type { Stage } from '@nimble/core/project';
 import { useQueryClient } from '@tanstack/react-query';
 import { addDays, format } from 'date-fns';
 import { useState } from 'react';

@@ -1,4 +1,4 @@
-import type { BuildOutcome } from '@nimble/core';
+import type { BuildOutcome } from '@nimble/core/project';
 import { SelectField } from '../../ui';
 
 const OUTCOMES = [

@@ -1,4 +1,6 @@
-import { isMirrored, plateShape, STAGES, type Stage } from '@nimble/core';
+import { isMirrored } from '@nimble/core/graduation';
+import { plateShape } from '@nimble/core/outline';
+import { STAGES, type Stage } from '@nimble/core/project';
 import { useMemo } from 'react';
 import { Navigate, useParams } from 'react-router';
 import { useBuild, useSurveyWrites } from '../../api/hooks';

@@ -1,19 +1,15 @@
 import {
   braceSheet,
-  cutList,
   cutListCsv,
-  formatMass,
-  formatPlanLength,
-  formatThickness,
-  inWords,
   planSheet,
   sheetDxf,
   sheetsPdf,
   sheetSvg,
-  type CutPiece,
   type Paper,
   type Sheet,
-} from '@nimble/core';
+} from '@nimble/core/templates';
+import { cutList, type CutPiece } from '@nimble/core/bracing';
+import { formatMass, formatPlanLength, formatThickness, inWords } from '@nimble/core/units';
 import { Printer } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';

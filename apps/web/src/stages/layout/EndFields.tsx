@@ -1,13 +1,6 @@
-import {
-  END_FITS,
-  formatThickness,
-  heightAt,
-  inWords,
-  movedTo,
-  type Brace,
-  type EndFit,
-  type Point,
-} from '@nimble/core';
+import { END_FITS, heightAt, movedTo, type Brace, type EndFit } from '@nimble/core/bracing';
+import { formatThickness, inWords } from '@nimble/core/units';
+import type { Point } from '@nimble/core/outline';
 import type { Build } from '../../api/types';
 import { END_WORDS } from '../../bracing/bracing-words';
 import type { Ground } from '../../bracing/use-bracing';

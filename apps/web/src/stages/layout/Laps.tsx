@@ -1,9 +1,6 @@
 import {
   CAPS,
   crossingsOf,
-  formatThickness,
-  InvalidInput,
-  inWords,
   lapCuts,
   lapOf,
   lapStiffness,
@@ -13,7 +10,9 @@ import {
   type Crossing,
   type GluedPlate,
   type Lap,
-} from '@nimble/core';
+} from '@nimble/core/bracing';
+import { formatThickness, inWords } from '@nimble/core/units';
+import { InvalidInput } from '@nimble/core/base';
 import type { Build } from '../../api/types';
 import { CAP_WORDS } from '../../bracing/bracing-words';
 import type { Bracing } from '../../bracing/use-bracing';

@@ -1,4 +1,5 @@
-import { isMirrored, planCautions, type BracingPlan } from '@nimble/core';
+import { isMirrored } from '@nimble/core/graduation';
+import { planCautions, type BracingPlan } from '@nimble/core/bracing';
 import { useMemo } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import { usePlan } from '../../api/bracing';

@@ -1,4 +1,5 @@
-import { heightAt, stringLoad, usualStrings, type BracingPlan, type Brace } from '@nimble/core';
+import { heightAt, type BracingPlan, type Brace } from '@nimble/core/bracing';
+import { stringLoad, usualStrings } from '@nimble/core/strings';
 import { scaleLinear } from 'd3-scale';
 import type { Build } from '../../api/types';
 import { bridgePlace, type Ground } from '../../bracing/use-bracing';

@@ -1,4 +1,5 @@
-import { drawPattern, InvalidInput, PATTERNS, usualSettings, type Pattern, type PatternSettings } from '@nimble/core';
+import { drawPattern, PATTERNS, usualSettings, type Pattern, type PatternSettings } from '@nimble/core/bracing';
+import { InvalidInput } from '@nimble/core/base';
 import { useState } from 'react';
 import { PATTERN_WORDS } from '../../bracing/bracing-words';
 import { bridgePlace, type Bracing, type Ground } from '../../bracing/use-bracing';

@@ -1,9 +1,6 @@
+import { angleOf } from '@nimble/core/outline';
 import {
-  angleOf,
   BRACE_ROLES,
-  formatMassRemoved,
-  formatPlanLength,
-  inWords,
   mirrored,
   volumeOf,
   type Brace,
@@ -11,7 +8,8 @@ import {
   type BracingPlan,
   type GluedPlate,
   type Patch,
-} from '@nimble/core';
+} from '@nimble/core/bracing';
+import { formatMassRemoved, formatPlanLength, inWords } from '@nimble/core/units';
 import { Link } from 'react-router';
 import { useState } from 'react';
 import type { Build } from '../../api/types';

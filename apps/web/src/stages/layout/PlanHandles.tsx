@@ -1,21 +1,17 @@
+import { angleOf, pointAlong, type Point } from '@nimble/core/outline';
+import { formatPlanLength, inWords, type UnitChoice } from '@nimble/core/units';
 import {
-  angleOf,
-  formatPlanLength,
   heightAt,
-  inWords,
   movedTo,
   moveX,
-  pointAlong,
   RIM_INSET,
   snapEnd,
   usualEndFit,
   xOf,
   type Brace,
   type BracingPlan,
-  type Point,
   type Snap,
-  type UnitChoice,
-} from '@nimble/core';
+} from '@nimble/core/bracing';
 import { useState } from 'react';
 import type { Bracing, Ground } from '../../bracing/use-bracing';
 import { DragHandle, MM } from '../../plate';

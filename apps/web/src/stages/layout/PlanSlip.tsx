@@ -1,10 +1,8 @@
 import {
   EXPERIENCES,
   flipPlan,
-  formatMass,
   moveX,
   patchVolume,
-  pointAlong,
   usualBrace,
   volumeOf,
   xOf,
@@ -13,7 +11,9 @@ import {
   type Patch,
   type Experience,
   type PlanCaution,
-} from '@nimble/core';
+} from '@nimble/core/bracing';
+import { formatMass } from '@nimble/core/units';
+import { pointAlong } from '@nimble/core/outline';
 import { Redo2, Undo2 } from 'lucide-react';
 import { toast } from 'sonner';
 import { useWorkshopWrites } from '../../api/bracing';

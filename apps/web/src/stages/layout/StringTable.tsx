@@ -1,4 +1,5 @@
-import { STRING_MATERIALS, type PlanString, type StringLoad, type StringMaterial } from '@nimble/core';
+import { STRING_MATERIALS, type PlanString, type StringMaterial } from '@nimble/core/bracing';
+import type { StringLoad } from '@nimble/core/strings';
 import { MATERIAL_WORDS } from '../../bracing/bracing-words';
 import { usePreferences } from '../../shell/preferences';
 import { readPitch } from '../../sound/read-pitch';

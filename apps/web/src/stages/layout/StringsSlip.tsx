@@ -1,21 +1,15 @@
 import {
   BRIDGE_KINDS,
-  formatPlanLength,
-  formatQuantity,
-  InvalidInput,
-  inWords,
   rigidityAcrossLine,
-  sinkUnderForce,
-  stringLoad,
-  turnUnderTorque,
-  usualStrings,
-  widthAt,
   type BridgeKind,
   type BridgePlan,
   type GluedPlate,
   type PlanString,
-  type StringLoad,
-} from '@nimble/core';
+} from '@nimble/core/bracing';
+import { formatPlanLength, formatQuantity, inWords } from '@nimble/core/units';
+import { InvalidInput } from '@nimble/core/base';
+import { sinkUnderForce, stringLoad, turnUnderTorque, usualStrings, type StringLoad } from '@nimble/core/strings';
+import { widthAt } from '@nimble/core/outline';
 import type { Build } from '../../api/types';
 import { BRIDGE_WORDS } from '../../bracing/bracing-words';
 import { Caution, Row } from '../../bracing/Row';

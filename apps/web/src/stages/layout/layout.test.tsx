@@ -1,4 +1,4 @@
-import { emptyPlan, xOf, type BracingPlan } from '@nimble/core';
+import { emptyPlan, xOf, type BracingPlan } from '@nimble/core/bracing';
 import { fireEvent, screen, within } from '@testing-library/react';
 import { aBuild, aPlan, open, sentPlan, servePlan, typeInto, type Asked } from '../../test-bench';
 import { LayoutPage } from './LayoutPage';

@@ -1,5 +1,6 @@
-import type { BarStrokes, Shaving, UnitChoice } from '@nimble/core';
-import { formatPlanLength, formatThickness, halfInterval, inWords } from '@nimble/core';
+import type { BarStrokes, Shaving } from '@nimble/core/voicing';
+import { type UnitChoice, formatPlanLength, formatThickness, inWords } from '@nimble/core/units';
+import { halfInterval } from '@nimble/core/base';
 import { Button } from '../../ui';
 import type { BarAdvice, BarPair } from './bar-pairs';
 

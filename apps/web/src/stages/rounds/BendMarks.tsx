@@ -1,4 +1,4 @@
-import type { FlexSetup } from '@nimble/core';
+import type { FlexSetup } from '@nimble/core/voicing';
 import { MM } from '../../plate';
 
 interface Props {

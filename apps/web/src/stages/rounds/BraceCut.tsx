@@ -1,4 +1,5 @@
-import { bracePlaces, strokeShape, type Brace } from '@nimble/core';
+import { bracePlaces, type Brace } from '@nimble/core/bracing';
+import { strokeShape } from '@nimble/core/voicing';
 import { area, line } from 'd3-shape';
 
 interface Props {

@@ -1,4 +1,4 @@
-import type { BracingPlan } from '@nimble/core';
+import type { BracingPlan } from '@nimble/core/bracing';
 import { Link } from 'react-router';
 import type { Build } from '../../api/types';
 

@@ -1,4 +1,6 @@
-import type { BracingPlan, PlacedKnock, VoicingFinding } from '@nimble/core';
+import type { BracingPlan } from '@nimble/core/bracing';
+import type { PlacedKnock } from '@nimble/core/knock-map';
+import type { VoicingFinding } from '@nimble/core/voicing';
 import { MM } from '../../plate';
 
 interface Props {

@@ -1,12 +1,6 @@
-import {
-  checkGoal,
-  FLEX_PLACES,
-  InvalidInput,
-  type FlexPlace,
-  type FlexWish,
-  type UnitChoice,
-  type VoicingGoal,
-} from '@nimble/core';
+import { checkGoal, FLEX_PLACES, type FlexPlace, type FlexWish, type VoicingGoal } from '@nimble/core/voicing';
+import { InvalidInput } from '@nimble/core/base';
+import type { UnitChoice } from '@nimble/core/units';
 import { useState } from 'react';
 import type { ComparedView } from '../../api/voicing';
 import { CheckField, SelectField, TextField } from '../../ui';

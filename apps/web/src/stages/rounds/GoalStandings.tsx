@@ -1,4 +1,4 @@
-import type { QuantityKey, RingTrend, VoicingGoal } from '@nimble/core';
+import type { QuantityKey, RingTrend, VoicingGoal } from '@nimble/core/voicing';
 import { usePreferences, type Preferences } from '../../shell/preferences';
 import { shortPitch } from '../../sound/pitch-words';
 import type { VoicingPicture } from '../../workers/voicing-computer';

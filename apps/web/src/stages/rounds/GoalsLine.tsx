@@ -1,4 +1,5 @@
-import type { GoalLine, Standing, UnitChoice, VoicingGoal } from '@nimble/core';
+import type { GoalLine, Standing, VoicingGoal } from '@nimble/core/voicing';
+import type { UnitChoice } from '@nimble/core/units';
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 import { usePreferences } from '../../shell/preferences';

@@ -1,4 +1,4 @@
-import type { BarInterval } from '@nimble/core';
+import type { BarInterval } from '@nimble/core/voicing';
 import { useState } from 'react';
 import { Button, SelectField, TextField } from '../../ui';
 

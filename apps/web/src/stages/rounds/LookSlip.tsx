@@ -1,11 +1,7 @@
-import {
-  BAD_FIT,
-  halfInterval,
-  type BracingPlan,
-  type UnitChoice,
-  type VoicingEvent,
-  type WoodFactor,
-} from '@nimble/core';
+import { BAD_FIT, type VoicingEvent, type WoodFactor } from '@nimble/core/voicing';
+import { halfInterval } from '@nimble/core/base';
+import type { BracingPlan } from '@nimble/core/bracing';
+import type { UnitChoice } from '@nimble/core/units';
 import { Row } from '../../bracing/Row';
 import { usePreferences } from '../../shell/preferences';
 import type { VoicingPicture } from '../../workers/voicing-computer';

@@ -1,4 +1,4 @@
-import type { ModeWish, VoicingGoal } from '@nimble/core';
+import type { ModeWish, VoicingGoal } from '@nimble/core/voicing';
 import { useState } from 'react';
 import type { ComparedView } from '../../api/voicing';
 import { usePreferences } from '../../shell/preferences';

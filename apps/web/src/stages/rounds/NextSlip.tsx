@@ -1,4 +1,6 @@
-import type { BracingPlan, Brace, Shaving, ShavingCandidate, UnitChoice, VoicingGoal } from '@nimble/core';
+import type { BracingPlan, Brace } from '@nimble/core/bracing';
+import type { Shaving, ShavingCandidate, VoicingGoal } from '@nimble/core/voicing';
+import type { UnitChoice } from '@nimble/core/units';
 import { Caution } from '../../bracing/Row';
 import { usePreferences } from '../../shell/preferences';
 import { Button } from '../../ui';

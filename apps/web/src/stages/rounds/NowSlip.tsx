@@ -1,17 +1,14 @@
 import {
   bendByHand,
   ENOUGH_MARKS,
-  parseLoad,
-  parseQuantity,
-  InvalidInput,
   type MarkedBend,
-  type Estimate,
   type FlexPlace,
   type NextReading,
   type QuantityKey,
-  type UnitChoice,
   type VoicingBodies,
-} from '@nimble/core';
+} from '@nimble/core/voicing';
+import { parseLoad, parseQuantity, type UnitChoice } from '@nimble/core/units';
+import { InvalidInput, type Estimate } from '@nimble/core/base';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { Caution } from '../../bracing/Row';

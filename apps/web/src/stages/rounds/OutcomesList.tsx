@@ -1,14 +1,8 @@
 /** How good the forecasts of shavings have been on this top: each beside what was read, what it teaches, and a word on those that were left out. */
-import {
-  holds,
-  standingEvents,
-  whyLeftOut,
-  type LeftOut,
-  type QuantityKey,
-  type ShavingOutcome,
-  type UnitChoice,
-  type VoicingEvent,
-} from '@nimble/core';
+import { holds } from '@nimble/core/base';
+import { standingEvents, type QuantityKey, type VoicingEvent } from '@nimble/core/voicing';
+import { whyLeftOut, type LeftOut, type ShavingOutcome } from '@nimble/core/ledger';
+import type { UnitChoice } from '@nimble/core/units';
 import { Row } from '../../bracing/Row';
 import { usePreferences } from '../../shell/preferences';
 import { Button } from '../../ui';

@@ -1,17 +1,8 @@
-import {
-  formatThickness,
-  InvalidInput,
-  inWords,
-  parseQuantity,
-  TOP_PARTS,
-  type Brace,
-  type BracingPlan,
-  type Estimate,
-  type QuantityKey,
-  type Shaving,
-  type TopPart,
-  type UnitChoice,
-} from '@nimble/core';
+import { formatThickness, inWords, parseQuantity, type UnitChoice } from '@nimble/core/units';
+import { InvalidInput, type Estimate } from '@nimble/core/base';
+import { TOP_PARTS, type TopPart } from '@nimble/core/top';
+import type { Brace, BracingPlan } from '@nimble/core/bracing';
+import type { QuantityKey, Shaving } from '@nimble/core/voicing';
 import { useEffect, useState } from 'react';
 import { usePreferences } from '../../shell/preferences';
 import { Button, SelectField, TextField } from '../../ui';

@@ -1,11 +1,6 @@
-import {
-  safeReductions,
-  standingEvents,
-  type BracingPlan,
-  type UnitChoice,
-  type VoicingBodies,
-  type VoicingEvent,
-} from '@nimble/core';
+import { safeReductions, standingEvents, type VoicingBodies, type VoicingEvent } from '@nimble/core/voicing';
+import type { BracingPlan } from '@nimble/core/bracing';
+import type { UnitChoice } from '@nimble/core/units';
 import { format } from 'date-fns';
 import { useState } from 'react';
 import { Caution } from '../../bracing/Row';

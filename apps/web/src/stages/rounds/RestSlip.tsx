@@ -1,4 +1,4 @@
-import { standingEvents, type VoicingBodies, type VoicingEvent } from '@nimble/core';
+import { standingEvents, type VoicingBodies, type VoicingEvent } from '@nimble/core/voicing';
 import { addDays, format, isFuture } from 'date-fns';
 import { Link } from 'react-router';
 import type { KnockView } from '../../api/knocks';

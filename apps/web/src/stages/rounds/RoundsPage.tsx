@@ -1,4 +1,4 @@
-import type { ShavingOutcome } from '@nimble/core';
+import type { ShavingOutcome } from '@nimble/core/ledger';
 import { Link, useParams } from 'react-router';
 import { useVoicedPlate } from '../../api/voiced-plate';
 import { useShavingRecord } from '../../api/voicing';

@@ -1,4 +1,6 @@
-import { isMirrored, isWood, partOfPlace } from '@nimble/core';
+import { isMirrored } from '@nimble/core/graduation';
+import { isWood } from '@nimble/core/outline';
+import { partOfPlace } from '@nimble/core/top';
 import { BraceLayer } from '../../bracing/BraceLayer';
 import { PlateDrawing } from '../../plate';
 import { BendMarks } from './BendMarks';

@@ -1,4 +1,4 @@
-import type { VoicingBodies } from '@nimble/core';
+import type { VoicingBodies } from '@nimble/core/voicing';
 import { useMemo, useRef, useState } from 'react';
 import { soundPath, type KnockView } from '../../api/knocks';
 import { Button } from '../../ui';

@@ -1,4 +1,6 @@
-import type { Brace, PlateShape, Shaving } from '@nimble/core';
+import type { Brace } from '@nimble/core/bracing';
+import type { PlateShape } from '@nimble/core/outline';
+import type { Shaving } from '@nimble/core/voicing';
 import { MM, polygonPath } from '../../plate';
 
 interface Props {

@@ -3,15 +3,15 @@ import {
   standingEvents,
   tuneBars,
   type BarEffects,
-  type BarGoal,
   type BarInterval,
   type BarsInput,
   type BarStrokes,
-  type Brace,
-  type Estimate,
   type Shaving,
   type VoicingEvent,
-} from '@nimble/core';
+} from '@nimble/core/voicing';
+import type { BarGoal } from '@nimble/core/project';
+import type { Brace } from '@nimble/core/bracing';
+import type { Estimate } from '@nimble/core/base';
 import type { KnockView } from '../../api/knocks';
 import type { Build } from '../../api/types';
 import { barReadings, barsOf } from '../voice/bar-readings';

@@ -1,4 +1,5 @@
-import { METRIC, type VoicingBodies, type VoicingEvent, type VoicingKind } from '@nimble/core';
+import { METRIC } from '@nimble/core/units';
+import type { VoicingBodies, VoicingEvent, VoicingKind } from '@nimble/core/voicing';
 import { aPlan } from '../../test-bench';
 import { eventWords } from './event-words';
 

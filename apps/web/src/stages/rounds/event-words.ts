@@ -1,15 +1,15 @@
 /** What happened to a plate while it was voiced and after, in a line each. */
-import {
-  noteOf,
-  type BracingPlan,
-  type QuantityKey,
-  type RepairKind,
-  type SafeReduction,
-  type UnitChoice,
-  type VoicingBodies,
-  type VoicingEvent,
-  type VoicingKind,
-} from '@nimble/core';
+import { noteOf } from '@nimble/core/sound';
+import type { BracingPlan } from '@nimble/core/bracing';
+import type {
+  QuantityKey,
+  RepairKind,
+  SafeReduction,
+  VoicingBodies,
+  VoicingEvent,
+  VoicingKind,
+} from '@nimble/core/voicing';
+import type { UnitChoice } from '@nimble/core/units';
 import { format } from 'date-fns';
 import { degreeWords, massWords, sinkWords } from '../whole-top/figure-words';
 import { depthWords, keyWords, PLACE_WORDS, strokePlace } from './round-words';

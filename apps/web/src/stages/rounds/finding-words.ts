@@ -1,12 +1,7 @@
 /** What was found on a top, and what to do about it. */
-import {
-  type BracingPlan,
-  type UnitChoice,
-  type VoicingFinding,
-  inWords,
-  formatPlanLength,
-  formatThickness,
-} from '@nimble/core';
+import type { BracingPlan } from '@nimble/core/bracing';
+import { type UnitChoice, inWords, formatPlanLength, formatThickness } from '@nimble/core/units';
+import type { VoicingFinding } from '@nimble/core/voicing';
 import { keyWords, strokePlace } from './round-words';
 
 export function findingWords(finding: VoicingFinding, plan: BracingPlan, units: UnitChoice): string {

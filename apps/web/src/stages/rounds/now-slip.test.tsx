@@ -1,4 +1,5 @@
-import { METRIC, type MarkedBend, type NextReading, type QuantityKey } from '@nimble/core';
+import { METRIC } from '@nimble/core/units';
+import type { MarkedBend, NextReading, QuantityKey } from '@nimble/core/voicing';
 import { fireEvent, screen } from '@testing-library/react';
 import { setPreferences } from '../../shell/preferences';
 import type { DoubtedKnock } from '../../sound/use-doubted-knock';

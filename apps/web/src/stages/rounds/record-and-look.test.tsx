@@ -1,12 +1,6 @@
-import {
-  UNLEARNED,
-  METRIC,
-  NO_GOAL,
-  type GoalLine,
-  type Proposal,
-  type ShavingCandidate,
-  type VoicingEvent,
-} from '@nimble/core';
+import { UNLEARNED } from '@nimble/core/ledger';
+import { METRIC } from '@nimble/core/units';
+import { NO_GOAL, type GoalLine, type Proposal, type ShavingCandidate, type VoicingEvent } from '@nimble/core/voicing';
 import { cleanup, fireEvent, screen, within } from '@testing-library/react';
 import { aPlan, open, serve } from '../../test-bench';
 import type { VoicingPicture } from '../../workers/voicing-computer';

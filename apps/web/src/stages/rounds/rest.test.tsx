@@ -1,4 +1,4 @@
-import type { VoicingEvent } from '@nimble/core';
+import type { VoicingEvent } from '@nimble/core/voicing';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { addDays, isSameDay } from 'date-fns';
 import type { KnockView } from '../../api/knocks';

@@ -1,27 +1,22 @@
 /** Quantities, places and verdicts of a voicing in a maker's words. */
-import {
-  formatMassRemoved,
-  formatThickness,
-  halfInterval,
-  inWords,
-  type Brace,
-  type BracingPlan,
-  type Estimate,
-  type FlexPlace,
-  type GoalLine,
-  type GoalReach,
-  type GoalStanding,
-  type NextReading,
-  type QuantityKey,
-  type ReadingQuestion,
-  type ShavedPlace,
-  type Shaving,
-  type StopRule,
-  type TopPart,
-  type UnitChoice,
-  type Verdict,
-  type WantedReading,
-} from '@nimble/core';
+import { formatMassRemoved, formatThickness, inWords, type UnitChoice } from '@nimble/core/units';
+import { halfInterval, type Estimate } from '@nimble/core/base';
+import type { Brace, BracingPlan } from '@nimble/core/bracing';
+import type {
+  FlexPlace,
+  GoalLine,
+  GoalReach,
+  GoalStanding,
+  NextReading,
+  QuantityKey,
+  ReadingQuestion,
+  ShavedPlace,
+  Shaving,
+  StopRule,
+  Verdict,
+  WantedReading,
+} from '@nimble/core/voicing';
+import type { TopPart } from '@nimble/core/top';
 import type { Preferences } from '../../shell/preferences';
 import { shortPitch } from '../../sound/pitch-words';
 import { massWords, sinkWords } from '../whole-top/figure-words';

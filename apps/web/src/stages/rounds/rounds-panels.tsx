@@ -1,5 +1,5 @@
 /** What each leaf of the voicing's slip shows. */
-import { standingEvents, type VoicingEvent } from '@nimble/core';
+import { standingEvents, type VoicingEvent } from '@nimble/core/voicing';
 import type { ComponentType } from 'react';
 import { useCompared } from '../../api/voicing';
 import type { VoicingPicture } from '../../workers/voicing-computer';

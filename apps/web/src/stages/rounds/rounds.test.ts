@@ -1,4 +1,5 @@
-import { METRIC, type BarStrokes, type VoicingBodies, type VoicingEvent, type VoicingKind } from '@nimble/core';
+import { METRIC } from '@nimble/core/units';
+import type { BarStrokes, VoicingBodies, VoicingEvent, VoicingKind } from '@nimble/core/voicing';
 import { withPendingEvents } from '../../api/voicing';
 import type { KnockView } from '../../api/knocks';
 import { aBuild, aPlan } from '../../test-bench';

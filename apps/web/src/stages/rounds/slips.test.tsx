@@ -1,4 +1,6 @@
-import { UNLEARNED, METRIC, NO_GOAL, type GoalLine, type Proposal, type ShavingCandidate } from '@nimble/core';
+import { UNLEARNED } from '@nimble/core/ledger';
+import { METRIC } from '@nimble/core/units';
+import { NO_GOAL, type GoalLine, type Proposal, type ShavingCandidate } from '@nimble/core/voicing';
 import { fireEvent, screen, within } from '@testing-library/react';
 import type { ComparedView } from '../../api/voicing';
 import { aPlan, open, serve, typeInto } from '../../test-bench';

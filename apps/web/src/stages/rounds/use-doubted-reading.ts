@@ -1,12 +1,7 @@
 /** A reading that can hardly be of this top waits to be answered for before anything moves on: it is read again, mended, or kept as it is. */
-import {
-  questionVoiced,
-  type Estimate,
-  type QuantityKey,
-  type ReadingQuestion,
-  type UnitChoice,
-  type VoicingBodies,
-} from '@nimble/core';
+import { questionVoiced, type QuantityKey, type ReadingQuestion, type VoicingBodies } from '@nimble/core/voicing';
+import type { Estimate } from '@nimble/core/base';
+import type { UnitChoice } from '@nimble/core/units';
 import { useState } from 'react';
 import { say } from '../../shell/speech';
 import { usePreferences } from '../../shell/preferences';

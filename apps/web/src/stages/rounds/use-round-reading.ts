@@ -1,12 +1,6 @@
 /** What is read now in a round: the lit quantity, the ear for one knock, and the stand-in instruments. */
-import {
-  readIn,
-  type FlexPlace,
-  type NextReading,
-  type PlateShape,
-  type QuantityKey,
-  type VoicingEvent,
-} from '@nimble/core';
+import { readIn, type FlexPlace, type NextReading, type QuantityKey, type VoicingEvent } from '@nimble/core/voicing';
+import type { PlateShape } from '@nimble/core/outline';
 import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { simulatedKnock, useKnockWrites, type KnockView } from '../../api/knocks';

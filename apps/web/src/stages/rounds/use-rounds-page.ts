@@ -1,13 +1,7 @@
 /** The voicing page's state: which leaf is open (in the address), what is chosen on it, what is read next, and what was shaved. */
-import {
-  markedBends,
-  standingEvents,
-  TOP_PARTS,
-  type NextReading,
-  type Shaving,
-  type ShavingOutcome,
-  type VoicingEvent,
-} from '@nimble/core';
+import { markedBends, standingEvents, type NextReading, type Shaving, type VoicingEvent } from '@nimble/core/voicing';
+import { TOP_PARTS } from '@nimble/core/top';
+import type { ShavingOutcome } from '@nimble/core/ledger';
 import { isPast } from 'date-fns';
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';

@@ -1,6 +1,6 @@
 /** A voicing as its page needs it: the record put together, the model fitted in a worker, and what the open round is. */
+import { bridgeAt, type BracingPlan } from '@nimble/core/bracing';
 import {
-  bridgeAt,
   flexSetups,
   goalOf,
   NO_GOAL,
@@ -10,13 +10,12 @@ import {
   shavedTop,
   standingEvents,
   voicingInput,
-  woodSpread,
-  type BracingPlan,
   type QuantityKey,
-  type Reading,
-  type ShavingOutcome,
   type VoicingEvent,
-} from '@nimble/core';
+} from '@nimble/core/voicing';
+import { woodSpread } from '@nimble/core/explore';
+import type { Reading } from '@nimble/core/survey';
+import type { ShavingOutcome } from '@nimble/core/ledger';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { placedOf, roundKnocks, type KnockView } from '../../api/knocks';
 import type { Build } from '../../api/types';

@@ -1,5 +1,5 @@
 /** Takes back the last thing that was read or heard, whichever it was, and says what. */
-import type { VoicingEvent } from '@nimble/core';
+import type { VoicingEvent } from '@nimble/core/voicing';
 import { toast } from 'sonner';
 import { useKnockWrites, type KnockView } from '../../api/knocks';
 import type { VoicingWrites } from '../../api/voicing';

@@ -1,6 +1,5 @@
 import {
   bracePlaces,
-  formatThickness,
   crowdedPlaces,
   LEAST_HEIGHT,
   notchesOf,
@@ -9,8 +8,8 @@ import {
   type GluedPlace,
   type Lap,
   type PlanFigures,
-  type UnitChoice,
-} from '@nimble/core';
+} from '@nimble/core/bracing';
+import { formatThickness, type UnitChoice } from '@nimble/core/units';
 import { scaleLinear, type ScaleLinear } from 'd3-scale';
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { toneColour } from '../../plate/MapLayer';

@@ -1,14 +1,7 @@
-import {
-  gluedAlong,
-  METRIC,
-  offAxisModulus,
-  planFigures,
-  profileHeights,
-  usualBrace,
-  woodOfSpecies,
-  workingWidth,
-  type Brace,
-} from '@nimble/core';
+import { gluedAlong, planFigures, profileHeights, usualBrace, workingWidth, type Brace } from '@nimble/core/bracing';
+import { METRIC } from '@nimble/core/units';
+import { offAxisModulus } from '@nimble/core/wood';
+import { woodOfSpecies } from '@nimble/core/project';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { aBuild, open, serve } from '../../test-bench';
 import { BraceElevation } from './BraceElevation';

@@ -1,20 +1,17 @@
+import { formatMassRemoved, formatQuantity, formatPlanLength, inWords } from '@nimble/core/units';
 import {
-  formatMassRemoved,
-  formatQuantity,
   crowdedPlaces,
   seekInterval,
   seekNote,
   workingWidth,
-  formatPlanLength,
-  inWords,
-  type BarMode,
   type Brace,
   type GluedPlace,
   type GluedPlate,
   type IntervalSought,
   type PlanFigures,
   type Sought,
-} from '@nimble/core';
+} from '@nimble/core/bracing';
+import type { BarMode } from '@nimble/core/bar';
 import { useState } from 'react';
 import type { Build } from '../../api/types';
 import { ROLE_WORDS } from '../../bracing/bracing-words';

@@ -1,17 +1,6 @@
-import {
-  bracePlaces,
-  braceSection,
-  formatPlanLength,
-  formatQuantity,
-  formatThickness,
-  inWords,
-  plainFigures,
-  sectionWidthAt,
-  type Brace,
-  type GluedPlace,
-  type GluedPlate,
-  type UnitChoice,
-} from '@nimble/core';
+import { bracePlaces, braceSection, type Brace, type GluedPlace, type GluedPlate } from '@nimble/core/bracing';
+import { formatPlanLength, formatQuantity, formatThickness, inWords, type UnitChoice } from '@nimble/core/units';
+import { plainFigures, sectionWidthAt } from '@nimble/core/section';
 
 interface Props {
   brace: Brace;

@@ -1,12 +1,12 @@
 import {
   freeCuts,
   gluedAlong,
-  isMirrored,
   planFigures,
   type Brace,
   type BracingPlan,
   type PlanFigures,
-} from '@nimble/core';
+} from '@nimble/core/bracing';
+import { isMirrored } from '@nimble/core/graduation';
 import { memo, useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { usePlan, useShapings } from '../../api/bracing';

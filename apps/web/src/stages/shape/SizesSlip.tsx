@@ -1,18 +1,16 @@
+import { InvalidInput } from '@nimble/core/base';
 import {
-  InvalidInput,
   movedTo,
-  offAxisModulus,
-  pointAlong,
   profileHeights,
-  SECTION_SHAPES,
-  strengthAtSlope,
   UNDERSIDES,
   type Brace,
   type BraceProfile,
   type GluedPlate,
-  type SectionShape,
   type Underside,
-} from '@nimble/core';
+} from '@nimble/core/bracing';
+import { offAxisModulus, strengthAtSlope } from '@nimble/core/wood';
+import { pointAlong } from '@nimble/core/outline';
+import { SECTION_SHAPES, type SectionShape } from '@nimble/core/section';
 import { useState } from 'react';
 import type { Build } from '../../api/types';
 import { useRack } from '../../api/wood';

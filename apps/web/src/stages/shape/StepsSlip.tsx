@@ -1,16 +1,7 @@
-import {
-  blankOf,
-  forecastShaping,
-  formatQuantity,
-  halfInterval,
-  InvalidInput,
-  inWords,
-  type Brace,
-  type BracePlan,
-  type LedgerLine,
-  type ShapingForecast,
-  type UnitChoice,
-} from '@nimble/core';
+import { blankOf, forecastShaping, type Brace, type BracePlan, type ShapingForecast } from '@nimble/core/bracing';
+import { formatQuantity, inWords, type UnitChoice } from '@nimble/core/units';
+import { halfInterval, InvalidInput } from '@nimble/core/base';
+import type { LedgerLine } from '@nimble/core/ledger';
 import { format } from 'date-fns';
 import { useState } from 'react';
 import { useBracingWrites, type ShapingView } from '../../api/bracing';

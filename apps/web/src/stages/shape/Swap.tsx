@@ -1,19 +1,19 @@
 /** Another section for a brace that is as stiff: on its own, and once it is glued to its plate. */
+import { formatThickness, inWords, type UnitChoice } from '@nimble/core/units';
 import {
-  formatThickness,
   gluedRigidity,
   heightOfSameGluedRigidity,
-  heightOfSameStiffness,
-  inWords,
   LEAST_HEIGHT,
-  plainFigures,
-  SECTION_SHAPES,
   type Brace,
   type GluedPlate,
+} from '@nimble/core/bracing';
+import {
+  heightOfSameStiffness,
+  plainFigures,
+  SECTION_SHAPES,
   type Section,
   type SectionShape,
-  type UnitChoice,
-} from '@nimble/core';
+} from '@nimble/core/section';
 import { useState } from 'react';
 import type { Build } from '../../api/types';
 import { Button, SelectField } from '../../ui';

@@ -1,4 +1,5 @@
-import type { Brace, SectionShape } from '@nimble/core';
+import type { Brace } from '@nimble/core/bracing';
+import type { SectionShape } from '@nimble/core/section';
 
 export const SECTIONS: Record<SectionShape, string> = {
   rectangle: 'rectangle',

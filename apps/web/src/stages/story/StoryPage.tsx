@@ -1,4 +1,5 @@
-import { storyPdf, voicingZip, type Story, type StoryPlate, type TopPlan } from '@nimble/core';
+import { storyPdf, voicingZip, type Story, type StoryPlate } from '@nimble/core/formats';
+import type { TopPlan } from '@nimble/core/top';
 import { useEffect, useMemo, useState } from 'react';
 import { useLocation, useParams } from 'react-router';
 import { toast } from 'sonner';

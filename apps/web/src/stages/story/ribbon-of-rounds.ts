@@ -1,5 +1,6 @@
 /** Rounds and their shavings along the bottom, after the surveys. Pure. */
-import { formatMassRemoved, readIn, standingEvents, type UnitChoice, type VoicingEvent } from '@nimble/core';
+import { formatMassRemoved, type UnitChoice } from '@nimble/core/units';
+import { readIn, standingEvents, type VoicingEvent } from '@nimble/core/voicing';
 import type { KnockView } from '../../api/knocks';
 import type { RibbonItem } from '../../shell/Ribbon';
 import { roundId } from './story-of';

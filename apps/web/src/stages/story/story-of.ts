@@ -3,21 +3,18 @@ import {
   asShaved,
   goalLines,
   isOf,
-  pointAlong,
   readIn,
   readingOf,
   standingEvents,
-  type Point,
   type QuantityKey,
   type Shaving,
-  type Story,
-  type StoryPlate,
-  type StorySection,
-  type TopPlan,
-  type UnitChoice,
   type VoicingEvent,
   type VoicingGoal,
-} from '@nimble/core';
+} from '@nimble/core/voicing';
+import { pointAlong, type Point } from '@nimble/core/outline';
+import type { Story, StoryPlate, StorySection } from '@nimble/core/formats';
+import type { TopPlan } from '@nimble/core/top';
+import type { UnitChoice } from '@nimble/core/units';
 import { format } from 'date-fns';
 import type { KnockView } from '../../api/knocks';
 import type { Build } from '../../api/types';

@@ -1,4 +1,5 @@
-import { groundOf, NO_GOAL, topOfBuild, type VoicingBodies, type VoicingEvent, type VoicingKind } from '@nimble/core';
+import { groundOf, topOfBuild } from '@nimble/core/top';
+import { NO_GOAL, type VoicingBodies, type VoicingEvent, type VoicingKind } from '@nimble/core/voicing';
 import type { KnockView } from '../../api/knocks';
 import type { Preferences } from '../../shell/preferences';
 import { aBuild, aPlan } from '../../test-bench';

@@ -1,4 +1,6 @@
-import { formatThickness, type PlateShape, type TargetSpec, type UnitChoice } from '@nimble/core';
+import { formatThickness, type UnitChoice } from '@nimble/core/units';
+import type { PlateShape } from '@nimble/core/outline';
+import type { TargetSpec } from '@nimble/core/graduation';
 import { DragHandle, MM } from '../../plate';
 import { controlPlaces } from './target-edits';
 

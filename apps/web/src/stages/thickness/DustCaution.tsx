@@ -1,4 +1,4 @@
-import { speciesPrior } from '@nimble/core';
+import { speciesPrior } from '@nimble/core/wood';
 import type { Build } from '../../api/types';
 
 /** Short and calm, where the dust and the iron are. */

@@ -1,4 +1,6 @@
-import { NO_BUILD_CHOICES, plateShape, woodOfSpecies, type RuleChoices, type SurveyFacts } from '@nimble/core';
+import { NO_BUILD_CHOICES, woodOfSpecies, type RuleChoices } from '@nimble/core/project';
+import { plateShape } from '@nimble/core/outline';
+import type { SurveyFacts } from '@nimble/core/verdict';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { useMemo } from 'react';
 import type { CheckView } from '../../api/flex';

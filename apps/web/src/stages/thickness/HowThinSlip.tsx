@@ -1,14 +1,8 @@
-import {
-  followedWords,
-  formatThickness,
-  halfInterval,
-  inWords,
-  THICKNESS_RULE_WORDS,
-  type RuleChoices,
-  type TargetSpec,
-  type ThicknessRule,
-  type UnitChoice,
-} from '@nimble/core';
+import { followedWords, THICKNESS_RULE_WORDS } from '@nimble/core/verdict';
+import { formatThickness, inWords, type UnitChoice } from '@nimble/core/units';
+import { halfInterval } from '@nimble/core/base';
+import type { RuleChoices, ThicknessRule } from '@nimble/core/project';
+import type { TargetSpec } from '@nimble/core/graduation';
 import { Link } from 'react-router';
 import type { Build } from '../../api/types';
 import { woodOrigin } from '../../rack/wood-origin';

@@ -1,4 +1,11 @@
-import { formatMass, formatQuantity, formatThickness, formatVolume, inWords, type UnitChoice } from '@nimble/core';
+import {
+  formatMass,
+  formatQuantity,
+  formatThickness,
+  formatVolume,
+  inWords,
+  type UnitChoice,
+} from '@nimble/core/units';
 import type { Survey } from '../../api/types';
 import { setPreferences, usePreferences } from '../../shell/preferences';
 import { TextTabs } from '../../ui';

@@ -1,4 +1,6 @@
-import { formatMass, formatSag, formatThickness, halfInterval, type PassTable } from '@nimble/core';
+import { formatMass, formatSag, formatThickness } from '@nimble/core/units';
+import { halfInterval } from '@nimble/core/base';
+import type { PassTable } from '@nimble/core/graduation';
 import { useJigs } from '../../api/flex';
 import type { Build } from '../../api/types';
 

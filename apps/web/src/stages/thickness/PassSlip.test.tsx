@@ -1,4 +1,5 @@
-import { NO_BUILD_CHOICES, woodOfSpecies, type SurveyFacts } from '@nimble/core';
+import { NO_BUILD_CHOICES, woodOfSpecies } from '@nimble/core/project';
+import type { SurveyFacts } from '@nimble/core/verdict';
 import { fireEvent, render, screen, within } from '@testing-library/react';
 import type { Build, Ledger, PassView } from '../../api/types';
 import { aBuild, readEvenly, surveyFacts } from '../../test-bench';

@@ -1,21 +1,23 @@
 import {
   flexChangeWords,
+  takesWoodOff,
+  type AssessmentSummary,
+  type FlexForecast,
+  type StepSummary,
+  type VerdictKind,
+} from '@nimble/core/verdict';
+import {
   formatArea,
   formatMass,
   formatMassRemoved,
   formatSag,
   formatThickness,
   formatVolume,
-  halfInterval,
   inWords,
-  takesWoodOff,
-  type AssessmentSummary,
-  type FlexForecast,
   type FormattedQuantity,
-  type StepSummary,
   type UnitChoice,
-  type VerdictKind,
-} from '@nimble/core';
+} from '@nimble/core/units';
+import { halfInterval } from '@nimble/core/base';
 import type { Build, Ledger, PassView, Survey } from '../../api/types';
 import { woodOrigin } from '../../rack/wood-origin';
 import type { ReactNode } from 'react';

@@ -1,5 +1,7 @@
 /** What came off since the last look, what that should have done, and how to look now. */
-import { formatMass, formatThickness, halfInterval, inWords, takenWords, type UnitChoice } from '@nimble/core';
+import { formatMass, formatThickness, inWords, type UnitChoice } from '@nimble/core/units';
+import { halfInterval } from '@nimble/core/base';
+import { takenWords } from '@nimble/core/verdict';
 import { useEffect, useRef, useState } from 'react';
 import type { PassView, Survey } from '../../api/types';
 import { Button, Dialog, TakeBack } from '../../ui';

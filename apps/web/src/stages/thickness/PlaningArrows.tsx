@@ -1,4 +1,5 @@
-import { widthAt, type End, type Half, type PlateShape } from '@nimble/core';
+import { widthAt, type PlateShape } from '@nimble/core/outline';
+import type { End, Half } from '@nimble/core/wood';
 import { MM } from '../../plate';
 
 interface Props {

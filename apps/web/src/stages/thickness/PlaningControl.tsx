@@ -1,4 +1,4 @@
-import { planingAdvice, type Face, type Half, type PlaningAdvice } from '@nimble/core';
+import { planingAdvice, type Face, type Half, type PlaningAdvice } from '@nimble/core/wood';
 import { useMemo } from 'react';
 import { useWoodSet } from '../../api/wood';
 import type { Build } from '../../api/types';

@@ -1,13 +1,7 @@
-import {
-  formatSag,
-  formatThickness,
-  InvalidInput,
-  inWords,
-  parseQuantity,
-  type KnockAnalysis,
-  type NoteKind,
-  type UnitChoice,
-} from '@nimble/core';
+import { formatSag, formatThickness, inWords, parseQuantity, type UnitChoice } from '@nimble/core/units';
+import { InvalidInput } from '@nimble/core/base';
+import type { KnockAnalysis } from '@nimble/core/sound';
+import type { NoteKind } from '@nimble/core/project';
 import { format } from 'date-fns';
 import { useState } from 'react';
 import { Link } from 'react-router';

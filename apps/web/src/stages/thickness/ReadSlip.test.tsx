@@ -1,12 +1,7 @@
-import {
-  defaultHoles,
-  defaultOutline,
-  layStations,
-  METRIC,
-  orderStations,
-  plateShape,
-  woodOfSpecies,
-} from '@nimble/core';
+import { defaultHoles, defaultOutline, plateShape } from '@nimble/core/outline';
+import { layStations, orderStations } from '@nimble/core/survey';
+import { METRIC } from '@nimble/core/units';
+import { woodOfSpecies } from '@nimble/core/project';
 import { act, fireEvent, render, screen, within } from '@testing-library/react';
 import { useState } from 'react';
 import type { Build, SurveyReading } from '../../api/types';

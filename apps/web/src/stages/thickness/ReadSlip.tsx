@@ -1,4 +1,6 @@
-import { formatThickness, inWords, overUnderWords, type StationReading } from '@nimble/core';
+import { formatThickness, inWords } from '@nimble/core/units';
+import { overUnderWords } from '@nimble/core/verdict';
+import type { StationReading } from '@nimble/core/survey';
 import { Volume2, VolumeX } from 'lucide-react';
 import { toast } from 'sonner';
 import type { Build, SurveyReading } from '../../api/types';

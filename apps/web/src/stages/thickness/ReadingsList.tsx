@@ -1,4 +1,5 @@
-import { formatThickness, inWords, standingReadings, type UnitChoice } from '@nimble/core';
+import { formatThickness, inWords, type UnitChoice } from '@nimble/core/units';
+import { standingReadings } from '@nimble/core/survey';
 import { format } from 'date-fns';
 import type { SurveyReading } from '../../api/types';
 import { TakeBack } from '../../ui';

@@ -1,4 +1,5 @@
-import { formatThickness, ringPoints, type RingCurve } from '@nimble/core';
+import { formatThickness } from '@nimble/core/units';
+import { ringPoints, type RingCurve } from '@nimble/core/graduation';
 import { scaleLinear } from 'd3-scale';
 import { area, line } from 'd3-shape';
 import { useMemo } from 'react';

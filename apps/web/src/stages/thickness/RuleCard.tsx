@@ -1,12 +1,7 @@
-import {
-  formatThickness,
-  inWords,
-  THICKNESS_RULE_WORDS,
-  type ModelPlate,
-  type RuleChoices,
-  type RuleOpinion,
-  type UnitChoice,
-} from '@nimble/core';
+import { formatThickness, inWords, type UnitChoice } from '@nimble/core/units';
+import { THICKNESS_RULE_WORDS } from '@nimble/core/verdict';
+import type { ModelPlate, RuleOpinion } from '@nimble/core/graduation';
+import type { RuleChoices } from '@nimble/core/project';
 import type { Build } from '../../api/types';
 import { Button } from '../../ui';
 import { massWords, thicknessWords } from './how-thin-words';

@@ -1,16 +1,8 @@
-import {
-  formatSag,
-  genericStringSet,
-  inWords,
-  numberBand,
-  totalTension,
-  InvalidInput,
-  type ModelPlate,
-  type NoteKind,
-  type RuleChoices,
-  type ThicknessRule,
-  type UnitChoice,
-} from '@nimble/core';
+import { formatSag, inWords, type UnitChoice } from '@nimble/core/units';
+import { genericStringSet, totalTension } from '@nimble/core/strings';
+import { numberBand, type ModelPlate } from '@nimble/core/graduation';
+import { InvalidInput } from '@nimble/core/base';
+import type { NoteKind, RuleChoices, ThicknessRule } from '@nimble/core/project';
 import { useState } from 'react';
 import { useJigs, useNewestChecks, type CheckView } from '../../api/flex';
 import { useBuilds } from '../../api/hooks';

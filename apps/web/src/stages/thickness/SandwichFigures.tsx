@@ -1,13 +1,8 @@
-import {
-  formatThickness,
-  GENERIC_CORES,
-  inWords,
-  pumpingArea,
-  plateArea,
-  plateShape,
-  sandwichFigures,
-  type SandwichPlan,
-} from '@nimble/core';
+import { formatThickness, inWords } from '@nimble/core/units';
+import { GENERIC_CORES, sandwichFigures } from '@nimble/core/wood';
+import { pumpingArea } from '@nimble/core/graduation';
+import { plateArea, plateShape } from '@nimble/core/outline';
+import type { SandwichPlan } from '@nimble/core/project';
 import type { Build } from '../../api/types';
 import { SelectField } from '../../ui';
 import { positiveBelow, QuantityField } from '../../units-and-forms';

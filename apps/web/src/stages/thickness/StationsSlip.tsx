@@ -1,4 +1,6 @@
-import { DEFAULT_LAYOUT, layStations, type PassTool, type PlateShape, type Station } from '@nimble/core';
+import { DEFAULT_LAYOUT, layStations, type Station } from '@nimble/core/survey';
+import type { PassTool } from '@nimble/core/verdict';
+import type { PlateShape } from '@nimble/core/outline';
 import { useState } from 'react';
 import type { Build } from '../../api/types';
 import { Button, SelectField } from '../../ui';

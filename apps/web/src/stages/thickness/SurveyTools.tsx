@@ -1,4 +1,4 @@
-import { formatQuantity } from '@nimble/core';
+import { formatQuantity } from '@nimble/core/units';
 import { format } from 'date-fns';
 import type { Build, Survey } from '../../api/types';
 import { Button, TextField } from '../../ui';

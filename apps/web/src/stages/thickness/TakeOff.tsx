@@ -1,5 +1,6 @@
 /** What really came off: one tap for all that was advised, one for a pass over the whole plate, or typed part by part. */
-import { formatThickness, inWords, type PassTool, type StepSummary, type Taken, type UnitChoice } from '@nimble/core';
+import { formatThickness, inWords, type UnitChoice } from '@nimble/core/units';
+import type { PassTool, StepSummary, Taken } from '@nimble/core/verdict';
 import { useState } from 'react';
 import { Button, TextField } from '../../ui';
 import { positiveBelow, QuantityField } from '../../units-and-forms';

@@ -1,4 +1,4 @@
-import { type TargetSpec } from '@nimble/core';
+import type { TargetSpec } from '@nimble/core/graduation';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { useState } from 'react';
 import { aBuild, aTarget, open, serve } from '../../test-bench';

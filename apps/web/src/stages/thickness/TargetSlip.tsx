@@ -1,4 +1,6 @@
-import { checkTarget, formatThickness, InvalidInput, type TargetSpec } from '@nimble/core';
+import { checkTarget, type TargetSpec } from '@nimble/core/graduation';
+import { formatThickness } from '@nimble/core/units';
+import { InvalidInput } from '@nimble/core/base';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { request } from '../../api/client';

@@ -1,4 +1,5 @@
-import { formatThickness, inWords, type TearOut, type UnitChoice } from '@nimble/core';
+import { formatThickness, inWords, type UnitChoice } from '@nimble/core/units';
+import type { TearOut } from '@nimble/core/verdict';
 import { useState } from 'react';
 import { positiveBelow, QuantityField } from '../../units-and-forms';
 

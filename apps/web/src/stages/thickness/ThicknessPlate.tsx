@@ -1,4 +1,4 @@
-import { isMirrored } from '@nimble/core';
+import { isMirrored } from '@nimble/core/graduation';
 import { MapLayer, PlateDrawing, StationLayer, StepMarks } from '../../plate';
 import { ControlPoints } from './ControlPoints';
 import { PlaningArrows } from './PlaningArrows';

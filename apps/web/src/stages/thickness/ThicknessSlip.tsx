@@ -1,4 +1,4 @@
-import type { PlateShape } from '@nimble/core';
+import type { PlateShape } from '@nimble/core/outline';
 import type { useSurveyWrites } from '../../api/hooks';
 import type { Build, PassView, Survey } from '../../api/types';
 import type { ReactNode } from 'react';

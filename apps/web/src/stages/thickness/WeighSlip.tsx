@@ -1,4 +1,4 @@
-import { formatMass, inWords } from '@nimble/core';
+import { formatMass, inWords } from '@nimble/core/units';
 import type { Build, Survey } from '../../api/types';
 import { Button } from '../../ui';
 import { positiveBelow, QuantityField } from '../../units-and-forms';

@@ -1,4 +1,4 @@
-import type { TargetSpec } from '@nimble/core';
+import type { TargetSpec } from '@nimble/core/graduation';
 import { changeKind, moveWholeTarget } from './target-edits';
 
 const graded: TargetSpec = {

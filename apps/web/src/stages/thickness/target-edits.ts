@@ -1,5 +1,6 @@
 /** Changes of a target that keep what they can of the one before. Pure. */
-import { middleThickness, type ControlPoint, type PlateShape, type TargetSpec } from '@nimble/core';
+import { middleThickness, type ControlPoint, type TargetSpec } from '@nimble/core/graduation';
+import type { PlateShape } from '@nimble/core/outline';
 
 type Base = TargetSpec['base'];
 

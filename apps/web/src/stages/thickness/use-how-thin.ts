@@ -1,16 +1,8 @@
 /** The schools side by side, and the next passes over the whole plate with the line that is followed. */
-import {
-  followedBy,
-  passTable,
-  plateArea,
-  type AssessmentSummary,
-  type Estimate,
-  type FollowedLine,
-  type HowThin,
-  type ModelPlate,
-  type PassTable,
-  type PlateShape,
-} from '@nimble/core';
+import { followedBy, passTable, type HowThin, type ModelPlate, type PassTable } from '@nimble/core/graduation';
+import { plateArea, type PlateShape } from '@nimble/core/outline';
+import type { AssessmentSummary, FollowedLine } from '@nimble/core/verdict';
+import type { Estimate } from '@nimble/core/base';
 import { useMemo } from 'react';
 import type { Build } from '../../api/types';
 import type { RuleFacts } from './use-rule-facts';

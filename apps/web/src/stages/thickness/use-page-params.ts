@@ -1,4 +1,4 @@
-import type { Face } from '@nimble/core';
+import type { Face } from '@nimble/core/wood';
 import { useSearchParams } from 'react-router';
 import type { MapView } from '../../workers/plate-computer';
 

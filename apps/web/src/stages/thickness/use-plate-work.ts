@@ -1,5 +1,5 @@
 /** What a maker does to the plate on this page, each with its way back: begin a survey, take wood off, look, take back. */
-import { takenWords, type PassTool, type Taken } from '@nimble/core';
+import { takenWords, type PassTool, type Taken } from '@nimble/core/verdict';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { usePasses, type useSurveyWrites } from '../../api/hooks';

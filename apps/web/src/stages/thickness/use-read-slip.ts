@@ -1,5 +1,5 @@
 /** Reading at the plate: what is typed, the caliper on its cable, the hand that walks on, and the keys for all of it. */
-import type { StationReading } from '@nimble/core';
+import type { StationReading } from '@nimble/core/survey';
 import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import type { SurveyReading } from '../../api/types';

@@ -2,19 +2,17 @@
 import {
   checkThickness,
   disagree,
-  formatThickness,
-  InvalidInput,
   nextUnread,
   orderStations,
-  parseQuantity,
   questionReading,
   standingReadings,
   type Question,
   type Station,
   type StationReading,
-  type UnitChoice,
   DEFAULT_LAYOUT,
-} from '@nimble/core';
+} from '@nimble/core/survey';
+import { formatThickness, parseQuantity, type UnitChoice } from '@nimble/core/units';
+import { InvalidInput } from '@nimble/core/base';
 import { useMemo, useState } from 'react';
 import type { SurveyReading } from '../../api/types';
 import { usePreferences } from '../../shell/preferences';

@@ -1,5 +1,6 @@
 /** What bears on how thin a plate should be beside its own readings: its checks and other plates of the family. */
-import { modelPlates, type ModelPlate, type PlateCheck } from '@nimble/core';
+import { modelPlates } from '@nimble/core/verdict';
+import type { ModelPlate, PlateCheck } from '@nimble/core/graduation';
 import { useMemo } from 'react';
 import { toPlateCheck, useChecks } from '../../api/flex';
 import { useBuilds } from '../../api/hooks';

@@ -1,5 +1,7 @@
 /** The thickness page's state: the plate as measured, the target as drawn, the reading that is taken next, and what the open leaf does. */
-import { isMirrored, isWood, ownStationName, plateShape, type TargetSpec } from '@nimble/core';
+import { isMirrored, type TargetSpec } from '@nimble/core/graduation';
+import { isWood, plateShape } from '@nimble/core/outline';
+import { ownStationName } from '@nimble/core/survey';
 import { useMemo, useState } from 'react';
 import { useSurveyWrites } from '../../api/hooks';
 import type { Build, Survey } from '../../api/types';

@@ -1,4 +1,5 @@
-import { METRIC, type Station, type StationReading } from '@nimble/core';
+import { METRIC } from '@nimble/core/units';
+import type { Station, StationReading } from '@nimble/core/survey';
 import type { Survey, SurveyReading } from '../../api/types';
 import { blankSurvey } from '../../api/pending';
 import { lastStanding, ribbonItems, stationViews } from './view-model';

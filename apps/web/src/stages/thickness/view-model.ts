@@ -1,16 +1,7 @@
 /** Turns records into what the thickness screen draws. Pure: tested without React. */
-import {
-  averageByStation,
-  formatMass,
-  formatThickness,
-  formatThicknessChange,
-  inWords,
-  overUnderWords,
-  type AssessmentSummary,
-  type Station,
-  type StationReading,
-  type UnitChoice,
-} from '@nimble/core';
+import { averageByStation, type Station, type StationReading } from '@nimble/core/survey';
+import { formatMass, formatThickness, formatThicknessChange, inWords, type UnitChoice } from '@nimble/core/units';
+import { overUnderWords, type AssessmentSummary } from '@nimble/core/verdict';
 import type { PassView, Survey, SurveyReading } from '../../api/types';
 import { MM, type StationView } from '../../plate';
 import type { Preferences } from '../../shell/preferences';

@@ -1,4 +1,4 @@
-import type { Brace } from '@nimble/core';
+import type { Brace } from '@nimble/core/bracing';
 import { MM } from '../../plate';
 import { Mark } from './ShapeLayer';
 

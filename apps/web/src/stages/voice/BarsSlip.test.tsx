@@ -1,4 +1,4 @@
-import type { BarGoal } from '@nimble/core';
+import type { BarGoal } from '@nimble/core/project';
 import { fireEvent, screen, within } from '@testing-library/react';
 import type { KnockView, useKnockWrites } from '../../api/knocks';
 import type { EarControl } from '../../sound/use-ear';

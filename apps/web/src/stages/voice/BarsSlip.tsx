@@ -1,4 +1,4 @@
-import type { BarGoal } from '@nimble/core';
+import type { BarGoal } from '@nimble/core/project';
 import { useState } from 'react';
 import type { KnockView, useKnockWrites } from '../../api/knocks';
 import { usePreferences } from '../../shell/preferences';

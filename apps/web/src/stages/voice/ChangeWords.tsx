@@ -1,4 +1,5 @@
-import { compareHearings, type HearingChange, type KnockPartial } from '@nimble/core';
+import { compareHearings, type HearingChange } from '@nimble/core/knock-map';
+import type { KnockPartial } from '@nimble/core/sound';
 import { longPitch, shortPitch, signed, type PitchChoice } from '../../sound/pitch-words';
 
 interface Props {

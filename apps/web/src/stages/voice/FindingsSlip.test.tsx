@@ -1,11 +1,6 @@
-import {
-  defaultHoles,
-  defaultOutline,
-  knockPlaces,
-  plateShape,
-  type KnockPartial,
-  type PlacedKnock,
-} from '@nimble/core';
+import { defaultHoles, defaultOutline, plateShape } from '@nimble/core/outline';
+import { knockPlaces, type PlacedKnock } from '@nimble/core/knock-map';
+import type { KnockPartial } from '@nimble/core/sound';
 import { act, fireEvent, render, screen, within } from '@testing-library/react';
 import { setPreferences } from '../../shell/preferences';
 import { KnockComputer } from '../../workers/knock-computer';

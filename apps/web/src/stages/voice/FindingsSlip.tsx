@@ -1,4 +1,5 @@
-import { ringTime, type CensusFinding, type HearingChange, type LooseJoint, type MirrorKnocks } from '@nimble/core';
+import { ringTime } from '@nimble/core/wood';
+import type { CensusFinding, HearingChange, LooseJoint, MirrorKnocks } from '@nimble/core/knock-map';
 import type { ReactNode } from 'react';
 import { usePreferences } from '../../shell/preferences';
 import { className, longPitch, shortPitch, signed } from '../../sound/pitch-words';

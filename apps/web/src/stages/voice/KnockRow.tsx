@@ -1,4 +1,4 @@
-import type { LeftOutReason } from '@nimble/core';
+import type { LeftOutReason } from '@nimble/core/knock-map';
 import { format } from 'date-fns';
 import { Download } from 'lucide-react';
 import { soundPath, type KnockView, type useKnockWrites } from '../../api/knocks';

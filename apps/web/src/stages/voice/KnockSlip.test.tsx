@@ -1,4 +1,4 @@
-import { keptAnalysis, type HeardPartial, type KeptAnalysis } from '@nimble/core';
+import { keptAnalysis, type HeardPartial, type KeptAnalysis } from '@nimble/core/sound';
 import { fireEvent, screen, within } from '@testing-library/react';
 import type { KnockView, useKnockWrites } from '../../api/knocks';
 import { setPreferences } from '../../shell/preferences';

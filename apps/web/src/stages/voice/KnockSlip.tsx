@@ -1,4 +1,4 @@
-import { averagePlace, type HeardKnock } from '@nimble/core';
+import { averagePlace, type HeardKnock } from '@nimble/core/knock-map';
 import { format, isSameDay } from 'date-fns';
 import { useState } from 'react';
 import { heardOf, type KnockView, type useKnockWrites } from '../../api/knocks';

@@ -1,4 +1,4 @@
-import type { HearingChange, PlaceSet } from '@nimble/core';
+import type { HearingChange, PlaceSet } from '@nimble/core/knock-map';
 import type { useKnockWrites } from '../../api/knocks';
 import { setPreferences, usePreferences } from '../../shell/preferences';
 import { EarPanel } from '../../sound/EarPanel';

@@ -1,4 +1,5 @@
-import { isMirrored, isWood } from '@nimble/core';
+import { isMirrored } from '@nimble/core/graduation';
+import { isWood } from '@nimble/core/outline';
 import { PlateDrawing, StationLayer } from '../../plate';
 import { BarLayer } from './BarLayer';
 import { HoldAndStrike, Mark, ShapeLayer } from './ShapeLayer';

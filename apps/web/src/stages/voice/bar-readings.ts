@@ -1,5 +1,7 @@
 /** Notes of tone bars, one after another. Pure. */
-import { centsBetween, type BarGoal, type Family } from '@nimble/core';
+import { centsBetween } from '@nimble/core/sound';
+import type { BarGoal } from '@nimble/core/project';
+import type { Family } from '@nimble/core/outline';
 import type { KnockView } from '../../api/knocks';
 import type { Build } from '../../api/types';
 

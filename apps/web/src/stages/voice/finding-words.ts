@@ -1,5 +1,5 @@
 /** What a walk round says, in a maker's words. Pure. */
-import type { LooseJoint, MirrorKnocks } from '@nimble/core';
+import type { LooseJoint, MirrorKnocks } from '@nimble/core/knock-map';
 import type { KnockPicture } from '../../workers/knock-computer';
 
 /** A difference smaller than this is none (share, and seconds). */

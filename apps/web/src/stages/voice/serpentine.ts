@@ -1,4 +1,4 @@
-import type { KnockPlace } from '@nimble/core';
+import type { KnockPlace } from '@nimble/core/knock-map';
 
 /** Column by column as laid, every other one the other way, so that the hand moves the least. */
 export function serpentine(places: readonly KnockPlace[]): KnockPlace[] {

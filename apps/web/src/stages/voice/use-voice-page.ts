@@ -1,5 +1,7 @@
 /** The listening page's state: what its address says, the walk, what was heard last and where it is kept. */
-import { compareHearings, plateShape, roundNow, type VoicingEvent } from '@nimble/core';
+import { compareHearings } from '@nimble/core/knock-map';
+import { plateShape } from '@nimble/core/outline';
+import { roundNow, type VoicingEvent } from '@nimble/core/voicing';
 import { useMemo, useState } from 'react';
 import { usePlan } from '../../api/bracing';
 import { useSurveyWrites } from '../../api/hooks';

@@ -1,4 +1,4 @@
-import { PLACE_SETS } from '@nimble/core';
+import { PLACE_SETS } from '@nimble/core/knock-map';
 import { useSearchParams } from 'react-router';
 
 export const TABS = [

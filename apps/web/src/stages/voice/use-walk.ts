@@ -1,12 +1,6 @@
-import {
-  trebleSignOf,
-  knockMap,
-  knockPlaces,
-  placeSetOf,
-  type KnockPlace,
-  type PlaceSet,
-  type PlateShape,
-} from '@nimble/core';
+import { trebleSignOf } from '@nimble/core/graduation';
+import { knockMap, knockPlaces, placeSetOf, type KnockPlace, type PlaceSet } from '@nimble/core/knock-map';
+import type { PlateShape } from '@nimble/core/outline';
 import { useMemo, useState } from 'react';
 import { placedOf, type KnockView } from '../../api/knocks';
 import type { Build } from '../../api/types';

@@ -1,4 +1,5 @@
-import { knockMap, type KeptAnalysis, type KnockMap } from '@nimble/core';
+import { knockMap, type KnockMap } from '@nimble/core/knock-map';
+import type { KeptAnalysis } from '@nimble/core/sound';
 import { heardOf, placedOf, withPendingSounds, type KnockView } from '../../api/knocks';
 import type { Write } from '../../api/outbox';
 import { barReadings, barsOf, interval, notesOver } from './bar-readings';

@@ -1,5 +1,5 @@
 /** What is written at each place of a walk round. Pure. */
-import { strongestAt, type KnockMap, type KnockPlace } from '@nimble/core';
+import { strongestAt, type KnockMap, type KnockPlace } from '@nimble/core/knock-map';
 import type { StationView } from '../../plate';
 import { shortPitch, type PitchChoice } from '../../sound/pitch-words';
 import type { KnockPicture } from '../../workers/knock-computer';

@@ -1,4 +1,5 @@
-import type { BatchResult, BatchSpec, Design, UnitChoice } from '@nimble/core';
+import type { BatchResult, BatchSpec, Design } from '@nimble/core/explore';
+import type { UnitChoice } from '@nimble/core/units';
 import { bin } from 'd3-array';
 import { scaleLinear, type ScaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';

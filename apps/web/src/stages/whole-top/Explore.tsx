@@ -1,4 +1,5 @@
-import type { BracingPlan, TopHold } from '@nimble/core';
+import type { BracingPlan } from '@nimble/core/bracing';
+import type { TopHold } from '@nimble/core/top';
 import { toast } from 'sonner';
 import { explorationInputs } from '../../api/explorations';
 import type { Build } from '../../api/types';

@@ -1,4 +1,5 @@
-import { formatThickness, GOALS, inWords, type BatchSpec, type Goal, type Group, type UnitChoice } from '@nimble/core';
+import { formatThickness, inWords, type UnitChoice } from '@nimble/core/units';
+import { GOALS, type BatchSpec, type Goal, type Group } from '@nimble/core/explore';
 import { Button, CheckField, SelectField, TextField } from '../../ui';
 import {
   DRAWS,

@@ -1,6 +1,6 @@
-import type { BatchResult, BatchSpec, SearchResult, UnitChoice } from '@nimble/core';
-import type { ExplorationView } from '../../api/explorations';
-import { isUnderWay } from '../../api/explorations';
+import type { BatchResult, BatchSpec, SearchResult } from '@nimble/core/explore';
+import type { UnitChoice } from '@nimble/core/units';
+import { type ExplorationView, isUnderWay } from '../../api/explorations';
 import { Button } from '../../ui';
 import {
   amountWords,

@@ -1,4 +1,5 @@
-import { formatThickness, TEST_FORCE, type Reserve, type UnitChoice } from '@nimble/core';
+import { formatThickness, type UnitChoice } from '@nimble/core/units';
+import { TEST_FORCE, type Reserve } from '@nimble/core/top';
 import { Caution, Row } from '../../bracing/Row';
 import type { TopFigures } from '../../workers/top-computer';
 

@@ -1,4 +1,4 @@
-import { TOP_HOLDS, type PlateKnown, type TopHold } from '@nimble/core';
+import { TOP_HOLDS, type PlateKnown, type TopHold } from '@nimble/core/top';
 import { SelectField } from '../../ui';
 import { HOLD_WORDS } from './top-words';
 

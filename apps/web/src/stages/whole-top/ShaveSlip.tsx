@@ -1,15 +1,5 @@
-import {
-  formatPlanLength,
-  formatQuantity,
-  formatThickness,
-  inWords,
-  ONE_PASS,
-  PLANE_REACH,
-  SCRAPED,
-  WASTED,
-  type UnitChoice,
-  type Wish,
-} from '@nimble/core';
+import { formatPlanLength, formatQuantity, formatThickness, inWords, type UnitChoice } from '@nimble/core/units';
+import { ONE_PASS, PLANE_REACH, SCRAPED, WASTED, type Wish } from '@nimble/core/top';
 import { Row } from '../../bracing/Row';
 import { usePreferences } from '../../shell/preferences';
 import { shortPitch } from '../../sound/pitch-words';

@@ -1,4 +1,5 @@
-import { WASTED, type Brace, type RimPlace } from '@nimble/core';
+import { WASTED, type RimPlace } from '@nimble/core/top';
+import type { Brace } from '@nimble/core/bracing';
 import { MM } from '../../plate';
 import type { PassHere, TopPicture, TopView } from '../../workers/top-computer';
 import { ShapeLayer } from '../voice/ShapeLayer';

@@ -1,4 +1,5 @@
-import type { KeptFigures, TopHold, UnitChoice } from '@nimble/core';
+import type { KeptFigures, TopHold } from '@nimble/core/top';
+import type { UnitChoice } from '@nimble/core/units';
 import type { VariantView } from '../../api/variants';
 import { usePreferences } from '../../shell/preferences';
 import { shortPitch } from '../../sound/pitch-words';

@@ -1,13 +1,6 @@
-import {
-  isChanged,
-  NO_CHANGE,
-  TOP_PARTS,
-  xOf,
-  type BracingPlan,
-  type TopChange,
-  type TopPart,
-  type UnitChoice,
-} from '@nimble/core';
+import { isChanged, NO_CHANGE, TOP_PARTS, type TopChange, type TopPart } from '@nimble/core/top';
+import { xOf, type BracingPlan } from '@nimble/core/bracing';
+import type { UnitChoice } from '@nimble/core/units';
 import { useState } from 'react';
 import { usePreferences } from '../../shell/preferences';
 import { shortPitch } from '../../sound/pitch-words';

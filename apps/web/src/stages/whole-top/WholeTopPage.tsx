@@ -1,4 +1,4 @@
-import { formatThickness } from '@nimble/core';
+import { formatThickness } from '@nimble/core/units';
 import { useParams } from 'react-router';
 import type { Build } from '../../api/types';
 import { useVoicedPlate, type VoicedPlate } from '../../api/voiced-plate';

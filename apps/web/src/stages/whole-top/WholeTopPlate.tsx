@@ -1,4 +1,4 @@
-import { isMirrored } from '@nimble/core';
+import { isMirrored } from '@nimble/core/graduation';
 import { BraceLayer } from '../../bracing/BraceLayer';
 import { PlateDrawing } from '../../plate';
 import { BraceWorth, PassMark, RimMarks, TopMap } from './TopLayers';

@@ -1,17 +1,8 @@
 /** Explorations in the maker's words: what is varied, what is sought, what one design gives up against the others. */
-import {
-  formatThickness,
-  type BatchSpec,
-  type BracingPlan,
-  type Design,
-  type Goal,
-  type Group,
-  type Leaning,
-  type SearchResult,
-  type TopPart,
-  type UnitChoice,
-  type Variable,
-} from '@nimble/core';
+import { formatThickness, type UnitChoice } from '@nimble/core/units';
+import type { BatchSpec, Design, Goal, Group, Leaning, SearchResult, Variable } from '@nimble/core/explore';
+import type { BracingPlan } from '@nimble/core/bracing';
+import type { TopPart } from '@nimble/core/top';
 import { degreeWords, lengthChange, massWords, movementWords, sinkWords } from './figure-words';
 
 export const GROUP_WORDS: Record<Group, string> = {

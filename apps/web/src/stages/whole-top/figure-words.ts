@@ -1,5 +1,5 @@
 /** The model's figures in the maker's units. */
-import { formatMassRemoved, formatQuantity, formatThickness, type UnitChoice } from '@nimble/core';
+import { formatMassRemoved, formatQuantity, formatThickness, type UnitChoice } from '@nimble/core/units';
 
 export const sign = (value: number) => (value > 0 ? '+' : value < 0 ? '−' : '±');
 

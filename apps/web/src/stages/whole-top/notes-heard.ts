@@ -1,5 +1,5 @@
 /** Notes of knocks on a top, to lie beside the model's. */
-import type { TopHold } from '@nimble/core';
+import type { TopHold } from '@nimble/core/top';
 import type { KnockView } from '../../api/knocks';
 import { HOLD_WORDS, SHORT_HOLD } from './top-words';
 

@@ -1,4 +1,5 @@
-import type { TopHold, TopModeKind } from '@nimble/core';
+import type { TopHold } from '@nimble/core/top';
+import type { TopModeKind } from '@nimble/core/shell';
 
 export const KIND_WORDS: Record<TopModeKind, string> = {
   monopole: 'pumps as one piece',

@@ -1,4 +1,5 @@
-import { METRIC, woodOfSpecies } from '@nimble/core';
+import { METRIC } from '@nimble/core/units';
+import { woodOfSpecies } from '@nimble/core/project';
 import { act, renderHook } from '@testing-library/react';
 import { aPlan } from '../../test-bench';
 import { useExploreForm, type ExploreFacts } from './use-explore-form';

@@ -1,18 +1,16 @@
 /** What is typed in the form of an exploration, and the request that it makes. */
+import { formatThickness, parseQuantity, type UnitChoice } from '@nimble/core/units';
+import { InvalidInput } from '@nimble/core/base';
 import {
-  formatThickness,
-  InvalidInput,
-  parseQuantity,
   variablesOf,
   woodSpread,
   type BatchSpec,
-  type BracingPlan,
-  type BuildWood,
   type Goal,
   type Group,
   type QuickVariable,
-  type UnitChoice,
-} from '@nimble/core';
+} from '@nimble/core/explore';
+import type { BracingPlan } from '@nimble/core/bracing';
+import type { BuildWood } from '@nimble/core/project';
 import { useState } from 'react';
 
 export type ExploreKind = BatchSpec['kind'];

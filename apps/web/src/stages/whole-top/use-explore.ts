@@ -1,12 +1,6 @@
 /** The page's explorations: what is open, its result, and what may be done with it. */
-import {
-  changedTop,
-  type KeptFigures,
-  type SearchResult,
-  type TopChange,
-  type TopHold,
-  type TopPlan,
-} from '@nimble/core';
+import { changedTop, type KeptFigures, type TopChange, type TopHold, type TopPlan } from '@nimble/core/top';
+import type { SearchResult } from '@nimble/core/explore';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { Refused } from '../../api/client';

@@ -1,4 +1,12 @@
-import { changedTop, followModes, followsHand, heightsOf, isChanged, NO_CHANGE, type TopChange } from '@nimble/core';
+import {
+  changedTop,
+  followModes,
+  followsHand,
+  heightsOf,
+  isChanged,
+  NO_CHANGE,
+  type TopChange,
+} from '@nimble/core/top';
 import { useEffect, useMemo, useState } from 'react';
 import type { TopRequest } from '../../workers/top-computer';
 import { useWholeTop, type WholeTop } from '../../workers/use-whole-top';

@@ -1,16 +1,8 @@
 /** The whole top's page state: what its address says, the model of the top as it stands, and what is tried, kept and touched on it. */
-import {
-  averageByStation,
-  changedPlan,
-  closedSince,
-  plateKnown,
-  shavedTop,
-  TOP_HOLDS,
-  topOfBuild,
-  type BracingPlan,
-  type KeptFigures,
-  type TopHold,
-} from '@nimble/core';
+import { averageByStation } from '@nimble/core/survey';
+import { changedPlan, plateKnown, TOP_HOLDS, topOfBuild, type KeptFigures, type TopHold } from '@nimble/core/top';
+import { closedSince, shavedTop } from '@nimble/core/voicing';
+import type { BracingPlan } from '@nimble/core/bracing';
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';

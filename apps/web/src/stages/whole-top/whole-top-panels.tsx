@@ -1,5 +1,5 @@
 /** What each leaf of the whole top's slip shows, once the top is solved. */
-import { NO_CHANGE } from '@nimble/core';
+import { NO_CHANGE } from '@nimble/core/top';
 import type { ComponentType } from 'react';
 import type { TopFigures } from '../../workers/top-computer';
 import { Explore } from './Explore';

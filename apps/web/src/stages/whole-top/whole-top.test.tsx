@@ -1,13 +1,8 @@
-import {
-  emptyPlan,
-  METRIC,
-  NO_CHANGE,
-  TOP_PARTS,
-  usualBridge,
-  woodOfSpecies,
-  type Leaning,
-  type SearchResult,
-} from '@nimble/core';
+import { emptyPlan, usualBridge } from '@nimble/core/bracing';
+import { METRIC } from '@nimble/core/units';
+import { NO_CHANGE, TOP_PARTS } from '@nimble/core/top';
+import { woodOfSpecies } from '@nimble/core/project';
+import type { Leaning, SearchResult } from '@nimble/core/explore';
 import { fireEvent, screen } from '@testing-library/react';
 import { aPlan, open } from '../../test-bench';
 import type { TopFigures } from '../../workers/top-computer';

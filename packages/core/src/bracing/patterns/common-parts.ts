@@ -1,5 +1,5 @@
 /** Parts that several patterns share: legs through a point, the upper part, bars across. */
-import { InvalidInput } from '../../invalid-input';
+import { InvalidInput } from '../../base';
 import { pointAlong, type Point, type Segment } from '../../outline';
 import type { EndFit } from '../bracing-plan';
 import { acrossPlate } from '../place';

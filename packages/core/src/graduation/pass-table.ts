@@ -1,6 +1,7 @@
 /** The next passes over the whole plate, one row each: what it would measure, weigh, give and sound, and where the leading rule says stop. SI. */
-import type { Estimate } from '../estimate';
-import type { NoteKind, PlateCheck, RuleChoices } from './how-thin';
+import type { Estimate } from '../base';
+import type { NoteKind, RuleChoices } from '../project';
+import type { PlateCheck } from './how-thin';
 
 export interface PassTableFacts {
   /** Mean thickness and weight now [m, kg]. */

@@ -14,19 +14,19 @@ export function createBanded(size: number): Banded {
 }
 
 /** Adds to entry (i, j) of the lower half. */
-export function addTo({ data }: Banded, i: number, j: number, value: number): void {
+export function addToBanded({ data }: Banded, i: number, j: number, value: number): void {
   data[WIDTH * i + j - i + HALF_BAND] += value;
 }
 
 /** Couples row and column i to nothing. */
-export function setAlone({ size, data }: Banded, i: number, diagonal: number): void {
+export function decoupleBanded({ size, data }: Banded, i: number, diagonal: number): void {
   for (let j = i - HALF_BAND; j <= Math.min(size - 1, i + HALF_BAND); j++)
     if (j >= 0) data[j <= i ? WIDTH * i + j - i + HALF_BAND : WIDTH * j + i - j + HALF_BAND] = 0;
   data[WIDTH * i + HALF_BAND] = diagonal;
 }
 
 /** out = A v. The three values before, and what rows after still add, roll along: this is where a bar's time goes. */
-export function multiply({ size, data }: Banded, v: ArrayLike<number>, out: Float64Array): void {
+export function multiplyBanded({ size, data }: Banded, v: ArrayLike<number>, out: Float64Array): void {
   let [v1, v2, v3] = [0, 0, 0];
   for (let i = 0, d = 0; i < size; i++, d += WIDTH) {
     const here = v[i];
@@ -46,7 +46,7 @@ export function multiply({ size, data }: Banded, v: ArrayLike<number>, out: Floa
 }
 
 /** Cholesky in place. @returns false where it isn't positive definite */
-export function factor({ size, data }: Banded): boolean {
+export function factorBanded({ size, data }: Banded): boolean {
   const at = (i: number, j: number) => WIDTH * i + j - i + HALF_BAND;
   for (let i = 0; i < size; i++) {
     for (let j = Math.max(0, i - HALF_BAND); j <= i; j++) {
@@ -61,7 +61,7 @@ export function factor({ size, data }: Banded): boolean {
 }
 
 /** Solves with a factored matrix, in place. */
-export function solve({ size, data }: Banded, b: Float64Array): void {
+export function solveBanded({ size, data }: Banded, b: Float64Array): void {
   let [x1, x2, x3] = [0, 0, 0];
   for (let i = 0, d = 0; i < size; i++, d += WIDTH) {
     const x = (b[i] - data[d] * x3 - data[d + 1] * x2 - data[d + 2] * x1) / data[d + 3];

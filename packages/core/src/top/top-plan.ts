@@ -1,7 +1,7 @@
 /** What is drawn and measured of a top, and how it is held. SI. */
 import type { BracingPlan } from '../bracing';
 import type { Family, PlateShape } from '../outline';
-import type { TopSandwich } from '../top';
+import type { TopSandwich } from '../shell';
 import type { OrthotropicConstants } from '../wood';
 import type { Thicker } from './top-parts';
 

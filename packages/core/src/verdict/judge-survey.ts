@@ -2,7 +2,7 @@
  * A survey judged with all that bears on it: the build's wood, target and rules, what was bent and heard, plates of the family, and what was foretold
  * where only a quick look was taken. The one way to a verdict, for the server, the page and the demo. SI.
  */
-import type { TargetSpec } from '../graduation';
+import type { TargetSpec, HowThin, ModelPlate, PlateCheck } from '../graduation';
 import type { Family } from '../outline';
 import {
   integrate,
@@ -13,19 +13,13 @@ import {
   type Look,
   type StationReading,
 } from '../survey';
-import {
-  assessThickness,
-  summarizeAssessment,
-  type Assessment,
-  type AssessmentSummary,
-  type PassTool,
-  type PlateContext,
-} from '../verdict';
+import { assessThickness, type Assessment, type PlateContext } from './assess-thickness';
+import { summarizeAssessment, type AssessmentSummary } from './summary';
+import type { PassTool } from './pass-plan';
 import type { UnitChoice } from '../units';
-import { woodEstimate, type BuildWood } from './build-wood';
-import type { HowThin, ModelPlate, PlateCheck, RuleChoices } from './how-thin';
+import { woodEstimate, type BuildWood, type Construction, type PlateRole } from '../project';
+import type { RuleChoices } from '../project';
 import { leadFor, notJudgedWords } from './lead-of';
-import type { Construction, PlateRole } from './stages';
 
 export interface JudgedBuild {
   family: Family;

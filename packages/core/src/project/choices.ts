@@ -1,6 +1,33 @@
 /** What a maker decides for one build beside its plan: which rule leads, how it turned out, which way it planes, what a sandwich is made of. SI. */
 import type { End, Face, Half } from '../wood';
-import { NO_CHOICES, type RuleChoices } from './how-thin';
+import type { Estimate } from '../base';
+
+export type ThicknessRule = 'number' | 'flex' | 'pitch' | 'ring' | 'stiffness' | 'weight';
+
+export type NoteKind = 'twist' | 'across' | 'along';
+
+/** The maker's choices for one build. What is null is left to the program. */
+export interface RuleChoices {
+  leader: ThicknessRule | null;
+  number: { thickness: number; tolerance: number } | null;
+  /** A sag that worked, on a jig, and whose it was. */
+  flex: { jigId: string; compliance: Estimate; from: string; width?: number } | null;
+  pitch: { note: NoteKind; frequency: number } | null;
+  weight: number | null;
+  /** Pull of all strings [N]. */
+  tension: number | null;
+  likeBuildId: string | null;
+}
+
+export const NO_CHOICES: RuleChoices = {
+  leader: null,
+  number: null,
+  flex: null,
+  pitch: null,
+  weight: null,
+  tension: null,
+  likeBuildId: null,
+};
 
 export type BuildOutcome = 'as-wanted' | 'too-stiff' | 'too-soft';
 

@@ -5,7 +5,7 @@
 import { bridgeAt } from '../bracing';
 import { contains, type Point } from '../outline';
 import { stringLoad, usualStrings } from '../strings';
-import type { TopLoad, TopMaterial, TopPatch } from '../top';
+import type { TopLoad, TopMaterial, TopPatch } from '../shell';
 import type { TopHold, TopPlan } from './top-plan';
 
 /** Dense hardwood along the neck. Source: USDA Wood Handbook, table 5-3, of the densest. */

@@ -16,7 +16,7 @@ import {
   type TopModeKind,
   type TopStress,
   type WoodSlopes,
-} from '../top';
+} from '../shell';
 import { bridgeAt } from '../bracing';
 import { reserveOf, type Reserve } from './reserve';
 import { neckMass } from './neck';

@@ -2,35 +2,16 @@
  * How thin this build's plate should be, by each school's rule side by side: thickness, weight, plain reasons, what is missing, and where they disagree.
  * The maker's leading rule gives the line to stop at; the thinnest safe limit always applies. SI; words in the maker's units.
  */
-import { halfInterval, type Estimate } from '../estimate';
-import {
-  byFlex,
-  byNumber,
-  byPitch,
-  byRigidity,
-  byStiffness,
-  byWeight,
-  carryingFactor,
-  learnCarrying,
-  middleThickness,
-  numberBand,
-  pumpingArea,
-  pumpingRigidity,
-  ringCurve,
-  startCarrying,
-  type CarryingPlate,
-  type RingCurve,
-  type RingPoint,
-  type TargetSpec,
-  type ThicknessRule,
-} from '../graduation';
+import { halfInterval, type Estimate } from '../base';
+import { byFlex, byNumber, byPitch, byRigidity, byStiffness, byWeight, pumpingRigidity } from './thickness-rules';
+import type { ThicknessRule, NoteKind, RuleChoices, BuildWood, Construction, PlateRole } from '../project';
+import { carryingFactor, learnCarrying, pumpingArea, startCarrying, type CarryingPlate } from './carrying-factor';
+import { middleThickness, type TargetSpec } from './target';
+import { numberBand } from './number-bands';
+import { ringCurve, type RingCurve, type RingPoint } from './ring-curve';
 import { plateArea, type Family, type PlateShape } from '../outline';
 import { genericStringSet, totalTension } from '../strings';
 import { formatMass, formatThickness, inWords, type UnitChoice } from '../units';
-import type { BuildWood } from './build-wood';
-import type { Construction, PlateRole } from './stages';
-
-export type NoteKind = 'twist' | 'across' | 'along';
 
 /** What was heard or bent on the whole plate, and how thick it was then. */
 export interface PlateCheck {
@@ -43,29 +24,6 @@ export interface PlateCheck {
   /** Ring time [s] and how loud it was against the knock, as the maker rates or measures it [dB]. */
   ring?: { time: number; level: number | null };
 }
-
-/** The maker's choices for one build. What is null is left to the program. */
-export interface RuleChoices {
-  leader: ThicknessRule | null;
-  number: { thickness: number; tolerance: number } | null;
-  /** A sag that worked, on a jig, and whose it was. */
-  flex: { jigId: string; compliance: Estimate; from: string; width?: number } | null;
-  pitch: { note: NoteKind; frequency: number } | null;
-  weight: number | null;
-  /** Pull of all strings [N]. */
-  tension: number | null;
-  likeBuildId: string | null;
-}
-
-export const NO_CHOICES: RuleChoices = {
-  leader: null,
-  number: null,
-  flex: null,
-  pitch: null,
-  weight: null,
-  tension: null,
-  likeBuildId: null,
-};
 
 /** Another plate of the family: a model to follow, or a warning. */
 export interface ModelPlate {

@@ -1,5 +1,5 @@
 /** Where wood helps a wish, where it is wasted, where it harms: what a tenth of a millimetre off does, place by place. SI. */
-import type { WoodSlopes } from '../top';
+import type { WoodSlopes } from '../shell';
 import type { ExaminedTop } from './examine-top';
 
 /** A thumb's reach of a scraper or a finger plane [m2], and one light pass [m]. */

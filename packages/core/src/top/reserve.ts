@@ -1,5 +1,5 @@
 /** Does the top hold its strings for years? Stress against what softwood bears for so long, with the doubt of both. */
-import type { FactoredTop, TopStress } from '../top';
+import type { FactoredTop, TopStress } from '../shell';
 import { durationFactor, softwoodStrength, strengthAtSlope } from '../wood';
 import type { TopPlan } from './top-plan';
 

@@ -1,5 +1,5 @@
 /** Modes of a top and what loads do to it, from one factorisation. SI. */
-import { InvalidInput } from '../invalid-input';
+import { InvalidInput } from '../base';
 import { BLOCK, factorBlocks, lowestModes, multiplyBlocks, solveBlocks } from '../linalg';
 import type { Point } from '../outline';
 import { nameLesser, nameMode, netMoved, type TopModeKind } from './name-modes';

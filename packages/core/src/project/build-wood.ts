@@ -1,7 +1,13 @@
 /** The wood of a build: a species' prior until something was measured, then the maker's own figures; always with their doubt. */
-import { requireWithin } from '../invalid-input';
+import { requireWithin, type Estimate } from '../base';
 import { checkConstants, DEFAULT_POISSON, speciesPrior, type OrthotropicConstants, type SetProperties } from '../wood';
-import type { WoodEstimate } from '../verdict';
+
+/** What is known of the wood; moduli from species priors are wide, measured ones narrow. */
+export interface WoodEstimate {
+  rho: Estimate;
+  E_L: Estimate;
+  E_C: Estimate;
+}
 
 export interface BuildWood extends OrthotropicConstants {
   /** Key of the species, or null for entered values. */

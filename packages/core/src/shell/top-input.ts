@@ -1,5 +1,5 @@
 /** What a top is made of, as it is asked for, and what is refused. SI; axes of the plate, z from the outer face towards the braces. */
-import { InvalidInput, requirePositive, requireWithin } from '../invalid-input';
+import { InvalidInput, requirePositive, requireWithin } from '../base';
 import { contains, findSelfCrossing, type Point, type Polygon } from '../outline';
 import { checkSection, type SectionShape } from '../section';
 import { checkConstants } from '../wood';

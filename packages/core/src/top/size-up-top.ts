@@ -1,6 +1,6 @@
 /** A top in a few figures, as batches of many tops need them: no slopes, no fields. SI. */
 import { contains, distanceToLine, type PlateShape, type Point } from '../outline';
-import { factorTop, topModes, underLoad, valueAt, type FactoredTop, type TopModeKind } from '../top';
+import { factorTop, topModes, underLoad, valueAt, type FactoredTop, type TopModeKind } from '../shell';
 import type { ExamineSettings, OpenedTop } from './examine-top';
 import { neckMass } from './neck';
 import { reserveOf, type Reserve } from './reserve';

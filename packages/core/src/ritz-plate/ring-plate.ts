@@ -4,7 +4,7 @@
  * The ring holds it down nowhere and turns with it (simply supported); what overhangs the ring is left out, which makes it look a little softer.
  * Thin plate, no shear.   Source: Timoshenko and Woinowsky-Krieger, art. 18 (isotropic limit), Ritz as in art. 86.
  */
-import { requirePositive } from '../invalid-input';
+import { requirePositive } from '../base';
 import { solveSymmetricInPlace } from '../linalg';
 import type { FreePlate } from './free-plate';
 

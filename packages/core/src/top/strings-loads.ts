@@ -1,7 +1,7 @@
 /** Loads on a top: what its strings do at the bridge, and a weight that is laid on. SI. */
 import { bridgeAt } from '../bracing';
 import { stringLoad, usualStrings } from '../strings';
-import { underLoad, type FactoredTop, type TopLoad } from '../top';
+import { underLoad, type FactoredTop, type TopLoad } from '../shell';
 import type { TopPlan } from './top-plan';
 
 /** A test weight of about a kilogram [N]. */

@@ -1,5 +1,5 @@
 /** A top under all that its strings do: at the bridge, and by the neck. SI. */
-import { topStress, underLoad, type FactoredTop, type TopStress } from '../top';
+import { topStress, underLoad, type FactoredTop, type TopStress } from '../shell';
 import { neckLoad } from './neck';
 import { stringsLoads, together } from './strings-loads';
 import type { TopHold, TopPlan } from './top-plan';

@@ -1,6 +1,6 @@
 /** How stiff the top is round its rim, place by place, as a finger or a gauge feels it. SI. */
 import { centroid, contains, type Point } from '../outline';
-import { deflectionOf, underLoad, valueAt } from '../top';
+import { deflectionOf, underLoad, valueAt } from '../shell';
 import type { OpenedTop } from './examine-top';
 
 export interface RimPlace {

@@ -1,7 +1,7 @@
 import { bridgeAt, drawPattern, emptyPlan, usualSettings, type BracingPlan } from '../bracing';
 import { defaultHoles, defaultOutline, plateShape } from '../outline';
 import { usualStrings } from '../strings';
-import { factorTop, underLoad } from '../top';
+import { factorTop, underLoad } from '../shell';
 import { heightsOf, sizeUpTop, stringsLoads, topOfPlan, type TopPlan } from '.';
 import { neckLoad, neckMass, neckPatches } from './neck';
 

@@ -9,9 +9,9 @@ import {
   type EndFit,
   type Patch,
 } from '../bracing';
-import { InvalidInput } from '../invalid-input';
+import { InvalidInput } from '../base';
 import { contains, type PlateShape, type Point, type Polygon } from '../outline';
-import { thicknessField, type BraceEnd, type TopBrace, type TopInput, type TopMaterial, type TopPatch } from '../top';
+import { thicknessField, type BraceEnd, type TopBrace, type TopInput, type TopMaterial, type TopPatch } from '../shell';
 import type { OrthotropicConstants } from '../wood';
 import { hasNeck, neckPatches } from './neck';
 import { partOfPlace, TOP_PARTS } from './top-parts';

@@ -2,8 +2,9 @@
  * Figures that follow the hand: the top's modes and loaded shapes stay, only how they combine is reckoned anew for the changed wood.
  * By Rayleigh's principle the error is of the second order in the change of shape. SI.
  */
+import { dot } from '../linalg';
 import { BLOCK, generalisedEigen, multiplyBlocks, solveBlocks, solveSymmetricInPlace } from '../linalg';
-import { fillPiece, freedomsOf, PIECE_SIZE, raised, stationsAround, type TopModeKind } from '../top';
+import { fillPiece, freedomsOf, PIECE_SIZE, raised, stationsAround, type TopModeKind } from '../shell';
 import type { OpenedTop } from './examine-top';
 import { addReduced, noDifference, polynomialThrough, type Reduced } from './reduced-polynomial';
 import { stringsSize, TEST_FORCE } from './strings-loads';
@@ -269,9 +270,3 @@ interface Matrices {
 }
 
 const matricesOf = (size: number): Matrices => ({ K: new Float64Array(size * size), M: new Float64Array(size * size) });
-
-function dot(a: Float64Array, b: Float64Array): number {
-  let sum = 0;
-  for (let i = 0; i < a.length; i++) sum += a[i] * b[i];
-  return sum;
-}

@@ -1,10 +1,8 @@
 /** The leading rule's word on one plate, as the verdict takes it; and who else of the family can be learned from. SI. */
-import type { Lead } from '../verdict';
+import type { Lead } from './lead';
 import { plateShape, type Family, type HoleSpec, type OutlineSpec } from '../outline';
-import type { BuildWood } from './build-wood';
-import type { BuildChoices } from './choices';
-import { howThin, isOrdinaryTarget, tensionOf, type HowThin, type HowThinFacts, type ModelPlate } from './how-thin';
-import type { Construction, PlateRole } from './stages';
+import type { BuildWood, BuildChoices, Construction, PlateRole } from '../project';
+import { howThin, isOrdinaryTarget, tensionOf, type HowThin, type HowThinFacts, type ModelPlate } from '../graduation';
 
 /** What is known of another build of the bench. */
 export interface OtherBuild {

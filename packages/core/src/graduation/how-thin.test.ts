@@ -1,21 +1,10 @@
-import { defaultTarget, startCarrying } from '../graduation';
+import { defaultTarget, startCarrying } from '.';
 import { defaultHoles, defaultOutline, plateArea, plateShape } from '../outline';
 import { METRIC } from '../units';
-import {
-  forecastCheck,
-  howThin,
-  leadFor,
-  modelPlates,
-  NO_BUILD_CHOICES,
-  NO_CHOICES,
-  notJudgedWords,
-  passTable,
-  tensionOf,
-  woodOfSpecies,
-  type HowThinFacts,
-  type ModelPlate,
-  type PlateCheck,
-} from '.';
+import { forecastCheck, passTable } from './pass-table';
+import { howThin, tensionOf, type HowThinFacts, type ModelPlate, type PlateCheck } from './how-thin';
+import { NO_CHOICES, NO_BUILD_CHOICES, woodOfSpecies } from '../project';
+import { leadFor, modelPlates, notJudgedWords } from '../verdict';
 
 const shape = plateShape(defaultOutline('steel-string'), defaultHoles('steel-string'));
 const spruce = woodOfSpecies('sitka-spruce');

@@ -1,0 +1,22 @@
+/** A build as a whole: its stages, construction, wood, and what its maker decides. */
+export { CONSTRUCTIONS, FAMILIES, PLATES, STAGES, type Construction, type PlateRole, type Stage } from './stages';
+export {
+  checkBuildWood,
+  enteredWood,
+  woodEstimate,
+  woodOfSet,
+  woodOfSpecies,
+  type BuildWood,
+  type WoodEstimate,
+} from './build-wood';
+export {
+  NO_BUILD_CHOICES,
+  NO_CHOICES,
+  type BarGoal,
+  type BuildChoices,
+  type BuildOutcome,
+  type NoteKind,
+  type RuleChoices,
+  type SandwichPlan,
+  type ThicknessRule,
+} from './choices';
