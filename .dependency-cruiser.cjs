@@ -48,6 +48,25 @@ module.exports = {
       },
     },
     {
+      name: 'no-page-imports-a-page',
+      comment: 'What two pages share has a room of its own.',
+      severity: 'error',
+      from: { path: '^apps/web/src/pages/([^/]+)/' },
+      to: { path: '^apps/web/src/pages/', pathNot: '^apps/web/src/pages/$1/' },
+    },
+    {
+      name: 'pages-are-on-top',
+      severity: 'error',
+      from: { path: '^apps/web/src/(?!app/|pages/)', pathNot: '\\.test\\.tsx?$' },
+      to: { path: '^apps/web/src/(app|pages)/' },
+    },
+    {
+      name: 'drawing-controls-and-words-look-not-up',
+      severity: 'error',
+      from: { path: '^apps/web/src/(plate|ui|words)/', pathNot: '\\.test\\.tsx?$' },
+      to: { path: '^apps/web/src/(bracing|compute|flex|forms|frame|listening|pages|app)/' },
+    },
+    {
       name: 'no-test-in-product',
       severity: 'error',
       from: { pathNot: '(\\.test\\.tsx?$|/test/)' },

@@ -70,12 +70,12 @@ module.exports = {
       testMatch: ['**/*.test.{ts,tsx}'],
       testEnvironment: 'jsdom',
       testEnvironmentOptions: { customExportConditions: ['source', 'umd', 'browser'] },
-      setupFilesAfterEnv: ['<rootDir>/apps/web/src/test-setup.ts'],
+      setupFilesAfterEnv: ['<rootDir>/apps/web/src/test/test-setup.ts'],
       transform: { '\\.[jt]sx?$': swc(false, true) },
       transformIgnorePatterns: [`/node_modules/(?!(${esmOnly.join('|')}|idb-keyval|comlink|sonner)/)`],
       moduleNameMapper: {
-        '\\?worker&url$': '<rootDir>/apps/web/src/test-empty.ts',
-        '\\.css$': '<rootDir>/apps/web/src/test-empty.ts',
+        '\\?worker&url$': '<rootDir>/apps/web/src/test/test-empty.ts',
+        '\\.css$': '<rootDir>/apps/web/src/test/test-empty.ts',
       },
     },
     {

@@ -28,7 +28,7 @@ import { solveTop, type TopInput } from '@nimble/core/shell';
 import { Bench } from 'tinybench';
 import { RATE, inNoise, asSound, randomPlate, taps } from '../packages/core/test/made-taps';
 import { aGoal, TAKEN } from '../packages/core/test/voiced-top';
-import { PlateComputer, type PictureRequest } from '../apps/web/src/workers/plate-computer';
+import { PlateComputer, type PictureRequest } from '../apps/web/src/compute/plate-computer';
 
 export interface Row {
   name: string;

@@ -1,4 +1,5 @@
 /** Two bars of a simulated top brought to an interval by following the program: the top's truth is of other wood on another mesh, planed unevenly and heard with error. */
+import { CENTS } from '../src/units';
 import {
   asShaved,
   AS_TAKEN,
@@ -12,7 +13,6 @@ import {
 import { seededRandom } from '../src/simulate';
 import { HAND, TAKEN, trueTop, TRUE_MESH } from './voiced-top';
 
-const CENTS = 1200 / Math.LN2;
 const MODES = 8;
 /** Lower than this a knock over a bar says nothing of it [Hz]; a note is heard so surely [cents]. */
 const LOWEST = 60;

@@ -4,7 +4,7 @@ import { plateKnown, topOfBuild, type TopPlan } from '@nimble/core/top';
 import type { BracingPlan } from '@nimble/core/bracing';
 import type { VoicingEvent } from '@nimble/core/voicing';
 import { useMemo } from 'react';
-import { useGround, type Ground } from '../bracing/use-bracing';
+import { useGround, type Ground } from './use-bracing';
 import { usePlan } from './bracing';
 import { useBuild, useSurvey, useSurveys } from './hooks';
 import { isKnock, useSounds, type KnockView, type SoundView } from './knocks';

@@ -3,10 +3,10 @@ import { LOAD_UNITS, parseLoad, parseQuantity, type LoadUnit, type UnitChoice } 
 import type { FlexPoint } from '@nimble/core/wood';
 import { useState, type ReactNode } from 'react';
 import { useJigs } from '../api/flex';
-import { setPreferences, usePreferences } from '../shell/preferences';
+import { setPreferences, usePreferences } from '../ui/preferences';
 import { Button, SelectField, TextField } from '../ui';
-import { AskedBox, useAsking } from '../units-and-forms';
-import { jigWords } from './jig-words';
+import { AskedBox, useAsking } from '../forms';
+import { jigWords } from '../words/jig-words';
 import { NewJigDialog } from './NewJigDialog';
 import { scaled } from './scaled';
 import { StandIns } from './StandIns';

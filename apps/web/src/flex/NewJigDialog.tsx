@@ -4,7 +4,7 @@ import { parseQuantity, type UnitChoice } from '@nimble/core/units';
 import { useState } from 'react';
 import { useJigWrite } from '../api/flex';
 import { Button, Dialog, SelectField, TextField } from '../ui';
-import { useSending } from '../units-and-forms';
+import { useSending } from '../forms';
 import { JigDrawing } from './JigDrawing';
 
 interface Props {

@@ -2,9 +2,9 @@ import { METRIC } from '@nimble/core/units';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { Refused } from '../api/client';
 import type { JigView } from '../api/flex';
-import { open, serve } from '../test-bench';
+import { open, serve } from '../test/test-bench';
 import { FlexForm } from './FlexForm';
-import { jigWords } from './jig-words';
+import { jigWords } from '../words/jig-words';
 
 const beam = { kind: 'beam', span: 0.4, loadAt: 0.2, dialAt: 0.2, direction: 'along' } as unknown as JigView['body'];
 const JIGS = [

@@ -1,5 +1,5 @@
 import { formatThicknessChange, formatThickness, type UnitChoice } from '@nimble/core/units';
-import type { Band, MapView, PlatePicture } from '../workers/plate-computer';
+import type { Band, MapView, PlatePicture } from './pictures';
 
 const STRONGEST_PERCENT = 62;
 

@@ -12,3 +12,4 @@ export {
 } from './trim-forecast';
 export { settling, type Settling, type SettlingReading } from './settling';
 export { sharedByGood, type ComparedBuild, type SharedFigure } from './compare-builds';
+export { closedOf, settlingOfRecord, type ClosedPlate, type RecordedSettling } from './of-record';

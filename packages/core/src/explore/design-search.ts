@@ -2,6 +2,7 @@
  * Designs near the one that is drawn, as good as can be in two goals at once and within limits: searched among thousands by quick figures, the best of each
  * round solved exactly, quick figures put right by them, searched again. SI.
  */
+import { CENTS } from '../units';
 import { InvalidInput, requireWithin } from '../base';
 import { seededRandom } from '../simulate';
 import {
@@ -77,7 +78,6 @@ const ROUNDS = 2;
 const EACH_ROUND = 6;
 const POPULATION = { size: 40, generations: 25 };
 const MOST_VARIABLES = 8;
-const CENTS = 1200 / Math.LN2;
 
 export function checkSearch(spec: SearchSpec, top: TopPlan, hold: TopHold): void {
   const { variables, goals, note, limits } = spec;

@@ -1,4 +1,5 @@
 /** Two hearings of one plate set against each other: what moved and by how much, what appeared, what died. */
+import { CENTS } from '../units';
 import { centsBetween, type KnockPartial } from '../sound';
 
 export interface MovedPartial {
@@ -32,7 +33,7 @@ export function compareHearings(earlier: readonly KnockPartial[], later: readonl
   const moved = pairs.flatMap(({ a, b, cents }): MovedPartial[] => {
     if (taken.has(a) || taken.has(b)) return [];
     taken.add(a).add(b);
-    const sd = (1200 / Math.LN2) * Math.hypot(a.frequencySd / a.frequency, b.frequencySd / b.frequency);
+    const sd = CENTS * Math.hypot(a.frequencySd / a.frequency, b.frequencySd / b.frequency);
     return [{ from: a.frequency, to: b.frequency, cents, sd }];
   });
   const lonely = (partials: readonly KnockPartial[]) =>

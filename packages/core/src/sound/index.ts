@@ -37,3 +37,5 @@ export {
 } from './played';
 export { knockSpectrum } from './knock-spectrum';
 export { keptAnalysis, type KeptAnalysis } from './kept-analysis';
+export { KnockTrigger, type Meter } from './knock-trigger';
+export { readPitch, type ReadPitch } from './read-pitch';

@@ -1,4 +1,5 @@
 /** Where wood helps a wish, where it is wasted, where it harms: what a tenth of a millimetre off does, place by place. SI. */
+import { CENTS } from '../units';
 import type { WoodSlopes } from '../shell';
 import type { ExaminedTop } from './examine-top';
 
@@ -20,8 +21,6 @@ export interface PassEffect {
   /** [kg], negative. */
   mass: number;
 }
-
-const CENTS = 1200 / Math.LN2;
 
 /** One pass off the plate over a scraper’s stroke around a node. */
 export function passOnPlate(top: ExaminedTop, node: number): PassEffect {

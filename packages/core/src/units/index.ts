@@ -1,4 +1,5 @@
 /** Quantities as people write them, into SI and back. The only place that knows other units. */
+export { CENTS, DEGREE, STANDARD_GRAVITY } from './factors';
 export { LOAD_UNITS, parseLoad, type LoadUnit } from './parse-load';
 export { parseQuantity, unitOf, type ParsedQuantity } from './parse-quantity';
 export {

@@ -1,5 +1,7 @@
 /** Every factor between what people say and SI, written once. `si` is what one of the unit is in the base unit. */
 
+import { STANDARD_GRAVITY } from './factors';
+
 export type Quantity =
   | 'length'
   | 'area'
@@ -28,7 +30,6 @@ export interface Unit {
 
 const METRES_PER_INCH = 0.0254;
 const KILOGRAMS_PER_POUND = 0.45359237;
-const STANDARD_GRAVITY = 9.80665;
 
 export const LENGTH_UNITS = {
   mm: { symbol: 'mm', spellings: ['mm', 'millimetre', 'millimetres', 'millimeter', 'millimeters'], si: 1e-3 },

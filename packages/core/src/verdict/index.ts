@@ -14,7 +14,7 @@ export { FIRST_REMOVAL_SPREAD, forecastPasses, type FlexForecast, type PassForec
 export { takenRemoval, type PassTaken, type Taken } from './taken';
 export { judgeTearOut, type TearOut } from './tear-out';
 export { divideIntoZones, zoneOfPlace, zoneWords, type Region, type Zone, type ZoneMap } from './zones';
-export { summarizeAssessment, type AssessmentSummary, type StepSummary } from './summary';
+export { densityOf, summarizeAssessment, type AssessmentSummary, type StepSummary } from './summary';
 export {
   evidence,
   flexChangeWords,

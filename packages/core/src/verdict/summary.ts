@@ -1,5 +1,8 @@
 /** An assessment without its maps: what is stored with a survey and given through the API. SI, with the words in the maker's units. */
+import type { Estimate } from '../base';
 import type { TargetSpec } from '../graduation';
+import type { WoodEstimate } from '../project';
+import { SCALE_SD } from '../survey';
 import type { UnitChoice } from '../units';
 import type { Assessment, PlateContext } from './assess-thickness';
 import type { ThicknessVerdict } from './judge';
@@ -75,4 +78,15 @@ export function summarizeAssessment(
     forecast,
     plannedMeanRemoval: statistics.mean - forecast.meanAfter.value,
   };
+}
+
+/** By scale and volume where it was weighed with these readings, else as its wood is known [kg/m3]. */
+export function densityOf(
+  { forecast: { massNow }, statistics: { volume, volumeSd } }: Pick<AssessmentSummary, 'forecast' | 'statistics'>,
+  wood: WoodEstimate,
+): Estimate {
+  const wasWeighed = massNow.sd <= SCALE_SD;
+  if (!wasWeighed) return wood.rho;
+  const value = massNow.value / volume;
+  return { value, sd: (value * volumeSd) / volume };
 }

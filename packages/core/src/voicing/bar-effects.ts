@@ -1,4 +1,5 @@
 /** What planing each of a top's bars does to the note of each, by the fitted model: the first guess of those who tune bars together. SI. */
+import { CENTS } from '../units';
 import { bracePlaces, type Brace } from '../bracing';
 import { InvalidInput } from '../base';
 import { LEAST_BRACE, strokeShape, type ShavedPlace } from './shaving';
@@ -15,7 +16,6 @@ export interface BarEffects {
   stretches: [number, number][];
 }
 
-const CENTS = 1200 / Math.LN2;
 /** A bar is planed where it stands higher than this share of what is over its least: its low ends stay. */
 const CLEAR = 0.4;
 /** A model's note this near to what was heard over a bar is that note [cents]. */

@@ -1,4 +1,5 @@
 /** What makers hunt on a top, and where to look for its cause. SI. */
+import { CENTS } from '../units';
 import type { Brace } from '../bracing';
 import type { KnockPlace, LooseJoint, MirrorPair } from '../knock-map';
 import type { Calibration } from './calibrate';
@@ -46,7 +47,6 @@ const TALL_END = 0.35;
 const LEAST_TALL = 3.5e-3;
 /** Nearer than this two notes are one to the ear, and work against each other [cents]. */
 const CLOSE = 100;
-const CENTS = 1200 / Math.LN2;
 const TENTH = 1e-4;
 
 /** The plainest of them; a plate has many. */

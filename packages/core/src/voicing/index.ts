@@ -100,3 +100,13 @@ export {
 export { questionKnock, type KnockQuestion } from './question-knock';
 export { foretellShaving, voicingInput, type ForetoldShaving, type VoicingFacts } from './foretell-shaving';
 export { heardKnock, placedKnock, roundKnock, type KeptKnock } from './round-knocks';
+export { barPairs, barStrokes, type BarAdvice, type BarPair } from './bar-pairs';
+export {
+  barReadings,
+  barsOf,
+  interval,
+  notesOver,
+  type BarKnock,
+  type BarReading,
+  type BarredBuild,
+} from './bar-readings';

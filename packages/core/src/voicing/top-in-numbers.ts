@@ -2,6 +2,7 @@
  * A braced top that exists only in numbers, for the demo and for stand-in instruments: of other wood than its maker takes it for, bent, weighed and knocked as a real one would be.
  * Solved by the whole-top model on a mesh of its own; its wood, its hands and its readings are what the program has to find out. SI.
  */
+import { STANDARD_GRAVITY } from '../units';
 import { InvalidInput } from '../base';
 import { factorTop, topModes, valueAt } from '../shell';
 import { topOfPlan, type TopPlan } from '../top';
@@ -70,14 +71,13 @@ export function soundingModes(top: TopPlan, count: number, wood: WoodFactors = A
 const DIAL = { scatter: 3e-6, step: 1e-6 };
 const BALANCE = { scatter: 5e-5, step: 1e-4 };
 const REST = 0.008;
-const KILOGRAM = 9.80665;
 
 const rounded = (value: number, step: number) => Math.round(value / step) * step;
 
 /** @param compliance [m/N] @returns load [N] and what the dial shows [m] */
 export function readDial(compliance: number, random: RandomSource): { load: number; deflection: number } {
-  const sag = KILOGRAM * compliance * (1 + REST * random.normal()) + DIAL.scatter * random.normal();
-  return { load: KILOGRAM, deflection: rounded(sag, DIAL.step) };
+  const sag = STANDARD_GRAVITY * compliance * (1 + REST * random.normal()) + DIAL.scatter * random.normal();
+  return { load: STANDARD_GRAVITY, deflection: rounded(sag, DIAL.step) };
 }
 
 export const readBalance = (mass: number, random: RandomSource): number =>

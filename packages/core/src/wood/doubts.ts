@@ -2,6 +2,7 @@
  * Figures of a wood that its species hardly ever has: not refused, but neither shown large nor ranked nor built upon before they are explained.
  * A slip that would explain one is named, with the factor that mends what was typed. Ranges are about three spreads of the handbook's means and wider.
  */
+import { STANDARD_GRAVITY } from '../units';
 import type { MeasuredQuantity } from './measured';
 import type { SpeciesPrior } from './species-priors';
 
@@ -44,7 +45,7 @@ const OF_WEIGHT = [{ words: 'both halves were weighed, not one', factor: 0.5 }];
 const OF_FLEX: readonly Slip[] = [
   { words: 'the loads were grams, not kilograms', of: 'loads', factor: 1e-3 },
   { words: 'the loads were kilograms, not grams', of: 'loads', factor: 1e3 },
-  { words: 'the loads were newtons, not kilograms', of: 'loads', factor: 1 / 9.80665 },
+  { words: 'the loads were newtons, not kilograms', of: 'loads', factor: 1 / STANDARD_GRAVITY },
   { words: 'the loads were pounds, not kilograms', of: 'loads', factor: 0.45359237 },
   { words: 'the dial was in inches, not millimetres', of: 'dial', factor: 25.4 },
 ];

@@ -1,5 +1,6 @@
 /** Two legs that cross between hole and bridge and stop short of the rim, for a carved top. */
-import { DEGREE, legs } from './common-parts';
+import { DEGREE } from '../../units';
+import { legs } from './common-parts';
 import type { PatternDrawing } from './pattern';
 
 const OFF_RIM = 0.035;

@@ -8,7 +8,6 @@ import type { BraceStart } from './usual-brace';
 
 export const RIM_INSET = 2.5e-3;
 export const SHORT_OF_RIM = 0.018;
-export const DEGREE = Math.PI / 180;
 
 /** Two legs through a point of the centre line; with a margin they stop short of the rim. */
 export function legs(

@@ -1,5 +1,6 @@
 /** Bars across a flat top of the mandolin family. */
-import { DEGREE, requireCount, RIM_INSET, rimToRim, transverse } from './common-parts';
+import { DEGREE } from '../../units';
+import { requireCount, RIM_INSET, rimToRim, transverse } from './common-parts';
 import type { PatternContext, PatternDrawing, PatternSettings } from './pattern';
 import type { BraceStart } from './usual-brace';
 

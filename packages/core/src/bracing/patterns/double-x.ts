@@ -1,6 +1,7 @@
 /** An X, and a second one behind the bridge. */
 import type { Point } from '../../outline';
-import { DEGREE, rimToRim, SHORT_OF_RIM, upperPart } from './common-parts';
+import { DEGREE } from '../../units';
+import { rimToRim, SHORT_OF_RIM, upperPart } from './common-parts';
 import type { PatternContext, PatternDrawing } from './pattern';
 import type { BraceStart } from './usual-brace';
 import { xLegs } from './x';

@@ -1,7 +1,8 @@
 /** Bars that fan out behind the hole, closed at their lower end or open. */
 import type { Point } from '../../outline';
 import { reachRim } from '../place';
-import { DEGREE, holeSides, requireCount, RIM_INSET, transverse } from './common-parts';
+import { DEGREE } from '../../units';
+import { holeSides, requireCount, RIM_INSET, transverse } from './common-parts';
 import type { PatternContext, PatternDrawing, PatternSettings } from './pattern';
 import type { BraceStart } from './usual-brace';
 

@@ -1,7 +1,8 @@
 /** Two ways of parallel bars. */
 import { lengthOf, meetingOf, type Point, type Segment } from '../../outline';
 import { acrossPlate } from '../place';
-import { DEGREE, requireCount, SHORT_OF_RIM, transverse, upperPart } from './common-parts';
+import { DEGREE } from '../../units';
+import { requireCount, SHORT_OF_RIM, transverse, upperPart } from './common-parts';
 import type { PatternContext, PatternDrawing, PatternSettings } from './pattern';
 import type { BraceStart } from './usual-brace';
 

@@ -1,6 +1,7 @@
 /** Two bars along a carved top. */
 import type { Point } from '../../outline';
-import { DEGREE, rimToRim } from './common-parts';
+import { DEGREE } from '../../units';
+import { rimToRim } from './common-parts';
 import type { PatternContext, PatternDrawing, PatternSettings } from './pattern';
 import type { BraceStart } from './usual-brace';
 

@@ -1,7 +1,8 @@
 /** Two legs that cross behind the hole, tone bars behind the bridge, fingers out to the sides. */
 import { pointAlong, type Point, type Segment } from '../../outline';
 import { reachRim } from '../place';
-import { DEGREE, legs, RIM_INSET, SHORT_OF_RIM, upperPart } from './common-parts';
+import { DEGREE } from '../../units';
+import { legs, RIM_INSET, SHORT_OF_RIM, upperPart } from './common-parts';
 import type { PatternContext, PatternDrawing, PatternSettings } from './pattern';
 import type { BraceStart } from './usual-brace';
 

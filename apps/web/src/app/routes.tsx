@@ -1,0 +1,54 @@
+/** Every page and where it lives; each is fetched when it is first opened. */
+import type { ComponentType } from 'react';
+import { createBrowserRouter, Navigate, useParams } from 'react-router';
+import { Broken } from './Broken';
+
+type Fetch = () => Promise<ComponentType>;
+
+const OF_THE_BENCH: Record<string, Fetch> = {
+  '/': async () => (await import('../pages/home/BenchPage')).BenchPage,
+  '/new': async () => (await import('../pages/home/BuildFormPage')).NewBuildPage,
+  '/rack': async () => (await import('../pages/rack/RackPage')).RackPage,
+  '/rack/new': async () => (await import('../pages/rack/NewSetPage')).NewSetPage,
+  '/rack/:setId': async () => (await import('../pages/rack/SetPage')).SetPage,
+  '/compare': async () => (await import('../pages/compare/ComparePage')).ComparePage,
+  '/feel': async () => (await import('../pages/rack/FeelPage')).FeelPage,
+};
+
+/** Under /builds/:buildId. */
+const OF_A_BUILD: Record<string, Fetch> = {
+  edit: async () => (await import('../pages/home/BuildFormPage')).EditBuildPage,
+  thickness: async () => (await import('../pages/thickness/ThicknessPage')).ThicknessPage,
+  layout: async () => (await import('../pages/layout/LayoutPage')).LayoutPage,
+  arch: async () => (await import('../pages/arch/ArchPage')).ArchPage,
+  'glue-up': async () => (await import('../pages/glue-up/GlueUpPage')).GlueUpPage,
+  shape: async () => (await import('../pages/shape/ShapePage')).ShapePage,
+  top: async () => (await import('../pages/top/WholeTopPage')).WholeTopPage,
+  voice: async () => (await import('../pages/listen/VoicePage')).VoicePage,
+  rounds: async () => (await import('../pages/voicing/RoundsPage')).RoundsPage,
+  story: async () => (await import('../pages/story/StoryPage')).StoryPage,
+  close: async () => (await import('../pages/close/ClosePage')).ClosePage,
+  ':stage': async () => (await import('../pages/stage/StagePage')).StagePage,
+};
+
+const FIRST_STAGE = 'thickness';
+
+function ToStage() {
+  const { buildId = '' } = useParams();
+  return <Navigate to={`/builds/${buildId}/${FIRST_STAGE}`} replace />;
+}
+
+const route = (path: string, fetch: Fetch) => ({ path, lazy: async () => ({ Component: await fetch() }) });
+
+export const router = createBrowserRouter([
+  {
+    errorElement: <Broken />,
+    hydrateFallbackElement: <p className="p-8 text-soft">Opening the bench …</p>,
+    children: [
+      ...Object.entries(OF_THE_BENCH).map(([path, fetch]) => route(path, fetch)),
+      { path: '/builds/:buildId', element: <ToStage /> },
+      ...Object.entries(OF_A_BUILD).map(([path, fetch]) => route(`/builds/:buildId/${path}`, fetch)),
+      { path: '*', element: <Navigate to="/" replace /> },
+    ],
+  },
+]);

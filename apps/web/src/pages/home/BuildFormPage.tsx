@@ -1,0 +1,396 @@
+import { isMirrored } from '@nimble/core/graduation';
+import {
+  CONSTRUCTIONS,
+  enteredWood,
+  FAMILIES,
+  woodOfSpecies,
+  type BuildWood,
+  type Construction,
+  type PlateRole,
+} from '@nimble/core/project';
+import {
+  defaultHoles,
+  defaultOutline,
+  plateShape,
+  type Family,
+  type HoleSpec,
+  type OutlineSpec,
+  type PlateShape,
+} from '@nimble/core/outline';
+import { InvalidInput } from '@nimble/core/base';
+import { METRIC } from '@nimble/core/units';
+import { SPECIES_PRIORS } from '@nimble/core/wood';
+import { useQueryClient } from '@tanstack/react-query';
+import { useMemo, useRef, useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { toast } from 'sonner';
+import { get, Refused, type FieldError } from '../../api/client';
+import { useBuild } from '../../api/hooks';
+import { keys } from '../../api/keys';
+import type { Build } from '../../api/types';
+import { DragHandle, PlateDrawing } from '../../plate';
+import { ThemeMenu, UNIT_SETS } from '../../frame/BenchMenus';
+import { woodOrigin } from '../../words/wood-origin';
+import { Loading } from '../../ui/Loading';
+import { HomeLink } from '../../frame/Shell';
+import { Button, CheckField, SelectField, TextField } from '../../ui';
+import { QuantityField } from '../../forms';
+import { change, create, ownErrors, rebased, toDraft, type Draft } from './build-draft';
+import { FAMILY_WORDS } from '../../words/family-words';
+import { OutdatedNotice } from './OutdatedNotice';
+import { OutlineFields } from './OutlineFields';
+import { dragHole, outlineHandles } from './outline-handles';
+
+const CONSTRUCTION_WORDS: Record<Construction, string> = {
+  flat: 'Flat',
+  domed: 'Domed',
+  carved: 'Carved',
+  sandwich: 'Sandwich',
+};
+
+const FIRST_DRAFT: Draft = {
+  number: '',
+  name: '',
+  family: 'steel-string',
+  construction: 'flat',
+  plate: 'top',
+  leftHanded: false,
+  scaleLength: 0.645,
+  wood: woodOfSpecies('european-spruce'),
+  outline: defaultOutline('steel-string'),
+  holes: defaultHoles('steel-string'),
+  units: METRIC,
+};
+
+export function NewBuildPage() {
+  return <BuildForm first={FIRST_DRAFT} build={null} />;
+}
+
+export function EditBuildPage() {
+  const { buildId = '' } = useParams();
+  const build = useBuild(buildId);
+  if (!build.data) return <Loading queries={[build]} what="the build" />;
+  return <BuildForm first={toDraft(build.data)} build={build.data} />;
+}
+
+/** One form for a new build and for changing one; the plate is drawn as it is typed or dragged. */
+function BuildForm({ first, build }: { first: Draft; build: Build | null }) {
+  const id = build?.id ?? null;
+  const [draft, setDraft] = useState(first);
+  /** What the changes are made upon. */
+  const [base, setBase] = useState(build);
+  const [outdated, setOutdated] = useState<{ theirs: Build; fields: string[] } | null>(null);
+  const [errors, setErrors] = useState<FieldError[]>([]);
+  const [saving, setSaving] = useState(false);
+  const newId = useRef(crypto.randomUUID());
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const set = (change: Partial<Draft>) => {
+    setDraft((old) => ({ ...old, ...change }));
+    setErrors((old) =>
+      old.filter(
+        ({ field }) =>
+          !Object.keys(change).some(
+            (key) => field === key || field.startsWith(`${key}.`) || field.startsWith(`${key}[`),
+          ),
+      ),
+    );
+  };
+  const { shape, fault } = useShape(draft);
+  const errorAt = (field: string) =>
+    fault.find((e) => e.field === field)?.message ?? errors.find((e) => e.field === field)?.message ?? null;
+  const ask = async ({ errors: touched }: Refused) => {
+    const theirs = await get<Build>(`/builds/${id}`).catch((error: Error) => void toast.error(error.message));
+    if (theirs) setOutdated({ theirs, fields: touched.map(({ field }) => field) });
+  };
+  const submit = async (upon: Build | null, wanted: Draft) => {
+    const own = ownErrors(wanted);
+    if (own.length > 0 || fault.length > 0) return setErrors(own);
+    setSaving(true);
+    setOutdated(null);
+    try {
+      const kept = await (upon ? change(upon, wanted) : create(wanted, newId.current));
+      await client.invalidateQueries({ queryKey: keys.builds });
+      void navigate(`/builds/${kept.id}/thickness`);
+    } catch (failure) {
+      if (failure instanceof Refused && failure.isOutdated) await ask(failure);
+      else if (failure instanceof Refused && failure.errors.length > 0) setErrors(failure.errors);
+      else toast.error((failure as Error).message);
+    } finally {
+      setSaving(false);
+    }
+  };
+  return (
+    <div className="flex min-h-full flex-col lg:h-full">
+      <header className="flex items-center gap-4 border-b border-line bg-paper px-4 lg:px-6">
+        <HomeLink title={id ? `Change No. ${first.number}` : 'A new build'} />
+        <div className="ml-auto">
+          <ThemeMenu />
+        </div>
+      </header>
+      <main className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_400px]">
+        <section aria-label="The plate" className="flex min-h-[300px] flex-col pt-4">
+          {shape && (
+            <PlateDrawing
+              shape={shape}
+              leftHanded={isMirrored(draft)}
+              label="The plate as described, seen from outside, neck end to the left"
+            >
+              {(pixelsPerMm) => <OutlineDragging draft={draft} pixelsPerMm={pixelsPerMm} set={set} />}
+            </PlateDrawing>
+          )}
+          <p className="px-6 pb-3 text-soft">Drag the brass points to shape the plate, or type the lengths.</p>
+        </section>
+        <form
+          className="min-h-0 space-y-5 overflow-y-auto border-l border-line bg-slip px-5 py-4"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void submit(base, draft);
+          }}
+        >
+          <WhatFields draft={draft} set={set} errorAt={errorAt} isNew={id === null} />
+          <OutlineFields
+            {...draft}
+            onOutline={(outline) => set({ outline })}
+            onHoles={(holes) => set({ holes })}
+            errorAt={errorAt}
+          />
+          <WoodFields wood={draft.wood} plate={draft.plate} onChange={(wood) => set({ wood })} />
+          <div className="sticky bottom-0 space-y-2 bg-slip py-2">
+            {outdated && base && (
+              <OutdatedNotice
+                {...outdated}
+                onMine={() => {
+                  const mine = rebased(base, draft, outdated.theirs);
+                  setBase(outdated.theirs);
+                  setDraft(mine);
+                  void submit(outdated.theirs, mine);
+                }}
+                onTheirs={() => {
+                  setBase(outdated.theirs);
+                  setDraft(rebased(base, draft, outdated.theirs, outdated.fields));
+                  setOutdated(null);
+                }}
+              />
+            )}
+            <div className="flex gap-2">
+              <Button kind="main" type="submit" className="flex-1" disabled={saving}>
+                {saving ? 'Keeping …' : id ? 'Keep the changes' : 'Lay it on the bench'}
+              </Button>
+              <Link to={id ? `/builds/${id}/thickness` : '/'} className="inline-flex min-h-12 items-center px-4">
+                Cancel
+              </Link>
+            </div>
+          </div>
+        </form>
+      </main>
+    </div>
+  );
+}
+
+/** The last plate that could be drawn, and what is wrong with the one described now. */
+function useShape({ outline, holes }: Draft): { shape: PlateShape | null; fault: FieldError[] } {
+  const drawn = useMemo(() => drawOrSay(outline, holes), [outline, holes]);
+  const [lastDrawn, setLastDrawn] = useState(drawn.shape);
+  if (drawn.shape && drawn.shape !== lastDrawn) setLastDrawn(drawn.shape);
+  return { shape: drawn.shape ?? lastDrawn, fault: drawn.fault };
+}
+
+function drawOrSay(outline: OutlineSpec, holes: HoleSpec[]): { shape: PlateShape | null; fault: FieldError[] } {
+  try {
+    return { shape: plateShape(outline, holes), fault: [] };
+  } catch (failure) {
+    if (!(failure instanceof InvalidInput)) throw failure;
+    const isWhole = failure.field === 'outline' || failure.field.startsWith('holes[');
+    const message = failure.reason[0]!.toUpperCase() + failure.reason.slice(1);
+    return { shape: null, fault: [{ field: isWhole ? failure.field : `outline.${failure.field}`, message }] };
+  }
+}
+
+function OutlineDragging({
+  draft,
+  pixelsPerMm,
+  set,
+}: {
+  draft: Draft;
+  pixelsPerMm: number;
+  set: (change: Partial<Draft>) => void;
+}) {
+  return (
+    <>
+      {outlineHandles(draft.outline).map(({ key, label, x, y, drag }) => (
+        <DragHandle key={key} {...{ x, y, label, pixelsPerMm }} onDrag={(place) => set({ outline: drag(place) })} />
+      ))}
+      {draft.holes.map((hole, i) => (
+        <DragHandle
+          key={`hole-${i}`}
+          x={hole.x}
+          y={hole.kind === 'round' ? hole.y : hole.spread / 2}
+          label="Sound opening"
+          pixelsPerMm={pixelsPerMm}
+          onDrag={({ x }) => set({ holes: dragHole(draft.holes, i, x) })}
+        />
+      ))}
+    </>
+  );
+}
+
+interface PartProps {
+  draft: Draft;
+  set: (change: Partial<Draft>) => void;
+  errorAt: (field: string) => string | null;
+  isNew: boolean;
+}
+
+function WhatFields({ draft, set, errorAt, isNew }: PartProps) {
+  return (
+    <fieldset className="space-y-2">
+      <legend className="text-[1.15rem] font-bold">What is it?</legend>
+      <div className="grid grid-cols-[110px_1fr] gap-3">
+        <TextField
+          label="Number"
+          inputMode="numeric"
+          value={draft.number}
+          error={errorAt('number')}
+          onChange={(e) => set({ number: e.target.value })}
+        />
+        <TextField
+          label="Name"
+          value={draft.name}
+          error={errorAt('name')}
+          onChange={(e) => set({ name: e.target.value })}
+        />
+      </div>
+      <SelectField
+        label="Family"
+        value={draft.family}
+        onChange={(e) => {
+          const family = e.target.value as Family;
+          set(
+            isNew
+              ? { family, outline: defaultOutline(family), holes: draft.plate === 'back' ? [] : defaultHoles(family) }
+              : { family },
+          );
+        }}
+      >
+        {FAMILIES.map((family) => (
+          <option key={family} value={family}>
+            {FAMILY_WORDS[family]}
+          </option>
+        ))}
+      </SelectField>
+      <div className="grid grid-cols-2 gap-3">
+        <SelectField
+          label="Construction"
+          value={draft.construction}
+          onChange={(e) => set({ construction: e.target.value as Construction })}
+        >
+          {CONSTRUCTIONS.map((key) => (
+            <option key={key} value={key}>
+              {CONSTRUCTION_WORDS[key]}
+            </option>
+          ))}
+        </SelectField>
+        <SelectField
+          label="Plate"
+          value={draft.plate}
+          onChange={(e) => {
+            const plate = e.target.value as PlateRole;
+            // A back has no soundhole unless one is drawn.
+            set(isNew ? { plate, holes: plate === 'back' ? [] : defaultHoles(draft.family) } : { plate });
+          }}
+        >
+          <option value="top">Top</option>
+          <option value="back">Back</option>
+        </SelectField>
+        <QuantityField
+          label="Scale length"
+          quantity="length"
+          unit={draft.units.length}
+          decimals={draft.units.length === 'mm' ? 0 : 2}
+          value={draft.scaleLength}
+          optional
+          error={errorAt('scaleLength')}
+          check={(v) => (v >= 0.1 && v <= 1.5 ? null : 'Between 100 mm and 1.5 m: check the unit')}
+          onChange={(scaleLength) => set({ scaleLength })}
+        />
+        <SelectField
+          label="Units"
+          value={draft.units.thickness}
+          onChange={(e) => set({ units: UNIT_SETS.find((s) => s.units.thickness === e.target.value)!.units })}
+        >
+          {UNIT_SETS.map(({ words, units }) => (
+            <option key={words} value={units.thickness}>
+              {words}
+            </option>
+          ))}
+        </SelectField>
+      </div>
+      <CheckField
+        label="Left-handed"
+        checked={draft.leftHanded}
+        onChange={(e) => set({ leftHanded: e.target.checked })}
+      />
+    </fieldset>
+  );
+}
+
+function WoodFields({
+  wood,
+  plate,
+  onChange,
+}: {
+  wood: BuildWood;
+  plate: PlateRole;
+  onChange: (wood: BuildWood) => void;
+}) {
+  const offered = SPECIES_PRIORS.filter((prior) => prior.uses.includes(plate) || prior.key === wood.species);
+  const enter = (entered: Parameters<typeof enteredWood>[1]) => onChange(enteredWood(wood, entered));
+  const pascals = (value: number) => (value > 0 && value < 40e9 ? null : 'Between 0 and 40 GPa');
+  return (
+    <fieldset className="space-y-2">
+      <legend className="text-[1.15rem] font-bold">Wood</legend>
+      <SelectField
+        label="Species"
+        value={wood.species ?? ''}
+        onChange={(e) => e.target.value && onChange(woodOfSpecies(e.target.value))}
+      >
+        {wood.species === null && <option value="">Your own figures</option>}
+        {offered.map(({ key, name }) => (
+          <option key={key} value={key}>
+            {name}
+          </option>
+        ))}
+      </SelectField>
+      <p className="text-[0.95rem] text-soft">
+        The wood is {woodOrigin(wood)}. {wood.source === 'prior' && 'Your own figures narrow every forecast.'}
+      </p>
+      <div className="grid grid-cols-2 gap-3">
+        <QuantityField
+          label="Density"
+          quantity="density"
+          unit="kg/m³"
+          value={wood.rho}
+          check={(v) => (v >= 80 && v <= 1500 ? null : 'Wood has 80 to 1500 kg/m³')}
+          onChange={(rho) => rho && rho !== wood.rho && enter({ rho })}
+        />
+        <QuantityField
+          label="Stiffness along"
+          quantity="modulus"
+          unit="GPa"
+          value={wood.E_L}
+          check={pascals}
+          onChange={(E_L) => E_L && E_L !== wood.E_L && enter({ E_L })}
+        />
+        <QuantityField
+          label="Stiffness across"
+          quantity="modulus"
+          unit="GPa"
+          value={wood.E_C}
+          check={(v) => pascals(v) ?? (v < wood.E_L ? null : 'Less than along')}
+          onChange={(E_C) => E_C && E_C !== wood.E_C && enter({ E_C })}
+        />
+      </div>
+    </fieldset>
+  );
+}

@@ -1,0 +1,180 @@
+import { defaultHoles, defaultOutline, type Family, type HoleSpec, type OutlineSpec } from '@nimble/core/outline';
+import { importOutline } from '@nimble/core/formats';
+import { InvalidInput } from '@nimble/core/base';
+import type { UnitChoice } from '@nimble/core/units';
+import { useRef, useState } from 'react';
+import { Button, SelectField } from '../../ui';
+import { positiveBelow, QuantityField } from '../../forms';
+
+interface Props {
+  family: Family;
+  outline: OutlineSpec;
+  holes: HoleSpec[];
+  units: UnitChoice;
+  onOutline: (outline: OutlineSpec) => void;
+  onHoles: (holes: HoleSpec[]) => void;
+  /** What the server or the core says of a field. */
+  errorAt: (field: string) => string | null;
+}
+
+const LENGTHS: Record<string, readonly (readonly [field: string, label: string])[]> = {
+  waisted: [
+    ['bodyLength', 'Length'],
+    ['upperBout', 'Upper bout'],
+    ['waist', 'Waist'],
+    ['lowerBout', 'Lower bout'],
+    ['upperBoutAt', 'Upper bout at'],
+    ['waistAt', 'Waist at'],
+    ['lowerBoutAt', 'Lower bout at'],
+    ['cutaway', 'Cutaway'],
+  ],
+  teardrop: [
+    ['bodyLength', 'Length'],
+    ['neckWidth', 'Neck end width'],
+    ['lowerBout', 'Widest'],
+    ['lowerBoutAt', 'Widest at'],
+  ],
+  rectangle: [
+    ['bodyLength', 'Length'],
+    ['width', 'Width'],
+  ],
+  drawn: [],
+};
+
+const LARGEST_FILE = 5_000_000;
+
+export function OutlineFields({ family, outline, holes, units, onOutline, onHoles, errorAt }: Props) {
+  const file = useRef<HTMLInputElement>(null);
+  const [refusal, setRefusal] = useState<string | null>(null);
+  const choose = (kind: OutlineSpec['kind']) => {
+    setRefusal(null);
+    if (kind === 'drawn') return file.current?.click();
+    const first = defaultOutline(family);
+    if (first.kind === kind) onOutline(first);
+    else if (kind === 'waisted') onOutline(defaultOutline('steel-string'));
+    else if (kind === 'teardrop') onOutline(defaultOutline('mandolin'));
+    else onOutline(defaultOutline('other'));
+    if (kind === 'rectangle') onHoles([]);
+  };
+  const take = async (chosen: File) => {
+    try {
+      if (chosen.size > LARGEST_FILE)
+        throw new InvalidInput('file', chosen.size, 'is larger than 5 MB: an outline needs far less');
+      const { points } = importOutline(chosen.name, await chosen.text());
+      setRefusal(null);
+      onOutline({ kind: 'drawn', points });
+      onHoles([]);
+    } catch (failure) {
+      setRefusal(failure instanceof InvalidInput ? `${chosen.name} ${failure.reason}.` : String(failure));
+    }
+  };
+  return (
+    <fieldset className="space-y-2">
+      <legend className="text-[1.15rem] font-bold">Outline</legend>
+      <SelectField label="Shape" value={outline.kind} onChange={(e) => choose(e.target.value as OutlineSpec['kind'])}>
+        <option value="waisted">Two bouts and a waist</option>
+        <option value="teardrop">Teardrop</option>
+        <option value="rectangle">Still a blank</option>
+        <option value="drawn">From a file …</option>
+      </SelectField>
+      <input
+        ref={file}
+        type="file"
+        accept=".svg,.dxf,.csv,.txt"
+        aria-label="Outline file"
+        tabIndex={-1}
+        className="sr-only"
+        onChange={(event) => {
+          const chosen = event.target.files?.[0];
+          event.target.value = '';
+          if (chosen) void take(chosen);
+        }}
+      />
+      <Button className="w-full" onClick={() => file.current?.click()}>
+        Outline from SVG, DXF or CSV
+      </Button>
+      {(refusal ?? errorAt('outline')) && (
+        <p role="alert" className="font-medium text-ember-ink">
+          {refusal ?? errorAt('outline')}
+        </p>
+      )}
+      <div className="grid grid-cols-2 gap-3">
+        {LENGTHS[outline.kind]!.map(([field, label]) => (
+          <QuantityField
+            key={field}
+            label={label}
+            quantity="length"
+            unit={units.length}
+            decimals={units.length === 'mm' ? 0 : 2}
+            value={(outline as unknown as Record<string, number>)[field]!}
+            error={errorAt(`outline.${field}`)}
+            check={(v) =>
+              field === 'cutaway'
+                ? v >= 0 && v < 0.5
+                  ? null
+                  : 'Zero or more'
+                : positiveBelow(1.5, 'Over 1.5 m: check the unit')(v)
+            }
+            onLive={(value) => onOutline({ ...outline, [field]: value })}
+            onChange={(value) => value !== null && onOutline({ ...outline, [field]: value })}
+          />
+        ))}
+      </div>
+      <HoleFields {...{ family, outline, holes, units, onHoles, errorAt }} />
+    </fieldset>
+  );
+}
+
+function HoleFields({ family, outline, holes, units, onHoles, errorAt }: Omit<Props, 'onOutline'>) {
+  const kind = holes[0]?.kind ?? 'none';
+  const choose = (next: string) => {
+    const length = 'bodyLength' in outline ? outline.bodyLength : Math.max(...outline.points.map(([x]) => x));
+    const own = defaultHoles(family);
+    if (next === 'none') onHoles([]);
+    else if (own[0]?.kind === next) onHoles(own);
+    else if (next === 'round') onHoles([{ kind: 'round', x: length * 0.31, y: 0, diameter: length * 0.19 }]);
+    else onHoles([{ kind: 'f-holes', x: length * 0.58, length: length * 0.28, spread: length * 0.38 }]);
+  };
+  const field = (label: string, name: string, value: number, change: (v: number) => HoleSpec) => (
+    <QuantityField
+      key={name}
+      label={label}
+      quantity="length"
+      unit={units.length}
+      decimals={units.length === 'mm' ? 0 : 2}
+      value={value}
+      error={errorAt(`holes[0].${name}`)}
+      check={positiveBelow(1.5, 'Over 1.5 m: check the unit')}
+      onLive={(v) => onHoles([change(v), ...holes.slice(1)])}
+      onChange={(v) => v !== null && onHoles([change(v), ...holes.slice(1)])}
+    />
+  );
+  const [hole] = holes;
+  return (
+    <>
+      <SelectField
+        label="Sound opening"
+        value={kind}
+        error={errorAt('holes[0]')}
+        onChange={(e) => choose(e.target.value)}
+      >
+        <option value="round">Round hole</option>
+        <option value="f-holes">A pair of slots</option>
+        <option value="none">None, or not cut yet</option>
+      </SelectField>
+      {hole?.kind === 'round' && (
+        <div className="grid grid-cols-2 gap-3">
+          {field('Middle at', 'x', hole.x, (x) => ({ ...hole, x }))}
+          {field('Diameter', 'diameter', hole.diameter, (diameter) => ({ ...hole, diameter }))}
+        </div>
+      )}
+      {hole?.kind === 'f-holes' && (
+        <div className="grid grid-cols-3 gap-2">
+          {field('Middle at', 'x', hole.x, (x) => ({ ...hole, x }))}
+          {field('Length', 'length', hole.length, (length) => ({ ...hole, length }))}
+          {field('Apart', 'spread', hole.spread, (spread) => ({ ...hole, spread }))}
+        </div>
+      )}
+    </>
+  );
+}

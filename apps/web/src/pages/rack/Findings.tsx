@@ -1,0 +1,85 @@
+import { format } from 'date-fns';
+import { toast } from 'sonner';
+import { useRackWrite, type WoodSet, type WoodTestView } from '../../api/wood';
+import { TakeBack } from '../../ui';
+import { estimateWords } from '../../words/rack-words';
+
+/** What each test found, newest first, with its warnings; a wrong one is taken back and stays in the record. */
+export function Findings({ set }: { set: WoodSet }) {
+  const write = useRackWrite();
+  if (set.tests.length === 0)
+    return <p className="pb-4 text-soft">No tests yet. Weigh it first, then knock or flex.</p>;
+  const turn = ({ id, retracted }: WoodTestView) =>
+    write('POST', `/${set.id}/tests/${id}/${retracted ? 'restore' : 'retract'}`).catch((failure: Error) =>
+      toast.error(failure.message),
+    );
+  return (
+    <section aria-label="Tests" className="min-h-32 overflow-y-auto pb-3">
+      <h2 className="text-soft">Tests, newest first</h2>
+      <ul className="max-w-3xl">
+        {[...set.tests].reverse().map((test) => (
+          <li key={test.id} className="flex items-start justify-between gap-3 border-t border-line py-1">
+            <Finding test={test} />
+            <TakeBack what="test" retracted={test.retracted} onTurn={() => void turn(test)} />
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function Finding({ test }: { test: WoodTestView }) {
+  return (
+    <div className={`min-w-0 flex-1 ${test.retracted ? 'text-soft line-through' : ''}`}>
+      <span className="flex flex-wrap items-baseline justify-between gap-x-4">
+        <span>
+          <strong>{test.kind === 'flex' ? `Flex ${test.input.direction}` : 'Knock'}</strong>{' '}
+          <span className="text-soft">
+            {format(new Date(test.at), 'd MMM yyyy')}
+            {test.feel !== null && `, feels ${test.feel} of 9`}
+          </span>
+        </span>
+        <span className="figures text-[0.97rem]">{foundWords(test)}</span>
+      </span>
+      <span className="text-[0.95rem] text-soft">{moreWords(test)}</span>
+      {test.result.warnings.map(({ code, message }) => (
+        <span key={code} className="block font-medium text-ember-ink">
+          {message}
+        </span>
+      ))}
+    </div>
+  );
+}
+
+function foundWords({ result, input, kind }: WoodTestView): string {
+  const { modulusAlong, modulusAcross, shearModulus } = result;
+  const found = [
+    modulusAlong && `along ${estimateWords(modulusAlong, 'modulus', 'GPa', 1)}`,
+    modulusAcross && `across ${estimateWords(modulusAcross, 'modulus', 'GPa', 2)}`,
+    shearModulus && `shear ${estimateWords(shearModulus, 'modulus', 'GPa', 2)}`,
+  ].filter(Boolean);
+  const notes = kind === 'knock' ? `${input.twist} / ${input.across} / ${input.along} Hz: ` : '';
+  return notes + found.join(', ');
+}
+
+/** Of a note's frequency (1). */
+const WORTH_SAYING = 5e-4;
+const NOTES = ['twist', 'across', 'along'] as const;
+
+/** What limits a flex, its rigidity per width; how well a knock fits one plate, and its Q. */
+function moreWords({ result }: WoodTestView): string {
+  const { limitedBy, rigidityPerWidth, residuals, quality, warnings } = result;
+  const off = (residuals ?? []).flatMap((residual, i) =>
+    Math.abs(residual) > WORTH_SAYING ? [`${NOTES[i]} ${(100 * residual).toFixed(1)} %`] : [],
+  );
+  const timed = NOTES.flatMap((note) => (quality?.[note] ? [`${note} ${Math.round(quality[note])}`] : []));
+  return [
+    rigidityPerWidth && `Rigidity per width ${rigidityPerWidth.value.toFixed(1)} N m.`,
+    limitedBy && `Its doubt comes mostly from the ${limitedBy}.`,
+    off.length > 0 && `Heard less fitted: ${off.join(', ')}.`,
+    residuals && off.length === 0 && warnings.length === 0 && 'The three notes fit one plate.',
+    timed.length > 0 && `Q ${timed.join(', ')}.`,
+  ]
+    .filter(Boolean)
+    .join(' ');
+}

@@ -1,0 +1,138 @@
+import { formatQuantity, type UnitChoice } from '@nimble/core/units';
+import { halfInterval } from '@nimble/core/base';
+import { strengthAtSlope, type WoodDoubt } from '@nimble/core/wood';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { useRackWrite, type WoodSet } from '../../api/wood';
+import { usePreferences } from '../../ui/preferences';
+import { Button, TextField } from '../../ui';
+import { mendings } from './mend-slip';
+import { byWords, CLASH_CAUSES, comparison, estimateWords, speciesName } from '../../words/rack-words';
+
+/** What is known of a set, how surely, and what speaks against it. */
+export function Known({ set, units }: { set: WoodSet; units: UnitChoice }) {
+  const { modulusAlong, density, clash, doubts } = set.properties;
+  const inDoubt = doubts.length > 0;
+  return (
+    <section aria-label="What is known">
+      <p className="text-soft">
+        {speciesName(set)}, {set.cut}, {set.worked}
+        {set.figure && `, ${set.figure}`}
+        {set.place && ` · ${set.place}`}
+      </p>
+      {inDoubt && (
+        <p data-testid="stiffness-along" className="text-[1.6rem] font-medium text-ember-ink">
+          In doubt
+          <span className="ml-3 text-[1rem] font-normal text-soft">not used, not ranked</span>
+        </p>
+      )}
+      {!inDoubt && (
+        <p className="flex items-baseline gap-3">
+          <span data-testid="stiffness-along" className="figures text-[3.6rem] leading-none font-medium tracking-tight">
+            {formatQuantity(modulusAlong.value, 'modulus', 'GPa', 1).figure}
+          </span>
+          <span className="text-[1.2rem] text-soft">
+            ± {formatQuantity(halfInterval(modulusAlong), 'modulus', 'GPa', 1).figure} GPa along,{' '}
+            {byWords(modulusAlong.by)}
+          </span>
+        </p>
+      )}
+      {doubts.map((doubt) => (
+        <Doubted key={doubt.quantity} set={set} doubt={doubt} />
+      ))}
+      <dl className="mt-2">
+        {comparison(set, units).map(({ name, value, unit }) => (
+          <div key={name} className="flex items-baseline justify-between gap-3">
+            <dt>{name}</dt>
+            <dd className="figures">
+              {value} {unit}
+            </dd>
+          </div>
+        ))}
+      </dl>
+      <p className="mt-1 text-[0.95rem] text-soft">
+        {density.by === 'prior' ? 'Not weighed yet: density is its species’ mean. ' : ''}
+        {runoutWords(set)}
+      </p>
+      {clash.map(({ quantity, flex, knock }) => (
+        <p key={quantity} role="alert" className="mt-1 border-l-4 border-brass pl-3">
+          Flex and knock do not agree {quantity} the grain: {estimateWords(flex, 'modulus', 'GPa', 1)} against{' '}
+          {estimateWords(knock, 'modulus', 'GPa', 1)}. {CLASH_CAUSES}
+        </p>
+      ))}
+      {set.objections.map(({ code, message }) => (
+        <p key={code} className="mt-1 font-medium text-ember-ink">
+          {message}
+        </p>
+      ))}
+      <Rejecting set={set} />
+    </section>
+  );
+}
+
+/** Straight grain that nobody looked at is no straight grain. */
+function runoutWords({ runout, risesBass, risesTreble }: WoodSet): string {
+  const looked = runout > 0 || risesBass !== null || risesTreble !== null;
+  if (!looked) return 'Runout was not looked at: no word on its strength.';
+  return `Strength left by the runout: ${Math.round(100 * strengthAtSlope(runout))} %.`;
+}
+
+/** What is doubted, and one tap to mend the slip that would explain it: the wrong record is taken back, the mended one kept. */
+function Doubted({ set, doubt: { message, slip } }: { set: WoodSet; doubt: WoodDoubt }) {
+  const write = useRackWrite();
+  const { person } = usePreferences();
+  const mend = async () => {
+    if (!slip) return;
+    try {
+      for (const { path, body, wrong } of mendings(set, slip, person)) {
+        await write('POST', path, body);
+        await write('POST', wrong);
+      }
+      toast('Mended; the record as it was typed is taken back and stays in the list');
+    } catch (failure) {
+      toast.error((failure as Error).message);
+    }
+  };
+  return (
+    <div role="alert" className="mt-1 border-l-4 border-ember pl-3">
+      <p className="font-medium text-ember-ink">{message}</p>
+      {slip && <Button onClick={() => void mend()}>Yes: {slip.words}</Button>}
+    </div>
+  );
+}
+
+function Rejecting({ set }: { set: WoodSet }) {
+  const write = useRackWrite();
+  const [reason, setReason] = useState('');
+  const [error, setError] = useState<string | null>(null);
+  const send = (rejected: string | null) =>
+    write('PATCH', `/${set.id}`, { rejected }).catch((failure: Error) => toast.error(failure.message));
+  if (set.rejected) {
+    return (
+      <div className="flex items-center justify-between gap-2 border-l-4 border-ember pl-3">
+        <span>Rejected: {set.rejected}</span>
+        <Button kind="quiet" className="shrink-0" onClick={() => void send(null)}>
+          Keep it after all
+        </Button>
+      </div>
+    );
+  }
+  return (
+    <details>
+      <summary className="min-h-11 cursor-pointer pt-2">Reject it …</summary>
+      <form
+        className="flex items-end gap-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (reason.trim() === '') setError('Say why: the next person will ask');
+          else void send(reason.trim());
+        }}
+      >
+        <div className="min-w-0 flex-1">
+          <TextField label="Why" value={reason} error={error} onChange={(e) => setReason(e.target.value)} />
+        </div>
+        <Button type="submit">Reject</Button>
+      </form>
+    </details>
+  );
+}

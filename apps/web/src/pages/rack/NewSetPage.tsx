@@ -1,0 +1,43 @@
+import { useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { useRackWrite } from '../../api/wood';
+import { usePreferences } from '../../ui/preferences';
+import { Button } from '../../ui';
+import { RackHeader } from './RackHeader';
+import { SetFields } from './SetFields';
+import { FIRST_DRAFT } from './set-draft';
+import { useSetForm } from './use-set-form';
+
+/** A set laid into the rack: what it is and its sizes; the tests come after. */
+export function NewSetPage() {
+  const [id] = useState(() => crypto.randomUUID());
+  const { units } = usePreferences();
+  const { fields, send } = useSetForm(FIRST_DRAFT, units);
+  const write = useRackWrite();
+  const navigate = useNavigate();
+  return (
+    <div className="flex min-h-full flex-col">
+      <RackHeader title="A new set" />
+      <form
+        className="mx-auto w-full max-w-3xl space-y-4 px-5 py-4"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void send(
+            (body) => write('POST', '', { id, ...body }),
+            () => void navigate(`/rack/${id}`),
+          );
+        }}
+      >
+        <SetFields {...fields} />
+        <div className="flex gap-2">
+          <Button kind="main" type="submit">
+            Put it in the rack
+          </Button>
+          <Link to="/rack" className="inline-flex min-h-12 items-center px-4">
+            Cancel
+          </Link>
+        </div>
+      </form>
+    </div>
+  );
+}

@@ -1,0 +1,99 @@
+import { SPECIES_PRIORS } from '@nimble/core/wood';
+import type { UnitChoice } from '@nimble/core/units';
+import { SelectField, TextField } from '../../ui';
+import type { SetDraft } from './set-draft';
+
+interface Props {
+  draft: SetDraft;
+  units: UnitChoice;
+  at: (field: keyof SetDraft) => string | null;
+  onChange: (change: Partial<SetDraft>) => void;
+  narrow?: boolean;
+}
+
+const ENDS = [
+  ['', 'not looked for'],
+  ['neck', 'the neck end'],
+  ['tail', 'the tail end'],
+] as const;
+
+/** What a set is: for a new one and for one that is changed. */
+export function SetFields({ draft, units, at, onChange, narrow = false }: Props) {
+  const field = (name: keyof SetDraft, label: string, suffix?: string, hint?: string) => (
+    <TextField
+      label={label}
+      suffix={suffix}
+      hint={hint}
+      value={draft[name]}
+      error={at(name)}
+      onChange={(event) => onChange({ [name]: event.target.value })}
+    />
+  );
+  const choice = (name: keyof SetDraft, label: string, options: readonly (readonly [string, string])[]) => (
+    <SelectField
+      label={label}
+      value={draft[name]}
+      error={at(name)}
+      onChange={(e) => onChange({ [name]: e.target.value })}
+    >
+      {options.map(([value, words]) => (
+        <option key={value} value={value}>
+          {words}
+        </option>
+      ))}
+    </SelectField>
+  );
+  const two = narrow ? 'grid grid-cols-1 gap-3' : 'grid gap-3 sm:grid-cols-2';
+  const three = narrow ? 'grid grid-cols-2 gap-3' : 'grid gap-3 sm:grid-cols-3';
+  const isPlate = draft.use !== 'brace';
+  return (
+    <>
+      <div className={two}>
+        {field('name', 'Name')}
+        {choice(
+          'species',
+          'Species',
+          SPECIES_PRIORS.map(({ key, name }) => [key, name] as const),
+        )}
+        {choice('use', 'For', [
+          ['top', 'tops'],
+          ['back', 'backs'],
+          ['brace', 'braces'],
+        ])}
+        {choice('cut', 'Cut', [
+          ['quartered', 'quartered'],
+          ['rift', 'rift'],
+          ['flat', 'flat'],
+        ])}
+        {choice('worked', 'Worked', [
+          ['split', 'split'],
+          ['sawn', 'sawn'],
+        ])}
+        {field('grainLinesPerCm', 'Grain lines per cm')}
+      </div>
+      <fieldset>
+        <legend className="text-[1.15rem] font-bold">{isPlate ? 'One half' : 'The billet'}</legend>
+        <div className={three}>
+          {field('length', 'Length', units.length)}
+          {field('width', 'Width', units.length)}
+          {field('thickness', 'Thickness', units.length)}
+          {field('runout', 'Runout', '°')}
+          {field('offQuarter', 'Rings from square', '°')}
+        </div>
+        {isPlate && (
+          <div className={`mt-3 ${two}`}>
+            {choice('risesBass', 'Outer face, bass half: fibres rise toward', ENDS)}
+            {choice('risesTreble', 'Outer face, treble half: fibres rise toward', ENDS)}
+          </div>
+        )}
+      </fieldset>
+      <div className={two}>
+        {field('figure', 'Figure')}
+        {field('colour', 'Colour')}
+        {field('place', 'Where it lies')}
+        {field('price', 'Price')}
+      </div>
+      {field('note', 'Note')}
+    </>
+  );
+}

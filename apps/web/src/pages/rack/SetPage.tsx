@@ -1,0 +1,170 @@
+import { middleOfSpan } from '@nimble/core/wood';
+import type { FreePlate } from '@nimble/core/ritz-plate';
+import { useMemo, useState } from 'react';
+import { Link, useParams, useSearchParams } from 'react-router';
+import { useJigs } from '../../api/flex';
+import { useRackWrite, useWoodSet, type WoodSet } from '../../api/wood';
+import { FlexForm } from '../../flex/FlexForm';
+import { jigWords } from '../../words/jig-words';
+import { JigDrawing } from '../../flex/JigDrawing';
+import { Loading } from '../../ui/Loading';
+import { usePreferences } from '../../ui/preferences';
+import { SlipPages, TextTabs } from '../../ui';
+import { AboutSet, Photos } from './AboutSet';
+import { boardPlate, knockGuide, type KnockGuide, type NoteName } from './board-modes';
+import { BoardDrawing } from './BoardDrawing';
+import { DryingChart } from './DryingChart';
+import { Findings } from './Findings';
+import { Known } from './Known';
+import { RackHeader } from './RackHeader';
+import { KnockForm, Weighings, WeighForm } from './TestForms';
+import { UseForBuild } from './UseForBuild';
+
+const NOTE_WORDS: readonly [NoteName, string][] = [
+  ['twist', 'Twist'],
+  ['across', 'Across'],
+  ['along', 'Along'],
+];
+
+/** Of the board's length: the ends stand out a little over the supports. */
+const USUAL_SPAN = 0.8;
+
+const TABS = [
+  ['known', 'Known'],
+  ['weigh', 'Weigh'],
+  ['knock', 'Knock'],
+  ['flex', 'Flex'],
+  ['about', 'About'],
+] as const;
+type Tab = (typeof TABS)[number][0];
+
+/** One set: what it is, how surely that is known, and the tests that make it surer. */
+export function SetPage() {
+  const { setId = '' } = useParams();
+  const set = useWoodSet(setId);
+  if (!set.data) return <Loading queries={[set]} what="the set" />;
+  return <Board key={setId} set={set.data} />;
+}
+
+function Board({ set }: { set: WoodSet }) {
+  const [params, setParams] = useSearchParams();
+  const tabs = TABS.filter(([key]) => key !== 'knock' || set.use !== 'brace');
+  const tab: Tab = tabs.find(([key]) => key === params.get('slip'))?.[0] ?? 'known';
+  const [note, setNote] = useState<NoteName>('twist');
+  const plate = useMemo(() => boardPlate(set, set.properties), [set]);
+  const guide = useMemo(() => knockGuide(plate, note), [plate, note]);
+  const [jigId, setJigId] = useState('');
+  const write = useRackWrite();
+  const { person, units } = usePreferences();
+  return (
+    <div className="flex min-h-full flex-col lg:h-full">
+      <RackHeader title={set.name}>
+        <Link to="/rack" className="inline-flex min-h-12 items-center px-3 underline underline-offset-4">
+          The rack
+        </Link>
+      </RackHeader>
+      <main className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_420px]">
+        <section aria-label="The board" className="flex min-h-[300px] min-w-0 flex-col px-4 pt-3 lg:px-6">
+          {tab === 'weigh' ? (
+            <DryingChart set={set} units={units} />
+          ) : tab === 'flex' ? (
+            <JigShown set={set} jigId={jigId} />
+          ) : tab === 'about' ? (
+            <Photos set={set} />
+          ) : (
+            <Modes {...{ set, plate, guide, note }} onNote={setNote} />
+          )}
+          <Findings set={set} />
+        </section>
+        <aside aria-label="Slip" className="min-h-0 overflow-y-auto border-l border-line bg-slip px-5 pb-4">
+          <SlipPages tabs={tabs} open={tab} onOpen={(slip) => setParams({ slip }, { replace: true })} />
+          {tab === 'known' && (
+            <div className="space-y-4">
+              <Known set={set} units={units} />
+              {set.use !== 'brace' && <UseForBuild set={set} />}
+            </div>
+          )}
+          {tab === 'weigh' && (
+            <>
+              <Weighings set={set} units={units} />
+              <WeighForm set={set} units={units} />
+            </>
+          )}
+          {tab === 'knock' && <KnockForm set={set} note={note} foretold={guide.frequency} onNote={setNote} />}
+          {tab === 'flex' && (
+            <>
+              <FlexForm
+                pieceId={set.id}
+                units={units}
+                plain
+                onJig={setJigId}
+                onSend={(body) => write('POST', `/${set.id}/flex-tests`, { person, ...body })}
+              />
+              <Link to="/feel" className="inline-flex min-h-12 items-center underline underline-offset-4">
+                How well does your feel track the dial?
+              </Link>
+            </>
+          )}
+          {/* Sizes stand there as text in these units: other units begin the form anew. */}
+          {tab === 'about' && <AboutSet key={units.length} set={set} units={units} />}
+        </aside>
+      </main>
+    </div>
+  );
+}
+
+/** Node lines of the chosen note, where to hold and where to knock, from the board's own theory. */
+function Modes({
+  set,
+  plate,
+  guide,
+  note,
+  onNote,
+}: {
+  set: WoodSet;
+  plate: FreePlate;
+  guide: KnockGuide;
+  note: NoteName;
+  onNote: (note: NoteName) => void;
+}) {
+  if (set.use === 'brace')
+    return (
+      <p className="py-6 text-soft">
+        A billet is bent on two supports: its stiffness for its weight is what counts, and how straight its grain runs.
+      </p>
+    );
+  return (
+    <>
+      <TextTabs label="Which note" tabs={NOTE_WORDS} open={note} onOpen={onNote} />
+      <BoardDrawing
+        plate={plate}
+        guide={guide}
+        label={`One half of ${set.name} with the node lines of its ${note} note`}
+      />
+      <p className="pb-3 text-soft">
+        Hold it lightly between two fingers on a dashed line, where it stands still, and knock at the mark. From what is
+        known so far the {note} note should come near <span className="figures">{guide.frequency.toFixed(0)} Hz</span>.
+      </p>
+    </>
+  );
+}
+
+/** The jig in use from the side, so that one sees what is measured. */
+function JigShown({ set, jigId }: { set: WoodSet; jigId: string }) {
+  const jigs = useJigs();
+  const { units } = usePreferences();
+  const jig = jigs.data?.find(({ id }) => id === jigId);
+  const plain = middleOfSpan(USUAL_SPAN * set.length, 'along');
+  return (
+    <div className="py-3">
+      <JigDrawing jig={jig?.body ?? plain} units={units} label={`${jig?.name ?? 'Two plain supports'} from the side`} />
+      <p className="max-w-2xl text-soft">
+        {jig
+          ? `${jig.name}: ${jigWords(jig.body, units)}.`
+          : 'Lay one half on two supports, about so far apart, weight in its middle, dial under it.'}{' '}
+        Two loads at least, up and down again if you like: only the slope counts, so the dial’s zero does not. Small
+        loads: stop where it still springs back whole.
+      </p>
+    </div>
+  );
+}

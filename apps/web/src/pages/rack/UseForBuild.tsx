@@ -1,0 +1,61 @@
+import { woodOfSet } from '@nimble/core/project';
+import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { toast } from 'sonner';
+import { Refused, request } from '../../api/client';
+import { useBuilds } from '../../api/hooks';
+import { keys } from '../../api/keys';
+import type { Build } from '../../api/types';
+import type { WoodSet } from '../../api/wood';
+import { Button, SelectField } from '../../ui';
+
+/** Gives a build this wood as it was measured: every forecast and target of the build then rests on it. */
+export function UseForBuild({ set }: { set: WoodSet }) {
+  const builds = useBuilds();
+  const client = useQueryClient();
+  const [buildId, setBuildId] = useState('');
+  const users = (builds.data ?? []).filter((build) => build.wood.set?.id === set.id);
+  const give = async () => {
+    try {
+      const { revision } = builds.data!.find(({ id }) => id === buildId)!;
+      const wood = woodOfSet(set, set.properties);
+      const build = await request<Build>('PATCH', `/builds/${buildId}`, { wood }, revision);
+      await client.invalidateQueries({ queryKey: keys.builds });
+      toast(`No. ${build.number} ${build.name} is now of ${set.name}`);
+    } catch (failure) {
+      if (!(failure instanceof Refused && failure.isOutdated)) return void toast.error((failure as Error).message);
+      await client.invalidateQueries({ queryKey: keys.builds });
+      toast.error(
+        'Another page gave this build another wood meanwhile. Look at it, then press again if this one holds.',
+      );
+    }
+  };
+  return (
+    <section aria-label="Use it" className="border-t border-grain pt-2">
+      {users.map((build) => (
+        <p key={build.id}>
+          Cut for{' '}
+          <Link className="underline underline-offset-4" to={`/builds/${build.id}/thickness`}>
+            No. {build.number} {build.name}
+          </Link>
+        </p>
+      ))}
+      <div className="flex items-end gap-2">
+        <div className="min-w-0 flex-1">
+          <SelectField label="Cut it for" value={buildId} onChange={(event) => setBuildId(event.target.value)}>
+            <option value="">choose a build</option>
+            {builds.data?.map(({ id, number, name }) => (
+              <option key={id} value={id}>
+                No. {number} {name}
+              </option>
+            ))}
+          </SelectField>
+        </div>
+        <Button disabled={buildId === ''} onClick={() => void give()}>
+          Give it this wood
+        </Button>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,102 @@
+/** What is typed of a set, and what it says in SI. Pure. */
+import { DEGREE, formatQuantity, parseQuantity, type UnitChoice } from '@nimble/core/units';
+import { InvalidInput } from '@nimble/core/base';
+import type { FieldError } from '../../api/client';
+import type { WoodSet } from '../../api/wood';
+
+export const FIRST_DRAFT = {
+  name: '',
+  use: 'top',
+  species: 'european-spruce',
+  cut: 'quartered',
+  worked: 'split',
+  length: '',
+  width: '',
+  thickness: '',
+  runout: '0',
+  offQuarter: '0',
+  risesBass: '',
+  risesTreble: '',
+  grainLinesPerCm: '',
+  figure: '',
+  colour: '',
+  place: '',
+  price: '',
+  note: '',
+};
+export type SetDraft = typeof FIRST_DRAFT;
+
+export function draftOf(set: WoodSet, units: UnitChoice): SetDraft {
+  const length = (value: number) => formatQuantity(value, 'length', units.length, units.length === 'mm' ? 2 : 4).figure;
+  const degrees = (value: number) => String(Math.round((10 * value) / DEGREE) / 10);
+  const { name, use, species, cut, worked, figure, colour, place, price, note } = set;
+  return {
+    name,
+    use,
+    species,
+    cut,
+    worked,
+    figure,
+    colour,
+    place,
+    price,
+    note,
+    length: length(set.length),
+    width: length(set.width),
+    thickness: length(set.thickness),
+    runout: degrees(set.runout),
+    offQuarter: degrees(set.offQuarter),
+    risesBass: set.risesBass ?? '',
+    risesTreble: set.risesTreble ?? '',
+    grainLinesPerCm: set.grainLinesPerCm === null ? '' : String(set.grainLinesPerCm),
+  };
+}
+
+/** Reads every field, so that all that is wrong is told at once. */
+export function readDraft(draft: SetDraft, units: UnitChoice): { body: Record<string, unknown>; wrong: FieldError[] } {
+  const wrong: FieldError[] = [];
+  const attempt = <T>(field: keyof SetDraft, read: () => T): T | undefined => {
+    try {
+      return read();
+    } catch (failure) {
+      if (!(failure instanceof InvalidInput)) throw failure;
+      wrong.push({ field, message: failure.reason[0]!.toUpperCase() + failure.reason.slice(1) });
+      return undefined;
+    }
+  };
+  const length = (field: keyof SetDraft) =>
+    attempt(field, () => parseQuantity(field, draft[field], 'length', units.length).value);
+  const figure = (field: keyof SetDraft) => {
+    const value = Number(draft[field].trim().replace(',', '.').replace('°', ''));
+    if (!Number.isFinite(value)) throw new InvalidInput(field, draft[field], 'is not a figure');
+    return value;
+  };
+  const angle = (field: keyof SetDraft) => attempt(field, () => figure(field) * DEGREE);
+  if (draft.name.trim() === '') wrong.push({ field: 'name', message: 'Give it a name' });
+  const lines =
+    draft.grainLinesPerCm.trim() === '' ? null : attempt('grainLinesPerCm', () => figure('grainLinesPerCm'));
+  const { use, species, cut, worked, figure: figured, colour, place, price, note } = draft;
+  return {
+    body: {
+      name: draft.name.trim(),
+      use,
+      species,
+      cut,
+      worked,
+      length: length('length'),
+      width: length('width'),
+      thickness: length('thickness'),
+      runout: angle('runout'),
+      offQuarter: angle('offQuarter'),
+      risesBass: draft.risesBass || null,
+      risesTreble: draft.risesTreble || null,
+      grainLinesPerCm: lines,
+      figure: figured,
+      colour,
+      place,
+      price,
+      note,
+    },
+    wrong,
+  };
+}

@@ -1,0 +1,100 @@
+import {
+  formatMass,
+  formatQuantity,
+  formatThickness,
+  formatVolume,
+  inWords,
+  type UnitChoice,
+} from '@nimble/core/units';
+import type { Survey } from '../../api/types';
+import { setPreferences, usePreferences } from '../../ui/preferences';
+import { TextTabs } from '../../ui';
+import type { MapView, PlatePicture } from '../../plate/pictures';
+
+export const VIEWS: readonly [MapView, string][] = [
+  ['thickness', 'Thickness'],
+  ['deviation', 'Over or under'],
+  ['mirror', 'Left against right'],
+  ['removed', 'What came off'],
+];
+
+interface Props {
+  view: MapView;
+  onView: (view: MapView) => void;
+  others: readonly Survey[];
+  against: Survey | null;
+  onAgainst: (surveyId: string) => void;
+}
+
+/** What the map shows, and how much is written on the plate. */
+export function MapTabs({ view, onView, others, against, onAgainst }: Props) {
+  const { numbers } = usePreferences();
+  return (
+    <div className="no-print flex flex-wrap items-center gap-x-1 px-4 pt-2 lg:px-6">
+      <TextTabs
+        label="What the map shows"
+        tabs={VIEWS}
+        open={view}
+        onOpen={onView}
+        disabled={(key) => key === 'removed' && others.length === 0}
+      />
+      {view === 'removed' && against && (
+        <label className="flex items-center gap-2 text-soft">
+          since
+          <select
+            className="min-h-12 border border-line bg-slip px-2 text-ink"
+            value={against.id}
+            onChange={(e) => onAgainst(e.target.value)}
+          >
+            {others.map(({ id, number }) => (
+              <option key={id} value={id}>
+                survey {number}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
+      <label className="ml-auto flex items-center gap-2 text-soft">
+        Figures
+        <select
+          className="min-h-12 border border-line bg-slip px-2 text-ink"
+          value={numbers}
+          onChange={(e) => setPreferences({ numbers: e.target.value as typeof numbers })}
+        >
+          <option value="all">all</option>
+          <option value="out-of-band">out of band</option>
+          <option value="none">none</option>
+        </select>
+      </label>
+    </div>
+  );
+}
+
+/** What came off, by the calipers and by the scale, in one line under the map. */
+export function RemovedWords({
+  removed,
+  against,
+  survey,
+  units,
+}: {
+  removed: NonNullable<PlatePicture['removed']>;
+  against: Survey;
+  survey: Survey;
+  units: UnitChoice;
+}) {
+  const weighed = survey.mass !== null && against.mass !== null;
+  return (
+    <p>
+      Since survey {against.number}: <span className="figures">{inWords(formatThickness(removed.mean, units))}</span> on
+      average, <span className="figures">{inWords(formatVolume(removed.volume, units))}</span>
+      {weighed && (
+        <>
+          ; the scale says <span className="figures">{inWords(formatMass(against.mass! - survey.mass!, units))}</span>
+          {removed.density !== null &&
+            `, which makes that wood ${inWords(formatQuantity(removed.density, 'density', 'kg/m³'))}`}
+        </>
+      )}
+      .
+    </p>
+  );
+}

@@ -1,0 +1,321 @@
+import {
+  flexChangeWords,
+  takesWoodOff,
+  type AssessmentSummary,
+  type FlexForecast,
+  type StepSummary,
+  type VerdictKind,
+} from '@nimble/core/verdict';
+import {
+  formatArea,
+  formatMass,
+  formatMassRemoved,
+  formatSag,
+  formatThickness,
+  formatVolume,
+  inWords,
+  type FormattedQuantity,
+  type UnitChoice,
+} from '@nimble/core/units';
+import { halfInterval } from '@nimble/core/base';
+import type { Build, Ledger, PassView, Survey } from '../../api/types';
+import { woodOrigin } from '../../words/wood-origin';
+import type { ReactNode } from 'react';
+import { Button } from '../../ui';
+import { DustCaution } from './DustCaution';
+import { PassesSince } from './PassesSince';
+import { TakeOff, type OnTake } from './TakeOff';
+import { VERDICT_INK } from '../../words/verdict-looks';
+import { MARKED_STEPS } from './view-model';
+import { TearOutForm, type JudgeTear } from './TearOutForm';
+
+interface Props {
+  build: Build;
+  summary: AssessmentSummary | null;
+  ledger: Ledger | undefined;
+  /** Taken off since this survey, oldest first. */
+  passes: readonly PassView[];
+  /** Which way the plane goes, where the grain tells. */
+  planing: ReactNode;
+  /** The plate as it was: nothing to do there. */
+  past: boolean;
+  onTake: OnTake;
+  onCorrect: (pass: PassView, ...taken: Parameters<OnTake>) => void;
+  onRetract: (pass: PassView) => void;
+  onLook: (kind: Survey['kind']) => void;
+  /** An empty survey was begun by mistake. */
+  onRetractSurvey: () => void;
+  /** Back to reading: something is in doubt. */
+  onRead: () => void;
+  /** The plate is there: the build goes on to the next stage. */
+  onDone: () => void;
+  judgeTear: JudgeTear;
+  currentStation: { name: string; x: number; y: number } | null;
+}
+
+/** Where nothing may come off, nothing is said of how it would. */
+const NOTHING_OFF: readonly VerdictKind[] = ['past', 'too-thin', 'none'];
+
+/** The verdict, what to take off where and in what order, and what that will do. */
+export function PassSlip(props: Props) {
+  const { build, summary, ledger, passes, planing, past, onDone, judgeTear, currentStation } = props;
+  if (!summary) return <Unread onRead={props.onRead} onRetractSurvey={props.onRetractSurvey} />;
+  const { steps, forecast } = summary;
+  const { units } = build;
+  const since = !past && passes.length > 0;
+  const mayComeOff = !NOTHING_OFF.includes(summary.verdict.kind);
+  return (
+    <div className="space-y-3 pt-1">
+      {since && (
+        <PassesSince
+          {...{ passes, units }}
+          onCorrect={props.onCorrect}
+          onRetract={props.onRetract}
+          onLook={props.onLook}
+        />
+      )}
+      <Verdict summary={summary} before={since} />
+      {!since && <StepsToTake steps={steps} units={units} />}
+      {!since && steps.length > 0 && <AfterThese build={build} summary={summary} />}
+      <Weights summary={summary} units={units} weighed={forecast.massNow.sd < 0.001} />
+      {ledger && ledger.passes.length > 0 && <LastPass ledger={ledger} units={units} />}
+      {!past && (
+        <>
+          {mayComeOff && planing}
+          {mayComeOff && <TearOutForm judge={judgeTear} station={currentStation} units={units} />}
+          <DustCaution build={build} />
+          <NextStep {...props} summary={summary} since={since} onDone={onDone} />
+        </>
+      )}
+    </div>
+  );
+}
+
+function Unread({ onRead, onRetractSurvey }: Pick<Props, 'onRead' | 'onRetractSurvey'>) {
+  return (
+    <div className="space-y-3 pt-3">
+      <p>No verdict yet: nothing was read in this survey.</p>
+      <Button kind="main" className="w-full" onClick={onRead}>
+        Read the plate
+      </Button>
+      <Button className="w-full" onClick={onRetractSurvey}>
+        Begun by mistake: take this survey back
+      </Button>
+    </div>
+  );
+}
+
+function Verdict({ summary: { verdict }, before }: { summary: AssessmentSummary; before: boolean }) {
+  return (
+    <section aria-label="Verdict">
+      {before && <p className="text-soft">As it stood before that:</p>}
+      <h2
+        data-testid="verdict"
+        className={`leading-tight font-bold ${before ? 'text-[1.15rem] text-soft' : `text-[1.6rem] ${VERDICT_INK[verdict.kind]}`}`}
+      >
+        {verdict.headline}
+      </h2>
+      <ul className="mt-1 space-y-0.5">
+        {verdict.evidence.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
+      <details className="text-soft">
+        <summary className="min-h-9 cursor-pointer pt-1">Why?</summary>
+        {verdict.ruleWords}
+      </details>
+    </section>
+  );
+}
+
+/** The one thing to do next; nothing may come off a plate that is past its line, and nothing while a reading is in doubt. */
+function NextStep({
+  build,
+  summary,
+  since,
+  onTake,
+  onRead,
+  onDone,
+}: Props & { summary: AssessmentSummary; since: boolean }) {
+  const { verdict, steps } = summary;
+  const take = <TakeOff tool={build.tool} steps={steps} units={build.units} onTake={onTake} />;
+  if (since)
+    return (
+      <details>
+        <summary className="min-h-11 cursor-pointer pt-2 text-soft">More came off before looking</summary>
+        <TakeOff tool={build.tool} steps={[]} units={build.units} onTake={onTake} />
+      </details>
+    );
+  if (takesWoodOff(verdict.kind)) return <div className="sticky bottom-0 bg-slip pt-1">{take}</div>;
+  if (verdict.kind === 'look-again')
+    return (
+      <Button kind="main" className="sticky bottom-0 w-full" onClick={onRead}>
+        Read again
+      </Button>
+    );
+  if (verdict.kind !== 'there') return null;
+  return (
+    <div className="space-y-1">
+      <Button kind="main" className="w-full" onClick={onDone}>
+        Thickness is done: on to layout
+      </Button>
+      <details>
+        <summary className="min-h-11 cursor-pointer pt-2 text-soft">I took some off all the same</summary>
+        {take}
+      </details>
+    </div>
+  );
+}
+
+function StepsToTake({ steps, units }: { steps: readonly StepSummary[]; units: UnitChoice }) {
+  if (steps.length === 0) return null;
+  return (
+    <section aria-label="What to take off">
+      <StepList steps={steps.slice(0, MARKED_STEPS)} from={1} units={units} />
+      {steps.length > MARKED_STEPS && (
+        <details>
+          <summary className="min-h-11 cursor-pointer pt-2 text-soft">
+            then {steps.length - MARKED_STEPS} more {steps.length - MARKED_STEPS === 1 ? 'place' : 'places'}, the
+            nearest to its limit last
+          </summary>
+          <StepList steps={steps.slice(MARKED_STEPS)} from={MARKED_STEPS + 1} units={units} />
+        </details>
+      )}
+    </section>
+  );
+}
+
+function AfterThese({ build, summary: { forecast } }: { build: Build; summary: AssessmentSummary }) {
+  const { units, wood } = build;
+  const massDoubt = Math.max(1, Number(formatMass(halfInterval(forecast.massAfter), units).figure));
+  return (
+    <section aria-label="After these passes">
+      <h3 className="text-soft">After these passes</h3>
+      <dl className="space-y-0.5">
+        <Row
+          name="weight"
+          value={`${formatMass(forecast.massAfter.value, units).figure} ± ${massDoubt} ${units.mass}`}
+        />
+        <Row
+          name="mean"
+          value={`${formatThickness(forecast.meanAfter.value, units).figure} ± ${inWords(formatThickness(halfInterval(forecast.meanAfter), units))}`}
+        />
+        {forecast.flex.map((flex) => (
+          <Row
+            key={flex.direction}
+            name={`flex ${flex.direction}`}
+            value={flexChangeWords(flex.ratio)}
+            hint={sagWords(flex, units)}
+          />
+        ))}
+      </dl>
+      <p className="mt-1 text-[0.92rem] text-soft">Nine in ten should fall within ±. The wood is {woodOrigin(wood)}.</p>
+    </section>
+  );
+}
+
+function StepList({ steps, from, units }: { steps: readonly StepSummary[]; from: number; units: UnitChoice }) {
+  return (
+    <ol start={from}>
+      {steps.map((step, i) => (
+        <li key={step.place} className="flex gap-2 border-b border-grain py-1.5">
+          <span className="figures mt-0.5 grid size-6 shrink-0 place-items-center rounded-full border-2 border-ember text-[0.9rem] font-bold text-ember-ink">
+            {from + i}
+          </span>
+          <div className="min-w-0 flex-1">
+            <div className="flex items-baseline justify-between gap-2">
+              <span className="font-medium">{step.place}</span>
+              <span className="figures font-medium text-ember-ink">
+                −{formatThickness(step.meanDepth, units).figure}
+              </span>
+            </div>
+            <div className="text-[0.97rem] text-soft">
+              {step.words}, most {formatThickness(step.largestDepth, units).figure} over ·{' '}
+              <span className="whitespace-nowrap">{inWords(formatArea(step.area, units))}</span> ·{' '}
+              <span className="whitespace-nowrap">{inWords(formatMassRemoved(step.mass, units))}</span>
+            </div>
+          </div>
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+function Row({ name, value, hint }: { name: string; value: string; hint?: string }) {
+  return (
+    <div className="flex flex-wrap items-baseline justify-between gap-x-3">
+      <dt>{name}</dt>
+      <dd className="figures">{value}</dd>
+      {hint && <dd className="w-full text-right text-[0.92rem] text-soft">{hint}</dd>}
+    </div>
+  );
+}
+
+/** Sag in the middle of supports four fifths of the plate apart. */
+function sagWords({ now, after }: FlexForecast, units: UnitChoice): string {
+  const sag = (compliance: number) => formatSag(compliance, units).figure;
+  return `sags ${sag(now.value)} → ${sag(after.value)} ± ${sag(halfInterval(after))} ${formatSag(0, units).symbol}`;
+}
+
+function Weights({ summary, units, weighed }: { summary: AssessmentSummary; units: UnitChoice; weighed: boolean }) {
+  const { statistics, forecast } = summary;
+  return (
+    <section aria-label="The plate now">
+      <h3 className="text-soft">The plate now</h3>
+      <dl className="space-y-0.5">
+        {weighed && <Row name="weight, scale" value={inWords(formatMass(forecast.massNow.value, units))} />}
+        <Row
+          name="weight, by density"
+          value={`${formatMass(forecast.massByDensity.value, units).figure} ± ${inWords(formatMass(halfInterval(forecast.massByDensity), units))}`}
+        />
+        <Row name="volume" value={inWords(formatVolume(statistics.volume, units))} />
+        <Row
+          name="mean"
+          value={`${formatThickness(statistics.mean, units).figure} ± ${inWords(formatThickness(statistics.spread, units))}`}
+          hint="± is how uneven it is"
+        />
+        <Row
+          name={`thinnest, ${statistics.thinnest.station}`}
+          value={inWords(formatThickness(statistics.thinnest.thickness, units))}
+        />
+        <Row
+          name={`thickest, ${statistics.thickest.station}`}
+          value={inWords(formatThickness(statistics.thickest.thickness, units))}
+        />
+        <Row name="bass less treble" value={inWords(formatThickness(summary.asymmetry.bassLessTreble, units))} />
+      </dl>
+    </section>
+  );
+}
+
+const LEDGER_WORDS = { mass: 'weight', 'mean-thickness': 'mean', flex: 'sag', pitch: 'note' } as const;
+
+function ledgerFigure(quantity: keyof typeof LEDGER_WORDS, value: number, units: UnitChoice): FormattedQuantity {
+  if (quantity === 'mass') return formatMass(value, units);
+  if (quantity === 'mean-thickness') return formatThickness(value, units);
+  if (quantity === 'flex') return formatSag(value, units);
+  return { figure: value.toFixed(1), symbol: 'Hz' };
+}
+
+function LastPass({ ledger, units }: { ledger: Ledger; units: UnitChoice }) {
+  const last = ledger.passes.at(-1)!;
+  return (
+    <section aria-label="Forecast and outcome">
+      <h3 className="text-soft">The last pass: said and came</h3>
+      <dl>
+        {last.lines.map(({ quantity, of, forecast, outcome, held }) => (
+          <Row
+            key={quantity}
+            name={quantity === 'pitch' && of ? `${of} note` : LEDGER_WORDS[quantity]}
+            value={`${ledgerFigure(quantity, forecast.value, units).figure} → ${inWords(ledgerFigure(quantity, outcome.value, units))}`}
+            hint={`${held ? 'within' : 'outside'} ± ${ledgerFigure(quantity, halfInterval(forecast), units).figure}: it ${held ? 'held' : 'missed'}`}
+          />
+        ))}
+      </dl>
+      <p className="text-[0.92rem] text-soft">
+        {ledger.summary.held} of {ledger.summary.count} forecasts of this plate held
+        {ledger.summary.count < 8 ? '; too few to judge by yet' : ''}.
+      </p>
+    </section>
+  );
+}

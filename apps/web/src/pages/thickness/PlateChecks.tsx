@@ -1,0 +1,206 @@
+import { formatSag, formatThickness, inWords, parseQuantity, type UnitChoice } from '@nimble/core/units';
+import { InvalidInput } from '@nimble/core/base';
+import type { KnockAnalysis } from '@nimble/core/sound';
+import type { NoteKind } from '@nimble/core/project';
+import { format } from 'date-fns';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { toast } from 'sonner';
+import { useChecks, useCheckWrite, useJigs, type CheckView } from '../../api/flex';
+import type { Build } from '../../api/types';
+import { FlexForm } from '../../flex/FlexForm';
+import { usePreferences } from '../../ui/preferences';
+import { KnockEar } from '../../listening/KnockEar';
+import { strongest } from '../../words/knock-words';
+import { Button, SelectField, TakeBack, TextField } from '../../ui';
+import { AskedBox, readFigure, readHertz, readSeconds, useAsking } from '../../forms';
+
+/** Bend and knock the whole plate as it is now; what was done before, newest first. */
+export function PlateChecks({ build }: { build: Build }) {
+  const checks = useChecks(build.id);
+  const write = useCheckWrite(build.id);
+  const { person } = usePreferences();
+  const [thickness, setThickness] = useState('');
+  const unread = (at: (field: string) => string | null) =>
+    at('thickness') && (
+      <TextField
+        label="Mean thickness of the plate"
+        suffix={build.units.thickness}
+        value={thickness}
+        error={at('thickness')}
+        onChange={(event) => setThickness(event.target.value)}
+      />
+    );
+  const withThickness = (body: object) => ({
+    ...body,
+    person,
+    ...(thickness.trim() !== '' && {
+      thickness: parseQuantity('thickness', thickness, 'length', build.units.thickness).value,
+    }),
+  });
+  return (
+    <section aria-label="Checks of the plate" className="border-t border-grain pt-1">
+      <details>
+        <summary className="min-h-12 cursor-pointer pt-2.5 font-medium">Knock on it now</summary>
+        <KnockCheck build={build} unread={unread} onSend={(body) => write('/knock-checks', withThickness(body))} />
+      </details>
+      <details>
+        <summary className="min-h-12 cursor-pointer pt-2.5 font-medium">Bend it now</summary>
+        <FlexForm
+          pieceId={build.id}
+          units={build.units}
+          plain={false}
+          onSend={(body) => write('/flex-checks', withThickness(body))}
+        >
+          {unread}
+        </FlexForm>
+        <p className="text-[0.92rem] text-soft">
+          Small loads: stop where it still springs back whole.{' '}
+          <Link to="/feel" className="underline underline-offset-4">
+            How well does your feel track the dial?
+          </Link>
+        </p>
+      </details>
+      {checks.data ? <Done build={build} checks={checks.data} /> : <p className="text-soft">Fetching the checks …</p>}
+    </section>
+  );
+}
+
+const NOTES: readonly [NoteKind, string][] = [
+  ['twist', 'Twist'],
+  ['across', 'Across'],
+  ['along', 'Along'],
+];
+const BLANK = { twist: '', across: '', along: '', time: '', level: '' };
+
+function KnockCheck({
+  unread,
+  onSend,
+}: {
+  build: Build;
+  unread: (at: (field: string) => string | null) => React.ReactNode;
+  onSend: (body: object) => Promise<unknown>;
+}) {
+  const [text, setText] = useState(BLANK);
+  const [into, setInto] = useState<NoteKind>('across');
+  const { offer, busy, at, asked } = useAsking(['note'], () => setText(BLANK));
+  const hear = (analysis: KnockAnalysis) => {
+    const loudest = strongest(analysis, 1)[0];
+    if (!loudest) return;
+    const time = analysis.ringTime === null ? '' : analysis.ringTime.toFixed(2);
+    setText((old) => ({ ...old, [into]: loudest.frequency.toFixed(2), time }));
+  };
+  const field = (name: keyof typeof BLANK, label: string, error: string) => (
+    <TextField
+      label={label}
+      inputMode="decimal"
+      value={text[name]}
+      error={at(error)}
+      onChange={(event) => setText({ ...text, [name]: event.target.value })}
+    />
+  );
+  const submit = () =>
+    offer(async ({ ask, slip }) => {
+      const heard = NOTES.filter(([name]) => text[name].trim() !== '');
+      const notes = Object.fromEntries(
+        heard.map(([name]) => [name, readHertz(`notes.${name}`, text[name]) * (slip?.note === name ? slip.factor : 1)]),
+      );
+      const timed = text.time.trim() !== '';
+      if (heard.length === 0 && !timed) throw new InvalidInput('notes', '', 'Type a note or how long it rings');
+      const level =
+        text.level.trim() === '' ? null : readFigure('ring.level', text.level, /db$/i, 'decibels, like −20');
+      const ring = timed ? { ring: { time: readSeconds('ring.time', text.time), level } } : {};
+      await onSend({ id: crypto.randomUUID(), notes, ...ring, ask });
+    }, text);
+  return (
+    <form
+      aria-label="Knock on the plate"
+      className="space-y-2 pb-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void submit();
+      }}
+    >
+      <KnockEar onHeard={hear} />
+      <SelectField
+        label="The strongest note heard is its"
+        value={into}
+        onChange={(e) => setInto(e.target.value as NoteKind)}
+      >
+        {NOTES.map(([name, words]) => (
+          <option key={name} value={name}>
+            {words.toLowerCase()} note
+          </option>
+        ))}
+      </SelectField>
+      <div className="grid grid-cols-3 gap-2">
+        {NOTES.map(([name, words]) => (
+          <div key={name}>{field(name, `${words}, Hz`, `notes.${name}`)}</div>
+        ))}
+        {field('time', 'Rings, s', 'ring.time')}
+        {field('level', 'Level, dB', 'ring.level')}
+      </div>
+      {at('notes') && (
+        <p role="alert" className="font-medium text-ember-ink">
+          {at('notes')}
+        </p>
+      )}
+      {unread(at)}
+      {asked && <AskedBox asked={asked} />}
+      <Button type="submit" disabled={busy}>
+        Keep the knock
+      </Button>
+    </form>
+  );
+}
+
+const SHOWN = 6;
+
+function Done({ build, checks }: { build: Build; checks: readonly CheckView[] }) {
+  const jigs = useJigs();
+  const write = useCheckWrite(build.id);
+  const [all, setAll] = useState(false);
+  if (checks.length === 0) return <p className="text-soft">Not bent or knocked on yet.</p>;
+  const turn = ({ id, retracted }: CheckView) =>
+    write(`/checks/${id}/${retracted ? 'restore' : 'retract'}`).catch((failure: Error) => toast.error(failure.message));
+  const newest = [...checks].reverse();
+  return (
+    <>
+      <ul>
+        {(all ? newest : newest.slice(0, SHOWN)).map((check) => (
+          <li key={check.id} className="flex items-start justify-between gap-2 border-t border-grain py-1">
+            <div className={`min-w-0 ${check.retracted ? 'text-soft line-through' : ''}`}>
+              <span className="figures text-[0.97rem]">
+                {checkWords(check, jigs.data?.find(({ id }) => id === check.jigId)?.name, build.units)}
+              </span>
+              <span className="block text-[0.9rem] text-soft">
+                at {inWords(formatThickness(check.thickness.value, build.units))},{' '}
+                {format(new Date(check.at), 'd MMM, HH:mm')}
+                {check.feel !== null && `, feels ${check.feel} of 9`}
+              </span>
+              {check.result.warnings.map(({ code, message }) => (
+                <span key={code} className="block text-[0.95rem] font-medium text-ember-ink">
+                  {message}
+                </span>
+              ))}
+            </div>
+            <TakeBack what="check" retracted={check.retracted} onTurn={() => void turn(check)} />
+          </li>
+        ))}
+      </ul>
+      {newest.length > SHOWN && !all && (
+        <Button kind="quiet" onClick={() => setAll(true)}>
+          All {newest.length}
+        </Button>
+      )}
+    </>
+  );
+}
+
+function checkWords({ input, result }: CheckView, jig: string | undefined, units: UnitChoice): string {
+  if (result.compliance) return `${jig ?? 'A jig put away'}: ${inWords(formatSag(result.compliance.value, units))}`;
+  const notes = NOTES.flatMap(([name]) => (input.notes?.[name] ? [`${name} ${input.notes[name].toFixed(1)}`] : []));
+  return [notes.length > 0 && `${notes.join(', ')} Hz`, input.ring && `rings ${input.ring.time.toFixed(2)} s`]
+    .filter(Boolean)
+    .join('; ');
+}

@@ -1,0 +1,215 @@
+import { formatSag, inWords, type UnitChoice } from '@nimble/core/units';
+import { genericStringSet, totalTension } from '@nimble/core/strings';
+import { numberBand, type ModelPlate } from '@nimble/core/graduation';
+import { InvalidInput } from '@nimble/core/base';
+import type { NoteKind, RuleChoices, ThicknessRule } from '@nimble/core/project';
+import { useState } from 'react';
+import { useJigs, useNewestChecks, type CheckView } from '../../api/flex';
+import { useBuilds } from '../../api/hooks';
+import type { Build } from '../../api/types';
+import { Button, SelectField, TextField } from '../../ui';
+import { positiveBelow, QuantityField, readHertz } from '../../forms';
+
+interface Props {
+  build: Build;
+  rule: ThicknessRule;
+  models: readonly ModelPlate[];
+  units: UnitChoice;
+  onRules: (change: Partial<RuleChoices>) => void;
+}
+
+/** What a rule aims at in this build. */
+export function RuleSettings({ build, rule, models, units, onRules }: Props) {
+  if (rule === 'number') return <NumberSettings {...{ build, units, onRules }} />;
+  if (rule === 'flex') return <FlexSettings {...{ build, onRules }} />;
+  if (rule === 'pitch') return <PitchSettings {...{ build, onRules }} />;
+  if (rule === 'stiffness') return <StiffnessSettings {...{ build, models, onRules }} />;
+  if (rule === 'weight') return <WeightSettings {...{ build, units, onRules }} />;
+  return null;
+}
+
+type Settings = Pick<Props, 'build' | 'onRules'>;
+const THICK = positiveBelow(0.03, 'More than 30 mm: check the unit');
+
+function NumberSettings({ build, units, onRules }: Settings & { units: UnitChoice }) {
+  const own = build.choices.rules.number;
+  const band = own ?? numberBand(build.family, build.plate, build.wood.species);
+  return (
+    <div className="grid grid-cols-2 gap-3">
+      <QuantityField
+        label="Band, middle"
+        quantity="length"
+        unit={units.thickness}
+        value={band.thickness}
+        check={THICK}
+        onChange={(thickness) => thickness && onRules({ number: { ...band, thickness } })}
+      />
+      <QuantityField
+        label="± "
+        quantity="length"
+        unit={units.thickness}
+        value={band.tolerance}
+        check={positiveBelow(0.005, 'More than 5 mm: check the unit')}
+        onChange={(tolerance) => tolerance && onRules({ number: { ...band, tolerance } })}
+      />
+      {own && (
+        <Button kind="quiet" className="col-span-2 justify-start px-0" onClick={() => onRules({ number: null })}>
+          Back to the ordinary band
+        </Button>
+      )}
+    </div>
+  );
+}
+
+/** Plates whose sag on a jig is known. */
+function FlexSettings({ build, onRules }: Settings) {
+  const newest = useNewestChecks();
+  const builds = useBuilds();
+  const jigs = useJigs();
+  const goal = build.choices.rules.flex;
+  const nameOf = ({ buildId }: CheckView) => {
+    const other = builds.data?.find(({ id }) => id === buildId);
+    return other && `No. ${other.number}`;
+  };
+  const usable = (newest.data ?? []).filter(
+    (check) => check.buildId !== build.id && check.result.compliance && nameOf(check),
+  );
+  const words = (check: CheckView) => {
+    const jig = jigs.data?.find(({ id }) => id === check.jigId)?.name ?? 'a jig';
+    return `${nameOf(check)} on ${jig}: ${inWords(formatSag(check.result.compliance!.value, build.units))}`;
+  };
+  const isChosen = (check: CheckView) =>
+    goal?.jigId === check.jigId && goal?.compliance.value === check.result.compliance!.value;
+  const choose = (id: string) => {
+    const check = usable.find((other) => other.id === id);
+    onRules({
+      flex: check
+        ? {
+            jigId: check.jigId!,
+            compliance: check.result.compliance!,
+            from: nameOf(check)!,
+            ...(check.result.width !== undefined && { width: check.result.width }),
+          }
+        : null,
+    });
+  };
+  return (
+    <SelectField
+      label="Give as much as"
+      value={usable.find(isChosen)?.id ?? ''}
+      onChange={(event) => choose(event.target.value)}
+    >
+      <option value="">{usable.length > 0 ? 'choose a plate and jig' : 'no other plate was flexed yet'}</option>
+      {usable.map((check) => (
+        <option key={check.id} value={check.id}>
+          {words(check)}
+        </option>
+      ))}
+    </SelectField>
+  );
+}
+
+const NOTES: readonly NoteKind[] = ['twist', 'across', 'along'];
+
+function PitchSettings({ build, onRules }: Settings) {
+  const goal = build.choices.rules.pitch;
+  const newest = useNewestChecks();
+  const builds = useBuilds();
+  const [text, setText] = useState(goal ? String(Math.round(10 * goal.frequency) / 10) : '');
+  const [error, setError] = useState<string | null>(null);
+  const note = goal?.note ?? 'across';
+  const keep = (typed: string, of: NoteKind) => {
+    try {
+      onRules({ pitch: typed.trim() === '' ? null : { note: of, frequency: readHertz('frequency', typed) } });
+      setError(null);
+    } catch (failure) {
+      if (!(failure instanceof InvalidInput)) throw failure;
+      setError(failure.reason);
+    }
+  };
+  const heard = (newest.data ?? []).flatMap(({ buildId, input }) => {
+    const other = builds.data?.find(({ id, family }) => id === buildId && id !== build.id && family === build.family);
+    const frequency = input.notes?.[note];
+    return other && frequency ? [{ name: `No. ${other.number}`, frequency }] : [];
+  });
+  return (
+    <div className="grid grid-cols-2 gap-3">
+      <SelectField label="Note" value={note} onChange={(e) => keep(text, e.target.value as NoteKind)}>
+        {NOTES.map((name) => (
+          <option key={name} value={name}>
+            {name}
+          </option>
+        ))}
+      </SelectField>
+      <TextField
+        label="down to"
+        suffix="Hz"
+        inputMode="decimal"
+        value={text}
+        error={error}
+        onChange={(e) => setText(e.target.value)}
+        onBlur={() => keep(text, note)}
+        onKeyDown={(e) => e.key === 'Enter' && keep(text, note)}
+      />
+      {heard.map(({ name, frequency }) => (
+        <Button
+          key={name}
+          className="px-2"
+          onClick={() => {
+            setText(frequency.toFixed(1));
+            keep(frequency.toFixed(1), note);
+          }}
+        >
+          As {name}: {frequency.toFixed(1)} Hz
+        </Button>
+      ))}
+    </div>
+  );
+}
+
+function StiffnessSettings({ build, models, onRules }: Settings & { models: readonly ModelPlate[] }) {
+  const { tension, likeBuildId } = build.choices.rules;
+  const strings = genericStringSet(build.family);
+  const usual = totalTension(strings, build.scaleLength ?? strings.scale);
+  return (
+    <div className="space-y-2">
+      <SelectField
+        label="As stiff as"
+        value={likeBuildId ?? ''}
+        onChange={(e) => onRules({ likeBuildId: e.target.value || null })}
+      >
+        <option value="">the strings ask for</option>
+        {models.map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </SelectField>
+      <QuantityField
+        label="All strings pull"
+        quantity="force"
+        unit="N"
+        decimals={0}
+        optional
+        value={tension ?? usual}
+        check={positiveBelow(5000, 'More than 5000 N: check the unit')}
+        hint={tension === null ? `Made-up ordinary set: ${strings.name}. N, kgf or lbf.` : 'Empty: an ordinary set.'}
+        onChange={(value) => onRules({ tension: value })}
+      />
+    </div>
+  );
+}
+
+function WeightSettings({ build, units, onRules }: Settings & { units: UnitChoice }) {
+  return (
+    <QuantityField
+      label="The plate should weigh"
+      quantity="mass"
+      unit={units.mass}
+      optional
+      value={build.choices.rules.weight}
+      check={positiveBelow(5, 'More than 5 kg: check the unit')}
+      onChange={(weight) => onRules({ weight })}
+    />
+  );
+}

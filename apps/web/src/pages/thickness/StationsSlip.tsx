@@ -1,0 +1,109 @@
+import { DEFAULT_LAYOUT, layStations, type Station } from '@nimble/core/survey';
+import type { PassTool } from '@nimble/core/verdict';
+import type { PlateShape } from '@nimble/core/outline';
+import { useState } from 'react';
+import type { Build } from '../../api/types';
+import { Button, SelectField } from '../../ui';
+import { positiveBelow, QuantityField } from '../../forms';
+
+interface Props {
+  build: Build;
+  shape: PlateShape;
+  current: Station | null;
+  adding: boolean;
+  onAdding: (adding: boolean) => void;
+  onChange: (change: Partial<Build>) => void;
+}
+
+const FIRST_DEPTH: Record<PassTool['kind'], number> = { plane: 5e-5, scraper: 2e-5, sander: 1e-4 };
+
+/** Where to read, and with what the wood comes off. */
+export function StationsSlip({ build, shape, current, adding, onAdding, onChange }: Props) {
+  const [layout, setLayout] = useState(DEFAULT_LAYOUT);
+  const own = build.stations.filter((station) => station.kind === 'own');
+  const relay = () => {
+    const laid = layStations(shape, layout);
+    const skipped = new Set(build.stations.filter((s) => s.skipped).map((s) => s.name));
+    onChange({ stations: [...laid.map((station) => ({ ...station, skipped: skipped.has(station.name) })), ...own] });
+  };
+  const replace = (changed: Station) =>
+    onChange({ stations: build.stations.map((s) => (s.name === changed.name ? changed : s)) });
+  return (
+    <div className="space-y-3 pt-1">
+      <h2 className="text-[1.4rem] font-bold">Where to read</h2>
+      <p className="text-soft">
+        {build.stations.length} stations, {build.stations.filter((s) => s.skipped).length} skipped. Readings keep their
+        places when stations change.
+      </p>
+      {current && (
+        <section aria-label="This station" className="space-y-2 border-l-2 border-brass pl-3">
+          <p>
+            Station <strong className="figures">{current.name}</strong>
+          </p>
+          <div className="grid grid-cols-2 gap-2">
+            <Button onClick={() => replace({ ...current, skipped: !current.skipped })}>
+              {current.skipped ? 'Read it again' : 'Skip it'}
+            </Button>
+            {current.kind === 'own' && (
+              <Button onClick={() => onChange({ stations: build.stations.filter((s) => s.name !== current.name) })}>
+                Remove it
+              </Button>
+            )}
+          </div>
+          <p className="text-[0.95rem] text-soft">Drag a station on the plate to move it.</p>
+        </section>
+      )}
+      <Button className="w-full" aria-pressed={adding} onClick={() => onAdding(!adding)}>
+        {adding ? 'Touch the plate, or cancel' : 'Add a station'}
+      </Button>
+      <section aria-label="Lay again" className="space-y-2 border-t border-grain pt-2">
+        <div className="grid grid-cols-2 gap-3">
+          <QuantityField
+            label="Pitch"
+            quantity="length"
+            unit={build.units.length}
+            decimals={build.units.length === 'mm' ? 0 : 2}
+            value={layout.pitch}
+            check={(v) => (v >= 0.01 && v <= 0.2 ? null : 'Between 10 and 200 mm')}
+            onLive={(pitch) => setLayout({ ...layout, pitch })}
+            onChange={(pitch) => pitch && setLayout({ ...layout, pitch })}
+          />
+          <QuantityField
+            label="From the rim"
+            quantity="length"
+            unit={build.units.length}
+            decimals={build.units.length === 'mm' ? 0 : 2}
+            value={layout.rimInset}
+            check={(v) => (v >= 0 && v <= layout.pitch ? null : 'No more than the pitch')}
+            onLive={(rimInset) => setLayout({ ...layout, rimInset })}
+            onChange={(rimInset) => rimInset !== null && setLayout({ ...layout, rimInset })}
+          />
+        </div>
+        <Button onClick={relay}>Lay stations again</Button>
+      </section>
+      <section aria-label="Tool" className="space-y-2 border-t border-grain pt-2">
+        <SelectField
+          label="What takes the wood off"
+          value={build.tool.kind}
+          onChange={(e) => {
+            const kind = e.target.value as PassTool['kind'];
+            onChange({ tool: { kind, depthPerPass: FIRST_DEPTH[kind] } });
+          }}
+        >
+          <option value="plane">Hand plane</option>
+          <option value="scraper">Scraper</option>
+          <option value="sander">Drum sander</option>
+        </SelectField>
+        <QuantityField
+          label="One pass takes"
+          quantity="length"
+          unit={build.units.thickness}
+          decimals={build.units.thickness === 'mm' ? 3 : undefined}
+          value={build.tool.depthPerPass}
+          check={positiveBelow(0.002, 'More than 2 mm in one pass: check the unit')}
+          onChange={(depthPerPass) => depthPerPass && onChange({ tool: { ...build.tool, depthPerPass } })}
+        />
+      </section>
+    </div>
+  );
+}

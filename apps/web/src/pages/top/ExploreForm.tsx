@@ -1,0 +1,157 @@
+import { formatThickness, inWords, type UnitChoice } from '@nimble/core/units';
+import { GOALS, type BatchSpec, type Goal, type Group } from '@nimble/core/explore';
+import { Button, CheckField, SelectField, TextField } from '../../ui';
+import {
+  DRAWS,
+  EXPLORE_KINDS,
+  useExploreForm,
+  type ExploreFacts,
+  type ExploreFormState,
+  type ExploreKind,
+} from './use-explore-form';
+import { GOAL_WORDS, GROUP_WORDS, KIND_OF_BATCH } from '../../words/explore-words';
+import { degreeWords } from '../../words/figure-words';
+
+interface Props extends ExploreFacts {
+  busy: boolean;
+  /** What the server refused. */
+  refused: string | null;
+  onStart: (spec: BatchSpec) => void;
+}
+
+/** What to look into: designs that trade one goal for another, one thing varied step by step, or what not knowing the wood means. */
+export function ExploreForm({ busy, refused, onStart, ...facts }: Props) {
+  const form = useExploreForm(facts);
+  const { kind, setKind, request } = form;
+  const { units, now } = facts;
+  return (
+    <form
+      className="space-y-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        const spec = request();
+        if (spec) onStart(spec);
+      }}
+      noValidate
+    >
+      <SelectField label="Look into" value={kind} onChange={(event) => setKind(event.target.value as ExploreKind)}>
+        {EXPLORE_KINDS.map((key) => (
+          <option key={key} value={key}>
+            {KIND_OF_BATCH[key]}
+          </option>
+        ))}
+      </SelectField>
+      {kind === 'sweep' && <SweepFields {...form} units={units} />}
+      {kind === 'doubt' && <DoubtFields {...form} />}
+      {kind === 'search' && <SearchFields {...form} units={units} hasNeck={now.neckTurn !== null} />}
+      {refused && (
+        <p role="alert" className="font-medium text-ember-ink">
+          {refused}
+        </p>
+      )}
+      <Button kind="main" type="submit" disabled={busy}>
+        Start
+      </Button>
+    </form>
+  );
+}
+
+type FieldsProps = ExploreFormState & { units: UnitChoice };
+
+function SweepFields({ groups, group, setGroup, spans, span, setSpan, units }: FieldsProps) {
+  return (
+    <div className="grid grid-cols-2 gap-2">
+      <SelectField label="Vary" value={group} onChange={(event) => setGroup(event.target.value as Group)}>
+        {groups.map((one) => (
+          <option key={one.group} value={one.group}>
+            {GROUP_WORDS[one.group]}
+          </option>
+        ))}
+      </SelectField>
+      <SelectField label="Either way by" value={span} onChange={(event) => setSpan(Number(event.target.value))}>
+        {spans.map((by, i) => (
+          <option key={by} value={i}>
+            {group === 'opening' ? degreeWords(by, 0) : inWords(formatThickness(by, units))}
+          </option>
+        ))}
+      </SelectField>
+    </div>
+  );
+}
+
+function DoubtFields({ draws, setDraws, spread }: ExploreFormState) {
+  return (
+    <>
+      <SelectField label="Woods" value={draws} onChange={(event) => setDraws(Number(event.target.value))}>
+        {DRAWS.map((count) => (
+          <option key={count} value={count}>
+            {count}
+          </option>
+        ))}
+      </SelectField>
+      <p className="text-[0.95rem] text-soft">
+        Density is taken to be known within {(100 * spread.density).toFixed(0)} %, moduli within{' '}
+        {(100 * spread.modulus).toFixed(0)} %, of the braces {(100 * spread.braceDensity).toFixed(0)} and{' '}
+        {(100 * spread.braceModulus).toFixed(0)} %: what your tests, or the species, leave open. Linings and sides that
+        the rim is glued to are taken to hold it between a quarter and four times as stiffly as usual ones.
+      </p>
+    </>
+  );
+}
+
+function SearchFields({
+  goals,
+  setGoal,
+  field,
+  quick,
+  left,
+  vary,
+  errors,
+  units,
+  hasNeck,
+}: FieldsProps & { hasNeck: boolean }) {
+  return (
+    <>
+      <div className="grid grid-cols-2 gap-2">
+        {([0, 1] as const).map((g) => (
+          <div key={g} className="col-span-2">
+            <SelectField
+              label={g === 0 ? 'Trade' : 'against'}
+              value={goals[g]}
+              onChange={(event) => setGoal(g, event.target.value as Goal)}
+            >
+              {GOALS.map((goal) => (
+                <option key={goal} value={goal}>
+                  {GOAL_WORDS[goal]}
+                </option>
+              ))}
+            </SelectField>
+          </div>
+        ))}
+        {goals.includes('note') && (
+          <TextField label="Note of the one-piece mode" suffix="Hz" inputMode="decimal" {...field('note')} />
+        )}
+        <TextField label="Reserve at least" inputMode="decimal" {...field('reserve')} />
+        {hasNeck && <TextField label="Neck turns at most" suffix="°" inputMode="decimal" {...field('neck')} />}
+        <TextField label="Braces no lower than" suffix={formatThickness(1e-3, units).symbol} {...field('lowest')} />
+        <TextField label="and no taller than" suffix={formatThickness(1e-3, units).symbol} {...field('tallest')} />
+      </div>
+      <fieldset>
+        <legend className="text-soft">May be varied</legend>
+        {quick.map((one) => (
+          <CheckField
+            key={one.group}
+            label={GROUP_WORDS[one.group]}
+            checked={!left.includes(one.group)}
+            onChange={(event) => vary(one.group, event.target.checked)}
+          />
+        ))}
+        {errors.variables && (
+          <p role="alert" className="font-medium text-ember-ink">
+            {errors.variables}
+          </p>
+        )}
+      </fieldset>
+    </>
+  );
+}

@@ -1,0 +1,282 @@
+import { formatThickness, inWords, parseQuantity, type UnitChoice } from '@nimble/core/units';
+import { InvalidInput, type Estimate } from '@nimble/core/base';
+import { TOP_PARTS, type TopPart } from '@nimble/core/top';
+import type { Brace, BracingPlan } from '@nimble/core/bracing';
+import type { QuantityKey, Shaving } from '@nimble/core/voicing';
+import { useEffect, useState } from 'react';
+import { usePreferences } from '../../ui/preferences';
+import { Button, SelectField, TextField } from '../../ui';
+import { TOP_PART_WORDS } from '../../words/explore-words';
+import { estimateWords, keyWords, STROKE } from '../../words/round-words';
+
+export interface OwnShavingProps {
+  plan: BracingPlan;
+  units: UnitChoice;
+  /** Brace that was tapped on the plate, or a part of the plate. */
+  place: string;
+  onPlace: (place: string) => void;
+  /** The model is busy: a forecast comes in a moment. */
+  working: boolean;
+  foretell: ((shavings: Shaving[]) => Promise<Partial<Record<QuantityKey, Estimate>>>) | null;
+  onShaved: (shavings: Shaving[], said: string, tool: string) => void;
+}
+
+const STRETCHES = [
+  ['all', 'all along'],
+  ['neck', 'neck-side third'],
+  ['middle', 'middle third'],
+  ['tail', 'tail-side third'],
+  ['ends', 'both ends'],
+] as const;
+type Stretch = (typeof STRETCHES)[number][0];
+const HOWS = [
+  ['off', 'so much came off'],
+  ['calipers', 'height before and after'],
+  ['strokes', 'strokes'],
+  ['little', 'a little'],
+] as const;
+type How = (typeof HOWS)[number][0];
+const TOOLS = ['finger plane', 'chisel', 'scraper', 'sandpaper on a block'] as const;
+/** "A little" is as much as two light strokes. */
+const LITTLE_STROKES = 2;
+const END = 0.012;
+
+export const partKey = (part: TopPart) => `plate:${part}`;
+
+/** A shaving of the maker's own: where, how much, with what; what it is likely to do is said before it is kept. */
+export function OwnShaving({ plan, units, place, working, onPlace, foretell, onShaved }: OwnShavingProps) {
+  const [stretch, setStretch] = useState<Stretch>('all');
+  const [how, setHow] = useState<How>('off');
+  const [text, setText] = useState('');
+  const [before, setBefore] = useState('');
+  const [tool, setTool] = useState<string>(TOOLS[0]);
+  const [error, setError] = useState<string | null>(null);
+  const unit = units.thickness === 'in-fraction' ? 'in' : units.thickness;
+  const brace = plan.braces.find(({ id }) => id === place);
+  const kind = brace ? 'brace' : 'plate';
+  const depth = readDepth({ how, text, before, unit, kind });
+  const shavings = typeof depth === 'number' && place !== '' ? shavingsAt(place, brace, stretch, depth) : null;
+  const forecast = useForecast(foretell, shavings);
+  const keep = () => {
+    if (place === '') return setError('Tap a brace on the plate, or choose where it came off');
+    if (typeof depth !== 'number') return setError(depth);
+    onShaved(shavings!, SAID[how](text, before), tool);
+    setText('');
+    setBefore('');
+    setError(null);
+  };
+  return (
+    <form
+      className="space-y-2 border-t border-grain pt-2"
+      aria-label="A shaving"
+      onSubmit={(event) => (event.preventDefault(), keep())}
+    >
+      <h2 className="font-bold">What did you take off?</h2>
+      <WhereFields {...{ plan, place, onPlace, brace, stretch }} onStretch={setStretch} />
+      <SelectField label="How much is known as" value={how} onChange={(event) => setHow(event.target.value as How)}>
+        {HOWS.filter(([key]) => key !== 'calipers' || brace).map(([key, words]) => (
+          <option key={key} value={key}>
+            {words}
+          </option>
+        ))}
+      </SelectField>
+      <DepthFields
+        {...{ how, unit, text, before, error }}
+        onText={(next) => {
+          setText(next);
+          setError(null);
+        }}
+        onBefore={setBefore}
+      />
+      <SelectField label="With" value={tool} onChange={(event) => setTool(event.target.value)}>
+        {TOOLS.map((name) => (
+          <option key={name}>{name}</option>
+        ))}
+      </SelectField>
+      {shavings && <Foretold depth={shavings[0]!.depth} forecast={forecast} units={units} />}
+      <Button kind="main" type="submit" className="w-full" disabled={working}>
+        {working ? 'Reckoning …' : 'Record it'}
+      </Button>
+    </form>
+  );
+}
+
+/** As it goes on record. */
+const SAID: Record<How, (text: string, before: string) => string> = {
+  off: (text) => text,
+  calipers: (text, before) => `${before} to ${text}`,
+  strokes: (text) => `${text} strokes`,
+  little: () => 'a little',
+};
+
+interface WhereProps extends Pick<OwnShavingProps, 'plan' | 'place' | 'onPlace'> {
+  brace: Brace | undefined;
+  stretch: Stretch;
+  onStretch: (stretch: Stretch) => void;
+}
+
+function WhereFields({ plan, place, onPlace, brace, stretch, onStretch }: WhereProps) {
+  return (
+    <>
+      <SelectField
+        label="Where (or tap it on the plate)"
+        value={place}
+        onChange={(event) => onPlace(event.target.value)}
+      >
+        <option value="">choose</option>
+        {plan.braces.map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+        {TOP_PARTS.map((part) => (
+          <option key={part} value={partKey(part)}>
+            plate, {TOP_PART_WORDS[part].toLowerCase()}
+          </option>
+        ))}
+      </SelectField>
+      {brace && (
+        <SelectField
+          label="Over which stretch"
+          value={stretch}
+          onChange={(event) => onStretch(event.target.value as Stretch)}
+        >
+          {STRETCHES.map(([key, words]) => (
+            <option key={key} value={key}>
+              {words}
+            </option>
+          ))}
+        </SelectField>
+      )}
+    </>
+  );
+}
+
+interface DepthProps extends Pick<Depth, 'how' | 'text' | 'before' | 'unit'> {
+  error: string | null;
+  onText: (text: string) => void;
+  onBefore: (text: string) => void;
+}
+
+function DepthFields({ how, unit, text, before, error, onText, onBefore }: DepthProps) {
+  return (
+    <>
+      {how === 'calipers' && (
+        <TextField
+          label={`Height before [${unit}]`}
+          inputMode="decimal"
+          value={before}
+          onChange={(event) => onBefore(event.target.value)}
+        />
+      )}
+      {how !== 'little' && (
+        <TextField
+          label={
+            how === 'strokes'
+              ? 'How many light strokes'
+              : `${how === 'calipers' ? 'Height after' : 'Came off where deepest'} [${unit}]`
+          }
+          inputMode="decimal"
+          value={text}
+          error={error}
+          onChange={(event) => onText(event.target.value)}
+        />
+      )}
+      {how === 'little' && error && (
+        <p role="alert" className="font-medium text-ember-ink">
+          {error}
+        </p>
+      )}
+    </>
+  );
+}
+
+interface ForetoldProps {
+  /** Where it is deepest [m]. */
+  depth: number;
+  forecast: ReturnType<typeof useForecast>;
+  units: UnitChoice;
+}
+
+function Foretold({ depth, forecast, units }: ForetoldProps) {
+  const choice = usePreferences();
+  return (
+    <p className="text-soft">
+      That is <b className="figures text-ink">{inWords(formatThickness(depth, units))}</b> where it is deepest.
+      {forecast && (
+        <>
+          {' '}
+          Then:{' '}
+          {FORETOLD.flatMap((key) =>
+            forecast[key] ? [`${keyWords(key).toLowerCase()} ${estimateWords(key, forecast[key], units, choice)}`] : [],
+          ).join('; ')}
+          .
+        </>
+      )}
+    </p>
+  );
+}
+
+const FORETOLD: readonly QuantityKey[] = ['flex:along', 'flex:across', 'mass'];
+
+/** What it would do, once the hand has stopped typing. */
+function useForecast(foretell: OwnShavingProps['foretell'], shavings: Shaving[] | null) {
+  const key = shavings && JSON.stringify(shavings);
+  const [found, setFound] = useState<{ key: string; forecast: Partial<Record<QuantityKey, Estimate>> } | null>(null);
+  useEffect(() => {
+    if (!foretell || !key) return;
+    let late = false;
+    const timer = setTimeout(() => {
+      foretell(JSON.parse(key) as Shaving[])
+        .then((forecast) => late || setFound({ key, forecast }))
+        .catch(() => late || setFound(null)); // the model refuses what the server will refuse with its reason
+    }, 250);
+    return () => {
+      late = true;
+      clearTimeout(timer);
+    };
+  }, [foretell, key]);
+  return found && found.key === key ? found.forecast : null;
+}
+
+interface Depth {
+  how: How;
+  text: string;
+  before: string;
+  unit: string;
+  kind: 'brace' | 'plate';
+}
+
+/** [m], or what is wrong with it. */
+export function readDepth({ how, text, before, unit, kind }: Depth): number | string {
+  if (how === 'little') return LITTLE_STROKES * STROKE[kind];
+  try {
+    if (how === 'strokes') {
+      const count = Number(text.replace(',', '.'));
+      return count > 0 && count <= 200 ? count * STROKE[kind] : 'Say how many strokes, such as 2';
+    }
+    const value = parseQuantity('came off', text, 'length', unit).value;
+    const depth = how === 'calipers' ? parseQuantity('height before', before, 'length', unit).value - value : value;
+    if (how === 'calipers' && depth <= 0) return 'It is not lower than before: look at both heights';
+    return depth > 0 && depth <= 0.02 ? depth : 'Must be more than nothing and at most 20 mm';
+  } catch (failure) {
+    return failure instanceof InvalidInput ? `${failure.field} ${failure.reason}` : String(failure);
+  }
+}
+
+function shavingsAt(place: string, brace: Brace | undefined, stretch: Stretch, depth: number): Shaving[] {
+  if (!brace) return [{ place: { kind: 'plate', part: place.slice('plate:'.length) as TopPart }, depth }];
+  return stretchesOf(brace, stretch).map(([from, to]) => ({ place: { kind: 'brace', id: brace.id, from, to }, depth }));
+}
+
+/** The neck side is where x is least. */
+function stretchesOf({ length, from, to }: Brace, stretch: Stretch): [number, number][] {
+  const thirds = [0, 1, 2].map((i): [number, number] => [
+    END + (i * (length - 2 * END)) / 3,
+    END + ((i + 1) * (length - 2 * END)) / 3,
+  ]);
+  const [neck, tail] = from[0] <= to[0] ? [thirds[0]!, thirds[2]!] : [thirds[2]!, thirds[0]!];
+  if (stretch === 'all') return [[END, length - END]];
+  if (stretch === 'ends') return [thirds[0]!, thirds[2]!];
+  return [stretch === 'neck' ? neck : stretch === 'tail' ? tail : thirds[1]!];
+}

@@ -1,0 +1,132 @@
+import { safeReductions, standingEvents, type VoicingBodies, type VoicingEvent } from '@nimble/core/voicing';
+import type { BracingPlan } from '@nimble/core/bracing';
+import type { UnitChoice } from '@nimble/core/units';
+import { format } from 'date-fns';
+import { useState } from 'react';
+import { Caution } from '../../ui/Row';
+import { Button, CheckField, SelectField, TakeBack, TextField } from '../../ui';
+import { eventWords, REDUCTION_WORDS, REPAIR_WORDS } from '../../words/event-words';
+import { OwnShaving, type OwnShavingProps } from './OwnShaving';
+
+interface Props extends OwnShavingProps {
+  plan: BracingPlan;
+  units: UnitChoice;
+  events: readonly VoicingEvent[];
+  onReduction: (reduction: string) => void;
+  onRepair: (body: VoicingBodies['repair']) => void;
+  onTurn: (id: string, retract: boolean) => void;
+}
+
+/** What was done to the plate: first the safe reductions, then each shaving, and what broke. */
+export function RecordSlip(props: Props) {
+  const { plan, events, onReduction, onRepair, onTurn, units } = props;
+  const ticked = new Map(standingEvents(events, 'reduction').map(({ id, body }) => [body.reduction, id]));
+  const safe = safeReductions(plan);
+  const left = safe.filter(({ id }) => !ticked.has(id)).length;
+  return (
+    <div className="space-y-4 pt-1">
+      <details open={left > 0 && !events.some(({ kind }) => kind === 'shaving')}>
+        <summary className="min-h-11 cursor-pointer pt-2 font-bold">
+          First the safe reductions{left > 0 ? `: ${left} of ${safe.length} open` : ': all done'}
+        </summary>
+        <p className="text-soft">Wood that takes no listening to take off. Tick what is done.</p>
+        <ul>
+          {safe.map(({ id, what, brace }) => {
+            const event = ticked.get(id);
+            return (
+              <li key={id} className="border-t border-grain">
+                <CheckField
+                  label={`${REDUCTION_WORDS[what]}${brace ? `: ${brace.name}` : ''}`}
+                  checked={event !== undefined}
+                  onChange={() => (event === undefined ? onReduction(id) : onTurn(event, true))}
+                />
+              </li>
+            );
+          })}
+        </ul>
+      </details>
+      <OwnShaving {...props} />
+      <Repair plan={plan} onRepair={onRepair} />
+      <section aria-label="What was done" className="border-t border-grain pt-2">
+        <h2 className="font-bold">What was done</h2>
+        <ul>
+          {[...events]
+            .reverse()
+            .filter(({ kind }) => kind !== 'reduction')
+            .slice(0, 40)
+            .map((event) => (
+              <li key={event.id} className="flex items-center justify-between gap-2 border-t border-grain py-1">
+                <span className={event.retracted ? 'text-soft line-through' : ''}>
+                  {eventWords(event, plan, units)}
+                  <span className="block text-[0.92rem] text-soft no-underline">
+                    round {event.round}, {format(new Date(event.at), 'd MMM, HH:mm')}
+                    {event.person && `, ${event.person}`}
+                  </span>
+                </span>
+                <TakeBack
+                  what={event.kind}
+                  retracted={event.retracted}
+                  onTurn={() => onTurn(event.id, !event.retracted)}
+                />
+              </li>
+            ))}
+        </ul>
+        {events.length === 0 && <p className="text-soft">Nothing yet.</p>}
+      </section>
+    </div>
+  );
+}
+
+function Repair({ plan, onRepair }: Pick<Props, 'plan' | 'onRepair'>) {
+  const [brace, setBrace] = useState('');
+  const [what, setWhat] = useState<VoicingBodies['repair']['what']>('glued-back');
+  const [note, setNote] = useState('');
+  return (
+    <details>
+      <summary className="min-h-11 cursor-pointer pt-2 font-bold">Something broke or let go</summary>
+      <form
+        className="space-y-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (brace === '') return;
+          onRepair({ brace, what, note: note.trim() });
+          setBrace('');
+          setNote('');
+        }}
+      >
+        <SelectField label="Which brace" value={brace} onChange={(event) => setBrace(event.target.value)}>
+          <option value="">choose</option>
+          {plan.braces.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </SelectField>
+        <SelectField
+          label="What was done about it"
+          value={what}
+          onChange={(event) => setWhat(event.target.value as typeof what)}
+        >
+          {Object.entries(REPAIR_WORDS).map(([key, words]) => (
+            <option key={key} value={key}>
+              {words}
+            </option>
+          ))}
+        </SelectField>
+        <TextField
+          label="In your own words"
+          value={note}
+          onChange={(event) => setNote(event.target.value)}
+          maxLength={400}
+        />
+        <Button type="submit" disabled={brace === ''}>
+          Record the repair
+        </Button>
+        <Caution>
+          Let the glue cure before anything is bent or knocked again; follow its maker’s sheet, and wear gloves for what
+          irritates.
+        </Caution>
+      </form>
+    </details>
+  );
+}

@@ -1,0 +1,235 @@
+import { METRIC } from '@nimble/core/units';
+import type { MarkedBend, NextReading, QuantityKey } from '@nimble/core/voicing';
+import { fireEvent, screen } from '@testing-library/react';
+import { setPreferences } from '../../ui/preferences';
+import type { DoubtedKnock } from '../../listening/use-doubted-knock';
+import type { EarControl } from '../../listening/use-ear';
+import { open, serve } from '../../test/test-bench';
+import { NowSlip } from './NowSlip';
+import { useDoubtedReading, type DoubtedReading } from './use-doubted-reading';
+
+const KILOGRAM = 9.80665;
+const NEXT: NextReading[] = [
+  { what: 'flex:across', why: 'goal' },
+  { what: 'walk', why: 'first' },
+];
+const ear = { state: 'off', listen: jest.fn(), stop: jest.fn(), take: jest.fn() } as unknown as EarControl;
+const NOTHING = { now: null, before: null, foretold: null, goal: null };
+const NO_DOUBT: DoubtedReading = { doubted: null, offer: jest.fn(), keep: jest.fn(), drop: jest.fn(), mend: jest.fn() };
+/** One step a tenth softer or stiffer, 5 is 5e-5 m/N. */
+const mark = (feel: number): MarkedBend => ({ place: 'across', feel, compliance: 5e-5 * 1.1 ** (5 - feel) });
+
+const NO_KNOCK_DOUBT: DoubtedKnock = { doubted: null, offer: jest.fn(), keep: jest.fn(), drop: jest.fn() };
+
+function show(change: Partial<Parameters<typeof NowSlip>[0]> = {}) {
+  serve({});
+  const said = { bend: jest.fn(), mass: jest.fn(), picked: jest.fn(), standIn: jest.fn(() => Promise.resolve()) };
+  const { unmount } = open(
+    <NowSlip
+      buildId="b"
+      round={3}
+      units={METRIC}
+      next={NEXT}
+      places={['along', 'across']}
+      figures={() => NOTHING}
+      lastLoad="1 kg"
+      picked="flex:across"
+      ear={ear}
+      heard={{ now: null, before: null, nothing: false }}
+      doubt={NO_DOUBT}
+      knockDoubt={NO_KNOCK_DOUBT}
+      onUndo={null}
+      marks={[]}
+      felt={() => null}
+      onBend={said.bend}
+      onMass={said.mass}
+      onPicked={said.picked}
+      onStandIn={said.standIn}
+      {...change}
+    />,
+  );
+  return { ...said, unmount };
+}
+const type = (label: string, text: string) =>
+  fireEvent.change(screen.getByLabelText(label), { target: { value: text } });
+const DIAL = 'It went down by, on the dial [mm]';
+
+describe('what to measure now', () => {
+  it('is a short list with its reasons; a tap chooses what is read', () => {
+    const { picked } = show();
+    expect(screen.getByRole('button', { name: /Bend across/, pressed: true })).toHaveTextContent('a goal rests on it');
+    expect(screen.getByRole('link', { name: /Walk round with knocks/ })).toHaveAttribute(
+      'href',
+      '/builds/b/voice?slip=map&round=3',
+    );
+    fireEvent.change(screen.getByLabelText('Reading'), { target: { value: 'mass' } });
+    expect(picked).toHaveBeenCalledWith('mass');
+  });
+  it('sets the reading beside the round before, what was foretold and the goal, all for a kilogram', () => {
+    const figures = (key: QuantityKey) =>
+      key === 'flex:across'
+        ? { now: 6e-5, before: 5.6e-5, foretold: { value: 5.9e-5, sd: 1e-6 }, goal: 6.5e-5 }
+        : NOTHING;
+    show({ figures });
+    expect(screen.getByText(`${(6e-5 * KILOGRAM * 1000).toFixed(3)} mm`)).toBeVisible();
+    for (const [name, value] of [
+      ['last round', 5.6e-5],
+      ['foretold', 5.9e-5],
+      ['goal', 6.5e-5],
+    ] as const)
+      expect(screen.getByText(name).textContent).toBe(`${name} ${(value * KILOGRAM * 1000).toFixed(3)} mm`);
+    expect(screen.queryByRole('alert')).toBeNull();
+  });
+  it('keeps a bend with its load in newtons, whatever units were typed', () => {
+    const { bend } = show();
+    type('Weight laid on', '2.2 lb');
+    type(DIAL, '0.024 in');
+    fireEvent.submit(screen.getByLabelText(DIAL).closest('form')!);
+    const [[body]] = bend.mock.calls as [[{ load: number; deflection: number; said: string }]];
+    expect(body.load).toBeCloseTo(2.2 * 4.4482216, 3);
+    expect(body.deflection).toBeCloseTo(0.024 * 0.0254, 9);
+    expect(body.said).toBe('0.024 in under 2.2 lb');
+  });
+  it('refuses what can’t be at its field and loses nothing else typed', () => {
+    const { bend } = show();
+    type('Weight laid on', '900 kg');
+    type(DIAL, '0.62');
+    fireEvent.submit(screen.getByLabelText(DIAL).closest('form')!);
+    expect(screen.getByText('must be more than nothing and at most 200 N')).toBeVisible();
+    expect(screen.getByLabelText(DIAL)).toHaveValue('0.62');
+    type('Weight laid on', '1 kg');
+    type(DIAL, 'soft');
+    fireEvent.submit(screen.getByLabelText(DIAL).closest('form')!);
+    expect(bend).not.toHaveBeenCalled();
+    expect(screen.getByLabelText('Weight laid on')).toHaveValue('1 kg');
+  });
+  it('takes a mark by hand, says what marks are worth so far, and what one means once there are enough', () => {
+    const { bend, unmount } = show({ marks: [mark(4), mark(6)], felt: () => 6 });
+    expect(
+      screen.getByText(/Marked 6 of 9\. Mark first, then read the dial: from 4 marks .* \(2 so far\)/),
+    ).toBeVisible();
+    fireEvent.change(screen.getByLabelText('Or by hand: how it felt'), { target: { value: '7' } });
+    expect(bend).toHaveBeenCalledWith({
+      place: 'across',
+      load: null,
+      deflection: null,
+      feel: 7,
+      closed: false,
+      said: '7',
+    });
+    unmount();
+    show({ marks: [mark(3), mark(4), mark(6), mark(7)], felt: () => 6 });
+    // 5e-5 / 1.1 m/N under a kilogram: 0.446 mm.
+    expect(screen.getByText(/^0\.446 ± 0\.0\d\d mm$/)).toBeVisible();
+  });
+  it('asks for one more knock at the place that tells two notes apart', () => {
+    show({ next: [{ what: 'tell', why: 'unsure', place: { name: 'C2', x: 0.2, y: 0, set: 'many' } }] });
+    const link = screen.getByRole('link', { name: /One more knock at C2.*a note may be either of two/ });
+    expect(link).toHaveAttribute('href', '/builds/b/voice?slip=map&round=3&place=C2&places=many');
+  });
+  it('weighs by hand or by the stand-in balance, in the bench’s unit', async () => {
+    const { mass, standIn } = show({ picked: 'mass' });
+    type('Weight of the braced plate [g]', '9 kg');
+    fireEvent.submit(screen.getByLabelText('Weight of the braced plate [g]').closest('form')!);
+    expect(screen.getByText('must lie between nothing and 5 kg')).toBeVisible();
+    type('Weight of the braced plate [g]', '172.4');
+    fireEvent.submit(screen.getByLabelText('Weight of the braced plate [g]').closest('form')!);
+    expect(mass).toHaveBeenCalledWith({ mass: expect.closeTo(0.1724, 9), said: '172.4' });
+    fireEvent.click(screen.getByRole('button', { name: 'Stand-in balance' }));
+    expect(await screen.findByRole('button', { name: 'Stand-in balance' })).toBeEnabled();
+    expect(standIn).toHaveBeenCalledTimes(1);
+  });
+  it('says that nothing clear was heard, and that a round is read', () => {
+    show({ next: [], picked: 'knock', heard: { now: null, before: null, nothing: true } });
+    expect(screen.getByRole('alert')).toHaveTextContent('Nothing clear was heard: knock again.');
+    expect(screen.getByText('All that this round needs is read. See what to shave next.')).toBeVisible();
+  });
+  it('speaks what comes next only when it is asked to', () => {
+    const speak = jest.fn();
+    Object.assign(window, {
+      speechSynthesis: { speak, cancel: jest.fn() },
+      SpeechSynthesisUtterance: class {
+        constructor(readonly text: string) {}
+      },
+    });
+    show();
+    expect(speak).not.toHaveBeenCalled();
+    fireEvent.click(screen.getByLabelText('Say aloud what comes next'));
+    expect((speak.mock.calls as [[{ text: string }]])[0][0].text).toBe('Bend across');
+    setPreferences({ speech: false });
+  });
+});
+
+describe('a doubted reading', () => {
+  const expected = { before: null, foretold: { value: 0.1771, sd: 5e-4 }, model: null };
+  function Round({ add, onKept, repaired = false }: { add: jest.Mock; onKept: jest.Mock; repaired?: boolean }) {
+    const doubt = useDoubtedReading({
+      round: 2,
+      units: METRIC,
+      writes: { add } as never,
+      repaired,
+      expected: (key) => (key === 'mass' ? expected : { ...expected, foretold: { value: 1.5e-4, sd: 2e-6 } }),
+      onKept,
+    });
+    return (
+      <NowSlip
+        buildId="b"
+        round={2}
+        units={METRIC}
+        next={NEXT}
+        places={['across']}
+        figures={() => NOTHING}
+        lastLoad="1 kg"
+        picked={doubt.doubted?.key ?? 'flex:across'}
+        ear={ear}
+        doubt={doubt}
+        knockDoubt={NO_KNOCK_DOUBT}
+        heard={{ now: null, before: null, nothing: false }}
+        onUndo={null}
+        marks={[]}
+        felt={() => null}
+        onPicked={jest.fn()}
+        onStandIn={() => Promise.resolve()}
+        onBend={(body) => doubt.offer({ kind: 'flex', body })}
+        onMass={(body) => doubt.offer({ kind: 'mass', body })}
+      />
+    );
+  }
+  const bend = (text: string) => {
+    type(DIAL, text);
+    fireEvent.submit(screen.getByLabelText(DIAL).closest('form')!);
+  };
+  const begin = (repaired = false) => {
+    serve({});
+    const [add, onKept] = [jest.fn(), jest.fn()];
+    open(<Round add={add} onKept={onKept} repaired={repaired} />);
+    return { add, onKept };
+  };
+  it('is asked about before anything is kept or lights up, with what was meant as a button', () => {
+    const { add, onKept } = begin();
+    bend('15.4'); // 1.54 mm under a kilogram is 1.57e-4 m/N
+    expect(screen.getByRole('alertdialog')).toHaveTextContent(/decimal place or another unit/);
+    expect(add).not.toHaveBeenCalled();
+    expect(onKept).not.toHaveBeenCalled();
+    fireEvent.click(screen.getByText('1.540 mm was meant'));
+    expect(add.mock.calls[0]).toEqual(['flex', 2, expect.objectContaining({ deflection: expect.closeTo(1.54e-3, 9) })]);
+    expect(onKept).toHaveBeenCalled();
+  });
+  it('is dropped by Enter in the empty field, replaced by typing, kept by its own key', () => {
+    const { add } = begin();
+    bend('15.4');
+    fireEvent.submit(screen.getByLabelText(DIAL).closest('form')!);
+    expect(screen.queryByRole('alertdialog')).toBeNull();
+    bend('15.4');
+    bend('1.5');
+    expect(add).toHaveBeenCalledTimes(1);
+    bend('9');
+    fireEvent.keyDown(document.body, { key: 'k' });
+    expect(add.mock.calls[1]![2]).toMatchObject({ deflection: expect.closeTo(0.009, 9) });
+  });
+  it('is not asked about after a repair', () => {
+    const { add } = begin(true);
+    bend('15.4');
+    expect(add).toHaveBeenCalledTimes(1);
+  });
+});
