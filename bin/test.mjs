@@ -26,6 +26,7 @@ const CHECKS = {
   layers: [
     ['depcruise', ...SOURCES, '--config', '.dependency-cruiser.cjs'],
     ['depcruise', ...SOURCES, '--config', '.dependency-cruiser.rooms.cjs'],
+    ['knip', '--no-progress'],
   ],
 };
 /** Lint takes as long as the others together: it runs beside them. */

@@ -24,7 +24,7 @@ const USER = 'app';
 const DEBIAN_FOLDER = '/usr/lib/postgresql';
 const START_TRIES = 40;
 
-export async function findPostgres() {
+async function findPostgres() {
   const found = lookForPostgres();
   if (found) return found;
   await ensureDebianPackages('PostgreSQL', ['postgresql']);

@@ -1,6 +1,7 @@
 import { Module, RequestMethod } from '@nestjs/common';
 import { LoggerModule } from 'nestjs-pino';
 import { BracingModule } from './bracing/bracing.module';
+import { BuildRecordsModule } from './build-records/build-records.module';
 import { BuildsModule } from './builds/builds.module';
 import { ComputeModule } from './compute/compute.module';
 import { DatabaseModule } from './database/database.module';
@@ -12,23 +13,30 @@ import { GlueUpsModule } from './glue-ups/glue-ups.module';
 import { HealthController } from './health.controller';
 import { KnocksModule } from './knocks/knocks.module';
 import { RoundsModule } from './rounds/rounds.module';
+import { Settings } from './settings/settings';
+import { SettingsModule } from './settings/settings.module';
 import { SurveysModule } from './surveys/surveys.module';
 import { VariantsModule } from './variants/variants.module';
 import { WoodModule } from './wood/wood.module';
 import { WorkshopModule } from './workshop/workshop.module';
 
-const logging = LoggerModule.forRoot({
-  forRoutes: [{ path: '{*path}', method: RequestMethod.ALL }],
-  pinoHttp: {
-    level: process.env.LOG_LEVEL ?? 'info',
-    autoLogging: { ignore: (request) => request.url?.startsWith('/assets') ?? false },
-  },
+const logging = LoggerModule.forRootAsync({
+  inject: [Settings],
+  useFactory: ({ LOG_LEVEL = 'info' }: Settings) => ({
+    forRoutes: [{ path: '{*path}', method: RequestMethod.ALL }],
+    pinoHttp: {
+      level: LOG_LEVEL,
+      autoLogging: { ignore: (request) => request.url?.startsWith('/assets') ?? false },
+    },
+  }),
 });
 
 @Module({
   imports: [
+    SettingsModule,
     logging,
     DatabaseModule,
+    BuildRecordsModule,
     WorkshopModule,
     BuildsModule,
     SurveysModule,

@@ -9,14 +9,15 @@ import { Logger } from 'nestjs-pino';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { AppModule } from './app.module';
-import { flattenErrors, invalid, ProblemFilter } from './problem';
+import { Settings } from './settings/settings';
+import { flattenErrors, invalid, ProblemFilter } from './http/problem';
 
 const BODY_LIMIT = '2mb';
 /** On the maker's own machine or network time is dearer than bytes. */
 const FAST_COMPRESSION = 1;
 
-/** The whole application, configured but not listening. @param webRoot folder of the built pages, if they are to be served */
-export async function createApp(webRoot?: string): Promise<NestExpressApplication> {
+/** The whole application, configured but not listening. */
+export async function createApp(): Promise<NestExpressApplication> {
   const app = await NestFactory.create<NestExpressApplication>(AppModule, {
     bufferLogs: true,
     forceCloseConnections: true,
@@ -38,6 +39,7 @@ export async function createApp(webRoot?: string): Promise<NestExpressApplicatio
     }),
   );
   describeApi(app);
+  const { WEB_ROOT: webRoot } = app.get(Settings);
   if (webRoot && existsSync(webRoot)) servePages(app, webRoot);
   return app;
 }

@@ -1,13 +1,16 @@
 import 'reflect-metadata';
 import { createApp } from './create-app';
 import { DemoService } from './demo/demo.service';
+import { Settings } from './settings/settings';
+
+const USUAL_PORT = 4310;
+const LOOPBACK = '127.0.0.1';
 
 async function main(): Promise<void> {
-  const app = await createApp(process.env.WEB_ROOT);
-  // on, off, or silent: all but its sounds and kept tops, which take a while to be heard and reckoned
-  const demo = process.env.DEMO ?? 'on';
+  const app = await createApp();
+  const { DEMO: demo = 'on', PORT: port = USUAL_PORT, HOST: host = LOOPBACK } = app.get(Settings);
   if (demo !== 'off') await app.get(DemoService).loadWhenEmpty({ sounds: demo !== 'silent' });
-  await app.listen(Number(process.env.PORT ?? 4310), process.env.HOST ?? '127.0.0.1');
+  await app.listen(port, host);
 }
 
 main().catch((error: unknown) => {

@@ -3,10 +3,12 @@ import 'reflect-metadata';
 import { Module } from '@nestjs/common';
 import { NestFactory } from '@nestjs/core';
 import { DatabaseModule } from './database/database.module';
+import { BuildRecordsModule } from './build-records/build-records.module';
 import { ExplorationRunner } from './explorations/exploration-runner';
-import { JobsModule } from './jobs/jobs.module';
+import { ExplorationsModule } from './explorations/explorations.module';
+import { SettingsModule } from './settings/settings.module';
 
-@Module({ imports: [DatabaseModule, JobsModule], providers: [ExplorationRunner] })
+@Module({ imports: [SettingsModule, DatabaseModule, BuildRecordsModule, ExplorationsModule] })
 class WorkerModule {}
 
 async function main(): Promise<void> {

@@ -1,7 +1,7 @@
 import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post, Put, Res } from '@nestjs/common';
 import { ApiHeader, ApiOperation, ApiTags } from '@nestjs/swagger';
 import type { Response } from 'express';
-import { BasedOn, tellRevision } from '../revision';
+import { BasedOn, tellRevision } from '../http/revision';
 import { PlanDto, ShapingDto, ShapingOutcomeDto } from './bracing.dto';
 import { BracingService, type PlanAtRevision } from './bracing.service';
 

@@ -1,14 +1,14 @@
+import { findBuild } from '../build-records/find-build';
 import { Injectable } from '@nestjs/common';
 import { checkBracingPlan, emptyPlan, forecastShaping, settleShaping, type BracingPlan } from '@nimble/core/bracing';
 import type { Construction } from '@nimble/core/project';
 import type { Family } from '@nimble/core/outline';
 import { Sequelize } from 'sequelize-typescript';
-import { Build } from '../builds/models/build.model';
-import { conflict, notFound, refusing } from '../problem';
+import { conflict, notFound, refusing } from '../http/problem';
 import { insertOnce } from '../database/insert-once';
-import { changedMeanwhile, sameJson } from '../revision';
+import { changedMeanwhile, sameJson } from '../http/revision';
 import type { PlanDto, ShapingDto, ShapingOutcomeDto } from './bracing.dto';
-import { BracingPlanRecord } from './models/bracing-plan.model';
+import { BracingPlanRecord } from '../build-records/models/bracing-plan.model';
 import { ShapingRecord } from './models/shaping.model';
 
 export interface PlanAtRevision {
@@ -90,12 +90,6 @@ export class BracingService {
     if (!record) throw notFound('step of shaping');
     return record;
   }
-}
-
-async function findBuild(id: string): Promise<Build> {
-  const build = await Build.findByPk(id);
-  if (!build) throw notFound('build');
-  return build;
 }
 
 function shapingView(record: ShapingRecord) {

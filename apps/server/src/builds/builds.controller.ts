@@ -13,9 +13,9 @@ import {
 } from '@nestjs/common';
 import { ApiHeader, ApiQuery, ApiTags } from '@nestjs/swagger';
 import type { Response } from 'express';
-import { BasedOn, tellRevision } from '../revision';
+import { BasedOn, tellRevision } from '../http/revision';
 import { VerdictsService } from '../verdicts/verdicts.service';
-import { buildView } from './build.mapper';
+import { buildView } from '../build-records/build.mapper';
 import { BuildsService } from './builds.service';
 import { AddNoteDto, ChangeBuildDto, CreateBuildDto, DuplicateBuildDto } from './dto/build.dto';
 

@@ -1,5 +1,5 @@
 import { Module } from '@nestjs/common';
-import { GraduationController } from '../graduation/graduation.controller';
+import { GraduationController } from './graduation.controller';
 import { GraduationModule } from '../graduation/graduation.module';
 import { VerdictsModule } from '../verdicts/verdicts.module';
 import { BuildsController } from './builds.controller';

@@ -1,3 +1,4 @@
+import { findBuild } from '../build-records/find-build';
 import { Injectable } from '@nestjs/common';
 import { checkBuildWood } from '@nimble/core/project';
 import { layStations } from '@nimble/core/survey';
@@ -5,13 +6,13 @@ import { plateShape } from '@nimble/core/outline';
 import { randomUUID } from 'node:crypto';
 import { Op, QueryTypes, UniqueConstraintError, type Transaction, type WhereOptions } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
-import { conflict, notFound, refusing } from '../problem';
-import { changedMeanwhile, sameJson } from '../revision';
+import { conflict, refusing } from '../http/problem';
+import { changedMeanwhile, sameJson } from '../http/revision';
 import { insertOnce } from '../database/insert-once';
-import { buildView, type BuildView } from './build.mapper';
+import { buildView, type BuildView } from '../build-records/build.mapper';
 import type { AddNoteDto, BuildFieldsDto, ChangeBuildDto, CreateBuildDto, DuplicateBuildDto } from './dto/build.dto';
-import { Build } from './models/build.model';
-import { BuildEvent } from './models/build-event.model';
+import { Build } from '../build-records/models/build.model';
+import { BuildEvent } from '../build-records/models/build-event.model';
 
 /** What the bench shows of a build beside its plate: where the newest survey stands in which anything was read. */
 interface NewestSurvey {
@@ -73,17 +74,13 @@ export class BuildsService {
     );
   }
 
-  async find(id: string): Promise<Build> {
-    const build = await Build.findByPk(id);
-    if (!build) throw notFound('build');
-    return build;
+  find(id: string): Promise<Build> {
+    return findBuild(id);
   }
 
   /** For a change: what it rests on can't move before it is written. */
-  private async lock(id: string, transaction: Transaction): Promise<Build> {
-    const build = await Build.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE });
-    if (!build) throw notFound('build');
-    return build;
+  private lock(id: string, transaction: Transaction): Promise<Build> {
+    return findBuild(id, { transaction, lock: transaction.LOCK.UPDATE });
   }
 
   async show(id: string): Promise<BuildView> {

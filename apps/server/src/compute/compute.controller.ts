@@ -5,8 +5,8 @@ import { barModes } from '@nimble/core/bar';
 import { equilibriumMoisture } from '@nimble/core/moisture';
 import { identifyPlate, testFlex } from '@nimble/core/wood';
 import { sectionFigures } from '@nimble/core/section';
-import { invalid, refusing } from '../problem';
-import { solveTopAside } from './top';
+import { invalid, refusing } from '../http/problem';
+import { TopSolver } from './top';
 import { TopDto } from './top.dto';
 import { ArcDto, BarDto, FlexDto, MoistureDto, PlateIdentifyDto, SectionDto } from './compute.dto';
 
@@ -14,6 +14,8 @@ import { ArcDto, BarDto, FlexDto, MoistureDto, PlateIdentifyDto, SectionDto } fr
 @ApiTags('compute')
 @Controller('compute')
 export class ComputeController {
+  constructor(private readonly tops: TopSolver) {}
+
   @Post('flex')
   @HttpCode(200)
   @ApiOperation({ summary: 'Stiffness and modulus from a three-point flex with several loads' })
@@ -76,6 +78,6 @@ export class ComputeController {
   @HttpCode(200)
   @ApiOperation({ summary: 'Modes and deflections of a whole top with its braces, by finite elements' })
   top(@Body() body: TopDto) {
-    return solveTopAside(body);
+    return this.tops.solve(body);
   }
 }

@@ -1,7 +1,7 @@
-import { HttpStatus } from '@nestjs/common';
+import { HttpStatus, Injectable, type OnApplicationShutdown } from '@nestjs/common';
 import { InvalidInput } from '@nimble/core/base';
 import type { KnockAnalysis, KnockOptions, PlayedAnalysis, PlayedOptions } from '@nimble/core/sound';
-import { ProblemException, refusedByCore } from '../problem';
+import { ProblemException, refusedByCore } from '../http/problem';
 import { WorkerPool } from './worker-pool';
 
 /** A file's path, or a short sound itself. */
@@ -17,27 +17,38 @@ export type HearingAnswer =
   | { kind: 'refused'; field: string; received: unknown; reason: string }
   | { kind: 'too-long' };
 
-const pool = new WorkerPool<HearingTask, HearingAnswer>({
-  file: 'hearing.worker',
-  atOnce: 2,
-  young: 4,
-  timeBudget: 60_000,
-  tooLate: () =>
-    tooMuch('The sound took longer than a minute to hear: send it in shorter pieces', HttpStatus.UNPROCESSABLE_ENTITY),
-});
+/** Hears sounds off the server's own thread. */
+@Injectable()
+export class Hearing implements OnApplicationShutdown {
+  private readonly pool = new WorkerPool<HearingTask, HearingAnswer>({
+    file: 'hearing.worker',
+    atOnce: 2,
+    young: 4,
+    timeBudget: 60_000,
+    tooLate: () =>
+      tooMuch(
+        'The sound took longer than a minute to hear: send it in shorter pieces',
+        HttpStatus.UNPROCESSABLE_ENTITY,
+      ),
+  });
 
-/** @throws ProblemException for what is no such sound, is too long, or takes longer than its time budget */
-export async function hearKnock(file: HeardFile, options: Partial<KnockOptions>): Promise<KnockAnalysis> {
-  const answer = await pool.run({ kind: 'knock', file, options });
-  if (answer.kind === 'knock') return answer.knock;
-  throw problemOf(answer);
-}
+  /** @throws ProblemException for what is no such sound, is too long, or takes longer than its time budget */
+  async knock(file: HeardFile, options: Partial<KnockOptions>): Promise<KnockAnalysis> {
+    const answer = await this.pool.run({ kind: 'knock', file, options });
+    if (answer.kind === 'knock') return answer.knock;
+    throw problemOf(answer);
+  }
 
-/** @throws ProblemException as above */
-export async function hearPlayed(file: HeardFile, options: PlayedOptions): Promise<PlayedAnalysis> {
-  const answer = await pool.run({ kind: 'played', file, options });
-  if (answer.kind === 'played') return answer.played;
-  throw problemOf(answer);
+  /** @throws ProblemException as above */
+  async played(file: HeardFile, options: PlayedOptions): Promise<PlayedAnalysis> {
+    const answer = await this.pool.run({ kind: 'played', file, options });
+    if (answer.kind === 'played') return answer.played;
+    throw problemOf(answer);
+  }
+
+  onApplicationShutdown(): Promise<void> {
+    return this.pool.close();
+  }
 }
 
 function problemOf(answer: HearingAnswer): Error {

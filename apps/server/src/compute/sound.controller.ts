@@ -1,9 +1,9 @@
 import { Body, Controller, HttpCode, Post, UploadedFile } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiOperation, ApiTags } from '@nestjs/swagger';
 import { STANDARD_A4 } from '@nimble/core/sound';
-import { invalid } from '../problem';
-import { SoundUpload, type UploadedSound } from '../sound-upload';
-import { hearKnock, hearPlayed } from './hearing';
+import { invalid } from '../http/problem';
+import { SoundUpload, type UploadedSound } from '../http/sound-upload';
+import { Hearing } from './hearing';
 import { KnockOptionsDto, PlayedOptionsDto } from './sound.dto';
 
 const fileBody = (properties: Record<string, object>) =>
@@ -19,6 +19,8 @@ const fileBody = (properties: Record<string, object>) =>
 @ApiTags('compute')
 @Controller('compute')
 export class SoundController {
+  constructor(private readonly hearing: Hearing) {}
+
   @Post('knock')
   @HttpCode(200)
   @ApiOperation({ summary: 'Partials, ring time and rattle of a recording of knocks (WAV)' })
@@ -26,7 +28,7 @@ export class SoundController {
   @fileBody({ a4: { type: 'number', example: 440 } })
   @SoundUpload()
   async knock(@Body() { a4 = STANDARD_A4 }: KnockOptionsDto, @UploadedFile() file?: UploadedSound) {
-    const { sampleRate, onsets, partials, ringTime, rattle, warnings } = await hearKnock(pathOf(file), { a4 });
+    const { sampleRate, onsets, partials, ringTime, rattle, warnings } = await this.hearing.knock(pathOf(file), { a4 });
     return {
       sampleRate,
       onsets,
@@ -56,7 +58,7 @@ export class SoundController {
   @SoundUpload()
   async played(@Body() { lowest, highest, a4 }: PlayedOptionsDto, @UploadedFile() file?: UploadedSound) {
     const range = { lowest, highest, a4 };
-    const { peaks, valleys, curve, background, evenness, warnings } = await hearPlayed(pathOf(file), range);
+    const { peaks, valleys, curve, background, evenness, warnings } = await this.hearing.played(pathOf(file), range);
     return {
       peaks,
       valleys: valleys.map(({ note, ...valley }) => ({ ...valley, note: `${note.note}${note.octave}` })),

@@ -137,7 +137,7 @@ export class HeightDto {
   points?: HeightPointDto[];
 }
 
-export class TopLoadDto {
+class TopLoadDto {
   @IsIn(['force', 'torque']) kind: 'force' | 'torque';
 }
 

@@ -23,7 +23,7 @@ export const RING_JIG: DemoJig<RingJig> = {
   name: 'Ring, 240',
   body: { kind: 'ring', diameter: 0.24, supportWidth: 3e-3 },
 };
-export const CLAMP_JIG: DemoJig<CantileverJig> = {
+const CLAMP_JIG: DemoJig<CantileverJig> = {
   id: jigId(4),
   name: 'Clamp, 150 free',
   body: { kind: 'cantilever', direction: 'along', span: 0.15, loadAt: 0.145, dialAt: 0.145, supportWidth: 0 },

@@ -11,7 +11,7 @@ import {
   type SoundingPlate,
 } from '@nimble/core/simulate';
 import type { KnockPlace } from '@nimble/core/knock-map';
-import { hearKnock, hearPlayed } from '../compute/hearing';
+import type { Hearing } from '../compute/hearing';
 
 const LOWEST = 28;
 const MOST_TRIES = 3;
@@ -32,7 +32,10 @@ interface KnockedRound {
 }
 
 /** One walk round a plate. */
-export function knocksOfRound({ modes, places, round, microphone, loose }: KnockedRound): Promise<DemoKnock[]> {
+export function knocksOfRound(
+  hearing: Hearing,
+  { modes, places, round, microphone, loose }: KnockedRound,
+): Promise<DemoKnock[]> {
   const random = seededRandom(4141);
   const losses = modes.map(() => (1 / 58) * Math.exp(0.18 * random.normal()));
   return Promise.all(
@@ -42,7 +45,7 @@ export function knocksOfRound({ modes, places, round, microphone, loose }: Knock
       for (let tries = 1; ; tries++) {
         const sound = knockSound({ modes, losses, loose, microphone }, place, hand);
         const bytes = Buffer.from(writeWav([sound], SIMULATED_RATE));
-        const analysis = keptAnalysis(await hearKnock(bytes, { from: LOWEST }));
+        const analysis = keptAnalysis(await hearing.knock(bytes, { from: LOWEST }));
         if (analysis.partials.length > 0 || tries === MOST_TRIES) return { round, place, bytes, analysis };
       }
     }),
@@ -79,9 +82,9 @@ export interface DemoPlayed {
   analysis: PlayedAnalysis;
 }
 
-export async function demoPlayed(number: number): Promise<DemoPlayed | null> {
+export async function demoPlayed(hearing: Hearing, number: number): Promise<DemoPlayed | null> {
   const body = BODIES[number]?.map(([frequency, q, strength]): BodyResonance => ({ frequency, q, strength }));
   if (!body) return null;
   const bytes = Buffer.from(writeWav([playedSound({ body, ...PLAYED_RANGE }, seededRandom(number))], SIMULATED_RATE));
-  return { bytes, analysis: await hearPlayed(bytes, PLAYED_RANGE) };
+  return { bytes, analysis: await hearing.played(bytes, PLAYED_RANGE) };
 }

@@ -26,13 +26,14 @@ import {
 import { knockPlaces } from '@nimble/core/knock-map';
 import { microphoneOver, seededRandom, seedOf, SIMULATED_MODES, type RandomSource } from '@nimble/core/simulate';
 import type { TopPlan } from '@nimble/core/top';
+import type { Hearing } from '../compute/hearing';
 import { knocksOfRound, type DemoKnock } from './demo-sounds';
 
 const HOUR = 3_600_000;
 const DAY = 24 * HOUR;
 const READ: readonly FlexPlace[] = ['along', 'across', 'edge-bass', 'edge-treble'];
 /** What a workshop knows of wood that it measured itself. */
-export const KNOWN_WOOD = priorSpread({ density: 0.03, modulus: 0.08, braceDensity: 0.05, braceModulus: 0.1 });
+const KNOWN_WOOD = priorSpread({ density: 0.03, modulus: 0.08, braceDensity: 0.05, braceModulus: 0.1 });
 
 /** Writes one event after another of a build, an hour apart unless said. */
 class Diary {
@@ -105,7 +106,7 @@ interface RoundsOf {
 }
 
 /** Rounds that followed the first proposal; of the last one only weight and knocks are read yet. In round 1 a tone bar's end hasn't taken its glue. */
-export async function demoRounds(of: RoundsOf): Promise<DemoRounds> {
+export async function demoRounds(hearing: Hearing, of: RoundsOf): Promise<DemoRounds> {
   const { number, buildId, top, daysAgo, now, goal, thinnest, person } = of;
   const diary = new Diary(number, person);
   const random = seededRandom(number * 101);
@@ -122,7 +123,7 @@ export async function demoRounds(of: RoundsOf): Promise<DemoRounds> {
     readBench(diary, truth, { round, at, places: last ? [] : READ, random });
     const modes = soundingModes(truth.top, SIMULATED_MODES, wood);
     knocks.push(
-      ...(await knocksOfRound({
+      ...(await knocksOfRound(hearing, {
         modes,
         places,
         round,

@@ -1,5 +1,6 @@
 import { Module } from '@nestjs/common';
+import { ComputeModule } from '../compute/compute.module';
 import { DemoService } from './demo.service';
 
-@Module({ providers: [DemoService] })
+@Module({ imports: [ComputeModule], providers: [DemoService] })
 export class DemoModule {}

@@ -18,34 +18,35 @@ import type { Estimate } from '@nimble/core/base';
 import { randomUUID } from 'node:crypto';
 import type { Transaction } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
-import { BracingPlanRecord } from '../bracing/models/bracing-plan.model';
+import { Hearing } from '../compute/hearing';
+import { BracingPlanRecord } from '../build-records/models/bracing-plan.model';
 import { ShapingRecord } from '../bracing/models/shaping.model';
-import { contextOf } from '../builds/build.mapper';
-import { Build } from '../builds/models/build.model';
-import { BuildEvent } from '../builds/models/build-event.model';
+import { contextOf } from '../build-records/build.mapper';
+import { Build } from '../build-records/models/build.model';
+import { BuildEvent } from '../build-records/models/build-event.model';
 import { Target } from '../graduation/target.model';
-import { PassRecord } from '../surveys/models/pass.model';
-import { ReadingRecord } from '../surveys/models/reading.model';
-import { Survey } from '../surveys/models/survey.model';
+import { PassRecord } from '../build-records/models/pass.model';
+import { ReadingRecord } from '../build-records/models/reading.model';
+import { Survey } from '../build-records/models/survey.model';
 import { Person } from '../workshop/person.model';
 import { Workshop } from '../workshop/workshop.model';
 import { DEMO_BUILDS, DEMO_PEOPLE, doneBefore, type DemoBuild } from './demo-builds';
-import { WoodSet } from '../wood/models/wood-set.model';
-import { WoodTest } from '../wood/models/wood-test.model';
+import { WoodSet } from '../build-records/models/wood-set.model';
+import { WoodTest } from '../build-records/models/wood-test.model';
 import { WoodWeighing } from '../wood/models/wood-weighing.model';
-import { plateCheckOf } from '../flex/check.mapper';
+import { plateCheckOf } from '../build-records/check.mapper';
 import { GlueUpRecord } from '../glue-ups/glue-up.model';
 import { Jig } from '../flex/models/jig.model';
-import { PlateCheckRecord } from '../flex/models/plate-check.model';
+import { PlateCheckRecord } from '../build-records/models/plate-check.model';
 import { DEMO_JIGS, LONG_JIG } from './demo-jigs';
 import { demoPlayed, PLAYED_RANGE } from './demo-sounds';
 import { demoFinished, demoRounds, goalLike } from './demo-voicing';
-import { KnockRecord } from '../knocks/models/knock.model';
+import { KnockRecord } from '../build-records/models/knock.model';
 import { storeBytes } from '../knocks/sound-store';
 import { demoGlueUps, demoPlan, demoShapings } from './demo-plans';
 import { demoRack } from './demo-rack';
 import { demoVariants } from './demo-variants';
-import { VoicingEvent as VoicingEventRecord } from '../rounds/voicing-event.model';
+import { VoicingEvent as VoicingEventRecord } from '../build-records/models/voicing-event.model';
 import { TopVariant } from '../variants/variant.model';
 import { forecastOf, goalsOf } from './demo-hand-on';
 import { simulateChecks, type SimulatedCheck } from './simulate-checks';
@@ -66,7 +67,10 @@ export class DemoService {
   /** The finished sibling whose bends the next one follows. */
   private model: { from: string; events: readonly VoicingEvent[] } | null = null;
 
-  constructor(private readonly sequelize: Sequelize) {}
+  constructor(
+    private readonly sequelize: Sequelize,
+    private readonly hearing: Hearing,
+  ) {}
 
   async loadWhenEmpty({ now = new Date(), sounds = true } = {}): Promise<boolean> {
     if ((await Workshop.count()) > 0 || (await Build.count()) > 0) return false;
@@ -237,7 +241,7 @@ export class DemoService {
     }
     if (demo.stage !== 'voice') return;
     const goal = this.model ? goalLike(this.model.from, this.model.events, demo.weight ?? null) : NO_GOAL;
-    const { events, knocks } = await demoRounds({ ...common, thinnest, goal, daysAgo: ROUND_DAYS });
+    const { events, knocks } = await demoRounds(this.hearing, { ...common, thinnest, goal, daysAgo: ROUND_DAYS });
     await keep(events);
     const at = (round: number, i: number) =>
       new Date(now.getTime() - ROUND_DAYS[round - 1]! * DAY + 20 * 60_000 + i * SECONDS_PER_KNOCK * 1000);
@@ -261,7 +265,7 @@ export class DemoService {
 
   /** A played recording of what is finished. */
   private async loadPlayed(demo: DemoBuild, ago: (days: number) => Date, transaction: Transaction): Promise<void> {
-    const played = await demoPlayed(demo.number);
+    const played = await demoPlayed(this.hearing, demo.number);
     if (!played) return;
     const place = { title: 'A month strung', ...PLAYED_RANGE };
     const { bytes, ...heard } = played;

@@ -4,7 +4,7 @@ import { testFlex, testRing } from '@nimble/core/wood';
 import type { BuildWood } from '@nimble/core/project';
 import type { Estimate } from '@nimble/core/base';
 import type { PlateContext } from '@nimble/core/verdict';
-import type { CheckInput, CheckResult } from '../flex/models/plate-check.model';
+import type { CheckInput, CheckResult } from '../build-records/models/plate-check.model';
 import { feltScore } from './felt-score';
 import { CROSS_JIG, LONG_JIG, RING_JIG } from './demo-jigs';
 

@@ -2,7 +2,7 @@ import { Body, Controller, HttpCode, Param, ParseUUIDPipe, Post, Sse, type Messa
 import { ApiTags } from '@nestjs/swagger';
 import { IsNumber, Max, Min } from 'class-validator';
 import type { Observable } from 'rxjs';
-import { asEvents } from './as-events';
+import { asEvents } from '../http/as-events';
 import { SimulatedCaliperService } from './simulated-caliper.service';
 
 export class PressDto {

@@ -1,4 +1,5 @@
 import { Module } from '@nestjs/common';
+import { ComputeModule } from '../compute/compute.module';
 import { FlexModule } from '../flex/flex.module';
 import { WoodModule } from '../wood/wood.module';
 import { DevicesController } from './devices.controller';
@@ -11,7 +12,7 @@ import { SimulatedTopService } from './simulated-top.service';
 import { TopController } from './top.controller';
 
 @Module({
-  imports: [WoodModule, FlexModule],
+  imports: [ComputeModule, WoodModule, FlexModule],
   controllers: [DevicesController, JigController, MicrophoneController, TopController],
   providers: [SimulatedCaliperService, SimulatedJigService, SimulatedMicrophoneService, SimulatedTopService],
 })

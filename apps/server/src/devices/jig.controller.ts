@@ -4,8 +4,8 @@ import { middleOfSpan } from '@nimble/core/wood';
 import { IsIn, IsNumber, IsOptional, IsUUID, Max, Min } from 'class-validator';
 import type { Observable } from 'rxjs';
 import { FlexService } from '../flex/flex.service';
-import { invalid } from '../problem';
-import { asEvents } from './as-events';
+import { invalid } from '../http/problem';
+import { asEvents } from '../http/as-events';
 import { SimulatedJigService } from './simulated-jig.service';
 
 /** A jig of the workshop, or the span and direction of a plain one. */

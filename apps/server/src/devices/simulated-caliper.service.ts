@@ -1,3 +1,4 @@
+import { findBuild } from '../build-records/find-build';
 import { Injectable } from '@nestjs/common';
 import { afterPass } from '@nimble/core/verdict';
 import { createMapGrid, mapThickness } from '@nimble/core/survey';
@@ -13,10 +14,9 @@ import {
 } from '@nimble/core/simulate';
 import type { PlateRole } from '@nimble/core/project';
 import { Subject } from 'rxjs';
-import { Build } from '../builds/models/build.model';
-import { notFound } from '../problem';
-import { Survey } from '../surveys/models/survey.model';
-import { standingPasses, stationsNow } from '../surveys/plate-state';
+import { Build } from '../build-records/models/build.model';
+import { Survey } from '../build-records/models/survey.model';
+import { standingPasses, stationsNow } from '../build-records/plate-state';
 
 /** What a cabled caliper sends when its button is pressed: a line of text, and no word of where it is. */
 export interface CaliperLine {
@@ -60,8 +60,7 @@ export class SimulatedCaliperService {
   }
 
   private async plateOf(buildId: string): Promise<Plate> {
-    const build = await Build.findByPk(buildId);
-    if (!build) throw notFound('build');
+    const build = await findBuild(buildId);
     const before = await Survey.findAll({
       where: { buildId, retractedAt: null },
       order: [['number', 'DESC']],

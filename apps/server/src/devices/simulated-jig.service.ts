@@ -10,11 +10,11 @@ import {
 } from '@nimble/core/simulate';
 import type { Jig } from '@nimble/core/wood';
 import { Subject } from 'rxjs';
-import { contextOf } from '../builds/build.mapper';
-import { Build } from '../builds/models/build.model';
-import { notFound, refusing } from '../problem';
-import { plateNow } from '../surveys/plate-state';
-import { WoodSet } from '../wood/models/wood-set.model';
+import { contextOf } from '../build-records/build.mapper';
+import { Build } from '../build-records/models/build.model';
+import { notFound, refusing } from '../http/problem';
+import { plateNow } from '../build-records/plate-state';
+import { WoodSet } from '../build-records/models/wood-set.model';
 import { WoodService } from '../wood/wood.service';
 
 /** What a cabled dial gauge or scale sends: which it is, and a line of text. */

@@ -1,3 +1,4 @@
+import { findBuild } from '../build-records/find-build';
 import { Injectable } from '@nestjs/common';
 import {
   bracedPlateModes,
@@ -12,11 +13,11 @@ import {
 } from '@nimble/core/simulate';
 import { isWood } from '@nimble/core/outline';
 import { writeWav } from '@nimble/core/sound';
-import { contextOf } from '../builds/build.mapper';
-import { Build } from '../builds/models/build.model';
-import { modesInNumbers } from '../compute/top-in-numbers';
-import { invalid, notFound } from '../problem';
-import { plateNow } from '../surveys/plate-state';
+import { contextOf } from '../build-records/build.mapper';
+import { Build } from '../build-records/models/build.model';
+import { StandInTop } from '../compute/top-in-numbers';
+import { invalid } from '../http/problem';
+import { plateNow } from '../build-records/plate-state';
 import { SimulatedTopService } from './simulated-top.service';
 
 const UNREAD_THICKNESS = 3e-3;
@@ -34,18 +35,20 @@ export class SimulatedMicrophoneService {
   private readonly bare = new Map<string, BracedMode[]>();
   private readonly hands = new Map<string, { losses: number[]; random: RandomSource }>();
 
-  constructor(private readonly tops: SimulatedTopService) {}
+  constructor(
+    private readonly tops: SimulatedTopService,
+    private readonly standIn: StandInTop,
+  ) {}
 
   /** A WAV of one knock at a place. @param place plate axes [m] */
   async knock(buildId: string, place: Place): Promise<Buffer> {
-    const build = await Build.findByPk(buildId);
-    if (!build) throw notFound('build');
+    const build = await findBuild(buildId);
     const { shape } = contextOf(build);
     if (!isWood(shape, place.x, place.y))
       throw invalid([{ field: 'x', message: 'lies off the wood: knock on the plate' }]);
     const microphone = microphoneOver(shape);
     const modes = this.tops.isBraced(build)
-      ? await modesInNumbers(await this.tops.truth(build), SIMULATED_MODES, [place, microphone])
+      ? await this.standIn.modes(await this.tops.truth(build), SIMULATED_MODES, [place, microphone])
       : await this.bareModes(build);
     const { losses, random } = this.handOf(buildId);
     return Buffer.from(

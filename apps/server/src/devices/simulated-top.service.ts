@@ -1,3 +1,4 @@
+import { findBuild } from '../build-records/find-build';
 import { Injectable } from '@nestjs/common';
 import {
   FLEX_PLACES,
@@ -11,16 +12,18 @@ import {
 } from '@nimble/core/voicing';
 import { seededRandom, seedOf, type RandomSource } from '@nimble/core/simulate';
 import { STAGES } from '@nimble/core/project';
-import { Build } from '../builds/models/build.model';
-import { figuresInNumbers, type TopInNumbers } from '../compute/top-in-numbers';
-import { topOfRecord } from '../explorations/top-of-record';
-import { invalid, notFound } from '../problem';
-import { eventsOf, eventView } from '../rounds/events-of-record';
+import { Build } from '../build-records/models/build.model';
+import { StandInTop, type TopInNumbers } from '../compute/top-in-numbers';
+import { topOfRecord } from '../build-records/top-of-record';
+import { invalid } from '../http/problem';
+import { eventsOf, eventView } from '../build-records/events-of-record';
 
 /** A stand-in for the braced plate on the bench: it exists only in numbers, of other wood than it is taken for, and was planed as hands plane. */
 @Injectable()
 export class SimulatedTopService {
   private readonly hands = new Map<string, RandomSource>();
+
+  constructor(private readonly standIn: StandInTop) {}
 
   /** As it really is: its own wood, and everything that was shaved, unevenly. */
   async truth(build: Build): Promise<TopInNumbers> {
@@ -57,10 +60,9 @@ export class SimulatedTopService {
   }
 
   private async figuresOf(buildId: string) {
-    const build = await Build.findByPk(buildId);
-    if (!build) throw notFound('build');
+    const build = await findBuild(buildId);
     const random = this.hands.get(buildId) ?? seededRandom(seedOf(`hands ${buildId}`));
     this.hands.set(buildId, random);
-    return { values: await figuresInNumbers(await this.truth(build)), random };
+    return { values: await this.standIn.figures(await this.truth(build)), random };
   }
 }

@@ -4,11 +4,12 @@ import { solveOne, startBatch, type Batch, type BatchResult, type Solved } from 
 import type { TopPlan } from '@nimble/core/top';
 import { setImmediate as breathe } from 'node:timers/promises';
 import { JobQueue, type ExplorationJob } from '../jobs/job-queue';
+import { Settings } from '../settings/settings';
 import { ExplorationAnswer } from './models/exploration-answer.model';
 import { Exploration, UNDER_WAY } from './models/exploration.model';
 
 /** After so long the rest goes back to the queue: others wait too [ms]. */
-const SLICE = Number(process.env.EXPLORATION_SLICE_MS ?? 20_000);
+const USUAL_SLICE = 20_000;
 
 @Injectable()
 export class ExplorationRunner {
@@ -16,7 +17,14 @@ export class ExplorationRunner {
   /** What this worker handed back last: if it comes to it again, it goes on where it was. */
   private left: UnderWay | null = null;
 
-  constructor(private readonly queue: JobQueue) {}
+  private readonly slice: number;
+
+  constructor(
+    private readonly queue: JobQueue,
+    { EXPLORATION_SLICE_MS = USUAL_SLICE }: Settings,
+  ) {
+    this.slice = EXPLORATION_SLICE_MS;
+  }
 
   start(): Promise<void> {
     return this.queue.work((job) => this.run(job));
@@ -43,7 +51,7 @@ export class ExplorationRunner {
       if (!answer) {
         // Counted from the first new question: coming back to where it was takes a while too.
         began ??= Date.now();
-        if (Date.now() - began > SLICE) return this.handBack(under);
+        if (Date.now() - began > this.slice) return this.handBack(under);
         await breathe();
         if (!(await isStillOpen(id))) return;
         answer = solveOne(under.step.value, { hold });

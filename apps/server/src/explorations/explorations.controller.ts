@@ -1,7 +1,7 @@
 import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post, Sse, type MessageEvent } from '@nestjs/common';
 import { ApiOperation, ApiTags } from '@nestjs/swagger';
 import type { Observable } from 'rxjs';
-import { asEvents } from '../devices/as-events';
+import { asEvents } from '../http/as-events';
 import { ExplorationDto } from './explorations.dto';
 import { ExplorationsService } from './explorations.service';
 

@@ -1,12 +1,12 @@
+import { findBuild } from '../build-records/find-build';
 import { Injectable } from '@nestjs/common';
 import { batchSize, checkBatch, type BatchSpec } from '@nimble/core/explore';
 import { col, fn } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
 import { distinctUntilChanged, from, map, switchMap, timer, type Observable } from 'rxjs';
-import { Build } from '../builds/models/build.model';
 import { JobQueue } from '../jobs/job-queue';
-import { notFound, refusing } from '../problem';
-import { topAsShaved } from '../rounds/top-as-shaved';
+import { notFound, refusing } from '../http/problem';
+import { topAsShaved } from '../build-records/top-as-shaved';
 import type { ExplorationDto } from './explorations.dto';
 import { ExplorationAnswer } from './models/exploration-answer.model';
 import { Exploration, UNDER_WAY } from './models/exploration.model';
@@ -92,12 +92,6 @@ export class ExplorationsService {
     if (!record) throw notFound('exploration');
     return record;
   }
-}
-
-async function findBuild(id: string): Promise<Build> {
-  const build = await Build.findByPk(id);
-  if (!build) throw notFound('build');
-  return build;
 }
 
 async function counts(ids: readonly string[]): Promise<Map<string, number>> {

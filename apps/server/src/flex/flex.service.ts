@@ -1,3 +1,4 @@
+import { findBuild } from '../build-records/find-build';
 import { Injectable } from '@nestjs/common';
 import { bentWidth } from '@nimble/core/survey';
 import {
@@ -13,18 +14,18 @@ import {
 } from '@nimble/core/wood';
 import { InvalidInput, type Estimate } from '@nimble/core/base';
 import type { PlateCheck } from '@nimble/core/graduation';
-import { contextOf } from '../builds/build.mapper';
-import { Build } from '../builds/models/build.model';
+import { contextOf } from '../build-records/build.mapper';
+import { Build } from '../build-records/models/build.model';
 import { insertOnce } from '../database/insert-once';
-import { doubtful, invalid, notFound, refusing } from '../problem';
-import type { Survey } from '../surveys/models/survey.model';
-import { plateNow } from '../surveys/plate-state';
+import { doubtful, invalid, notFound, refusing } from '../http/problem';
+import type { Survey } from '../build-records/models/survey.model';
+import { plateNow } from '../build-records/plate-state';
 import { VerdictsService } from '../verdicts/verdicts.service';
-import { WoodTest } from '../wood/models/wood-test.model';
+import { WoodTest } from '../build-records/models/wood-test.model';
 import type { CreateJigDto, FlexCheckDto, KnockCheckDto } from './flex.dto';
-import { toPlateCheck } from './check.mapper';
+import { toPlateCheck } from '../build-records/check.mapper';
 import { Jig } from './models/jig.model';
-import { PlateCheckRecord, type CheckResult } from './models/plate-check.model';
+import { PlateCheckRecord, type CheckResult } from '../build-records/models/plate-check.model';
 
 /** A caliper set down where it happens, or a mean that was typed [m]. */
 const TYPED_THICKNESS_SD = 3e-5;
@@ -68,7 +69,7 @@ export class FlexService {
   }
 
   async addFlex(buildId: string, { id, person, jigId, points, feel = null, thickness: typed, ask }: FlexCheckDto) {
-    const build = await this.findBuild(buildId);
+    const build = await findBuild(buildId);
     const jig = await this.findJig(jigId);
     const { survey, thickness } = await this.thicknessNow(build, typed);
     const result = bend(jig.body, points, build, thickness.value);
@@ -87,7 +88,7 @@ export class FlexService {
   }
 
   async addKnock(buildId: string, { id, person, notes, ring, thickness: typed, ask }: KnockCheckDto) {
-    const build = await this.findBuild(buildId);
+    const build = await findBuild(buildId);
     if (!ring && Object.values(notes ?? {}).every((note) => note === undefined))
       throw invalid([{ field: 'notes', message: 'hold nothing: type a note or a ring time' }]);
     const { survey, thickness } = await this.thicknessNow(build, typed);
@@ -143,12 +144,6 @@ export class FlexService {
       const flexes = scored.filter((flex) => flex.person === person).map(({ person: _, ...flex }) => flex);
       return { person, record: feelRecord(flexes), flexes };
     });
-  }
-
-  private async findBuild(id: string): Promise<Build> {
-    const build = await Build.findByPk(id);
-    if (!build) throw notFound('build');
-    return build;
   }
 
   /** By the newest survey that was read, else as typed. */

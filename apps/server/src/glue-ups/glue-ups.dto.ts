@@ -41,7 +41,7 @@ export class GlueTimesDto {
   @IsOptional() @IsNumber() @Min(0) releasedAt: number | null;
 }
 
-export const GLUE_CHECKS = ['fit', 'flip', 'marks', 'humidity', 'cauls', 'dry-run'] as const;
+const GLUE_CHECKS = ['fit', 'flip', 'marks', 'humidity', 'cauls', 'dry-run'] as const;
 
 export class GlueUpDto {
   @IsString() @Length(0, 80) person: string;

@@ -1,7 +1,7 @@
+import { findBuild } from '../build-records/find-build';
 import { Injectable } from '@nestjs/common';
 import type { GlueTimes } from '@nimble/core/glue';
-import { Build } from '../builds/models/build.model';
-import { invalid, notFound } from '../problem';
+import { invalid, notFound } from '../http/problem';
 import { GlueUpRecord } from './glue-up.model';
 import type { GlueUpDto } from './glue-ups.dto';
 
@@ -38,10 +38,6 @@ function checkTimes({ spreadAt, pressedAt, releasedAt }: GlueTimes): void {
     throw invalid([{ field: 'times.pressedAt', message: 'lies before the glue was spread' }]);
   if (releasedAt !== null && !(pressedAt !== null && releasedAt >= pressedAt))
     throw invalid([{ field: 'times.releasedAt', message: 'lies before it was pressed' }]);
-}
-
-async function findBuild(id: string): Promise<void> {
-  if ((await Build.count({ where: { id } })) === 0) throw notFound('build');
 }
 
 function glueUpView({ id, at, person, body, retractedAt }: GlueUpRecord) {

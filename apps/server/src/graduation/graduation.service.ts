@@ -1,10 +1,11 @@
+import { findBuild } from '../build-records/find-build';
 import { Injectable } from '@nestjs/common';
 import { checkTarget, defaultTarget, type TargetSpec } from '@nimble/core/graduation';
 import type { Family } from '@nimble/core/outline';
 import type { PlateRole } from '@nimble/core/project';
 import { UniqueConstraintError } from 'sequelize';
-import { Build } from '../builds/models/build.model';
-import { conflict, notFound, refusing } from '../problem';
+import { Build } from '../build-records/models/build.model';
+import { conflict, notFound, refusing } from '../http/problem';
 import { insertOnce } from '../database/insert-once';
 import type { SaveTemplateDto, SetTargetDto } from './dto/target.dto';
 import { Target } from './target.model';
@@ -19,13 +20,12 @@ export class GraduationService {
   }
 
   async show(buildId: string): Promise<TargetSpec> {
-    const build = await Build.findByPk(buildId);
-    if (!build) throw notFound('build');
+    const build = await findBuild(buildId);
     return this.targetOf(build);
   }
 
   async set(buildId: string, dto: SetTargetDto): Promise<TargetSpec> {
-    if (!(await Build.findByPk(buildId))) throw notFound('build');
+    await findBuild(buildId);
     refusing('body', () => checkTarget(dto.body));
     const body = { ...dto.body, rim: dto.body.rim ?? null };
     await insertOnce(Target, { id: dto.id, buildId, at: new Date(), person: dto.person, body });

@@ -3,6 +3,7 @@ import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
 import PgBoss from 'pg-boss';
 import { QueryTypes, type Transaction } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
+import { Settings } from '../settings/settings';
 
 export interface ExplorationJob {
   explorationId: string;
@@ -10,9 +11,9 @@ export interface ExplorationJob {
 
 const EXPLORATIONS = 'explorations';
 /** A worker that has not told of a job's end by then is taken for dead, and another takes the job up [s]. */
-const LEASE = Number(process.env.JOB_LEASE_SECONDS ?? 180);
+const USUAL_LEASE = 180;
 /** How often the queue looks for dead workers [s]. */
-const LOOK_EVERY = Math.min(15, Math.max(1, LEASE / 4));
+const lookEvery = (lease: number) => Math.min(15, Math.max(1, lease / 4));
 const POLL = 0.5;
 const TAKE_UP_AGAIN = 5;
 
@@ -20,7 +21,10 @@ const TAKE_UP_AGAIN = 5;
 export class JobQueue implements OnApplicationShutdown {
   private boss: Promise<PgBoss> | null = null;
 
-  constructor(private readonly sequelize: Sequelize) {}
+  constructor(
+    private readonly sequelize: Sequelize,
+    private readonly settings: Settings,
+  ) {}
 
   /** @param transaction the job is there if and only if what was written with it is */
   async send(job: ExplorationJob, transaction?: Transaction): Promise<void> {
@@ -38,7 +42,7 @@ export class JobQueue implements OnApplicationShutdown {
 
   /** A database that could not be reached is tried again the next time. */
   private open(): Promise<PgBoss> {
-    return (this.boss ??= start().catch((error: unknown) => {
+    return (this.boss ??= start(this.settings).catch((error: unknown) => {
       this.boss = null;
       throw error;
     }));
@@ -61,15 +65,15 @@ function within(sequelize: Sequelize, transaction: Transaction): PgBoss.Db {
   };
 }
 
-async function start(): Promise<PgBoss> {
+async function start({ DATABASE_URL, JOB_LEASE_SECONDS: lease = USUAL_LEASE }: Settings): Promise<PgBoss> {
   const boss = new PgBoss({
-    connectionString: process.env.DATABASE_URL,
+    connectionString: DATABASE_URL,
     schema: 'job_queue',
     application_name: 'nimble-spruce-jobs',
     max: 3,
     schedule: false,
-    maintenanceIntervalSeconds: LOOK_EVERY,
-    expireInSeconds: LEASE,
+    maintenanceIntervalSeconds: lookEvery(lease),
+    expireInSeconds: lease,
     retryLimit: TAKE_UP_AGAIN,
     retryDelay: 0,
   });
@@ -77,7 +81,7 @@ async function start(): Promise<PgBoss> {
   await boss.start();
   await boss.createQueue(EXPLORATIONS, {
     name: EXPLORATIONS,
-    expireInSeconds: LEASE,
+    expireInSeconds: lease,
     retryLimit: TAKE_UP_AGAIN,
     retryDelay: 0,
   });

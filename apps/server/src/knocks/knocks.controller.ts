@@ -10,7 +10,7 @@ import {
   UploadedFile,
 } from '@nestjs/common';
 import { ApiConsumes, ApiTags } from '@nestjs/swagger';
-import { SoundUpload, type UploadedSound } from '../sound-upload';
+import { SoundUpload, type UploadedSound } from '../http/sound-upload';
 import { HearAgainDto, KnockDto, PlayedDto } from './knocks.dto';
 import { KnocksService } from './knocks.service';
 

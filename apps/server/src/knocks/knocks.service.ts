@@ -1,13 +1,13 @@
 import { Injectable } from '@nestjs/common';
 import { keptAnalysis } from '@nimble/core/sound';
 import { Sequelize } from 'sequelize-typescript';
-import { Build } from '../builds/models/build.model';
-import { hearKnock, hearPlayed } from '../compute/hearing';
+import { Build } from '../build-records/models/build.model';
+import { Hearing } from '../compute/hearing';
 import { insertOnce } from '../database/insert-once';
-import { invalid, notFound } from '../problem';
-import type { UploadedSound } from '../sound-upload';
+import { invalid, notFound } from '../http/problem';
+import type { UploadedSound } from '../http/sound-upload';
 import type { KnockDto, PlayedDto } from './knocks.dto';
-import { KnockRecord } from './models/knock.model';
+import { KnockRecord } from '../build-records/models/knock.model';
 import { openSound, storeSound, withSoundFile } from './sound-store';
 
 /** A half of a top twists as low as this [Hz]. */
@@ -15,7 +15,10 @@ const LOWEST = 28;
 
 @Injectable()
 export class KnocksService {
-  constructor(private readonly sequelize: Sequelize) {}
+  constructor(
+    private readonly sequelize: Sequelize,
+    private readonly hearing: Hearing,
+  ) {}
 
   /** All that was heard of a build, oldest first, the sounds themselves left where they are. */
   async list(buildId: string) {
@@ -36,7 +39,7 @@ export class KnocksService {
       round,
       place: { name, x, y, held },
       options,
-      analysis: keptAnalysis(await hearKnock(path, options)),
+      analysis: keptAnalysis(await this.hearing.knock(path, options)),
     }));
   }
 
@@ -47,7 +50,7 @@ export class KnocksService {
       round: 1,
       place: { title, lowest, highest },
       options: {},
-      analysis: await hearPlayed(path, { lowest, highest }),
+      analysis: await this.hearing.played(path, { lowest, highest }),
     }));
   }
 
@@ -58,7 +61,7 @@ export class KnocksService {
     if (row.about === 'played')
       throw invalid([{ field: 'id', message: 'is a played recording: its range is asked for when it is sent' }]);
     const options = { ...row.options, from };
-    const analysis = await withSoundFile(this.sequelize, id, (path) => hearKnock(path, options));
+    const analysis = await withSoundFile(this.sequelize, id, (path) => this.hearing.knock(path, options));
     return knockView(await row.update({ options, analysis: keptAnalysis(analysis) }));
   }
 

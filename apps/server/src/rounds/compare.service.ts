@@ -5,9 +5,9 @@ import type { ComparedBuild } from '@nimble/core/closing';
 import type { Family } from '@nimble/core/outline';
 import { QueryTypes } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
-import { Build } from '../builds/models/build.model';
-import { eventView } from './events-of-record';
-import { VoicingEvent } from './voicing-event.model';
+import { Build } from '../build-records/models/build.model';
+import { eventView } from '../build-records/events-of-record';
+import { VoicingEvent } from '../build-records/models/voicing-event.model';
 
 export interface ComparedView extends ComparedBuild {
   family: Family;

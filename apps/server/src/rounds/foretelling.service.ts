@@ -3,13 +3,13 @@ import { priorSpread, roundKnock, type KeptKnock, type VoicingBodies, type Voici
 import { woodSpread } from '@nimble/core/explore';
 import type { KeptAnalysis } from '@nimble/core/sound';
 import { Op } from 'sequelize';
-import { Build } from '../builds/models/build.model';
+import { Build } from '../build-records/models/build.model';
 import { WorkerPool } from '../compute/worker-pool';
-import { topOfRecord } from '../explorations/top-of-record';
-import { KnockRecord } from '../knocks/models/knock.model';
-import { eventsOf, eventView, shavingOutcomes } from './events-of-record';
+import { topOfRecord } from '../build-records/top-of-record';
+import { KnockRecord } from '../build-records/models/knock.model';
+import { eventsOf, eventView, shavingOutcomes } from '../build-records/events-of-record';
 import type { ForetellAnswer, ForetellTask } from './foretell-task';
-import { VoicingEvent, type KeptForecast } from './voicing-event.model';
+import { VoicingEvent, type KeptForecast } from '../build-records/models/voicing-event.model';
 
 const TIME_BUDGET_MS = 60_000;
 /** A record that makes the worker fail so often gets no forecast. */
@@ -44,6 +44,7 @@ export class ForetellingService implements BeforeApplicationShutdown {
   async beforeApplicationShutdown(): Promise<void> {
     this.closing = true;
     await Promise.all(this.underWay.values());
+    await this.pool.close();
   }
 
   /** One after another: each rests on the forecasts before it. */

@@ -1,14 +1,15 @@
+import { findBuild } from '../build-records/find-build';
 import { Injectable } from '@nestjs/common';
 import { asShaved, checkGoal, isOf, type VoicingBodies, type VoicingKind } from '@nimble/core/voicing';
 import { checkTrim } from '@nimble/core/closing';
 import { InvalidInput } from '@nimble/core/base';
 import type { ShavingOutcome } from '@nimble/core/ledger';
-import { Build } from '../builds/models/build.model';
-import { topOfRecord } from '../explorations/top-of-record';
-import { conflict, invalid, notFound, refusing } from '../problem';
-import { eventsOf, eventView, shavingOutcomes } from './events-of-record';
+import { Build } from '../build-records/models/build.model';
+import { topOfRecord } from '../build-records/top-of-record';
+import { conflict, invalid, notFound, refusing } from '../http/problem';
+import { eventsOf, eventView, shavingOutcomes } from '../build-records/events-of-record';
 import { ForetellingService } from './foretelling.service';
-import { VoicingEvent } from './voicing-event.model';
+import { VoicingEvent } from '../build-records/models/voicing-event.model';
 
 interface Sent<K extends VoicingKind> {
   id: string;
@@ -94,12 +95,6 @@ export class RoundsService {
     await event.update({ retractedAt: retracted ? new Date() : null });
     return eventView(event);
   }
-}
-
-async function findBuild(id: string): Promise<Build> {
-  const build = await Build.findByPk(id);
-  if (!build) throw notFound('build');
-  return build;
 }
 
 function requirePair({ air, top }: VoicingBodies['resonances']): void {

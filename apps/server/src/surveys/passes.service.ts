@@ -2,16 +2,16 @@ import { Injectable } from '@nestjs/common';
 import { followedBy, forecastCheck } from '@nimble/core/graduation';
 import { NO_CHOICES } from '@nimble/core/project';
 import type { PassTaken, Taken } from '@nimble/core/verdict';
-import { Build } from '../builds/models/build.model';
+import { Build } from '../build-records/models/build.model';
 import { insertOnce } from '../database/insert-once';
 import { FlexService } from '../flex/flex.service';
-import { invalid, notFound } from '../problem';
+import { invalid, notFound } from '../http/problem';
 import { VerdictsService } from '../verdicts/verdicts.service';
 import type { TakePassDto } from './dto/survey.dto';
-import { PassRecord } from './models/pass.model';
-import { Survey } from './models/survey.model';
-import { standingPasses } from './plate-state';
-import { passView } from './survey.mapper';
+import { PassRecord } from '../build-records/models/pass.model';
+import { Survey } from '../build-records/models/survey.model';
+import { standingPasses } from '../build-records/plate-state';
+import { passView } from '../build-records/survey.mapper';
 
 /** Wood taken off, kept as it was taken: with what was advised, and with what is foretold of it before anyone looks. */
 @Injectable()

@@ -1,3 +1,4 @@
+import { findBuild } from '../build-records/find-build';
 import { Injectable } from '@nestjs/common';
 import {
   exportReadings,
@@ -12,15 +13,15 @@ import type { StationReading } from '@nimble/core/survey';
 import { randomUUID } from 'node:crypto';
 import { Op, QueryTypes, type Transaction } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
-import { contextOf } from '../builds/build.mapper';
-import { Build } from '../builds/models/build.model';
-import { invalid, notFound } from '../problem';
+import { contextOf } from '../build-records/build.mapper';
+import { Build } from '../build-records/models/build.model';
+import { invalid, notFound } from '../http/problem';
 import { VerdictsService } from '../verdicts/verdicts.service';
 import type { AddReadingsDto, ChangeSurveyDto, ImportReadingsDto, ReadingDto, StartSurveyDto } from './dto/survey.dto';
-import { ReadingRecord } from './models/reading.model';
-import { Survey } from './models/survey.model';
-import { expectedFor } from './plate-state';
-import { readingView, surveyView, toStationReadings } from './survey.mapper';
+import { ReadingRecord } from '../build-records/models/reading.model';
+import { Survey } from '../build-records/models/survey.model';
+import { expectedFor } from '../build-records/plate-state';
+import { readingView, surveyView, toStationReadings } from '../build-records/survey.mapper';
 
 const INSERT_READINGS = `
 with survey as (select id, build_id from surveys where id = $1),
@@ -43,7 +44,7 @@ export class SurveysService {
   ) {}
 
   async list(buildId: string) {
-    await this.findBuild(buildId);
+    await findBuild(buildId);
     await this.verdicts.refresh(buildId);
     const surveys = await Survey.findAll({ where: { buildId, retractedAt: null }, order: [['number', 'ASC']] });
     return surveys.map(surveyView);
@@ -52,8 +53,7 @@ export class SurveysService {
   /** A second request with the same id (a retry) gives the survey that is already there. */
   async start(buildId: string, { id, startedAt, ...conditions }: StartSurveyDto) {
     const survey = await this.sequelize.transaction(async (transaction) => {
-      const build = await Build.findByPk(buildId, { transaction, lock: transaction.LOCK.UPDATE });
-      if (!build) throw notFound('build');
+      await findBuild(buildId, { transaction, lock: transaction.LOCK.UPDATE });
       const existing = await Survey.findByPk(id, { transaction });
       if (existing) return existing;
       const last = await Survey.max<number, Survey>('number', { where: { buildId }, transaction });
@@ -130,7 +130,7 @@ export class SurveysService {
   /** All lines or none; every bad line is named, and doubtful ones are asked about before anything is kept. New places become stations of the build. */
   async importCsv(id: string, { text, person, decisions = [] }: ImportReadingsDto) {
     const survey = await this.find(id);
-    const build = await this.findBuild(survey.buildId);
+    const build = await findBuild(survey.buildId);
     const { shape } = contextOf(build);
     const imported = importReadings(text, build.stations, build.units, (x, y) => isWood(shape, x, y));
     if (imported.errors.length > 0) throw this.badLines(imported);
@@ -201,7 +201,7 @@ export class SurveysService {
 
   async exportCsv(id: string): Promise<{ fileName: string; text: string }> {
     const survey = await this.find(id);
-    const build = await this.findBuild(survey.buildId);
+    const build = await findBuild(survey.buildId);
     const stations = toStationReadings(await this.readings(id));
     return { fileName: `no-${build.number}-survey-${survey.number}.csv`, text: exportReadings(stations) };
   }
@@ -216,7 +216,7 @@ export class SurveysService {
 
   /** What a quick look is laid upon, and the stations as it leaves them. */
   private async lookOf(survey: Survey, readings: StationReading[]) {
-    const build = await this.findBuild(survey.buildId);
+    const build = await findBuild(survey.buildId);
     const expected = await expectedFor(survey, build);
     const stood = stationsOf(contextOf(build), { readings, expected, mass: survey.mass });
     return { expected, standing: stood?.readings ?? null };
@@ -247,12 +247,6 @@ export class SurveysService {
     const survey = await Survey.findByPk(id);
     if (!survey) throw notFound('survey');
     return survey;
-  }
-
-  private async findBuild(id: string): Promise<Build> {
-    const build = await Build.findByPk(id);
-    if (!build) throw notFound('build');
-    return build;
   }
 
   private readings(surveyId: string): Promise<ReadingRecord[]> {

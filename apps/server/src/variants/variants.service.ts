@@ -1,21 +1,21 @@
+import { findBuild } from '../build-records/find-build';
 import { Injectable } from '@nestjs/common';
 import { checkBracingPlan } from '@nimble/core/bracing';
-import { Build } from '../builds/models/build.model';
-import { notFound, refusing } from '../problem';
+import { notFound, refusing } from '../http/problem';
 import { TopVariant, type VariantBody } from './variant.model';
 import type { VariantDto } from './variants.dto';
 
 @Injectable()
 export class VariantsService {
   async list(buildId: string) {
-    if (!(await Build.findByPk(buildId))) throw notFound('build');
+    await findBuild(buildId);
     const records = await TopVariant.findAll({ where: { buildId }, order: [['at', 'ASC']] });
     return records.map(variantView);
   }
 
   /** Kept under the id that the browser gave it; sent again it is renamed or kept as it is. */
   async keep(buildId: string, id: string, { name, person = '', ...sent }: VariantDto) {
-    if (!(await Build.findByPk(buildId))) throw notFound('build');
+    await findBuild(buildId);
     refusing('plan', () => checkBracingPlan(sent.plan));
     const existing = await TopVariant.findByPk(id);
     if (existing && existing.buildId !== buildId) throw notFound('variant');

@@ -3,13 +3,13 @@ import { FIRST_REMOVAL_SPREAD } from '@nimble/core/verdict';
 import { learnRemovalSpread, settlePass, summarize, type LedgerLine, type PassOutcome } from '@nimble/core/ledger';
 import type { Estimate } from '@nimble/core/base';
 import { Op } from 'sequelize';
-import { toPlateCheck } from '../flex/check.mapper';
-import { PlateCheckRecord } from '../flex/models/plate-check.model';
-import type { PassRecord } from '../surveys/models/pass.model';
-import { Survey } from '../surveys/models/survey.model';
-import { standingPasses } from '../surveys/plate-state';
+import { toPlateCheck } from '../build-records/check.mapper';
+import { PlateCheckRecord } from '../build-records/models/plate-check.model';
+import type { PassRecord } from '../build-records/models/pass.model';
+import { Survey } from '../build-records/models/survey.model';
+import { standingPasses } from '../build-records/plate-state';
 
-export interface SettledPass {
+interface SettledPass {
   passId: string;
   surveyId: string;
   settledBy: string;

@@ -1,4 +1,4 @@
-import { Injectable } from '@nestjs/common';
+import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
 import { InvalidInput } from '@nimble/core/base';
 import { modelPlates, type AssessmentSummary, type OtherBuild, type PassTaken } from '@nimble/core/verdict';
 import { NO_BUILD_CHOICES, type Construction, type PlateRole } from '@nimble/core/project';
@@ -6,14 +6,14 @@ import { trebleSignOf } from '@nimble/core/graduation';
 import type { Family } from '@nimble/core/outline';
 import { Op, QueryTypes, type Transaction } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
-import { Build } from '../builds/models/build.model';
+import { Build } from '../build-records/models/build.model';
 import { WorkerPool } from '../compute/worker-pool';
-import { toPlateCheck } from '../flex/check.mapper';
-import { PlateCheckRecord } from '../flex/models/plate-check.model';
+import { toPlateCheck } from '../build-records/check.mapper';
+import { PlateCheckRecord } from '../build-records/models/plate-check.model';
 import { GraduationService } from '../graduation/graduation.service';
-import { ProblemException } from '../problem';
-import { Survey } from '../surveys/models/survey.model';
-import { expectedFor, judgedBuild, readingsOf } from '../surveys/plate-state';
+import { ProblemException } from '../http/problem';
+import { Survey } from '../build-records/models/survey.model';
+import { expectedFor, judgedBuild, readingsOf } from '../build-records/plate-state';
 import type { AssessAnswer, AssessTask } from './assess-task';
 import { LedgerService } from './ledger.service';
 
@@ -26,7 +26,7 @@ const MOST_TURNS = 3;
  * by a worker first, once for all who ask at that moment, and what was written meanwhile is worked out again at the next reading.
  */
 @Injectable()
-export class VerdictsService {
+export class VerdictsService implements OnApplicationShutdown {
   private readonly pool = new WorkerPool<AssessTask, AssessAnswer>({
     file: '../verdicts/assess.worker',
     atOnce: AT_ONCE,
@@ -40,6 +40,10 @@ export class VerdictsService {
     private readonly graduation: GraduationService,
     private readonly ledger: LedgerService,
   ) {}
+
+  onApplicationShutdown(): Promise<void> {
+    return this.pool.close();
+  }
 
   /** What the survey says is to be worked out anew; its build was worked on. New readings do the same by their trigger (migration 0014). */
   async markSurvey(surveyId: string, transaction?: Transaction): Promise<void> {

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { Sequelize } from 'sequelize-typescript';
 import { streamBytes } from '../database/stream-bytes';
-import { invalid, notFound } from '../problem';
+import { invalid, notFound } from '../http/problem';
 import { insertOnce } from '../database/insert-once';
 import { WoodPhoto } from './models/wood-photo.model';
 import type { PhotoDto } from './wood.dto';

@@ -23,7 +23,7 @@ const SPECIES = SPECIES_PRIORS.map((prior) => prior.key);
 const size = (most: number) => ({ message: `is over ${most * 1000} mm: check the unit` });
 
 /** Sizes of one half [m], angles [rad]. */
-export class WoodSetFieldsDto {
+class WoodSetFieldsDto {
   @IsString() @Length(1, 80, { message: 'must have 1 to 80 letters' }) name: string;
   @IsIn(['top', 'back', 'brace']) use: 'top' | 'back' | 'brace';
   @IsIn(SPECIES) species: string;

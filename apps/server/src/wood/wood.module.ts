@@ -1,4 +1,7 @@
 import { Module } from '@nestjs/common';
+import { WoodPhoto } from './models/wood-photo.model';
+import { WoodWeighing } from './models/wood-weighing.model';
+import { SequelizeModule } from '@nestjs/sequelize';
 import { FlexModule } from '../flex/flex.module';
 import { PhotosController } from './photos.controller';
 import { PhotosService } from './photos.service';
@@ -6,7 +9,7 @@ import { WoodController } from './wood.controller';
 import { WoodService } from './wood.service';
 
 @Module({
-  imports: [FlexModule],
+  imports: [SequelizeModule.forFeature([WoodPhoto, WoodWeighing]), FlexModule],
   controllers: [WoodController, PhotosController],
   providers: [WoodService, PhotosService],
   exports: [WoodService],

@@ -18,11 +18,11 @@ import { dryingCurve, equilibriumMoisture, type DryingPoint } from '@nimble/core
 import { InvalidInput } from '@nimble/core/base';
 import { Op } from 'sequelize';
 import { FlexService } from '../flex/flex.service';
-import { doubtful, invalid, notFound, refusing } from '../problem';
+import { doubtful, invalid, notFound, refusing } from '../http/problem';
 import { insertOnce } from '../database/insert-once';
 import { WoodPhoto } from './models/wood-photo.model';
-import { WoodSet } from './models/wood-set.model';
-import { WoodTest, type WoodTestResult } from './models/wood-test.model';
+import { WoodSet } from '../build-records/models/wood-set.model';
+import { WoodTest, type WoodTestResult } from '../build-records/models/wood-test.model';
 import { WoodWeighing } from './models/wood-weighing.model';
 import type { ChangeWoodSetDto, CreateWoodSetDto, FlexTestDto, KnockTestDto, WeighDto } from './wood.dto';
 

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { GENERIC_GLUES, type Glue } from '@nimble/core/glue';
 import type { Experience } from '@nimble/core/bracing';
-import { notFound } from '../problem';
+import { notFound } from '../http/problem';
 import { insertOnce } from '../database/insert-once';
 import { Person } from './person.model';
 import { Workshop } from './workshop.model';

@@ -137,7 +137,7 @@ export function useSurveyWrites(buildId: string) {
 }
 
 /** A write whose answer the page waits for: forms that show the server's word at the field. */
-export function useWrite<Body, Result>(
+function useWrite<Body, Result>(
   method: 'POST' | 'PATCH' | 'DELETE',
   path: (body: Body) => string,
   invalidates: readonly (readonly unknown[])[],

@@ -17,7 +17,7 @@ import type { LedgerLine, LedgerSummary } from '@nimble/core/ledger';
 import type { Reading, Station, StationReading } from '@nimble/core/survey';
 import type { UnitChoice } from '@nimble/core/units';
 
-export interface Person {
+interface Person {
   id: string;
   name: string;
   role: string;

@@ -19,7 +19,7 @@ export interface WoodWeighing {
   retracted: boolean;
 }
 
-export interface WoodPhotoView {
+interface WoodPhotoView {
   id: string;
   at: string;
   person: string;

@@ -1,6 +1,6 @@
 export { PlateDrawing } from './PlateDrawing';
 export { DragHandle } from './DragHandle';
-export { MM, polygonPath, ringsPath, woodPath } from './plate-paths';
+export { MM, polygonPath, woodPath } from './plate-paths';
 export { MapLayer, MapLegend } from './MapLayer';
 export { StationLayer, type StationView } from './StationLayer';
 export { StepMarks } from './StepMarks';

@@ -189,7 +189,7 @@ export const SAY_WORDS: Record<Verdict['say'], string> = {
   'look-again': 'Look again',
 };
 
-export const PART_NAMES: readonly TopPart[] = ['upper', 'bass', 'treble', 'rim'];
+const PART_NAMES: readonly TopPart[] = ['upper', 'bass', 'treble', 'rim'];
 
 /** What is asked about a reading that can hardly be. */
 export const PLAIN_QUESTIONS: Record<ReadingQuestion['kind'], string> = {

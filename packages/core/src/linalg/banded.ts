@@ -1,6 +1,6 @@
 /** Symmetric positive definite matrices of half bandwidth 3, as chains of beam elements give: lower half, row by row, four a row (diagonal last). */
 
-export const HALF_BAND = 3;
+const HALF_BAND = 3;
 const WIDTH = HALF_BAND + 1;
 
 export interface Banded {

@@ -21,7 +21,7 @@ import { grainOf, shellMaterial, type TopInput } from './top-input';
 /** A skin that is thinner is a slip of the caliper [m]. */
 const THINNEST_SKIN = 1e-4;
 
-export interface Facet {
+interface Facet {
   /** Corners in its own plane [m]. */
   x: [number, number, number];
   y: [number, number, number];
@@ -31,7 +31,7 @@ export interface Facet {
 }
 
 /** Stiffness and mass of a facet, 18 x 18. */
-export interface ElementMatrices {
+interface ElementMatrices {
   K: Float64Array;
   M: Float64Array;
 }

@@ -298,7 +298,7 @@ const NOISE_STEP_HZ = 12;
 const MEDIAN_SHARE = Math.LN2;
 
 /** Running median of the power per bin, as a mean: what is left once the few strong bins are passed over. */
-export function runningNoise(re: Float64Array, im: Float64Array, { count, first, spacing }: Bins): Float64Array {
+function runningNoise(re: Float64Array, im: Float64Array, { count, first, spacing }: Bins): Float64Array {
   const power = Float64Array.from({ length: count }, (_, k) => re[k] * re[k] + im[k] * im[k]);
   const stride = Math.max(1, Math.round(NOISE_STEP_HZ / spacing));
   const knots: number[] = [];

@@ -27,7 +27,7 @@ export interface Sheet {
   words: SheetWords[];
 }
 
-export const MARGIN = 0.012;
+const MARGIN = 0.012;
 const SCALE_BAR = 0.1;
 const BAR_ROOM = 0.016;
 const WORDS = 3.2e-3;

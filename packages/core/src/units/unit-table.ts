@@ -31,7 +31,7 @@ export interface Unit {
 const METRES_PER_INCH = 0.0254;
 const KILOGRAMS_PER_POUND = 0.45359237;
 
-export const LENGTH_UNITS = {
+const LENGTH_UNITS = {
   mm: { symbol: 'mm', spellings: ['mm', 'millimetre', 'millimetres', 'millimeter', 'millimeters'], si: 1e-3 },
   cm: { symbol: 'cm', spellings: ['cm'], si: 1e-2 },
   m: { symbol: 'm', spellings: ['m', 'metre', 'metres', 'meter', 'meters'], si: 1 },
@@ -40,17 +40,17 @@ export const LENGTH_UNITS = {
   ft: { symbol: 'ft', spellings: ['ft', 'foot', 'feet', "'", '′'], si: 12 * METRES_PER_INCH },
 } as const satisfies Record<string, Unit>;
 
-export const AREA_UNITS = {
+const AREA_UNITS = {
   'cm²': { symbol: 'cm²', spellings: ['cm²', 'cm2'], si: 1e-4 },
   'in²': { symbol: 'in²', spellings: ['in²', 'in2'], si: METRES_PER_INCH ** 2 },
 } as const satisfies Record<string, Unit>;
 
-export const VOLUME_UNITS = {
+const VOLUME_UNITS = {
   'cm³': { symbol: 'cm³', spellings: ['cm³', 'cm3', 'cc'], si: 1e-6 },
   'in³': { symbol: 'in³', spellings: ['in³', 'in3'], si: METRES_PER_INCH ** 3 },
 } as const satisfies Record<string, Unit>;
 
-export const MASS_UNITS = {
+const MASS_UNITS = {
   g: { symbol: 'g', spellings: ['g', 'gr', 'gram', 'grams'], si: 1e-3 },
   kg: { symbol: 'kg', spellings: ['kg', 'kilogram', 'kilograms'], si: 1 },
   oz: { symbol: 'oz', spellings: ['oz', 'ounce', 'ounces'], si: KILOGRAMS_PER_POUND / 16 },
@@ -63,47 +63,47 @@ export const FORCE_UNITS = {
   lbf: { symbol: 'lbf', spellings: ['lbf'], si: KILOGRAMS_PER_POUND * STANDARD_GRAVITY },
 } as const satisfies Record<string, Unit>;
 
-export const DENSITY_UNITS = {
+const DENSITY_UNITS = {
   'kg/m³': { symbol: 'kg/m³', spellings: ['kg/m³', 'kg/m3'], si: 1 },
   'g/cm³': { symbol: 'g/cm³', spellings: ['g/cm³', 'g/cm3', 'g/cc'], si: 1000 },
 } as const satisfies Record<string, Unit>;
 
-export const MODULUS_UNITS = {
+const MODULUS_UNITS = {
   GPa: { symbol: 'GPa', spellings: ['gpa'], si: 1e9 },
   MPa: { symbol: 'MPa', spellings: ['mpa', 'n/mm²', 'n/mm2'], si: 1e6 },
 } as const satisfies Record<string, Unit>;
 
-export const RATIO_UNITS = {
+const RATIO_UNITS = {
   '%': { symbol: '%', spellings: ['%', 'percent', '% rh', 'rh'], si: 1e-2 },
 } as const satisfies Record<string, Unit>;
 
 /** The base is the degree Celsius: nothing here needs absolute temperature. */
-export const TEMPERATURE_UNITS = {
+const TEMPERATURE_UNITS = {
   '°C': { symbol: '°C', spellings: ['°c', 'c', 'deg c'], si: 1 },
   '°F': { symbol: '°F', spellings: ['°f', 'f', 'deg f'], si: 5 / 9, offset: -160 / 9 },
 } as const satisfies Record<string, Unit>;
 
-export const ANGLE_UNITS = {
+const ANGLE_UNITS = {
   '°': { symbol: '°', spellings: ['°', 'deg', 'degree', 'degrees'], si: Math.PI / 180 },
 } as const satisfies Record<string, Unit>;
 
-export const PRESSURE_UNITS = {
+const PRESSURE_UNITS = {
   kPa: { symbol: 'kPa', spellings: ['kpa'], si: 1e3 },
   MPa: { symbol: 'MPa', spellings: ['mpa', 'n/mm²', 'n/mm2'], si: 1e6 },
   psi: { symbol: 'psi', spellings: ['psi'], si: (KILOGRAMS_PER_POUND * STANDARD_GRAVITY) / METRES_PER_INCH ** 2 },
 } as const satisfies Record<string, Unit>;
 
-export const DURATION_UNITS = {
+const DURATION_UNITS = {
   s: { symbol: 's', spellings: ['s', 'sec', 'second', 'seconds'], si: 1 },
   min: { symbol: 'min', spellings: ['min', 'minute', 'minutes'], si: 60 },
   h: { symbol: 'h', spellings: ['h', 'hour', 'hours'], si: 3600 },
 } as const satisfies Record<string, Unit>;
 
-export const SECOND_MOMENT_UNITS = {
+const SECOND_MOMENT_UNITS = {
   'mm⁴': { symbol: 'mm⁴', spellings: ['mm⁴', 'mm4'], si: 1e-12 },
 } as const satisfies Record<string, Unit>;
 
-export const LINE_MASS_UNITS = {
+const LINE_MASS_UNITS = {
   'g/m': { symbol: 'g/m', spellings: ['g/m'], si: 1e-3 },
 } as const satisfies Record<string, Unit>;
 

@@ -6,7 +6,7 @@ export class OutlineDto {
   @IsIn(['waisted', 'teardrop', 'rectangle', 'drawn']) kind: OutlineSpec['kind'];
 }
 
-export class WaistedOutlineDto extends OutlineDto {
+class WaistedOutlineDto extends OutlineDto {
   @IsNumber() bodyLength: number;
   @IsNumber() upperBout: number;
   @IsNumber() waist: number;
@@ -17,19 +17,19 @@ export class WaistedOutlineDto extends OutlineDto {
   @IsNumber() cutaway: number;
 }
 
-export class TeardropOutlineDto extends OutlineDto {
+class TeardropOutlineDto extends OutlineDto {
   @IsNumber() bodyLength: number;
   @IsNumber() neckWidth: number;
   @IsNumber() lowerBout: number;
   @IsNumber() lowerBoutAt: number;
 }
 
-export class RectangleOutlineDto extends OutlineDto {
+class RectangleOutlineDto extends OutlineDto {
   @IsNumber() bodyLength: number;
   @IsNumber() width: number;
 }
 
-export class DrawnOutlineDto extends OutlineDto {
+class DrawnOutlineDto extends OutlineDto {
   /** [[x, y] …] in metres; each pair is checked with the outline itself. */
   @IsArray() @ArrayMinSize(4) @ArrayMaxSize(4000) @IsArray({ each: true }) points: [number, number][];
 }
@@ -39,12 +39,12 @@ export class HoleDto {
   @IsNumber() x: number;
 }
 
-export class RoundHoleDto extends HoleDto {
+class RoundHoleDto extends HoleDto {
   @IsNumber() y: number;
   @IsNumber() diameter: number;
 }
 
-export class SlotHolesDto extends HoleDto {
+class SlotHolesDto extends HoleDto {
   @IsNumber() length: number;
   @IsNumber() spread: number;
 }

@@ -21,22 +21,22 @@ export class BaseDto {
   @IsIn(['even', 'graded', 'drawn']) kind: TargetSpec['base']['kind'];
 }
 
-export class EvenBaseDto extends BaseDto {
+class EvenBaseDto extends BaseDto {
   @IsPositive() thickness: number;
 }
 
-export class GradedBaseDto extends BaseDto {
+class GradedBaseDto extends BaseDto {
   @IsPositive() treble: number;
   @IsPositive() bass: number;
 }
 
-export class ControlPointDto {
+class ControlPointDto {
   @IsNumber() @Min(0) @Max(1) u: number;
   @IsNumber() @Min(-1) @Max(1) v: number;
   @IsPositive() thickness: number;
 }
 
-export class DrawnBaseDto extends BaseDto {
+class DrawnBaseDto extends BaseDto {
   @IsArray()
   @ArrayMinSize(1)
   @ArrayMaxSize(60)

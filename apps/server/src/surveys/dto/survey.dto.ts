@@ -22,7 +22,7 @@ import {
 } from 'class-validator';
 
 /** Conditions of a survey; SI, humidity 0..1. `typed` holds what was typed for each. */
-export class ConditionsDto {
+class ConditionsDto {
   @IsOptional() @IsString() @MaxLength(80) person?: string;
   @IsOptional()
   @IsNumber()

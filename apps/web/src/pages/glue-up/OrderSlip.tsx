@@ -23,7 +23,7 @@ interface Props extends Sessions {
   onStart: () => void;
 }
 
-export const PRESS_WORDS: Record<Press, string> = {
+const PRESS_WORDS: Record<Press, string> = {
   rods: 'rods sprung from a deck',
   clamps: 'clamps',
   vacuum: 'a vacuum bag',

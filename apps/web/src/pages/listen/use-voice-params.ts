@@ -46,4 +46,4 @@ export function useVoiceParams() {
   };
 }
 
-export type VoiceParams = ReturnType<typeof useVoiceParams>;
+type VoiceParams = ReturnType<typeof useVoiceParams>;

@@ -5,7 +5,7 @@ import { freePlateMode, modeDisplacement, type FreePlate, type ModeName } from '
 
 export type NoteName = 'twist' | 'across' | 'along';
 
-export const NOTE_MODES: Record<NoteName, ModeName> = { twist: [1, 1], across: [0, 2], along: [2, 0] };
+const NOTE_MODES: Record<NoteName, ModeName> = { twist: [1, 1], across: [0, 2], along: [2, 0] };
 
 export interface KnockGuide {
   /** [Hz], from what is known of the wood so far. */

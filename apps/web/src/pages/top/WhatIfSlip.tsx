@@ -20,7 +20,7 @@ import {
 import { SHORT_KIND } from '../../words/top-words';
 
 /** What is shown of a top side by side. */
-export interface Compared {
+interface Compared {
   modes: readonly { frequency: number }[];
   sink: number | null;
   movement: number | null;

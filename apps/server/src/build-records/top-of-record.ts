@@ -3,9 +3,9 @@ import { groundOf, plateKnown, topOfBuild, type TopPlan } from '@nimble/core/top
 import { isMirrored } from '@nimble/core/graduation';
 import { NO_BUILD_CHOICES, type Construction, type PlateRole } from '@nimble/core/project';
 import type { Family } from '@nimble/core/outline';
-import { BracingPlanRecord } from '../bracing/models/bracing-plan.model';
-import type { Build } from '../builds/models/build.model';
-import { stationsNow } from '../surveys/plate-state';
+import { BracingPlanRecord } from './models/bracing-plan.model';
+import type { Build } from './models/build.model';
+import { stationsNow } from './plate-state';
 
 /** A build's whole top as its records have it now. */
 export async function topOfRecord(build: Build): Promise<TopPlan> {

@@ -2,7 +2,7 @@
 import { outcomesKept, type VoicingBodies, type VoicingEvent as VoicingEventView } from '@nimble/core/voicing';
 import type { ShavingOutcome } from '@nimble/core/ledger';
 import { Op } from 'sequelize';
-import { VoicingEvent } from './voicing-event.model';
+import { VoicingEvent } from './models/voicing-event.model';
 
 export function eventView(event: VoicingEvent): VoicingEventView {
   const { id, round, kind, at, person, retractedAt } = event;

@@ -1,7 +1,7 @@
 import { shavedTop } from '@nimble/core/voicing';
 import type { TopPlan } from '@nimble/core/top';
-import type { Build } from '../builds/models/build.model';
-import { topOfRecord } from '../explorations/top-of-record';
+import type { Build } from './models/build.model';
+import { topOfRecord } from './top-of-record';
 import { eventsOf, eventView } from './events-of-record';
 
 /** A build's whole top as it stands: as its records have it, less what was shaved in its rounds. */

@@ -5,8 +5,8 @@ import { NO_BUILD_CHOICES, type Construction, type PlateRole } from '@nimble/cor
 import type { Estimate } from '@nimble/core/base';
 import type { Family } from '@nimble/core/outline';
 import { Op, type Transaction } from 'sequelize';
-import { contextOf } from '../builds/build.mapper';
-import { Build } from '../builds/models/build.model';
+import { contextOf } from './build.mapper';
+import { Build } from './models/build.model';
 import { PassRecord } from './models/pass.model';
 import { ReadingRecord } from './models/reading.model';
 import { Survey } from './models/survey.model';

@@ -1,8 +1,8 @@
 import { Body, Controller, Delete, Get, Param, ParseUUIDPipe, Post, Put } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
 import { VerdictsService } from '../verdicts/verdicts.service';
-import { SaveTemplateDto, SetTargetDto } from './dto/target.dto';
-import { GraduationService } from './graduation.service';
+import { SaveTemplateDto, SetTargetDto } from '../graduation/dto/target.dto';
+import { GraduationService } from '../graduation/graduation.service';
 
 @ApiTags('graduation')
 @Controller()

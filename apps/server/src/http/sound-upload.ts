@@ -13,7 +13,7 @@ import { tmpdir } from 'node:os';
 import { finalize, type Observable } from 'rxjs';
 
 /** Three minutes of 192 kHz stereo float would be more; a played recording at 96 kHz, 24 bit, stereo fits [bytes]. */
-export const SOUND_LIMIT = 110 * 1024 * 1024;
+const SOUND_LIMIT = 110 * 1024 * 1024;
 
 export interface UploadedSound {
   path: string;

@@ -1,0 +1,81 @@
+/** What the program is told by its environment, checked before anything starts. */
+import { plainToInstance, Transform } from 'class-transformer';
+import { IsIn, IsInt, IsNotEmpty, IsNumber, IsOptional, IsString, Max, Min, validateSync } from 'class-validator';
+
+type Environment = Readonly<Record<string, string | undefined>>;
+
+/** What is not given, or given empty, is left to the default. */
+const Given = () => Transform(({ value }: { value: unknown }) => (value === '' ? undefined : value));
+const AsNumber = () =>
+  Transform(({ value }: { value: unknown }) => (value === undefined || value === '' ? undefined : Number(value)));
+
+export class Settings {
+  /** The PostgreSQL database to use. */
+  @IsNotEmpty({ message: 'is not set: it names the PostgreSQL database to use' })
+  DATABASE_URL!: string;
+
+  @AsNumber()
+  @IsInt()
+  @Min(0)
+  @Max(65_535)
+  @IsOptional()
+  PORT?: number;
+
+  @Given()
+  @IsString()
+  @IsOptional()
+  HOST?: string;
+
+  /** Folder of the built pages, if they are to be served. */
+  @Given()
+  @IsString()
+  @IsOptional()
+  WEB_ROOT?: string;
+
+  /** on, off, or silent: all but its sounds and kept tops, which take a while to be heard and computed. */
+  @Given()
+  @IsIn(['on', 'off', 'silent'])
+  @IsOptional()
+  DEMO?: 'on' | 'off' | 'silent';
+
+  @Given()
+  @IsIn(['fatal', 'error', 'warn', 'info', 'debug', 'trace', 'silent'])
+  @IsOptional()
+  LOG_LEVEL?: string;
+
+  /** A worker that has not told of a job's end by then is taken for dead [s]. */
+  @AsNumber()
+  @IsNumber()
+  @Min(1)
+  @IsOptional()
+  JOB_LEASE_SECONDS?: number;
+
+  /** How long a worker explores before it keeps what it has [ms]. */
+  @AsNumber()
+  @IsNumber()
+  @Min(0)
+  @IsOptional()
+  EXPLORATION_SLICE_MS?: number;
+}
+
+/** @throws Error that names every setting that can't be, and what it says */
+export function readSettings(environment: Environment): Settings {
+  const known = Object.fromEntries(KEYS.map((key) => [key, environment[key]]));
+  const settings = plainToInstance(Settings, known, { exposeDefaultValues: true });
+  const wrong = validateSync(settings).flatMap(({ property, constraints }) =>
+    Object.values(constraints ?? {}).map((message) => message.replace(new RegExp(`^(${property} )?`), `${property} `)),
+  );
+  if (wrong.length > 0) throw new Error(wrong.join('; '));
+  return settings;
+}
+
+const KEYS: readonly (keyof Settings)[] = [
+  'DATABASE_URL',
+  'PORT',
+  'HOST',
+  'WEB_ROOT',
+  'DEMO',
+  'LOG_LEVEL',
+  'JOB_LEASE_SECONDS',
+  'EXPLORATION_SLICE_MS',
+];
