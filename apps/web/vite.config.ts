@@ -6,7 +6,17 @@ import { VitePWA } from 'vite-plugin-pwa';
 export default defineConfig({
   resolve: { conditions: ['source', ...defaultClientConditions] },
   worker: { format: 'es' },
-  build: { target: 'es2022' },
+  build: {
+    target: 'es2022',
+    // Left to itself the bundler puts these, which several pages share, into what the first page loads.
+    rolldownOptions: {
+      output: {
+        codeSplitting: {
+          groups: [{ name: 'tables', test: /node_modules[\\/]papaparse/ }],
+        },
+      },
+    },
+  },
   server: { host: '127.0.0.1', proxy: { '/api': { target: process.env.API_URL ?? 'http://127.0.0.1:4310' } } },
   plugins: [
     react(),

@@ -157,7 +157,7 @@ export function findField(driver: WebDriver, label: string): Promise<WebElement>
   return driver.wait(
     until.elementLocated(
       By.xpath(
-        `//*[@id=//label[normalize-space(.)=${literal}]/@for] | //*[self::input or self::select][@aria-label=${literal}]`,
+        `//*[@id=//label[normalize-space(.)=${literal}]/@for] | //*[self::input or @role='combobox'][@aria-label=${literal}]`,
       ),
     ),
     PATIENCE_MS,
@@ -171,9 +171,45 @@ export async function fill(driver: WebDriver, label: string, value: string): Pro
   await field.sendKeys('\uE009a\uE000', value);
 }
 
+/** Chooses in a list, by the value of an option or by how its words begin. */
+export async function choose(driver: WebDriver, label: string, wanted: string): Promise<void> {
+  await chooseIn(driver, () => findField(driver, label), wanted);
+}
+
+/** @param field finds the list, as often as the page lays it anew */
+export async function chooseIn(driver: WebDriver, field: () => Promise<WebElement>, wanted: string): Promise<void> {
+  const literal = quoted(wanted);
+  const byValue = By.xpath(`//*[@role='option'][@data-value=${literal}]`);
+  const byWords = By.xpath(`//*[@role='option'][starts-with(normalize-space(.), ${literal})]`);
+  const chosen = async () => {
+    const [open] = [...(await driver.findElements(byValue)), ...(await driver.findElements(byWords))];
+    if (!open) {
+      const closed = await field();
+      await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', closed);
+      await closed.click();
+      return false;
+    }
+    await open.click();
+    return true;
+  };
+  await untilReads(driver, chosen, `${wanted} to be chosen`);
+}
+
 /** Waits until the page reads as asked. */
 export async function untilReads(driver: WebDriver, read: () => Promise<unknown>, what: string): Promise<void> {
   await driver.wait(async () => Boolean(await read().catch(() => false)), PATIENCE_MS, `waiting until ${what}`);
+}
+
+/** Waits until the page has come and stands still: two looks find the same, and nothing is said to be fetched. */
+export async function settled(driver: WebDriver): Promise<void> {
+  let before = '';
+  const stands = async () => {
+    const now = await driver.executeScript<string>('return document.body.innerHTML');
+    const same = now === before;
+    before = now;
+    return same && !/Fetching|Opening the bench/.test(now);
+  };
+  await untilReads(driver, stands, 'the page to stand still');
 }
 
 /** XPath has no escapes: a text with double quotes is put in single ones. */

@@ -52,7 +52,7 @@ async function main(address: string, folder: string): Promise<void> {
       await driver.get(address + path);
       if (theme) await driver.executeScript(`document.documentElement.dataset.theme = '${theme}'`);
       await driver.sleep(SETTLE_MS);
-      await driver.wait(async () => (await driver.findElements(By.css('progress'))).length === 0, LONGEST_MS);
+      await driver.wait(async () => (await driver.findElements(By.css('[role=progressbar]'))).length === 0, LONGEST_MS);
       await driver.sleep(SETTLE_MS / 2);
       await saveScreenshot(driver, join(folder, `${name}.png`));
     }

@@ -2,14 +2,17 @@
 import { AxeBuilder } from '@axe-core/webdriverjs';
 import { By, until, type WebDriver } from 'selenium-webdriver';
 import {
+  choose,
+  chooseIn,
   consoleErrors,
   fill,
   findField,
   findText,
   openBrowser,
   press,
-  untilReads,
+  settled,
   type OpenBrowser,
+  untilReads,
 } from '../support/browser';
 import { serveApp, type ServedApp } from '../support/served-app';
 
@@ -148,8 +151,11 @@ describe('choosing wood', () => {
       ))!.click();
     await untilReads(driver, async () => /Radiation ratio/.test(await text('Side by side')), 'the comparison');
     expect(await text('Side by side')).toMatch(/Cedar 2\s+Red 8|Red 8\s+Cedar 2/);
-    const select = await driver.findElement(By.css('[aria-label="Which set suits a build"] select'));
-    await select.sendKeys('No. 44');
+    await chooseIn(
+      driver,
+      () => driver.findElement(By.css('[aria-label="Which set suits a build"] [role=combobox]')),
+      'No. 44',
+    );
     await untilReads(driver, async () => /lightest first/.test(await text('Which set suits a build')), 'the ranking');
     const ranking = await text('Which set suits a build');
     expect(ranking).not.toContain('European 22, runout'); // rejected
@@ -161,14 +167,14 @@ describe('choosing wood', () => {
   it('gives a build its measured wood, and lets it be as stiff as one that worked', async () => {
     await driver.get(`${app.address}/rack`);
     await (await linkWith('Redwood 7')).click();
-    await (await findField(driver, 'Cut it for')).sendKeys('No. 41');
+    await choose(driver, 'Cut it for', 'No. 41');
     await press(driver, 'Give it this wood');
     await findText(driver, 'Cut for');
     await (await linkWith('No. 41 Sandpiper')).click();
     await press(driver, 'How thin');
     await findText(driver, 'The wood is Redwood 7, as measured.');
     await (await driver.findElement(By.css('[data-rule=stiffness] summary'))).click();
-    await (await findField(driver, 'As stiff as')).sendKeys('No. 38');
+    await choose(driver, 'As stiff as', 'No. 38');
     await findText(driver, 'Pumps as stiffly as No. 38 at');
     const said = await driver.findElement(By.css('[data-rule=stiffness] summary .figures')).getText();
     const stop = said.split(' ')[0]!;
@@ -201,7 +207,7 @@ describe('choosing wood', () => {
   it('has nothing that shuts out a screen reader, and no unexpected errors', async () => {
     for (const path of ['/rack', '/rack/new', '/rack?for=brace', '/feel']) {
       await driver.get(app.address + path);
-      await driver.sleep(900);
+      await settled(driver);
       const { violations } = await new AxeBuilder(driver).withTags(['wcag2a', 'wcag2aa']).analyze();
       expect(violations.map(({ id, nodes }) => `${id}: ${nodes[0]?.html.slice(0, 160)}`)).toEqual([]);
     }

@@ -5,14 +5,17 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { By, type WebDriver } from 'selenium-webdriver';
 import {
+  choose,
+  chooseIn,
   consoleErrors,
   fill,
   findField,
   findText,
   openBrowser,
   press,
-  untilReads,
+  settled,
   type OpenBrowser,
+  untilReads,
 } from '../support/browser';
 import { serveApp, type ServedApp } from '../support/served-app';
 import { wav } from '../support/wav';
@@ -181,7 +184,7 @@ describe('listening to a top', () => {
       ),
     ).toBe(0);
     // The same sound heard from 200 Hz up has one note less.
-    await driver.findElement(By.css('select[aria-label^="Lowest note"] option[value="150"]')).click();
+    await chooseIn(driver, () => driver.findElement(By.css('[role=combobox][aria-label^="Lowest note"]')), '150');
     await untilReads(
       driver,
       async () => (await kept()).some(({ about, analysis }) => about === 'plate' && analysis.partials.length === 2),
@@ -217,13 +220,7 @@ describe('listening to a top', () => {
   it('hears a played instrument, and sets it against another', async () => {
     await driver.get(`${app.address}/builds/${turnstone}/close`);
     await findText(driver, 'peaks in range');
-    const other = By.css(`option[value="${plover}"]`);
-    await untilReads(
-      driver,
-      async () => (await driver.findElements(other)).length > 0,
-      'the other instrument to be there',
-    );
-    await (await findField(driver, 'Compared with (dashed)')).findElement(other).click();
+    await choose(driver, 'Compared with (dashed)', plover);
     await findText(driver, '(the other:');
     const scale = wav(
       (n) => 0.3 * Math.sin((2 * Math.PI * 110 * 2 ** (Math.floor(n / (RATE / 3)) / 12) * n) / RATE) + hiss(n),
@@ -247,7 +244,7 @@ describe('listening to a top', () => {
       `/builds/${turnstone}/close`,
     ]) {
       await driver.get(app.address + path);
-      await driver.sleep(1200);
+      await settled(driver);
       const { violations } = await new AxeBuilder(driver).withTags(['wcag2a', 'wcag2aa']).analyze();
       expect(violations.map(({ id, nodes }) => `${id}: ${nodes[0]?.html.slice(0, 160)}`)).toEqual([]);
     }

@@ -1,8 +1,9 @@
 /** A maker asks the whole top: what does it sound like, what do the strings do, what does a pass here do, and what if this brace were lower? */
 import { randomUUID } from 'node:crypto';
 import { AxeBuilder } from '@axe-core/webdriverjs';
-import { By, type WebDriver } from 'selenium-webdriver';
+import { By, Key, type WebDriver } from 'selenium-webdriver';
 import {
+  choose,
   consoleErrors,
   findField,
   findText,
@@ -32,8 +33,14 @@ describe('the whole top', () => {
   /** The slip is laid anew when a solution comes: the slider is looked for until it stands. */
   const lower = async () => {
     await findText(driver, 'Taller by');
-    const slide = `const i = document.querySelector('input[type=range]'); if (!i) return false; Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(i, -20); i.dispatchEvent(new Event('input', { bubbles: true })); return true;`;
-    await untilReads(driver, () => driver.executeScript(slide), 'the slider to be moved');
+    // Twice ten steps of 0.1 mm.
+    const slide = async () => {
+      const thumb = await driver.findElement(By.css('[role=slider][aria-label="Taller by"]'));
+      const steps = Number(await thumb.getAttribute('aria-valuenow'));
+      if (steps > -20) await thumb.sendKeys(Key.PAGE_DOWN);
+      return steps <= -20;
+    };
+    await untilReads(driver, slide, 'the slider to be moved');
   };
 
   beforeAll(async () => {
@@ -74,7 +81,7 @@ describe('the whole top', () => {
 
   it('says what a tenth of a millimetre does where the plate is touched', async () => {
     await tab('Shave');
-    await (await findField(driver, 'I wish')).findElement(By.css('option[value=softer-across]')).click();
+    await choose(driver, 'I wish', 'softer-across');
     const plate = await driver.findElement(By.css('svg[role=group]'));
     await driver.actions().move({ origin: plate, x: 60, y: 40 }).click().perform();
     await untilReads(
@@ -136,9 +143,9 @@ describe('the whole top', () => {
 
   it('has a worker vary the rim step by step, and draws what became of the modes', async () => {
     await tab('Explore');
-    await (await findField(driver, 'Look into')).findElement(By.css('option[value=sweep]')).click();
-    await (await findField(driver, 'Vary')).findElement(By.css('option[value=plate]')).click();
-    await (await findField(driver, 'Either way by')).findElement(By.css('option[value="0"]')).click();
+    await choose(driver, 'Look into', 'sweep');
+    await choose(driver, 'Vary', 'plate');
+    await choose(driver, 'Either way by', '0');
     await press(driver, 'Start');
     // A quick worker may be done before anyone looks.
     await untilReads(

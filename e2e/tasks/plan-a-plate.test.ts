@@ -5,25 +5,33 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { By, Key, Origin, type WebDriver } from 'selenium-webdriver';
 import {
+  LAPTOP,
+  PHONE,
+  choose,
+  chooseIn,
   consoleErrors,
   fill,
   findButton,
   findField,
   findText,
-  LAPTOP,
   openBrowser,
-  PHONE,
   press,
   setPageSize,
-  untilReads,
+  settled,
   type OpenBrowser,
+  untilReads,
 } from '../support/browser';
 import { serveApp, type ServedApp } from '../support/served-app';
+
+interface Target {
+  base: { points?: unknown };
+}
 
 describe('around the plate', () => {
   let app: ServedApp;
   let browser: OpenBrowser;
   let driver: WebDriver;
+  let id: string;
   let dunlin: string;
   const files = mkdtempSync(join(tmpdir(), 'nimble-spruce-files-'));
   const verdict = () => driver.findElement(By.css('[data-testid=verdict]')).getText();
@@ -33,7 +41,8 @@ describe('around the plate', () => {
   beforeAll(async () => {
     app = await serveApp({ demo: true });
     const builds = (await (await fetch(`${app.address}/api/v1/builds`)).json()) as { id: string; number: number }[];
-    dunlin = `/builds/${builds.find(({ number }) => number === 42)!.id}/thickness`;
+    id = builds.find(({ number }) => number === 42)!.id;
+    dunlin = `/builds/${id}/thickness`;
     browser = await openBrowser();
     ({ driver } = browser);
   });
@@ -100,7 +109,13 @@ describe('around the plate', () => {
   });
 
   it('drags a point of a drawn target and keeps where it was let go', async () => {
-    await (await findField(driver, 'Graduation')).sendKeys('Drawn');
+    const points = async () => {
+      const { base } = (await (await fetch(`${app.address}/api/v1/builds/${id}/target`)).json()) as Target;
+      return JSON.stringify(base.points ?? null);
+    };
+    await choose(driver, 'Graduation', 'Drawn');
+    await untilReads(driver, async () => (await points()) !== 'null', 'the drawn target to be kept');
+    const drawn = await points();
     const point = await findButton(driver, 'Control point 5');
     const before = await point.getAttribute('transform');
     await driver
@@ -116,7 +131,7 @@ describe('around the plate', () => {
       'the point moved',
     );
     const moved = await (await findButton(driver, 'Control point 5')).getAttribute('transform');
-    await driver.sleep(500);
+    await untilReads(driver, async () => (await points()) !== drawn, 'the moved point to be kept');
     await driver.navigate().refresh();
     const kept = await (await findButton(driver, 'Control point 5')).getAttribute('transform');
     const numbers = (text: string | null) => (text ?? '').match(/[\d.-]+/g)!.map(Number);
@@ -141,7 +156,11 @@ describe('around the plate', () => {
     const [, volume, mass] = /on average, (\d+) cm³; the scale says (\d+) g/.exec(plate)!.map(Number);
     expect(mass! / volume!).toBeGreaterThan(0.3); // redwood, in rounded figures
     expect(mass! / volume!).toBeLessThan(0.5);
-    await driver.findElement(By.xpath('//select[option[.="survey 1"]]')).sendKeys('survey 1');
+    await chooseIn(
+      driver,
+      () => driver.findElement(By.xpath('//*[@role="combobox"][contains(., "survey")]')),
+      'survey 1',
+    );
     await findText(driver, 'Since survey 1:');
   });
 
@@ -198,7 +217,7 @@ describe('around the plate', () => {
     await (await driver.findElement(By.css('input[aria-label="Outline file"]'))).sendKeys(good);
     await untilReads(
       driver,
-      async () => (await (await findField(driver, 'Shape')).getAttribute('value')) === 'drawn',
+      async () => /From a file/.test(await (await findField(driver, 'Shape')).getText()),
       'the drawn outline',
     );
     await press(driver, 'Lay it on the bench');
@@ -254,7 +273,7 @@ describe('around the plate', () => {
   ])('has nothing that shuts out a screen reader: %s', async (path, size) => {
     await setPageSize(driver, size);
     await open(path === 'thickness' ? dunlin : path);
-    await driver.sleep(1200);
+    await settled(driver);
     const { violations } = await new AxeBuilder(driver).withTags(['wcag2a', 'wcag2aa']).analyze();
     expect(
       violations.map(

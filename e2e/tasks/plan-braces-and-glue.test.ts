@@ -2,16 +2,17 @@
 import { AxeBuilder } from '@axe-core/webdriverjs';
 import { By, Key, Origin, type WebDriver } from 'selenium-webdriver';
 import {
+  choose,
   consoleErrors,
   downloaded,
   fill,
   findButton,
-  findField,
   findText,
   openBrowser,
   press,
-  untilReads,
+  settled,
   type OpenBrowser,
+  untilReads,
 } from '../support/browser';
 import { serveApp, type ServedApp } from '../support/served-app';
 
@@ -36,8 +37,6 @@ describe('planning the braces of a top', () => {
   const slip = () => driver.findElement(By.css('aside')).getText();
   const kept = async () => (await (await fetch(`${app.address}/api/v1/builds/${id}/plan`)).json()) as Kept;
   const brace = async (named: string) => (await kept()).braces.find(({ name }) => name === named)!;
-  const choose = async (label: string, value: string) =>
-    (await findField(driver, label)).findElement(By.css(`option[value="${value}"]`)).click();
   const drag = async (label: string, x: number, y: number) => {
     const handle = await findButton(driver, label);
     await driver.actions().move({ origin: handle }).press().move({ origin: Origin.POINTER, x, y }).release().perform();
@@ -59,7 +58,7 @@ describe('planning the braces of a top', () => {
 
   it('draws an X instead of the lattice; undo and redo bring either back', async () => {
     await driver.findElement(By.xpath('//summary[contains(., "Another pattern")]')).click();
-    await choose('Pattern', 'x');
+    await choose(driver, 'Pattern', 'x');
     await press(driver, 'Draw it instead');
     await untilReads(
       driver,
@@ -208,7 +207,7 @@ describe('planning the braces of a top', () => {
     for (const page of ['layout', 'layout?slip=piece&piece=x-bass', 'layout?slip=strings', 'arch', 'glue-up']) {
       await driver.get(`${app.address}/builds/${id}/${page}`);
       await driver.wait(async () => (await driver.findElements(By.css('aside svg, aside p'))).length > 0, 10_000);
-      await driver.sleep(400);
+      await settled(driver);
       const { violations } = await new AxeBuilder(driver).withTags(['wcag2a', 'wcag2aa']).analyze();
       expect(violations.map(({ id: rule, nodes }) => `${page} ${rule}: ${nodes[0]?.html.slice(0, 160)}`)).toEqual([]);
     }

@@ -2,6 +2,8 @@
 import { AxeBuilder } from '@axe-core/webdriverjs';
 import { By, Key, type WebDriver } from 'selenium-webdriver';
 import {
+  choose,
+  chooseIn,
   consoleErrors,
   fill,
   findField,
@@ -73,8 +75,8 @@ describe('shaping a brace', () => {
 
   it('lays a scoop of another section, and is told both truths of it', async () => {
     await press(driver, 'Sizes');
-    await (await findField(driver, 'Section')).findElement(By.css('option[value=triangle]')).click();
-    await (await findField(driver, 'A new profile')).findElement(By.css('option[value=scooped]')).click();
+    await choose(driver, 'Section', 'triangle');
+    await choose(driver, 'A new profile', 'scooped');
     await press(driver, 'Lay this profile');
     await untilReads(
       driver,
@@ -95,7 +97,7 @@ describe('shaping a brace', () => {
   it('keeps the forecast of a step before it is planed, and its outcome after', async () => {
     await press(driver, 'Steps');
     await findText(driver, 'From how it stood');
-    await driver.findElement(By.css('option[value="tone-2"]')).click();
+    await chooseIn(driver, () => driver.findElement(By.css('[role=combobox][aria-label="Which brace"]')), 'tone-2');
     // The handles are drawn anew for the brace that was chosen: each press goes to the one that stands then.
     const pressDown = () =>
       driver

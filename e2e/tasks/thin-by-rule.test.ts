@@ -2,14 +2,16 @@
 import { AxeBuilder } from '@axe-core/webdriverjs';
 import { By, until, type WebDriver } from 'selenium-webdriver';
 import {
+  choose,
   consoleErrors,
   fill,
   findField,
   findText,
   openBrowser,
   press,
-  untilReads,
+  settled,
   type OpenBrowser,
+  untilReads,
 } from '../support/browser';
 import { serveApp, type ServedApp } from '../support/served-app';
 
@@ -73,7 +75,7 @@ describe('thinning by a rule', () => {
 
   it('bends the plate on a jig by the simulated dial, and shows its sag in the table of passes', async () => {
     await openPart('Bend it now');
-    await (await findField(driver, 'On')).sendKeys('Long jig');
+    await choose(driver, 'On', 'Long jig');
     await openPart('Simulated dial gauge');
     await findText(driver, 'Connected. Put a weight on the simulated plate:');
     for (const [i, weight] of ['0 g', '200 g', '500 g'].entries()) {
@@ -142,8 +144,7 @@ describe('thinning by a rule', () => {
     const control = () => driver.findElement(By.css('[aria-label="Which way to plane"]')).getText();
     await findText(driver, 'Plane the');
     const treble = async () => /treble half ([^\n]+)/.exec(await control())![1]!;
-    const face = async (name: string) =>
-      (await findField(driver, 'Face')).findElement(By.css(`option[value=${name}]`)).click();
+    const face = (name: string) => choose(driver, 'Face', name);
     const outer = await treble();
     await face('inner');
     await untilReads(driver, async () => (await treble()) !== outer, 'the same fibres to rise the other way inside');
@@ -161,13 +162,12 @@ describe('thinning by a rule', () => {
     await findText(driver, 'Plane the');
     expect(await treble()).toBe(turned);
     await face('inner');
-    await driver.sleep(200);
-    expect(await treble()).toBe(inner);
+    await untilReads(driver, async () => (await treble()) === inner, 'the inner face as it was');
   });
 
   it('has nothing that shuts out a screen reader, and no unexpected errors', async () => {
     await driver.get(`${app.address}/builds/${build.id}/thickness?slip=thin`);
-    await driver.sleep(900);
+    await settled(driver);
     const { violations } = await new AxeBuilder(driver).withTags(['wcag2a', 'wcag2aa']).analyze();
     expect(violations.map(({ id, nodes }) => `${id}: ${nodes[0]?.html.slice(0, 160)}`)).toEqual([]);
     expect((await consoleErrors(driver)).filter((line) => !/status of 4\d\d/.test(line))).toEqual([]);

@@ -3,6 +3,7 @@ import { AxeBuilder } from '@axe-core/webdriverjs';
 import { strFromU8, unzipSync } from 'fflate';
 import { By, type WebDriver } from 'selenium-webdriver';
 import {
+  choose,
   consoleErrors,
   downloaded,
   fill,
@@ -85,7 +86,7 @@ describe('voicing a top', () => {
   });
 
   it('asks about a reading in the wrong unit, and takes it back by one key', async () => {
-    await (await findField(driver, 'Reading')).findElement(By.css('option[value="flex:across"]')).click();
+    await choose(driver, 'Reading', 'flex:across');
     await fill(driver, 'It went down by, on the dial [mm]', 'half\n');
     await driver.findElement(By.css('aside [role=alert]'));
     expect(await (await findField(driver, 'Weight laid on')).getAttribute('value')).toBe('1 kg');
@@ -155,10 +156,8 @@ describe('voicing a top', () => {
   it('records a shaving of one’s own, said as strokes, refuses nonsense at the field, and takes it back', async () => {
     await press(driver, 'Record');
     await reckoned();
-    const choose = async (label: string, words: string) =>
-      (await findField(driver, label)).findElement(By.xpath(`./option[normalize-space(.)='${words}']`)).click();
-    await choose('Where (or tap it on the plate)', 'lower tone bar');
-    await choose('How much is known as', 'strokes');
+    await choose(driver, 'Where (or tap it on the plate)', 'lower tone bar');
+    await choose(driver, 'How much is known as', 'strokes');
     await fill(driver, 'How many light strokes', 'some\n');
     await findText(driver, 'Say how many strokes');
     await fill(driver, 'How many light strokes', '4');
@@ -281,7 +280,7 @@ describe('voicing a top', () => {
     await press(driver, 'Turned out');
     await fill(driver, 'Another name', 'sustain');
     await press(driver, 'Add');
-    await (await findField(driver, 'sustain')).findElement(By.css('option[value="6"]')).click();
+    await choose(driver, 'sustain', '6');
     await press(driver, 'Keep it');
     await untilReads(
       driver,

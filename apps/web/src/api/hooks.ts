@@ -1,9 +1,9 @@
 import type { PassTool, Taken } from '@nimble/core/verdict';
 import type { TargetSpec } from '@nimble/core/graduation';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { outbox, useOutbox } from './bench-outbox';
-import { get, request } from './client';
+import { get } from './client';
 import { keys } from './keys';
 import { blankSurvey, withPendingPasses, withPendingReadings, withPendingSurveys } from './pending';
 import type {
@@ -134,17 +134,4 @@ export function useSurveyWrites(buildId: string) {
       },
     };
   }, [buildId, client]);
-}
-
-/** A write whose answer the page waits for: forms that show the server's word at the field. */
-function useWrite<Body, Result>(
-  method: 'POST' | 'PATCH' | 'DELETE',
-  path: (body: Body) => string,
-  invalidates: readonly (readonly unknown[])[],
-) {
-  const client = useQueryClient();
-  return useMutation({
-    mutationFn: (body: Body) => request<Result>(method, path(body), method === 'DELETE' ? undefined : body),
-    onSuccess: () => Promise.all(invalidates.map((queryKey) => client.invalidateQueries({ queryKey }))),
-  });
 }

@@ -18,7 +18,7 @@ import { END_WORDS } from '../words/bracing-words';
 import { Caution } from '../ui/Row';
 import { fileName, saveFile } from '../ui/save-file';
 import type { Bracing, Ground } from '../api/use-bracing';
-import { Button, SelectField } from '../ui';
+import { Button, SelectField, Option } from '../ui';
 import { degrees } from '../plate/PlanHandles';
 
 interface Props {
@@ -125,16 +125,16 @@ export function Templates({ sheets, title }: { sheets: () => Sheet[]; title: str
     <section aria-label="Templates" className="no-print space-y-2 border-t border-grain pt-2">
       <h3 className="font-bold">Templates at true size</h3>
       <div className="grid grid-cols-[1fr_auto] gap-2">
-        <SelectField label="Sheet" value={which} onChange={(e) => setWhich(Number(e.target.value))}>
+        <SelectField label="Sheet" value={which} onChoose={(chosen) => setWhich(Number(chosen))}>
           {all.map(({ name }, i) => (
-            <option key={name} value={i}>
+            <Option key={name} value={i}>
               {name.replace(`${title}: `, '')}
-            </option>
+            </Option>
           ))}
         </SelectField>
-        <SelectField label="Paper" value={paper} onChange={(e) => setPaper(e.target.value as Paper)}>
-          <option>A4</option>
-          <option>Letter</option>
+        <SelectField label="Paper" value={paper} onChoose={(chosen) => setPaper(chosen as Paper)}>
+          <Option value="A4">A4</Option>
+          <Option value="Letter">Letter</Option>
         </SelectField>
       </div>
       <div className="flex flex-wrap gap-2">

@@ -3,7 +3,7 @@ import { InvalidInput } from '@nimble/core/base';
 import { useState } from 'react';
 import { PATTERN_WORDS } from '../words/bracing-words';
 import { bridgePlace, type Bracing, type Ground } from '../api/use-bracing';
-import { Button, SelectField, TextField } from '../ui';
+import { Button, SelectField, TextField, Option } from '../ui';
 import { QuantityField } from '../forms';
 import type { Build } from '../api/types';
 
@@ -64,12 +64,12 @@ export function PatternForm({ build, bracing, ground, onDrawn }: Props) {
       <SelectField
         label="Pattern"
         value={pattern}
-        onChange={(event) => setSettings({ ...usualSettings(event.target.value as Pattern), upper: settings.upper })}
+        onChoose={(chosen) => setSettings({ ...usualSettings(chosen as Pattern), upper: settings.upper })}
       >
         {PATTERNS.map((key) => (
-          <option key={key} value={key}>
+          <Option key={key} value={key}>
             {PATTERN_WORDS[key]}
-          </option>
+          </Option>
         ))}
       </SelectField>
       <div className="grid grid-cols-2 gap-2">
@@ -124,21 +124,21 @@ export function PatternForm({ build, bracing, ground, onDrawn }: Props) {
         <SelectField
           label="Upper part"
           value={settings.upper}
-          onChange={(e) => change({ upper: e.target.value as PatternSettings['upper'] })}
+          onChoose={(chosen) => change({ upper: chosen as PatternSettings['upper'] })}
         >
-          <option value="transverse">a bar across</option>
-          <option value="a-frame">A-frame from the neck</option>
+          <Option value="transverse">a bar across</Option>
+          <Option value="a-frame">A-frame from the neck</Option>
         </SelectField>
       )}
       {pattern === 'fan' && (
         <SelectField
           label="Lower end of the fan"
           value={settings.closing}
-          onChange={(e) => change({ closing: e.target.value as PatternSettings['closing'] })}
+          onChoose={(chosen) => change({ closing: chosen as PatternSettings['closing'] })}
         >
-          <option value="closed">closed by two bars</option>
-          <option value="slanted">one slanted bar</option>
-          <option value="none">open</option>
+          <Option value="closed">closed by two bars</Option>
+          <Option value="slanted">one slanted bar</Option>
+          <Option value="none">open</Option>
         </SelectField>
       )}
       {error && !['count', 'crossingFromHole'].includes(error.field) && <p role="alert">{error.words}</p>}

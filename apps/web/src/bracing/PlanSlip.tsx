@@ -23,7 +23,7 @@ import { CAUTION_WORDS, EXPERIENCE_WORDS, xWords } from '../words/bracing-words'
 import { Caution } from '../ui/Row';
 import { bridgePlace, type Bracing, type Ground } from '../api/use-bracing';
 import { usePreferences } from '../ui/preferences';
-import { Button, CheckField, SelectField } from '../ui';
+import { Button, CheckField, SelectField, Option } from '../ui';
 import { NameForm, QuantityField } from '../forms';
 import { PatternForm } from './PatternForm';
 
@@ -74,7 +74,7 @@ export function PlanSlip({ build, bracing, ground, cautions, onSelect }: Props) 
           <CheckField
             label="The truss rod’s key goes through the soundhole"
             checked={plan.rodThroughHole}
-            onChange={(event) => bracing.keep({ ...plan, rodThroughHole: event.target.checked })}
+            onChange={(on) => bracing.keep({ ...plan, rodThroughHole: on })}
           />
           <Button
             className="w-full"
@@ -247,14 +247,14 @@ function PersonsExperience() {
       <SelectField
         label={`How used to it ${known.name.split(' ')[0]} is`}
         value={known.experience}
-        onChange={(event) =>
-          writes.keepExperience(known.id, event.target.value).catch((failure: Error) => toast.error(failure.message))
+        onChoose={(chosen) =>
+          writes.keepExperience(known.id, chosen).catch((failure: Error) => toast.error(failure.message))
         }
       >
         {EXPERIENCES.map((key) => (
-          <option key={key} value={key}>
+          <Option key={key} value={key}>
             {EXPERIENCE_WORDS[key]}
-          </option>
+          </Option>
         ))}
       </SelectField>
     </div>

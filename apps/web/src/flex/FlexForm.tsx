@@ -4,7 +4,7 @@ import type { FlexPoint } from '@nimble/core/wood';
 import { useState, type ReactNode } from 'react';
 import { useJigs } from '../api/flex';
 import { setPreferences, usePreferences } from '../ui/preferences';
-import { Button, SelectField, TextField } from '../ui';
+import { Button, SelectField, TextField, Option } from '../ui';
 import { AskedBox, useAsking } from '../forms';
 import { jigWords } from '../words/jig-words';
 import { NewJigDialog } from './NewJigDialog';
@@ -76,13 +76,13 @@ export function FlexForm({ pieceId, units, plain, onJig, children, onSend }: Pro
     >
       <div className="flex items-end gap-2">
         <div className="min-w-0 flex-1">
-          <SelectField label="On" value={jigId} error={at('jigId')} onChange={(e) => choose(e.target.value)}>
-            {plain && <option value="">two plain supports</option>}
-            {!plain && usable.length === 0 && <option value="">no jig yet</option>}
+          <SelectField label="On" value={jigId} error={at('jigId')} onChoose={(chosen) => choose(chosen)}>
+            {plain && <Option value="">two plain supports</Option>}
+            {!plain && usable.length === 0 && <Option value="">no jig yet</Option>}
             {usable.map(({ id, name }) => (
-              <option key={id} value={id}>
+              <Option key={id} value={id}>
                 {name}
-              </option>
+              </Option>
             ))}
           </SelectField>
         </div>
@@ -93,13 +93,9 @@ export function FlexForm({ pieceId, units, plain, onJig, children, onSend }: Pro
       {jig && <p className="text-[0.95rem] text-soft">{jigWords(jig.body, units)}</p>}
       {plain && !jig && (
         <div className="grid grid-cols-2 gap-3">
-          <SelectField
-            label="Bent"
-            value={direction}
-            onChange={(e) => setDirection(e.target.value as typeof direction)}
-          >
-            <option value="along">along the grain</option>
-            <option value="across">across it</option>
+          <SelectField label="Bent" value={direction} onChoose={(chosen) => setDirection(chosen as typeof direction)}>
+            <Option value="along">along the grain</Option>
+            <Option value="across">across it</Option>
           </SelectField>
           <TextField
             label="Supports apart"
@@ -114,12 +110,12 @@ export function FlexForm({ pieceId, units, plain, onJig, children, onSend }: Pro
       <SelectField
         label="Loads without a unit are"
         value={loadUnit}
-        onChange={(event) => setPreferences({ loadUnit: event.target.value as LoadUnit })}
+        onChoose={(chosen) => setPreferences({ loadUnit: chosen as LoadUnit })}
       >
         {LOAD_UNITS.map((unit) => (
-          <option key={unit} value={unit}>
+          <Option key={unit} value={unit}>
             {LOAD_WORDS[unit]}
-          </option>
+          </Option>
         ))}
       </SelectField>
       <LoadRows rows={rows} units={units} loadUnit={loadUnit} at={at} onChange={setRows} />
@@ -153,13 +149,13 @@ interface FeelProps {
 
 function FeelField({ value, error, onValue }: FeelProps) {
   return (
-    <SelectField label="How it feels" value={value} error={error} onChange={(e) => onValue(e.target.value)}>
-      <option value="">no score</option>
+    <SelectField label="How it feels" value={value} error={error} onChoose={(chosen) => onValue(chosen)}>
+      <Option value="">no score</Option>
       {Array.from({ length: 9 }, (_, i) => (
-        <option key={i} value={i + 1}>
+        <Option key={i} value={i + 1}>
           {i + 1}
           {i === 0 ? ' soft' : i === 8 ? ' stiff' : ''}
-        </option>
+        </Option>
       ))}
     </SelectField>
   );

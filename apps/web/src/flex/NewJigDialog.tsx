@@ -3,7 +3,7 @@ import { InvalidInput } from '@nimble/core/base';
 import { parseQuantity, type UnitChoice } from '@nimble/core/units';
 import { useState } from 'react';
 import { useJigWrite } from '../api/flex';
-import { Button, Dialog, SelectField, TextField } from '../ui';
+import { Button, Dialog, SelectField, TextField, Option } from '../ui';
 import { useSending } from '../forms';
 import { JigDrawing } from './JigDrawing';
 
@@ -72,15 +72,15 @@ export function NewJigDialog({ units, open, onClose, onMade }: Props) {
       >
         {field('name', 'Name')}
         <div className="grid grid-cols-2 gap-3">
-          <SelectField label="It holds the plate" value={draft.kind} onChange={(e) => set({ kind: e.target.value })}>
-            <option value="three-point">on two supports</option>
-            <option value="cantilever">clamped at one end</option>
-            <option value="ring">on a ring</option>
+          <SelectField label="It holds the plate" value={draft.kind} onChoose={(chosen) => set({ kind: chosen })}>
+            <Option value="three-point">on two supports</Option>
+            <Option value="cantilever">clamped at one end</Option>
+            <Option value="ring">on a ring</Option>
           </SelectField>
           {!isRing && (
-            <SelectField label="Bent" value={draft.direction} onChange={(e) => set({ direction: e.target.value })}>
-              <option value="along">along the grain</option>
-              <option value="across">across it</option>
+            <SelectField label="Bent" value={draft.direction} onChoose={(chosen) => set({ direction: chosen })}>
+              <Option value="along">along the grain</Option>
+              <Option value="across">across it</Option>
             </SelectField>
           )}
           {field(

@@ -1,3 +1,4 @@
+import { choose, untilOffered } from '../test/choose';
 import { METRIC } from '@nimble/core/units';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { Refused } from '../api/client';
@@ -19,8 +20,8 @@ function show(change: Partial<Parameters<typeof FlexForm>[0]> = {}) {
   return send;
 }
 const row = (n: number, load: string, dial: string) => {
-  fireEvent.change(screen.getByLabelText(`Load ${n}`), { target: { value: load } });
-  fireEvent.change(screen.getByLabelText(`Dial ${n}`), { target: { value: dial } });
+  choose(screen.getByLabelText(`Load ${n}`), load);
+  choose(screen.getByLabelText(`Dial ${n}`), dial);
 };
 const keep = () => fireEvent.submit(screen.getByRole('form', { name: 'Flex it' }));
 
@@ -43,11 +44,11 @@ describe('a jig in words', () => {
 describe('flexing a piece', () => {
   it('sends loads in newtons and ways in metres, whatever was typed, and passes empty rows over', async () => {
     const send = show();
-    fireEvent.change(screen.getByLabelText('Supports apart'), { target: { value: '400' } });
-    fireEvent.change(screen.getByLabelText('Bent'), { target: { value: 'across' } });
+    choose(screen.getByLabelText('Supports apart'), '400');
+    choose(screen.getByLabelText('Bent'), 'across');
     row(1, '500 g', '0.50');
     row(3, '10 N', '0.04 in');
-    fireEvent.change(screen.getByLabelText('How it feels'), { target: { value: '7' } });
+    choose(screen.getByLabelText('How it feels'), '7');
     keep();
     await waitFor(() => expect(send).toHaveBeenCalled());
     const { span, direction, feel, points } = send.mock.calls[0]![0] as {
@@ -65,7 +66,7 @@ describe('flexing a piece', () => {
   });
   it('needs two loads, and says at its field what can’t be read; all that was typed stays', async () => {
     const send = show();
-    fireEvent.change(screen.getByLabelText('Supports apart'), { target: { value: '400' } });
+    choose(screen.getByLabelText('Supports apart'), '400');
     row(1, '500 g', '0.50');
     keep();
     expect(await screen.findByText('The test needs two loads or more')).toBeVisible();
@@ -92,13 +93,12 @@ describe('flexing a piece', () => {
     expect(send).not.toHaveBeenCalled();
   });
   it('offers rings for whole plates only, and asks for a jig where none is described', async () => {
-    const names = () => [...screen.getByLabelText<HTMLSelectElement>('On').options].map(({ text }) => text);
+    const offered = (form: number, words: string[]) => untilOffered(() => screen.getAllByLabelText('On')[form]!, words);
     show();
-    await waitFor(() => expect(names()).toEqual(['two plain supports', 'long supports']));
+    expect(await offered(0, ['long supports'])).toEqual(['two plain supports', 'long supports']);
     show({ plain: false });
     await waitFor(() => expect(screen.getAllByLabelText('On')).toHaveLength(2));
-    const [, whole] = screen.getAllByLabelText<HTMLSelectElement>('On');
-    await waitFor(() => expect([...whole!.options].map(({ text }) => text)).toEqual(['long supports', 'ring']));
+    expect(await offered(1, ['ring'])).toEqual(['long supports', 'ring']);
   });
   it('takes one more load than there are rows for', () => {
     show();

@@ -59,9 +59,9 @@ export function JournalSlip({ build, stage, changeBuild }: Props) {
       <CheckField
         label="This stage is done"
         checked={done}
-        onChange={(e) =>
+        onChange={(on) =>
           changeBuild({
-            stagesDone: e.target.checked ? [...build.stagesDone, stage] : build.stagesDone.filter((s) => s !== stage),
+            stagesDone: on ? [...build.stagesDone, stage] : build.stagesDone.filter((s) => s !== stage),
           })
         }
       />

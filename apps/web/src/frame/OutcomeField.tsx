@@ -1,5 +1,5 @@
 import type { BuildOutcome } from '@nimble/core/project';
-import { SelectField } from '../ui';
+import { SelectField, Option } from '../ui';
 
 const OUTCOMES = [
   ['', 'not said yet'],
@@ -21,12 +21,12 @@ export function OutcomeField({
       label="How did the top turn out?"
       hint="Plates of this family learn from it how stiff to be."
       value={value ?? ''}
-      onChange={(event) => onChange((event.target.value || null) as BuildOutcome | null)}
+      onChoose={(chosen) => onChange((chosen || null) as BuildOutcome | null)}
     >
       {OUTCOMES.map(([key, words]) => (
-        <option key={key} value={key}>
+        <Option key={key} value={key}>
           {words}
-        </option>
+        </Option>
       ))}
     </SelectField>
   );

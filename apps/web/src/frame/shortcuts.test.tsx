@@ -1,4 +1,5 @@
 import { fireEvent, render, screen } from '@testing-library/react';
+import { Option, Select } from '../ui';
 import { KeysDialog } from './KeysDialog';
 import { ShortcutsProvider, useShortcuts, type Shortcut } from '../ui/shortcuts';
 
@@ -23,6 +24,9 @@ describe('keys', () => {
         <input aria-label="reading" data-keys="when-empty" />
         <input aria-label="name" />
         <button>press me</button>
+        <Select aria-label="wood" value="u" onChoose={() => undefined}>
+          <Option value="u">umber</Option>
+        </Select>
         <KeysDialog open onClose={() => undefined} />
       </ShortcutsProvider>,
     );
@@ -44,6 +48,11 @@ describe('keys', () => {
     fireEvent.change(screen.getByLabelText('reading'), { target: { value: '110 tho' } });
     hit(screen.getByLabelText('reading'), 'u');
     expect(above).toHaveBeenCalledTimes(1);
+  });
+  it('belong to a list, which is searched by typing', () => {
+    const { above } = setup();
+    hit(screen.getByLabelText('wood'), 'u');
+    expect(above).not.toHaveBeenCalled();
   });
   it('leave Space to the button in focus, and chords to the browser', () => {
     const { below, above } = setup();

@@ -1,3 +1,4 @@
+import { choose } from '../test/choose';
 import { act, fireEvent, render, screen } from '@testing-library/react';
 import { setPreferences } from '../ui/preferences';
 import { PitchButton } from './PitchDialog';
@@ -12,17 +13,17 @@ describe('how pitches are said', () => {
     fireEvent.click(screen.getByLabelText('How pitches are said'));
   });
   it('takes any A4 from 400 to 480, and keeps the old one while a new one is wrong', () => {
-    fireEvent.change(screen.getByLabelText('A4'), { target: { value: '415,3' } });
+    choose(screen.getByLabelText('A4'), '415,3');
     expect(kept().a4).toBe(415.3);
     expect(screen.getByText('A = 415.3')).toBeInTheDocument();
-    fireEvent.change(screen.getByLabelText('A4'), { target: { value: '44' } });
+    choose(screen.getByLabelText('A4'), '44');
     expect(screen.getByText('From 400 to 480 Hz')).toBeInTheDocument();
     expect(kept().a4).toBe(415.3);
   });
   it('sets when notes beat, their spelling, and whether they are named', () => {
-    fireEvent.change(screen.getByLabelText('Notes beat when nearer than'), { target: { value: '7.5' } });
-    fireEvent.change(screen.getByLabelText('Spelled with'), { target: { value: 'flat' } });
-    fireEvent.change(screen.getByLabelText('Pitches as'), { target: { value: 'none' } });
+    choose(screen.getByLabelText('Notes beat when nearer than'), '7.5');
+    choose(screen.getByLabelText('Spelled with'), 'flat');
+    choose(screen.getByLabelText('Pitches as'), 'none');
     expect(kept()).toMatchObject({ beatRange: 7.5, spelling: 'flat', pitch: 'none' });
     expect(screen.getByText('no names')).toBeInTheDocument();
   });

@@ -1,7 +1,7 @@
 import { Music } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { setPreferences, usePreferences, type Preferences } from '../ui/preferences';
-import { Dialog, SelectField, TextField } from '../ui';
+import { Dialog, SelectField, TextField, Option } from '../ui';
 
 const PITCHES: readonly (readonly [Preferences['pitch'], string])[] = [
   ['note', 'notes and cents'],
@@ -43,23 +43,23 @@ function PitchFields() {
       <SelectField
         label="Pitches as"
         value={choice.pitch}
-        onChange={(event) => setPreferences({ pitch: event.target.value as Preferences['pitch'] })}
+        onChoose={(chosen) => setPreferences({ pitch: chosen as Preferences['pitch'] })}
       >
         {PITCHES.map(([pitch, words]) => (
-          <option key={pitch} value={pitch}>
+          <Option key={pitch} value={pitch}>
             {words}
-          </option>
+          </Option>
         ))}
       </SelectField>
       <SelectField
         label="Spelled with"
         value={choice.spelling}
-        onChange={(event) => setPreferences({ spelling: event.target.value as Preferences['spelling'] })}
+        onChoose={(chosen) => setPreferences({ spelling: chosen as Preferences['spelling'] })}
       >
         {SPELLINGS.map(([spelling, words]) => (
-          <option key={spelling} value={spelling}>
+          <Option key={spelling} value={spelling}>
             {words}
-          </option>
+          </Option>
         ))}
       </SelectField>
       <div className="grid grid-cols-2 gap-3">
@@ -76,13 +76,13 @@ function PitchFields() {
         label="Microphone"
         hint={microphones.length === 0 ? 'Their names are known once you have pressed Listen.' : undefined}
         value={choice.microphone}
-        onChange={(event) => setPreferences({ microphone: event.target.value })}
+        onChoose={(chosen) => setPreferences({ microphone: chosen })}
       >
-        <option value="">the browser’s own choice</option>
+        <Option value="">the browser’s own choice</Option>
         {microphones.map(({ id, name }) => (
-          <option key={id} value={id}>
+          <Option key={id} value={id}>
             {name}
-          </option>
+          </Option>
         ))}
       </SelectField>
     </div>

@@ -9,3 +9,6 @@ class NoResizeObserver {
 }
 globalThis.ResizeObserver = NoResizeObserver;
 Object.assign(globalThis, { TextEncoder, TextDecoder }); // the router asks for them; jsdom leaves them out
+
+// Nor does it know pointers that are held or lists that scroll; an opened list asks for both.
+Object.assign(Element.prototype, { hasPointerCapture: () => false, scrollIntoView: () => undefined });

@@ -1,4 +1,5 @@
-import { useId, type InputHTMLAttributes, type ReactNode, type Ref, type SelectHTMLAttributes } from 'react';
+import { useId, type InputHTMLAttributes, type ReactNode, type Ref } from 'react';
+import { Select, type SelectProps } from './Select';
 
 interface Frame {
   label: string;
@@ -60,29 +61,20 @@ export function SelectField({
   error,
   hint,
   children,
-  ref,
-  ...rest
-}: Frame & SelectHTMLAttributes<HTMLSelectElement> & { ref?: Ref<HTMLSelectElement> }) {
+  ...select
+}: Pick<Frame, 'label' | 'error' | 'hint'> & Omit<SelectProps, 'id' | 'className'>) {
   const id = useId();
   return (
     <FieldFrame {...{ label, error, hint, id }}>
-      <select id={id} ref={ref} className={`${BOX} ${error ? 'border-ember' : 'border-line'}`} {...rest}>
+      <Select
+        id={id}
+        className={`w-full ${error ? 'border-ember' : ''}`}
+        aria-invalid={error ? true : undefined}
+        aria-describedby={error ? `${id}-error` : undefined}
+        {...select}
+      >
         {children}
-      </select>
+      </Select>
     </FieldFrame>
-  );
-}
-
-export function CheckField({
-  label,
-  ref,
-  ...rest
-}: { label: string } & InputHTMLAttributes<HTMLInputElement> & { ref?: Ref<HTMLInputElement> }) {
-  const id = useId();
-  return (
-    <div className="flex min-h-12 items-center gap-3">
-      <input id={id} ref={ref} type="checkbox" className="size-5 accent-spruce" {...rest} />
-      <label htmlFor={id}>{label}</label>
-    </div>
   );
 }

@@ -1,3 +1,5 @@
+import { Tabs } from 'radix-ui';
+
 interface TextTabsProps<K extends string> {
   label: string;
   tabs: readonly (readonly [K, string])[];
@@ -10,21 +12,21 @@ interface TextTabsProps<K extends string> {
 /** What a drawing shows: words in a row, the open one underlined. */
 export function TextTabs<K extends string>({ label, tabs, open, onOpen, disabled }: TextTabsProps<K>) {
   return (
-    <div role="tablist" aria-label={label} className="no-print flex flex-wrap">
-      {tabs.map(([key, words]) => (
-        <button
-          key={key}
-          type="button"
-          role="tab"
-          aria-selected={open === key}
-          disabled={disabled?.(key)}
-          onClick={() => onOpen(key)}
-          className={`min-h-12 px-3 disabled:opacity-45 ${open === key ? 'font-bold underline decoration-2 underline-offset-[10px]' : 'text-soft'}`}
-        >
-          {words}
-        </button>
-      ))}
-    </div>
+    <Tabs.Root value={open} onValueChange={(tab) => onOpen(tab as K)} activationMode="manual">
+      <Tabs.List aria-label={label} className="no-print flex flex-wrap">
+        {tabs.map(([key, words]) => (
+          <Tabs.Trigger
+            key={key}
+            value={key}
+            disabled={disabled?.(key)}
+            aria-controls={undefined}
+            className={`min-h-12 px-3 disabled:opacity-45 ${open === key ? 'font-bold underline decoration-2 underline-offset-[10px]' : 'text-soft'}`}
+          >
+            {words}
+          </Tabs.Trigger>
+        ))}
+      </Tabs.List>
+    </Tabs.Root>
   );
 }
 

@@ -1,6 +1,11 @@
+/** Controls, styled once, on the primitives. */
 export { Button } from './Button';
+export { CheckField } from './Checkbox';
 export { Dialog } from './Dialog';
-export { CheckField, SelectField, TextField } from './Field';
+export { SelectField, TextField } from './Field';
 export { Menu, MenuHeading, MenuItem } from './Menu';
+export { Progress } from './Progress';
+export { Option, Select } from './Select';
+export { Slider } from './Slider';
 export { SlipPages, TextTabs } from './Tabs';
 export { TakeBack } from './TakeBack';

@@ -65,10 +65,14 @@ export function useAllShortcuts(): readonly Shortcut[] {
   return use(Context).all;
 }
 
+/** Lists are searched by typing, so that letters are theirs too. */
+const OWNS_ITS_KEYS =
+  'input, textarea, select, [contenteditable], [role="combobox"], [role="listbox"], [role="option"]';
+
 /** A field keeps its keys, but the empty field of a reading gives them away: no figure starts with a letter. */
 function belongsToField(event: KeyboardEvent): boolean {
   const target = event.target as HTMLElement | null;
-  if (!target?.matches('input, textarea, select, [contenteditable]')) {
+  if (!target?.matches(OWNS_ITS_KEYS)) {
     const acts = target?.matches('button, a, [role="menuitem"], [role="tab"]') ?? false;
     return acts && (event.key === ' ' || event.key === 'Enter');
   }

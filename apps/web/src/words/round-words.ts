@@ -23,7 +23,6 @@ import type {
   Verdict,
   WantedReading,
 } from '@nimble/core/voicing';
-import type { TopPart } from '@nimble/core/top';
 import type { Preferences } from '../ui/preferences';
 import { shortPitch } from './pitch-words';
 import { massWords, sinkWords } from './figure-words';
@@ -188,8 +187,6 @@ export const SAY_WORDS: Record<Verdict['say'], string> = {
   stop: 'Stop here',
   'look-again': 'Look again',
 };
-
-const PART_NAMES: readonly TopPart[] = ['upper', 'bass', 'treble', 'rim'];
 
 /** What is asked about a reading that can hardly be. */
 export const PLAIN_QUESTIONS: Record<ReadingQuestion['kind'], string> = {

@@ -18,7 +18,7 @@ import { UNDERSIDE_WORDS } from '../../words/bracing-words';
 import { Caution, Row } from '../../ui/Row';
 import { fileName, saveFile } from '../../ui/save-file';
 import type { Bracing } from '../../api/use-bracing';
-import { Button, SelectField } from '../../ui';
+import { Button, SelectField, Option } from '../../ui';
 import { QuantityField } from '../../forms';
 import { Templates } from '../../bracing/CutSlip';
 import { withBrace } from '../../plate/PlanHandles';
@@ -208,20 +208,20 @@ function Faces({ bracing, brace, onPick, build }: Props) {
                     label=""
                     aria-label={`Glue face of ${one.name}`}
                     value={one.underside}
-                    onChange={(e) =>
+                    onChoose={(chosen) =>
                       bracing.keep(
                         withBrace(plan, {
                           ...one,
-                          underside: e.target.value as Underside,
-                          radius: e.target.value === 'own' ? (one.radius ?? plan.archRadius ?? 7.6) : null,
+                          underside: chosen as Underside,
+                          radius: chosen === 'own' ? (one.radius ?? plan.archRadius ?? 7.6) : null,
                         }),
                       )
                     }
                   >
                     {UNDERSIDES.map((key) => (
-                      <option key={key} value={key}>
+                      <Option key={key} value={key}>
                         {UNDERSIDE_WORDS[key]}
-                      </option>
+                      </Option>
                     ))}
                   </SelectField>
                 </div>

@@ -1,4 +1,5 @@
-import { fireEvent, screen } from '@testing-library/react';
+import { choose } from '../../test/choose';
+import { screen } from '@testing-library/react';
 import { aBuild, aPlan, open, sentPlan, servePlan, typeInto, type Asked } from '../../test/test-bench';
 import { ArchPage } from './ArchPage';
 
@@ -27,7 +28,7 @@ describe('the arch', () => {
   });
   it('lets a brace stay flat and says how it stands in the dish', async () => {
     const asked = show();
-    fireEvent.change(await screen.findByLabelText('Glue face of upper transverse bar'), { target: { value: 'flat' } });
+    choose(await screen.findByLabelText('Glue face of upper transverse bar'), 'flat');
     expect((await sentPlan(asked)).braces.find(({ id }) => id === 'upper-transverse')!.underside).toBe('flat');
     expect(await screen.findByText(/open in its middle in the dish/)).toBeInTheDocument();
   });

@@ -8,7 +8,7 @@ import { Caution } from '../../ui/Row';
 import { usePreferences } from '../../ui/preferences';
 import { longPitch, signed } from '../../words/pitch-words';
 import { readPitch } from '@nimble/core/sound';
-import { Button, SelectField, TextField } from '../../ui';
+import { Button, SelectField, TextField, Option } from '../../ui';
 import { Solving } from './Solving';
 import { QuantityField } from '../../forms';
 import { useBoxNotes } from '../../compute/use-box';
@@ -53,12 +53,10 @@ export function BoxSlip({ closed, shape, units, events, played, onBox, onTrim, o
         <SelectField
           label="Where"
           value={trim.what}
-          onChange={(event) =>
-            setTrim({ what: event.target.value as Trim['what'], depth: event.target.value === 'rim' ? 1e-4 : 1e-3 })
-          }
+          onChoose={(chosen) => setTrim({ what: chosen as Trim['what'], depth: chosen === 'rim' ? 1e-4 : 1e-3 })}
         >
-          <option value="rim">off the rim of the top, all round</option>
-          <option value="hole">off the edge of the hole, all round</option>
+          <Option value="rim">off the rim of the top, all round</Option>
+          <Option value="hole">off the edge of the hole, all round</Option>
         </SelectField>
         <QuantityField
           key={trim.what}

@@ -3,7 +3,7 @@ import type { BuildOutcome } from '@nimble/core/project';
 import { format } from 'date-fns';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { Button, SelectField, TextField } from '../../ui';
+import { Button, SelectField, TextField, Option } from '../../ui';
 import { OutcomeField } from '../../frame/OutcomeField';
 
 interface LongText {
@@ -91,15 +91,13 @@ function Form({ last, onKeep }: { last: VoicingBodies['outcome'] | null; onKeep:
             key={mark}
             label={mark}
             value={value}
-            onChange={(event) =>
-              setMarks(marks.map((one, at) => (at === i ? { ...one, mark: Number(event.target.value) } : one)))
-            }
+            onChoose={(chosen) => setMarks(marks.map((one, at) => (at === i ? { ...one, mark: Number(chosen) } : one)))}
           >
-            <option value={0}>no mark</option>
+            <Option value={0}>no mark</Option>
             {Array.from({ length: 9 }, (_, n) => (
-              <option key={n + 1} value={n + 1}>
+              <Option key={n + 1} value={n + 1}>
                 {n + 1}
-              </option>
+              </Option>
             ))}
           </SelectField>
         ))}

@@ -9,7 +9,7 @@ import { usePreferences } from '../../ui/preferences';
 import { longPitch } from '../../words/pitch-words';
 import { readPitch } from '@nimble/core/sound';
 import { MOST_SECONDS, useRecorder } from '../../listening/use-recorder';
-import { Button, SelectField, TextField } from '../../ui';
+import { Button, SelectField, TextField, Option } from '../../ui';
 import { useSending } from '../../forms';
 import { valleyWords } from '../../words/played-words';
 
@@ -112,38 +112,34 @@ function Compare({ build, recordings, shown, others, against, otherBuild, keep, 
   return (
     <section aria-label="Compare" className="space-y-2 border-t border-grain pt-2">
       {recordings.length > 1 && (
-        <SelectField label="Shown" value={shown?.id} onChange={(event) => onShown(event.target.value)}>
+        <SelectField label="Shown" value={shown?.id ?? ''} onChoose={(chosen) => onShown(chosen)}>
           {recordings.map((recording) => (
-            <option key={recording.id} value={recording.id}>
+            <Option key={recording.id} value={recording.id}>
               {name(recording)}
-            </option>
+            </Option>
           ))}
         </SelectField>
       )}
-      <SelectField label="Compared with (dashed)" value={otherBuild} onChange={(event) => onOther(event.target.value)}>
-        <option value="">{recordings.length > 1 ? 'an earlier recording of this one' : 'nothing'}</option>
+      <SelectField label="Compared with (dashed)" value={otherBuild} onChoose={(chosen) => onOther(chosen)}>
+        <Option value="">{recordings.length > 1 ? 'an earlier recording of this one' : 'nothing'}</Option>
         {builds
           .filter(({ id }) => id !== build.id)
           .map(({ id, number, name: called }) => (
-            <option key={id} value={id}>
+            <Option key={id} value={id}>
               No. {number} {called}
-            </option>
+            </Option>
           ))}
       </SelectField>
       {otherBuild !== '' && others.length === 0 && <p className="text-soft">Nothing was recorded of that one yet.</p>}
       {others.filter(({ id }) => id !== shown?.id).length > 0 && (
-        <SelectField
-          label="Its recording"
-          value={against?.id ?? ''}
-          onChange={(event) => onAgainst(event.target.value)}
-        >
-          {otherBuild === '' && <option value="">none</option>}
+        <SelectField label="Its recording" value={against?.id ?? ''} onChoose={(chosen) => onAgainst(chosen)}>
+          {otherBuild === '' && <Option value="">none</Option>}
           {others
             .filter(({ id }) => id !== shown?.id)
             .map((recording) => (
-              <option key={recording.id} value={recording.id}>
+              <Option key={recording.id} value={recording.id}>
                 {name(recording)}
-              </option>
+              </Option>
             ))}
         </SelectField>
       )}

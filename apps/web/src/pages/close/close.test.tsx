@@ -1,3 +1,4 @@
+import { choose } from '../../test/choose';
 import { defaultHoles, defaultOutline, plateArea, plateShape } from '@nimble/core/outline';
 import { METRIC } from '@nimble/core/units';
 import type { BoxNotes, ClosedBox } from '@nimble/core/closing';
@@ -77,8 +78,8 @@ describe('the closed box', () => {
   it('takes both notes as heard or from the recording, and refuses the higher one first', () => {
     const { heard } = show(0.014, [], [101.2, 188.7]);
     const type = (air: string, top: string) => {
-      fireEvent.change(screen.getByLabelText('Air, note or Hz'), { target: { value: air } });
-      fireEvent.change(screen.getByLabelText('Top, note or Hz'), { target: { value: top } });
+      choose(screen.getByLabelText('Air, note or Hz'), air);
+      choose(screen.getByLabelText('Top, note or Hz'), top);
       fireEvent.submit(screen.getByRole('form', { name: 'As heard' }));
     };
     type('190', '100');
@@ -124,8 +125,8 @@ describe('under the strings', () => {
     const { reading } = show([strung]);
     fireEvent.click(screen.getByRole('button', { name: 'Keep the reading' }));
     expect(screen.getByText('Give the lean, the belly, or both')).toBeVisible();
-    fireEvent.change(screen.getByLabelText('Bridge leans by'), { target: { value: '1,2°' } });
-    fireEvent.change(screen.getByLabelText('Belly behind it'), { target: { value: '0.04 in' } });
+    choose(screen.getByLabelText('Bridge leans by'), '1,2°');
+    choose(screen.getByLabelText('Belly behind it'), '0.04 in');
     fireEvent.click(screen.getByRole('button', { name: 'Keep the reading' }));
     expect(reading).toHaveBeenCalledWith({
       turn: expect.closeTo((1.2 * Math.PI) / 180, 9),
@@ -149,10 +150,10 @@ describe('how it turned out', () => {
     open(<OutcomeSlip buildId="b" events={[]} outcome={null} onOutcome={() => undefined} onKeep={keep} />);
     fireEvent.click(screen.getByRole('button', { name: 'Keep it' }));
     expect(screen.getByText('Say how it turned out, or give a mark')).toBeVisible();
-    fireEvent.change(screen.getByLabelText('Another name'), { target: { value: 'sustain' } });
+    choose(screen.getByLabelText('Another name'), 'sustain');
     fireEvent.click(screen.getByRole('button', { name: 'Add' }));
-    fireEvent.change(screen.getByLabelText('sustain'), { target: { value: '6' } });
-    fireEvent.change(screen.getByLabelText('Would do differently'), { target: { value: ' thinner ' } });
+    choose(screen.getByLabelText('sustain'), '6');
+    choose(screen.getByLabelText('Would do differently'), ' thinner ');
     fireEvent.click(screen.getByRole('button', { name: 'Keep it' }));
     expect(keep).toHaveBeenCalledWith({
       words: '',

@@ -11,7 +11,7 @@ import { Loading } from '../../ui/Loading';
 import { setPreferences, usePreferences } from '../../ui/preferences';
 import { HomeLink } from '../../frame/Shell';
 import { useShortcuts } from '../../ui/shortcuts';
-import { SelectField } from '../../ui';
+import { SelectField, Option } from '../../ui';
 import { FAMILY_WORDS } from '../../words/family-words';
 import { CompareChart } from './CompareChart';
 import { figureName, figureWords } from '../../words/compare-words';
@@ -52,26 +52,18 @@ export function ComparePage() {
           <section aria-label="Figures" className="min-h-0 overflow-y-auto">
             <div className="mb-2 flex flex-wrap gap-3">
               <div className="w-56">
-                <SelectField
-                  label="Family"
-                  value={commonest}
-                  onChange={(event) => setFamily(event.target.value as Family)}
-                >
+                <SelectField label="Family" value={commonest} onChoose={(chosen) => setFamily(chosen as Family)}>
                   {FAMILIES.map((key) => (
-                    <option key={key} value={key}>
+                    <Option key={key} value={key}>
                       {FAMILY_WORDS[key]}
-                    </option>
+                    </Option>
                   ))}
                 </SelectField>
               </div>
               <div className="w-40">
-                <SelectField
-                  label="Plate"
-                  value={plate}
-                  onChange={(event) => setPlate(event.target.value as PlateRole)}
-                >
-                  <option value="top">tops</option>
-                  <option value="back">backs</option>
+                <SelectField label="Plate" value={plate} onChoose={(chosen) => setPlate(chosen as PlateRole)}>
+                  <Option value="top">tops</Option>
+                  <Option value="back">backs</Option>
                 </SelectField>
               </div>
               <p className="self-end pb-3 text-soft">

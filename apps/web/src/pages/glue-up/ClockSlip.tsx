@@ -13,7 +13,7 @@ import { useBracingWrites, type GlueUpView } from '../../api/bracing';
 import type { Build } from '../../api/types';
 import { usePreferences } from '../../ui/preferences';
 import { useShortcuts } from '../../ui/shortcuts';
-import { Button, CheckField, SelectField, TakeBack } from '../../ui';
+import { Button, CheckField, SelectField, TakeBack, Option } from '../../ui';
 import { QuantityField } from '../../forms';
 import { say } from '../../ui/speech';
 import { chime } from './chime';
@@ -77,11 +77,11 @@ function Before({ build, glue, session, index, count, onSession }: Props) {
   const damp = air.relativeHumidity !== null && (air.relativeHumidity > 0.55 || air.relativeHumidity < 0.3);
   return (
     <>
-      <SelectField label="Session" value={index} onChange={(e) => onSession(Number(e.target.value))}>
+      <SelectField label="Session" value={index} onChoose={(chosen) => onSession(Number(chosen))}>
         {Array.from({ length: count }, (_, n) => (
-          <option key={n} value={n}>
+          <Option key={n} value={n}>
             {n + 1} of {count}
-          </option>
+          </Option>
         ))}
       </SelectField>
       <p className="font-medium">{session.pieces.map(({ name }) => name).join(', ')}</p>
@@ -95,9 +95,7 @@ function Before({ build, glue, session, index, count, onSession }: Props) {
             key={key}
             label={words}
             checked={checked.includes(key)}
-            onChange={(event) =>
-              setChecked((old) => (event.target.checked ? [...old, key] : old.filter((one) => one !== key)))
-            }
+            onChange={(on) => setChecked((old) => (on ? [...old, key] : old.filter((one) => one !== key)))}
           />
         ))}
       </fieldset>

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Build } from '../../api/types';
 import { Caution } from '../../ui/Row';
-import { Button, SelectField, TextField } from '../../ui';
+import { Button, SelectField, TextField, Option } from '../../ui';
 import { QuantityField } from '../../forms';
 import type { Sessions } from './sessions';
 
@@ -132,23 +132,23 @@ function SetupFields({ glues, glue, setup, refused, onGlue, onSetup }: Props) {
   const at = (field: string) => (refused?.field === field ? refused.words : null);
   return (
     <section aria-label="With what" className="space-y-2 border-t border-grain pt-2">
-      <SelectField label="Glue" value={glue.id} onChange={(e) => onGlue(e.target.value)}>
+      <SelectField label="Glue" value={glue.id} onChoose={(chosen) => onGlue(chosen)}>
         {glues.map(({ id, name }) => (
-          <option key={id} value={id}>
+          <Option key={id} value={id}>
             {name}
-          </option>
+          </Option>
         ))}
       </SelectField>
       <p className="text-[0.97rem] text-soft">{glue.note}</p>
       <SelectField
         label="Pressed by"
         value={setup.press}
-        onChange={(e) => onSetup({ ...setup, press: e.target.value as Press })}
+        onChoose={(chosen) => onSetup({ ...setup, press: chosen as Press })}
       >
         {PRESSES.map((press) => (
-          <option key={press} value={press}>
+          <Option key={press} value={press}>
             {PRESS_WORDS[press]}
-          </option>
+          </Option>
         ))}
       </SelectField>
       <div className="grid grid-cols-2 gap-2">

@@ -4,7 +4,7 @@ import type { VerdictKind } from '@nimble/core/verdict';
 import { useQueryClient } from '@tanstack/react-query';
 import { format, formatDistanceToNow, isPast } from 'date-fns';
 import { Archive, Copy, EllipsisVertical, Pencil, Plus } from 'lucide-react';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { request } from '../../api/client';
@@ -19,9 +19,11 @@ import { useShortcuts } from '../../ui/shortcuts';
 import { STAGE_WORDS, stagePath } from '../../words/stage-words';
 import { Waiting } from '../../frame/Waiting';
 import { Button, Menu, MenuItem } from '../../ui';
-import { DuplicateDialog } from './DuplicateDialog';
 import { VERDICT_INK, VERDICT_SIGN } from '../../words/verdict-looks';
 import { Silhouette } from '../../plate/silhouette';
+
+/** Fetched when it is first asked for: its form is no part of the first page. */
+const DuplicateDialog = lazy(async () => ({ default: (await import('./DuplicateDialog')).DuplicateDialog }));
 
 const PIXELS_PER_METRE = 440;
 
@@ -215,7 +217,11 @@ function BuildMenu({ build }: { build: BuildSummary }) {
           <Archive aria-hidden size={18} /> {build.archivedAt ? 'Take back to the bench' : 'Put away'}
         </MenuItem>
       </Menu>
-      <DuplicateDialog build={build} open={copying} onClose={() => setCopying(false)} />
+      {copying && (
+        <Suspense fallback={null}>
+          <DuplicateDialog build={build} open onClose={() => setCopying(false)} />
+        </Suspense>
+      )}
     </div>
   );
 }

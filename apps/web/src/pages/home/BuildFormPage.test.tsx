@@ -1,9 +1,9 @@
+import { choose } from '../../test/choose';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { aBuild, open, Refusal, serve } from '../../test/test-bench';
 import { EditBuildPage, NewBuildPage } from './BuildFormPage';
 
-const type = (label: string, text: string) =>
-  fireEvent.change(screen.getByLabelText(label, { selector: 'input, select' }), { target: { value: text } });
+const type = (label: string, text: string) => choose(screen.getByLabelText(label, { selector: 'input, button' }), text);
 const posted = (asked: ReturnType<typeof serve>, method = 'POST') => asked.find((request) => request.method === method);
 const lay = () => fireEvent.click(screen.getByText('Lay it on the bench'));
 

@@ -33,7 +33,7 @@ import { ThemeMenu, UNIT_SETS } from '../../frame/BenchMenus';
 import { woodOrigin } from '../../words/wood-origin';
 import { Loading } from '../../ui/Loading';
 import { HomeLink } from '../../frame/Shell';
-import { Button, CheckField, SelectField, TextField } from '../../ui';
+import { Button, CheckField, SelectField, TextField, Option } from '../../ui';
 import { QuantityField } from '../../forms';
 import { change, create, ownErrors, rebased, toDraft, type Draft } from './build-draft';
 import { FAMILY_WORDS } from '../../words/family-words';
@@ -264,8 +264,8 @@ function WhatFields({ draft, set, errorAt, isNew }: PartProps) {
       <SelectField
         label="Family"
         value={draft.family}
-        onChange={(e) => {
-          const family = e.target.value as Family;
+        onChoose={(chosen) => {
+          const family = chosen as Family;
           set(
             isNew
               ? { family, outline: defaultOutline(family), holes: draft.plate === 'back' ? [] : defaultHoles(family) }
@@ -274,34 +274,34 @@ function WhatFields({ draft, set, errorAt, isNew }: PartProps) {
         }}
       >
         {FAMILIES.map((family) => (
-          <option key={family} value={family}>
+          <Option key={family} value={family}>
             {FAMILY_WORDS[family]}
-          </option>
+          </Option>
         ))}
       </SelectField>
       <div className="grid grid-cols-2 gap-3">
         <SelectField
           label="Construction"
           value={draft.construction}
-          onChange={(e) => set({ construction: e.target.value as Construction })}
+          onChoose={(chosen) => set({ construction: chosen as Construction })}
         >
           {CONSTRUCTIONS.map((key) => (
-            <option key={key} value={key}>
+            <Option key={key} value={key}>
               {CONSTRUCTION_WORDS[key]}
-            </option>
+            </Option>
           ))}
         </SelectField>
         <SelectField
           label="Plate"
           value={draft.plate}
-          onChange={(e) => {
-            const plate = e.target.value as PlateRole;
+          onChoose={(chosen) => {
+            const plate = chosen as PlateRole;
             // A back has no soundhole unless one is drawn.
             set(isNew ? { plate, holes: plate === 'back' ? [] : defaultHoles(draft.family) } : { plate });
           }}
         >
-          <option value="top">Top</option>
-          <option value="back">Back</option>
+          <Option value="top">Top</Option>
+          <Option value="back">Back</Option>
         </SelectField>
         <QuantityField
           label="Scale length"
@@ -317,20 +317,16 @@ function WhatFields({ draft, set, errorAt, isNew }: PartProps) {
         <SelectField
           label="Units"
           value={draft.units.thickness}
-          onChange={(e) => set({ units: UNIT_SETS.find((s) => s.units.thickness === e.target.value)!.units })}
+          onChoose={(chosen) => set({ units: UNIT_SETS.find((s) => s.units.thickness === chosen)!.units })}
         >
           {UNIT_SETS.map(({ words, units }) => (
-            <option key={words} value={units.thickness}>
+            <Option key={words} value={units.thickness}>
               {words}
-            </option>
+            </Option>
           ))}
         </SelectField>
       </div>
-      <CheckField
-        label="Left-handed"
-        checked={draft.leftHanded}
-        onChange={(e) => set({ leftHanded: e.target.checked })}
-      />
+      <CheckField label="Left-handed" checked={draft.leftHanded} onChange={(on) => set({ leftHanded: on })} />
     </fieldset>
   );
 }
@@ -353,13 +349,13 @@ function WoodFields({
       <SelectField
         label="Species"
         value={wood.species ?? ''}
-        onChange={(e) => e.target.value && onChange(woodOfSpecies(e.target.value))}
+        onChoose={(chosen) => chosen && onChange(woodOfSpecies(chosen))}
       >
-        {wood.species === null && <option value="">Your own figures</option>}
+        {wood.species === null && <Option value="">Your own figures</Option>}
         {offered.map(({ key, name }) => (
-          <option key={key} value={key}>
+          <Option key={key} value={key}>
             {name}
-          </option>
+          </Option>
         ))}
       </SelectField>
       <p className="text-[0.95rem] text-soft">

@@ -3,7 +3,7 @@ import { importOutline } from '@nimble/core/formats';
 import { InvalidInput } from '@nimble/core/base';
 import type { UnitChoice } from '@nimble/core/units';
 import { useRef, useState } from 'react';
-import { Button, SelectField } from '../../ui';
+import { Button, SelectField, Option } from '../../ui';
 import { positiveBelow, QuantityField } from '../../forms';
 
 interface Props {
@@ -71,11 +71,11 @@ export function OutlineFields({ family, outline, holes, units, onOutline, onHole
   return (
     <fieldset className="space-y-2">
       <legend className="text-[1.15rem] font-bold">Outline</legend>
-      <SelectField label="Shape" value={outline.kind} onChange={(e) => choose(e.target.value as OutlineSpec['kind'])}>
-        <option value="waisted">Two bouts and a waist</option>
-        <option value="teardrop">Teardrop</option>
-        <option value="rectangle">Still a blank</option>
-        <option value="drawn">From a file …</option>
+      <SelectField label="Shape" value={outline.kind} onChoose={(chosen) => choose(chosen as OutlineSpec['kind'])}>
+        <Option value="waisted">Two bouts and a waist</Option>
+        <Option value="teardrop">Teardrop</Option>
+        <Option value="rectangle">Still a blank</Option>
+        <Option value="drawn">From a file …</Option>
       </SelectField>
       <input
         ref={file}
@@ -152,15 +152,10 @@ function HoleFields({ family, outline, holes, units, onHoles, errorAt }: Omit<Pr
   const [hole] = holes;
   return (
     <>
-      <SelectField
-        label="Sound opening"
-        value={kind}
-        error={errorAt('holes[0]')}
-        onChange={(e) => choose(e.target.value)}
-      >
-        <option value="round">Round hole</option>
-        <option value="f-holes">A pair of slots</option>
-        <option value="none">None, or not cut yet</option>
+      <SelectField label="Sound opening" value={kind} error={errorAt('holes[0]')} onChoose={(chosen) => choose(chosen)}>
+        <Option value="round">Round hole</Option>
+        <Option value="f-holes">A pair of slots</Option>
+        <Option value="none">None, or not cut yet</Option>
       </SelectField>
       {hole?.kind === 'round' && (
         <div className="grid grid-cols-2 gap-3">

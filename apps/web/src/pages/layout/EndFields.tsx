@@ -4,7 +4,7 @@ import type { Point } from '@nimble/core/outline';
 import type { Build } from '../../api/types';
 import { END_WORDS } from '../../words/bracing-words';
 import type { Ground } from '../../api/use-bracing';
-import { SelectField } from '../../ui';
+import { SelectField, Option } from '../../ui';
 import { QuantityField } from '../../forms';
 
 interface EndProps {
@@ -59,15 +59,15 @@ export function EndFields({ build, ground, brace, which, index, onKeep }: EndPro
             : `Fit, ${inWords(formatThickness(height, units))} high there`
         }
         value={brace.ends[index]}
-        onChange={(e) => {
-          const fit = e.target.value as EndFit;
+        onChoose={(chosen) => {
+          const fit = chosen as EndFit;
           onKeep({ ...brace, ends: index === 0 ? [fit, brace.ends[1]] : [brace.ends[0], fit] });
         }}
       >
         {END_FITS.map((fit) => (
-          <option key={fit} value={fit}>
+          <Option key={fit} value={fit}>
             {END_WORDS[fit]}
-          </option>
+          </Option>
         ))}
       </SelectField>
     </fieldset>

@@ -16,7 +16,7 @@ import { InvalidInput } from '@nimble/core/base';
 import type { Build } from '../../api/types';
 import { CAP_WORDS } from '../../words/bracing-words';
 import type { Bracing } from '../../api/use-bracing';
-import { Button, SelectField } from '../../ui';
+import { Button, SelectField, Option } from '../../ui';
 import { QuantityField } from '../../forms';
 
 interface LapsProps {
@@ -80,12 +80,12 @@ function LapFields({ build, plate, crossing, lap, brace, other, onKeep }: LapPro
       <SelectField
         label="Cut from above, glued first"
         value={lap.lower}
-        onChange={(e) => onKeep({ ...lap, lower: e.target.value, depth: null })}
+        onChoose={(chosen) => onKeep({ ...lap, lower: chosen, depth: null })}
       >
         {[brace, other].map(({ id, name }) => (
-          <option key={id} value={id}>
+          <Option key={id} value={id}>
             {name}
-          </option>
+          </Option>
         ))}
       </SelectField>
       <div className="grid grid-cols-2 gap-2">
@@ -101,15 +101,11 @@ function LapFields({ build, plate, crossing, lap, brace, other, onKeep }: LapPro
           }
           onChange={(depth) => depth !== null && onKeep({ ...lap, depth })}
         />
-        <SelectField
-          label="Cap over it"
-          value={lap.cap}
-          onChange={(e) => onKeep({ ...lap, cap: e.target.value as Cap })}
-        >
+        <SelectField label="Cap over it" value={lap.cap} onChoose={(chosen) => onKeep({ ...lap, cap: chosen as Cap })}>
           {CAPS.map((cap) => (
-            <option key={cap} value={cap}>
+            <Option key={cap} value={cap}>
               {CAP_WORDS[cap]}
-            </option>
+            </Option>
           ))}
         </SelectField>
         {lap.cap === 'wood' && (

@@ -16,7 +16,7 @@ import type { Build } from '../../api/types';
 import { ROLE_WORDS } from '../../words/bracing-words';
 import { Row } from '../../ui/Row';
 import { bridgePlace, type Bracing, type Ground } from '../../api/use-bracing';
-import { Button, CheckField, SelectField, TextField } from '../../ui';
+import { Button, CheckField, SelectField, TextField, Option } from '../../ui';
 import { QuantityField } from '../../forms';
 import { EndFields } from './EndFields';
 import { Laps } from './Laps';
@@ -83,15 +83,11 @@ function OfBrace({ build, bracing, ground, plate, brace, onSelect }: Props & { b
           />
         )}
       </dl>
-      <SelectField
-        label="Kind"
-        value={brace.role}
-        onChange={(e) => keep({ ...brace, role: e.target.value as BraceRole })}
-      >
+      <SelectField label="Kind" value={brace.role} onChoose={(chosen) => keep({ ...brace, role: chosen as BraceRole })}>
         {BRACE_ROLES.map((role) => (
-          <option key={role} value={role}>
+          <Option key={role} value={role}>
             {ROLE_WORDS[role].name}
-          </option>
+          </Option>
         ))}
       </SelectField>
       {(['from', 'to'] as const).map((which, i) => (
@@ -110,7 +106,7 @@ function OfBrace({ build, bracing, ground, plate, brace, onSelect }: Props & { b
         <CheckField
           label="A hole through it for the truss rod’s key"
           checked={brace.accessHole}
-          onChange={(e) => keep({ ...brace, accessHole: e.target.checked })}
+          onChange={(on) => keep({ ...brace, accessHole: on })}
         />
       )}
       <div className="flex flex-wrap gap-2 border-t border-grain pt-2">
@@ -268,10 +264,10 @@ function OfPatch({ build, bracing, ground, patch, onSelect }: Props & { patch: P
       <SelectField
         label="Its grain runs"
         value={patch.grain}
-        onChange={(e) => keep({ ...patch, grain: e.target.value as Patch['grain'] })}
+        onChoose={(chosen) => keep({ ...patch, grain: chosen as Patch['grain'] })}
       >
-        <option value="along">with the top’s</option>
-        <option value="across">across the top’s</option>
+        <Option value="along">with the top’s</Option>
+        <Option value="across">across the top’s</Option>
       </SelectField>
       <Button
         kind="quiet"

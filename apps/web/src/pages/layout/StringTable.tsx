@@ -3,7 +3,7 @@ import type { StringLoad } from '@nimble/core/strings';
 import { MATERIAL_WORDS } from '../../words/bracing-words';
 import { usePreferences } from '../../ui/preferences';
 import { readPitch } from '@nimble/core/sound';
-import { Button, SelectField, TextField } from '../../ui';
+import { Button, SelectField, TextField, Option } from '../../ui';
 import { QuantityField } from '../../forms';
 import { useState } from 'react';
 
@@ -98,12 +98,12 @@ function StringFields({
       <SelectField
         label="Material"
         value={string.material}
-        onChange={(e) => onChange({ material: e.target.value as StringMaterial, massPerLength: null })}
+        onChoose={(chosen) => onChange({ material: chosen as StringMaterial, massPerLength: null })}
       >
         {STRING_MATERIALS.map((material) => (
-          <option key={material} value={material}>
+          <Option key={material} value={material}>
             {MATERIAL_WORDS[material]}
-          </option>
+          </Option>
         ))}
       </SelectField>
       <QuantityField
@@ -126,13 +126,11 @@ function StringFields({
         check={(value) => (value > 0 && value < 0.1 ? null : 'Between 0 and 100 g/m')}
         onChange={(massPerLength) => onChange({ massPerLength })}
       />
-      <SelectField
-        label="Side by side"
-        value={string.count}
-        onChange={(e) => onChange({ count: Number(e.target.value) })}
-      >
+      <SelectField label="Side by side" value={string.count} onChoose={(chosen) => onChange({ count: Number(chosen) })}>
         {[1, 2, 3].map((count) => (
-          <option key={count}>{count}</option>
+          <Option key={count} value={count}>
+            {count}
+          </Option>
         ))}
       </SelectField>
       {onRemove && (

@@ -14,7 +14,7 @@ import type { Build } from '../../api/types';
 import { BRIDGE_WORDS } from '../../words/bracing-words';
 import { Caution, Row } from '../../ui/Row';
 import { bridgePlace, type Bracing, type Ground } from '../../api/use-bracing';
-import { SelectField, TextField } from '../../ui';
+import { SelectField, TextField, Option } from '../../ui';
 import { QuantityField } from '../../forms';
 import { useState } from 'react';
 import { degrees } from '../../plate/PlanHandles';
@@ -153,11 +153,11 @@ function BridgeFields({ build, bridge, ground, onScale, onKeep }: BridgeProps) {
   const angle = (value: number) => (value >= 0 && value <= 1 ? null : 'Between 0° and 57°');
   return (
     <section aria-label="Bridge" className="space-y-2 border-t border-grain pt-2">
-      <SelectField label="Bridge" value={bridge.kind} onChange={(e) => onKeep({ kind: e.target.value as BridgeKind })}>
+      <SelectField label="Bridge" value={bridge.kind} onChoose={(chosen) => onKeep({ kind: chosen as BridgeKind })}>
         {BRIDGE_KINDS.map((kind) => (
-          <option key={kind} value={kind}>
+          <Option key={kind} value={kind}>
             {BRIDGE_WORDS[kind]}
-          </option>
+          </Option>
         ))}
       </SelectField>
       <div className="grid grid-cols-2 gap-2">

@@ -1,3 +1,4 @@
+import { choose } from '../../test/choose';
 import { emptyPlan, xOf, type BracingPlan } from '@nimble/core/bracing';
 import { fireEvent, screen, within } from '@testing-library/react';
 import { aBuild, aPlan, open, sentPlan, servePlan, typeInto, type Asked } from '../../test/test-bench';
@@ -17,11 +18,11 @@ function show(kept: BracingPlan, query = ''): Asked[] {
 describe('the layout', () => {
   it('begins empty with a pattern to draw, and can take it back and do it again', async () => {
     const asked = show(emptyPlan('steel-string', 'flat'));
-    fireEvent.change(await screen.findByLabelText('Pattern'), { target: { value: 'fan' } });
-    fireEvent.change(screen.getByLabelText('Fan bars, 3 to 9'), { target: { value: '12' } });
+    choose(await screen.findByLabelText('Pattern'), 'fan');
+    choose(screen.getByLabelText('Fan bars, 3 to 9'), '12');
     fireEvent.click(screen.getByText('Draw this pattern'));
     expect(screen.getByText('It must be a whole number from 3 to 9')).toBeInTheDocument();
-    fireEvent.change(screen.getByLabelText('Fan bars, 3 to 9'), { target: { value: '7' } });
+    choose(screen.getByLabelText('Fan bars, 3 to 9'), '7');
     fireEvent.click(screen.getByText('Draw this pattern'));
     expect((await sentPlan(asked)).braces.filter(({ role }) => role === 'fan-bar')).toHaveLength(7);
     fireEvent.click(await screen.findByText('Undo'));
@@ -56,7 +57,7 @@ describe('the layout', () => {
     const asked = show(plan, '?slip=strings');
     expect(await screen.findByText('turning the bridge')).toBeInTheDocument();
     expect(screen.getByText(/pull of all strings together/)).toBeInTheDocument();
-    fireEvent.change(screen.getByLabelText('Bridge', { selector: 'select' }), { target: { value: 'floating' } });
+    choose(screen.getByLabelText('Bridge', { selector: 'button' }), 'floating');
     expect((await sentPlan(asked)).bridge.kind).toBe('floating');
     expect(await screen.findByText('down onto the top')).toBeInTheDocument();
   });
@@ -100,10 +101,10 @@ describe('the layout', () => {
   it('names a piece once only, turns the name of its mirror image, and takes it away with its laps', async () => {
     const asked = show(plan, '?slip=piece&piece=x-bass');
     const name = await screen.findByLabelText('Name');
-    fireEvent.change(name, { target: { value: 'upper tone bar' } });
+    choose(name, 'upper tone bar');
     fireEvent.blur(name);
     expect(screen.getByText('There is one of that name')).toBeInTheDocument();
-    fireEvent.change(name, { target: { value: ' bass leg ' } });
+    choose(name, ' bass leg ');
     fireEvent.blur(name);
     expect((await sentPlan(asked)).braces.find(({ id }) => id === 'x-bass')!.name).toBe('bass leg');
     fireEvent.click(await screen.findByText('Mirror it to the other side'));
@@ -126,7 +127,7 @@ describe('the layout', () => {
     fireEvent.click(await screen.findByLabelText('A hole through it for the truss rod’s key'));
     expect((await sentPlan(asked)).braces.find(({ id }) => id === bar.id)!.accessHole).toBe(!bar.accessHole);
     const [first] = await screen.findAllByLabelText(/^Fit, /);
-    fireEvent.change(first!, { target: { value: bar.ends[0] === 'stopped' ? 'let-in' : 'stopped' } });
+    choose(first!, bar.ends[0] === 'stopped' ? 'let-in' : 'stopped');
     expect((await sentPlan(asked, 2)).braces.find(({ id }) => id === bar.id)!.ends[0]).not.toBe(bar.ends[0]);
   });
   it('takes a set of strings of one’s own: note, number, none too few, and back to the usual ones', async () => {
@@ -134,15 +135,15 @@ describe('the layout', () => {
     const strings = within(await screen.findByRole('region', { name: 'Strings' }));
     const [low] = strings.getAllByRole('button', { expanded: false });
     fireEvent.click(low!);
-    fireEvent.change(strings.getByLabelText('Note'), { target: { value: 'low' } });
+    choose(strings.getByLabelText('Note'), 'low');
     fireEvent.blur(strings.getByLabelText('Note'));
     expect(strings.getByText(/Type a note with its octave/)).toBeInTheDocument();
-    fireEvent.change(strings.getByLabelText('Note'), { target: { value: 'D2' } });
+    choose(strings.getByLabelText('Note'), 'D2');
     fireEvent.blur(strings.getByLabelText('Note'));
     // Two steps under E2, whose tension falls by 2 (2/12) octaves: to four fifths.
     const [dropped] = (await sentPlan(asked)).strings!;
     expect(dropped!.frequency).toBeCloseTo(440 * 2 ** (-31 / 12), 6);
-    fireEvent.change(strings.getByLabelText('Side by side'), { target: { value: '2' } });
+    choose(strings.getByLabelText('Side by side'), '2');
     expect((await sentPlan(asked, 2)).strings![0]!.count).toBe(2);
     fireEvent.click(strings.getByText('Add a string'));
     expect((await sentPlan(asked, 3)).strings).toHaveLength(7);

@@ -2,7 +2,7 @@ import type { LeftOutReason } from '@nimble/core/knock-map';
 import { format } from 'date-fns';
 import { Download } from 'lucide-react';
 import { soundPath, type KnockView, type useKnockWrites } from '../../api/knocks';
-import { Button } from '../../ui';
+import { Button, Select, Option } from '../../ui';
 import { useSending } from '../../forms';
 
 interface Props {
@@ -32,19 +32,19 @@ export function KnockRow({ knock, keep, leftOut }: Props) {
           <span className="text-soft">waits to be sent</span>
         ) : (
           <>
-            <select
+            <Select
               aria-label={`Lowest note of the knock at ${at}`}
               className="min-h-11 border border-line bg-slip px-1"
               disabled={busy}
-              value={knock.options.from ?? LOWEST[0]}
-              onChange={(event) => void send(() => keep.hearAgain(knock.id, Number(event.target.value)))}
+              value={knock.options.from ?? LOWEST[0]!}
+              onChoose={(chosen) => void send(() => keep.hearAgain(knock.id, Number(chosen)))}
             >
               {LOWEST.map((from) => (
-                <option key={from} value={from}>
+                <Option key={from} value={from}>
                   from {from} Hz
-                </option>
+                </Option>
               ))}
-            </select>
+            </Select>
             <a
               href={soundPath(knock.id)}
               download

@@ -1,3 +1,4 @@
+import { choose, optionsOf } from '../../test/choose';
 import { keptAnalysis, type HeardPartial, type KeptAnalysis } from '@nimble/core/sound';
 import { fireEvent, screen, within } from '@testing-library/react';
 import type { KnockView, useKnockWrites } from '../../api/knocks';
@@ -82,9 +83,9 @@ describe('knocks on a whole plate', () => {
   it('can be set against any earlier one', () => {
     const station = knock('0', analysis([partial(199, 0)]), 0, { about: 'station', round: 2, place: { name: 'B3' } });
     show([station, knock('1', analysis([partial(200, 0)]), 1), knock('2', analysis([partial(198, 0)]), 2)]);
-    const choice = screen.getByLabelText<HTMLSelectElement>('Compared with (dashed)');
-    expect([...choice.options].map(({ text }) => text).at(-1)).toMatch(/B3, round 2$/);
-    fireEvent.change(choice, { target: { value: '0' } });
+    const choice = screen.getByLabelText('Compared with (dashed)');
+    expect(optionsOf(choice).at(-1)).toMatch(/B3, round 2$/);
+    choose(choice, '0');
     // 1200 log2(198 / 199)
     expect(screen.getAllByText(/198\.0 Hz/)[0]).toHaveTextContent('−9 ¢ since');
   });
@@ -102,7 +103,7 @@ describe('knocks on a whole plate', () => {
     const keep = show([knock('1', analysis([partial(200, 0)]), 1)]);
     fireEvent.click(screen.getByText('Take back'));
     expect(keep.retract).toHaveBeenCalledWith('1', true);
-    fireEvent.change(screen.getByLabelText(/^Lowest note of the knock/), { target: { value: '100' } });
+    choose(screen.getByLabelText(/^Lowest note of the knock/), '100');
     expect(keep.hearAgain).toHaveBeenCalledWith('1', 100);
     expect(screen.getByText('Take back')).toBeDisabled();
   });

@@ -10,7 +10,7 @@ import { KnockPicture } from '../../listening/KnockPicture';
 import { longPitch } from '../../words/pitch-words';
 import type { DoubtedKnock } from '../../listening/use-doubted-knock';
 import type { EarControl } from '../../listening/use-ear';
-import { Button, SelectField } from '../../ui';
+import { Button, SelectField, Option } from '../../ui';
 import { ChangeWords } from './ChangeWords';
 import { KnockRow } from './KnockRow';
 import type { LastHeard } from './last-heard';
@@ -56,16 +56,12 @@ export function KnockSlip({ ear, last, knocks, keep, onUndo, doubt }: Props) {
         </Button>
       )}
       {earlier.length > 0 && (
-        <SelectField
-          label="Compared with (dashed)"
-          value={against}
-          onChange={(event) => setAgainst(event.target.value)}
-        >
-          <option value="">the knock before</option>
+        <SelectField label="Compared with (dashed)" value={against} onChoose={(chosen) => setAgainst(chosen)}>
+          <Option value="">the knock before</Option>
           {earlier.map((knock) => (
-            <option key={knock.id} value={knock.id}>
+            <Option key={knock.id} value={knock.id}>
               {knockName(knock)}
-            </option>
+            </Option>
           ))}
         </SelectField>
       )}

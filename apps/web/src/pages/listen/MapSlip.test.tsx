@@ -1,3 +1,4 @@
+import { choose } from '../../test/choose';
 import { fireEvent, screen } from '@testing-library/react';
 import type { KnockView } from '../../api/knocks';
 import type { EarControl } from '../../listening/use-ear';
@@ -88,7 +89,7 @@ describe('the slip of a walk round', () => {
     expect(screen.getAllByText('left out: died too soon, as under a hand')).toHaveLength(1);
     fireEvent.click(screen.getAllByText('Take back')[1]!);
     expect(keep.retract).toHaveBeenCalledWith('2', true);
-    fireEvent.change(screen.getAllByLabelText(/^Lowest note/)[0]!, { target: { value: '100' } });
+    choose(screen.getAllByLabelText(/^Lowest note/)[0]!, '100');
     expect(keep.hearAgain).toHaveBeenCalledWith('1', 100);
   });
   it('keeps its places once begun, and asks again for what told nothing', () => {
@@ -104,7 +105,7 @@ describe('the slip of a walk round', () => {
   });
   it('lets a walk that has not begun choose its places', () => {
     const { walk } = show({ begun: false, ofRound: [], struck: new Set<string>() });
-    fireEvent.change(screen.getByLabelText('Places'), { target: { value: 'many' } });
+    choose(screen.getByLabelText('Places'), 'many');
     expect(walk.setSet).toHaveBeenCalledWith('many');
     expect(screen.queryByText(/^Start round/)).not.toBeInTheDocument();
   });

@@ -4,7 +4,7 @@ import { setPreferences, usePreferences } from '../../ui/preferences';
 import { EarPanel } from '../../listening/EarPanel';
 import { KnockFigures } from '../../listening/KnockFigures';
 import type { EarControl } from '../../listening/use-ear';
-import { Button, CheckField, SelectField } from '../../ui';
+import { Button, CheckField, SelectField, Option } from '../../ui';
 import { ChangeList } from './ChangeWords';
 import { KnockRow } from './KnockRow';
 import { RoundPicker } from './RoundPicker';
@@ -65,19 +65,19 @@ export function MapSlip({ ear, last, walk, keep, hold, marking, change, onMarkin
           hint={walk.begun ? 'This walk keeps its places; a new round may use others.' : undefined}
           disabled={walk.begun}
           value={walk.set ?? ''}
-          onChange={(event) => walk.setSet(event.target.value as PlaceSet)}
+          onChoose={(chosen) => walk.setSet(chosen as PlaceSet)}
         >
-          {walk.set === null && <option value="">its own</option>}
+          {walk.set === null && <Option value="">its own</Option>}
           {SETS.map(([key, words]) => (
-            <option key={key} value={key}>
+            <Option key={key} value={key}>
               {words}
-            </option>
+            </Option>
           ))}
         </SelectField>
         <CheckField
           label="Say the next place aloud"
           checked={speech}
-          onChange={(e) => setPreferences({ speech: e.target.checked })}
+          onChange={(on) => setPreferences({ speech: on })}
         />
         {marking ? (
           <p className="border-l-4 border-brass bg-brass/10 px-3 py-2">Touch the plate where you hold it.</p>

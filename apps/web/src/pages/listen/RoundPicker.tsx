@@ -1,4 +1,4 @@
-import { Button, SelectField } from '../../ui';
+import { Button, SelectField, Option } from '../../ui';
 import type { Walk } from './use-walk';
 
 /** Which walk is shown, and a new one after the next shaving. */
@@ -8,11 +8,11 @@ export function RoundPicker({ walk, onRound }: { walk: Walk; onRound: (round: nu
   return (
     <div className="flex items-end gap-2">
       <div className="min-w-0 flex-1">
-        <SelectField label="Round" value={walk.round} onChange={(event) => onRound(Number(event.target.value))}>
+        <SelectField label="Round" value={walk.round} onChoose={(chosen) => onRound(Number(chosen))}>
           {rounds.map((round) => (
-            <option key={round} value={round}>
+            <Option key={round} value={round}>
               {round}
-            </option>
+            </Option>
           ))}
         </SelectField>
       </div>

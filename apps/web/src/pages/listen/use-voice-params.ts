@@ -45,5 +45,3 @@ export function useVoiceParams() {
     set,
   };
 }
-
-type VoiceParams = ReturnType<typeof useVoiceParams>;

@@ -12,7 +12,7 @@ import type { BuildSummary } from '../../api/types';
 import { useRack, useRackWrite, type WoodSet } from '../../api/wood';
 import { Loading } from '../../ui/Loading';
 import { usePreferences } from '../../ui/preferences';
-import { Button, SelectField, TextTabs } from '../../ui';
+import { Button, SelectField, TextTabs, Option } from '../../ui';
 import { RackHeader } from './RackHeader';
 import { comparison, degreesWords, speciesName } from '../../words/rack-words';
 import { PLATES, RackChart, STICKS } from './RackChart';
@@ -159,12 +159,12 @@ function SuitsBuild({ sets }: { sets: readonly WoodSet[] }) {
   const build = builds.data?.find(({ id }) => id === buildId);
   return (
     <section aria-label="Which set suits a build">
-      <SelectField label="Which set suits …" value={buildId} onChange={(event) => setBuildId(event.target.value)}>
-        <option value="">choose a build</option>
+      <SelectField label="Which set suits …" value={buildId} onChoose={(chosen) => setBuildId(chosen)}>
+        <Option value="">choose a build</Option>
         {builds.data?.map(({ id, number, name }) => (
-          <option key={id} value={id}>
+          <Option key={id} value={id}>
             No. {number} {name}
-          </option>
+          </Option>
         ))}
       </SelectField>
       {build && <Ranking build={build} sets={sets} />}

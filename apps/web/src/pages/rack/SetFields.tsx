@@ -1,6 +1,6 @@
 import { SPECIES_PRIORS } from '@nimble/core/wood';
 import type { UnitChoice } from '@nimble/core/units';
-import { SelectField, TextField } from '../../ui';
+import { SelectField, TextField, Option } from '../../ui';
 import type { SetDraft } from './set-draft';
 
 interface Props {
@@ -30,16 +30,11 @@ export function SetFields({ draft, units, at, onChange, narrow = false }: Props)
     />
   );
   const choice = (name: keyof SetDraft, label: string, options: readonly (readonly [string, string])[]) => (
-    <SelectField
-      label={label}
-      value={draft[name]}
-      error={at(name)}
-      onChange={(e) => onChange({ [name]: e.target.value })}
-    >
+    <SelectField label={label} value={draft[name]} error={at(name)} onChoose={(chosen) => onChange({ [name]: chosen })}>
       {options.map(([value, words]) => (
-        <option key={value} value={value}>
+        <Option key={value} value={value}>
           {words}
-        </option>
+        </Option>
       ))}
     </SelectField>
   );

@@ -8,7 +8,7 @@ import { useBuilds } from '../../api/hooks';
 import { keys } from '../../api/keys';
 import type { Build } from '../../api/types';
 import type { WoodSet } from '../../api/wood';
-import { Button, SelectField } from '../../ui';
+import { Button, SelectField, Option } from '../../ui';
 
 /** Gives a build this wood as it was measured: every forecast and target of the build then rests on it. */
 export function UseForBuild({ set }: { set: WoodSet }) {
@@ -43,12 +43,12 @@ export function UseForBuild({ set }: { set: WoodSet }) {
       ))}
       <div className="flex items-end gap-2">
         <div className="min-w-0 flex-1">
-          <SelectField label="Cut it for" value={buildId} onChange={(event) => setBuildId(event.target.value)}>
-            <option value="">choose a build</option>
+          <SelectField label="Cut it for" value={buildId} onChoose={(chosen) => setBuildId(chosen)}>
+            <Option value="">choose a build</Option>
             {builds.data?.map(({ id, number, name }) => (
-              <option key={id} value={id}>
+              <Option key={id} value={id}>
                 No. {number} {name}
-              </option>
+              </Option>
             ))}
           </SelectField>
         </div>

@@ -1,3 +1,4 @@
+import { choose } from '../../test/choose';
 import { gluedAlong, planFigures, profileHeights, usualBrace, workingWidth, type Brace } from '@nimble/core/bracing';
 import { METRIC } from '@nimble/core/units';
 import { offAxisModulus } from '@nimble/core/wood';
@@ -61,23 +62,23 @@ describe('the slip of a brace', () => {
     const { onKeep } = show();
     const field = screen.getByLabelText('Bring the first note to');
     const seek = () => fireEvent.click(screen.getAllByText('Seek')[0]!);
-    fireEvent.change(field, { target: { value: 'nothing' } });
+    choose(field, 'nothing');
     seek();
     expect(screen.getByText(/Type a note with its octave/)).toBeInTheDocument();
-    fireEvent.change(field, { target: { value: '820 Hz' } });
+    choose(field, '820 Hz');
     seek();
     expect(screen.getByRole('status')).toHaveTextContent(/Least planing: 0\.\d\d g off, to 820\.0 Hz/);
     fireEvent.click(screen.getByText('Draw it so'));
     const drawn = (onKeep.mock.calls[0] as [Brace])[0];
     expect(planFigures(drawn).modes[0]!.frequency).toBeCloseTo(820, 0);
-    fireEvent.change(field, { target: { value: '3000' } });
+    choose(field, '3000');
     seek();
     expect(screen.getByText(/It can’t come so far within the heights/)).toBeInTheDocument();
   });
   it('puts two bars an interval apart with wood off both', () => {
     const { onKeepBoth } = show();
-    fireEvent.change(screen.getByLabelText('Or put it'), { target: { value: '4' } });
-    fireEvent.change(screen.getByLabelText('from'), { target: { value: 'below' } });
+    choose(screen.getByLabelText('Or put it'), '4');
+    choose(screen.getByLabelText('from'), 'below');
     fireEvent.click(screen.getAllByText('Seek')[1]!);
     expect(screen.getByRole('status')).toHaveTextContent(/-400 cents apart/);
     fireEvent.click(screen.getByText('Draw both so'));
@@ -97,7 +98,7 @@ describe('the sizes of a brace', () => {
   };
   const type = (label: string, value: string, which = 0) => {
     const field = screen.getAllByLabelText(label)[which]!;
-    fireEvent.change(field, { target: { value } });
+    choose(field, value);
     fireEvent.blur(field);
   };
   it('lays a profile, and refuses ends above the peak at their field', () => {
@@ -160,7 +161,7 @@ describe('a step of shaping', () => {
     const drawn = { ...brace, heights: brace.heights.map((height, i) => (i === 0 ? height : height * 0.9)) };
     open(<StepsSlip build={aBuild()} brace={drawn} steps={[]} />);
     expect(screen.getByText('From the plain stick to what is drawn')).toBeInTheDocument();
-    fireEvent.change(screen.getByLabelText(/Note of the free bar now/), { target: { value: '900' } });
+    choose(screen.getByLabelText(/Note of the free bar now/), '900');
     fireEvent.click(screen.getByText('I will plane it so: keep the forecast'));
     await waitFor(() => expect(asked.some(({ path }) => path === '/builds/b/shapings')).toBe(true));
     const { body } = asked.find(({ path }) => path === '/builds/b/shapings')!;

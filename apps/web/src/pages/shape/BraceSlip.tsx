@@ -19,7 +19,7 @@ import { Caution, Row } from '../../ui/Row';
 import { usePreferences } from '../../ui/preferences';
 import { longPitch, shortPitch } from '../../words/pitch-words';
 import { readPitch } from '@nimble/core/sound';
-import { Button, SelectField, TextField } from '../../ui';
+import { Button, SelectField, TextField, Option } from '../../ui';
 
 interface Props {
   build: Build;
@@ -207,29 +207,25 @@ function SeekInterval({ build, brace, braces, partial, onKeepBoth }: Props) {
   return (
     <section aria-label="Seek an interval" className="space-y-2 border-t border-grain pt-2">
       <div className="grid grid-cols-2 gap-2">
-        <SelectField label="Or put it" value={steps} onChange={(e) => setSteps(Number(e.target.value))}>
+        <SelectField label="Or put it" value={steps} onChoose={(chosen) => setSteps(Number(chosen))}>
           {INTERVALS.map(([count, words]) => (
-            <option key={count} value={count}>
+            <Option key={count} value={count}>
               {words}
-            </option>
+            </Option>
           ))}
         </SelectField>
-        <SelectField
-          label="from"
-          value={above ? 'above' : 'below'}
-          onChange={(e) => setAbove(e.target.value === 'above')}
-        >
-          <option value="above">above</option>
-          <option value="below">below</option>
+        <SelectField label="from" value={above ? 'above' : 'below'} onChoose={(chosen) => setAbove(chosen === 'above')}>
+          <Option value="above">above</Option>
+          <Option value="below">below</Option>
         </SelectField>
       </div>
       <div className="flex items-end gap-2">
         <div className="min-w-0 flex-1">
-          <SelectField label="the other bar" value={otherId} onChange={(e) => setOther(e.target.value)}>
+          <SelectField label="the other bar" value={otherId} onChoose={(chosen) => setOther(chosen)}>
             {others.map(({ id, name }) => (
-              <option key={id} value={id}>
+              <Option key={id} value={id}>
                 {name}
-              </option>
+              </Option>
             ))}
           </SelectField>
         </div>

@@ -19,7 +19,7 @@ import { PlateDrawing } from '../../plate';
 import { Loading } from '../../ui/Loading';
 import { useShortcuts } from '../../ui/shortcuts';
 import { PitchButton } from '../../listening/PitchDialog';
-import { SlipPages } from '../../ui';
+import { SlipPages, Select, Option } from '../../ui';
 import { JournalSlip } from '../../frame/JournalSlip';
 import { withBrace } from '../../plate/PlanHandles';
 import { Undoing } from '../../bracing/PlanSlip';
@@ -170,18 +170,18 @@ interface WhichProps {
 
 function WhichBrace({ brace, braces, onPick }: WhichProps) {
   return (
-    <select
+    <Select
       aria-label="Which brace"
       className="min-h-12 min-w-0 rounded-md border border-line bg-slip px-3 font-medium"
       value={brace.id}
-      onChange={(event) => onPick(event.target.value)}
+      onChoose={(chosen) => onPick(chosen)}
     >
       {braces.map(({ id, name }) => (
-        <option key={id} value={id}>
+        <Option key={id} value={id}>
           {name}
-        </option>
+        </Option>
       ))}
-    </select>
+    </Select>
   );
 }
 

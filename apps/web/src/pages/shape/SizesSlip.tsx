@@ -16,7 +16,7 @@ import type { Build } from '../../api/types';
 import { useRack } from '../../api/wood';
 import { UNDERSIDE_WORDS } from '../../words/bracing-words';
 import { Row } from '../../ui/Row';
-import { Button, SelectField } from '../../ui';
+import { Button, SelectField, Option } from '../../ui';
 import { QuantityField } from '../../forms';
 import { Shapes, Swap } from './Swap';
 import { SECTIONS, TALLEST, tallestOf, within } from '../../words/section-words';
@@ -61,15 +61,11 @@ function SectionFields({ build, brace, onKeep }: Props) {
   const lengthen = (length: number) => onKeep(movedTo(brace, brace.from, pointAlong(brace, length / brace.length)));
   return (
     <section aria-label="Section" className="space-y-2">
-      <SelectField
-        label="Section"
-        value={brace.section}
-        onChange={(event) => choose(event.target.value as SectionShape)}
-      >
+      <SelectField label="Section" value={brace.section} onChoose={(chosen) => choose(chosen as SectionShape)}>
         {SECTION_SHAPES.map((key) => (
-          <option key={key} value={key}>
+          <Option key={key} value={key}>
             {SECTIONS[key]}
-          </option>
+          </Option>
         ))}
       </SelectField>
       <div className="grid grid-cols-2 gap-2">
@@ -132,18 +128,18 @@ function SectionFields({ build, brace, onKeep }: Props) {
       <SelectField
         label="Glue face"
         value={brace.underside}
-        onChange={(e) =>
+        onChoose={(chosen) =>
           onKeep({
             ...brace,
-            underside: e.target.value as Underside,
-            radius: e.target.value === 'own' ? (brace.radius ?? 7.6) : null,
+            underside: chosen as Underside,
+            radius: chosen === 'own' ? (brace.radius ?? 7.6) : null,
           })
         }
       >
         {UNDERSIDES.map((key) => (
-          <option key={key} value={key}>
+          <Option key={key} value={key}>
             {UNDERSIDE_WORDS[key]}
-          </option>
+          </Option>
         ))}
       </SelectField>
       {brace.underside === 'own' && (
@@ -185,15 +181,11 @@ function ProfileFields({ build, brace, onKeep }: Props) {
   const endOk = (value: number) => (value >= 5e-4 && value <= TALLEST ? null : 'Between 0.5 and 40 mm');
   return (
     <section aria-label="Profile" className="space-y-2 border-t border-grain pt-2">
-      <SelectField
-        label="A new profile"
-        value={profile}
-        onChange={(event) => setProfile(event.target.value as BraceProfile)}
-      >
+      <SelectField label="A new profile" value={profile} onChoose={(chosen) => setProfile(chosen as BraceProfile)}>
         {PROFILES.map(([key, words]) => (
-          <option key={key} value={key}>
+          <Option key={key} value={key}>
             {words}
-          </option>
+          </Option>
         ))}
       </SelectField>
       <div className="grid grid-cols-2 gap-2">
@@ -266,15 +258,15 @@ function StockFields({ brace, onKeep }: Props) {
   };
   return (
     <section aria-label="Wood of the brace" className="space-y-2 border-t border-grain pt-2">
-      <SelectField label="Billet" value={brace.stock?.id ?? ''} onChange={(e) => take(e.target.value)}>
-        <option value="">usual spruce, or as entered</option>
+      <SelectField label="Billet" value={brace.stock?.id ?? ''} onChoose={(chosen) => take(chosen)}>
+        <Option value="">usual spruce, or as entered</Option>
         {brace.stock && !billets.some(({ id }) => id === brace.stock!.id) && (
-          <option value={brace.stock.id}>{brace.stock.name}</option>
+          <Option value={brace.stock.id}>{brace.stock.name}</Option>
         )}
         {billets.map(({ id, name }) => (
-          <option key={id} value={id}>
+          <Option key={id} value={id}>
             {name}
-          </option>
+          </Option>
         ))}
       </SelectField>
       <div className="grid grid-cols-2 gap-2">

@@ -16,7 +16,7 @@ import {
 } from '@nimble/core/section';
 import { useState } from 'react';
 import type { Build } from '../../api/types';
-import { Button, SelectField } from '../../ui';
+import { Button, SelectField, Option } from '../../ui';
 import { QuantityField } from '../../forms';
 import { SECTIONS, TALLEST, tallestOf, within } from '../../words/section-words';
 
@@ -58,11 +58,11 @@ export function Swap({ build, brace, plate, onKeep }: Props) {
     <section aria-label="As stiff, of another section" className="space-y-2 border-t border-grain pt-2">
       <h3 className="font-bold">As stiff, of another section</h3>
       <div className="grid grid-cols-2 gap-2">
-        <SelectField label="Section" value={shape} onChange={(e) => setShape(e.target.value as SectionShape)}>
+        <SelectField label="Section" value={shape} onChoose={(chosen) => setShape(chosen as SectionShape)}>
           {SECTION_SHAPES.map((key) => (
-            <option key={key} value={key}>
+            <Option key={key} value={key}>
               {SECTIONS[key]}
-            </option>
+            </Option>
           ))}
         </SelectField>
         <QuantityField

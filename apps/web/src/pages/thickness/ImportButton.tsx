@@ -148,11 +148,7 @@ function DoubtfulLines({ asked, units, onDecided, onCancel }: LinesProps) {
               Line {line}, {station}: <strong className="figures">{thickness(h)}</strong> where about{' '}
               <span className="figures">{thickness(question.expected)}</span> would fit
             </p>
-            <CheckField
-              label="It is right: keep it"
-              checked={right.has(line)}
-              onChange={(event) => turn(line, event.target.checked)}
-            />
+            <CheckField label="It is right: keep it" checked={right.has(line)} onChange={(on) => turn(line, on)} />
           </li>
         ))}
       </ul>

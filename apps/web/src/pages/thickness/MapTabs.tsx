@@ -8,7 +8,7 @@ import {
 } from '@nimble/core/units';
 import type { Survey } from '../../api/types';
 import { setPreferences, usePreferences } from '../../ui/preferences';
-import { TextTabs } from '../../ui';
+import { TextTabs, Select, Option } from '../../ui';
 import type { MapView, PlatePicture } from '../../plate/pictures';
 
 export const VIEWS: readonly [MapView, string][] = [
@@ -41,30 +41,30 @@ export function MapTabs({ view, onView, others, against, onAgainst }: Props) {
       {view === 'removed' && against && (
         <label className="flex items-center gap-2 text-soft">
           since
-          <select
+          <Select
             className="min-h-12 border border-line bg-slip px-2 text-ink"
             value={against.id}
-            onChange={(e) => onAgainst(e.target.value)}
+            onChoose={(chosen) => onAgainst(chosen)}
           >
             {others.map(({ id, number }) => (
-              <option key={id} value={id}>
+              <Option key={id} value={id}>
                 survey {number}
-              </option>
+              </Option>
             ))}
-          </select>
+          </Select>
         </label>
       )}
       <label className="ml-auto flex items-center gap-2 text-soft">
         Figures
-        <select
+        <Select
           className="min-h-12 border border-line bg-slip px-2 text-ink"
           value={numbers}
-          onChange={(e) => setPreferences({ numbers: e.target.value as typeof numbers })}
+          onChoose={(chosen) => setPreferences({ numbers: chosen as typeof numbers })}
         >
-          <option value="all">all</option>
-          <option value="out-of-band">out of band</option>
-          <option value="none">none</option>
-        </select>
+          <Option value="all">all</Option>
+          <Option value="out-of-band">out of band</Option>
+          <Option value="none">none</Option>
+        </Select>
       </label>
     </div>
   );

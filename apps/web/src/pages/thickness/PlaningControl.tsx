@@ -2,7 +2,7 @@ import { planingAdvice, type Face, type Half, type PlaningAdvice } from '@nimble
 import { useMemo } from 'react';
 import { useWoodSet } from '../../api/wood';
 import type { Build } from '../../api/types';
-import { Button } from '../../ui';
+import { Button, Select, Option } from '../../ui';
 
 const FACES: readonly [Face, string][] = [
   ['outer', 'outer face'],
@@ -44,18 +44,18 @@ export function PlaningControl({ build, face, advice, onFace, onChoices }: Props
     <section aria-label="Which way to plane" className="border-l-2 border-spruce pl-3">
       <div className="flex items-center gap-2">
         <span className="text-soft">Plane the</span>
-        <select
+        <Select
           aria-label="Face"
           className="min-h-12 border border-line bg-slip px-2"
           value={face}
-          onChange={(event) => onFace(event.target.value as Face)}
+          onChoose={(chosen) => onFace(chosen as Face)}
         >
           {FACES.map(([key, name]) => (
-            <option key={key} value={key}>
+            <Option key={key} value={key}>
               {name}
-            </option>
+            </Option>
           ))}
-        </select>
+        </Select>
       </div>
       {(['treble', 'bass'] as const).map((half) => (
         <div key={half} className="flex items-center justify-between gap-2">

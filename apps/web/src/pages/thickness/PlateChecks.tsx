@@ -12,7 +12,7 @@ import { FlexForm } from '../../flex/FlexForm';
 import { usePreferences } from '../../ui/preferences';
 import { KnockEar } from '../../listening/KnockEar';
 import { strongest } from '../../words/knock-words';
-import { Button, SelectField, TakeBack, TextField } from '../../ui';
+import { Button, SelectField, TakeBack, TextField, Option } from '../../ui';
 import { AskedBox, readFigure, readHertz, readSeconds, useAsking } from '../../forms';
 
 /** Bend and knock the whole plate as it is now; what was done before, newest first. */
@@ -125,12 +125,12 @@ function KnockCheck({
       <SelectField
         label="The strongest note heard is its"
         value={into}
-        onChange={(e) => setInto(e.target.value as NoteKind)}
+        onChoose={(chosen) => setInto(chosen as NoteKind)}
       >
         {NOTES.map(([name, words]) => (
-          <option key={name} value={name}>
+          <Option key={name} value={name}>
             {words.toLowerCase()} note
-          </option>
+          </Option>
         ))}
       </SelectField>
       <div className="grid grid-cols-3 gap-2">

@@ -5,7 +5,7 @@ import { Volume2, VolumeX } from 'lucide-react';
 import { toast } from 'sonner';
 import type { Build, SurveyReading } from '../../api/types';
 import { setPreferences, usePreferences } from '../../ui/preferences';
-import { Button } from '../../ui';
+import { Button, Select, Option } from '../../ui';
 import { AskedLayout } from '../../forms';
 import { ReadingsList } from './ReadingsList';
 import { useReadSlip, type ReadSlipState } from './use-read-slip';
@@ -156,17 +156,17 @@ function Walk() {
     <div className="flex items-center justify-between gap-2 border-t border-grain pt-1">
       <label className="flex min-h-12 items-center gap-2">
         <span className="text-soft">Walk</span>
-        <select
+        <Select
           className="min-h-11 border border-line bg-slip px-2"
           value={order}
-          onChange={(e) => setPreferences({ order: e.target.value as typeof order })}
+          onChoose={(chosen) => setPreferences({ order: chosen as typeof order })}
         >
           {Object.entries(ORDER_WORDS).map(([key, words]) => (
-            <option key={key} value={key}>
+            <Option key={key} value={key}>
               {words}
-            </option>
+            </Option>
           ))}
-        </select>
+        </Select>
       </label>
       <Button kind="quiet" onClick={() => setPreferences({ speech: !speech })} aria-pressed={speech}>
         {speech ? <Volume2 aria-hidden size={20} /> : <VolumeX aria-hidden size={20} />}

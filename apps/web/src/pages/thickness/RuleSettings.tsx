@@ -7,7 +7,7 @@ import { useState } from 'react';
 import { useJigs, useNewestChecks, type CheckView } from '../../api/flex';
 import { useBuilds } from '../../api/hooks';
 import type { Build } from '../../api/types';
-import { Button, SelectField, TextField } from '../../ui';
+import { Button, SelectField, TextField, Option } from '../../ui';
 import { positiveBelow, QuantityField, readHertz } from '../../forms';
 
 interface Props {
@@ -94,16 +94,12 @@ function FlexSettings({ build, onRules }: Settings) {
     });
   };
   return (
-    <SelectField
-      label="Give as much as"
-      value={usable.find(isChosen)?.id ?? ''}
-      onChange={(event) => choose(event.target.value)}
-    >
-      <option value="">{usable.length > 0 ? 'choose a plate and jig' : 'no other plate was flexed yet'}</option>
+    <SelectField label="Give as much as" value={usable.find(isChosen)?.id ?? ''} onChoose={(chosen) => choose(chosen)}>
+      <Option value="">{usable.length > 0 ? 'choose a plate and jig' : 'no other plate was flexed yet'}</Option>
       {usable.map((check) => (
-        <option key={check.id} value={check.id}>
+        <Option key={check.id} value={check.id}>
           {words(check)}
-        </option>
+        </Option>
       ))}
     </SelectField>
   );
@@ -134,11 +130,11 @@ function PitchSettings({ build, onRules }: Settings) {
   });
   return (
     <div className="grid grid-cols-2 gap-3">
-      <SelectField label="Note" value={note} onChange={(e) => keep(text, e.target.value as NoteKind)}>
+      <SelectField label="Note" value={note} onChoose={(chosen) => keep(text, chosen as NoteKind)}>
         {NOTES.map((name) => (
-          <option key={name} value={name}>
+          <Option key={name} value={name}>
             {name}
-          </option>
+          </Option>
         ))}
       </SelectField>
       <TextField
@@ -176,13 +172,13 @@ function StiffnessSettings({ build, models, onRules }: Settings & { models: read
       <SelectField
         label="As stiff as"
         value={likeBuildId ?? ''}
-        onChange={(e) => onRules({ likeBuildId: e.target.value || null })}
+        onChoose={(chosen) => onRules({ likeBuildId: chosen || null })}
       >
-        <option value="">the strings ask for</option>
+        <Option value="">the strings ask for</Option>
         {models.map(({ id, name }) => (
-          <option key={id} value={id}>
+          <Option key={id} value={id}>
             {name}
-          </option>
+          </Option>
         ))}
       </SelectField>
       <QuantityField

@@ -4,7 +4,7 @@ import { pumpingArea } from '@nimble/core/graduation';
 import { plateArea, plateShape } from '@nimble/core/outline';
 import type { SandwichPlan } from '@nimble/core/project';
 import type { Build } from '../../api/types';
-import { SelectField } from '../../ui';
+import { SelectField, Option } from '../../ui';
 import { positiveBelow, QuantityField } from '../../forms';
 
 const FIRST: SandwichPlan = {
@@ -44,17 +44,17 @@ export function SandwichFigures({ build, onChange }: { build: Build; onChange: (
         <SelectField
           label="Core of"
           value={core?.key ?? ''}
-          onChange={(event) => {
-            const next = GENERIC_CORES.find(({ key }) => key === event.target.value);
+          onChoose={(chosen) => {
+            const next = GENERIC_CORES.find(({ key }) => key === chosen);
             if (next)
               onChange({ ...plan, coreModulus: next.modulus, coreShear: next.shear, coreDensity: next.density });
           }}
         >
-          {!core && <option value="">its own figures</option>}
+          {!core && <Option value="">its own figures</Option>}
           {GENERIC_CORES.map(({ key, name }) => (
-            <option key={key} value={key}>
+            <Option key={key} value={key}>
               {name}
-            </option>
+            </Option>
           ))}
         </SelectField>
         <QuantityField

@@ -3,7 +3,7 @@ import type { PassTool } from '@nimble/core/verdict';
 import type { PlateShape } from '@nimble/core/outline';
 import { useState } from 'react';
 import type { Build } from '../../api/types';
-import { Button, SelectField } from '../../ui';
+import { Button, SelectField, Option } from '../../ui';
 import { positiveBelow, QuantityField } from '../../forms';
 
 interface Props {
@@ -85,14 +85,14 @@ export function StationsSlip({ build, shape, current, adding, onAdding, onChange
         <SelectField
           label="What takes the wood off"
           value={build.tool.kind}
-          onChange={(e) => {
-            const kind = e.target.value as PassTool['kind'];
+          onChoose={(chosen) => {
+            const kind = chosen as PassTool['kind'];
             onChange({ tool: { kind, depthPerPass: FIRST_DEPTH[kind] } });
           }}
         >
-          <option value="plane">Hand plane</option>
-          <option value="scraper">Scraper</option>
-          <option value="sander">Drum sander</option>
+          <Option value="plane">Hand plane</Option>
+          <Option value="scraper">Scraper</Option>
+          <Option value="sander">Drum sander</Option>
         </SelectField>
         <QuantityField
           label="One pass takes"

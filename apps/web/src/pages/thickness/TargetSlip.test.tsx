@@ -1,3 +1,4 @@
+import { choose } from '../../test/choose';
 import type { TargetSpec } from '@nimble/core/graduation';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { useState } from 'react';
@@ -38,10 +39,10 @@ describe('the target', () => {
     open(<Harness stored={stored} />);
   });
   const type = (label: string, text: string, leave = true) => {
-    fireEvent.change(screen.getByLabelText(label), { target: { value: text } });
+    choose(screen.getByLabelText(label), text);
     if (leave) fireEvent.blur(screen.getByLabelText(label));
   };
-  const choose = (kind: string) => fireEvent.change(screen.getByLabelText('Graduation'), { target: { value: kind } });
+  const grade = (kind: string) => choose(screen.getByLabelText('Graduation'), kind);
 
   it('is kept once, when its field is left', () => {
     type('Everywhere', '2.6', false);
@@ -59,7 +60,7 @@ describe('the target', () => {
     expect(screen.queryByText('Undo the last change')).toBeNull();
   });
   it('grades from treble to bass, and refuses an edge below the limit at that field', () => {
-    choose('graded');
+    grade('graded');
     type('Bass edge', '2.5');
     expect(stored.at(-1)!.base).toMatchObject({
       kind: 'graded',
@@ -85,7 +86,7 @@ describe('the target', () => {
     expect(stored.at(-1)!.tolerance).toBe(9e-5);
     fireEvent.click(screen.getByText('Save'));
     expect(await screen.findByText('Type a name for it')).toBeInTheDocument();
-    fireEvent.change(screen.getByLabelText('Save this one as'), { target: { value: 'Mine' } });
+    choose(screen.getByLabelText('Save this one as'), 'Mine');
     fireEvent.click(screen.getByText('Save'));
     await waitFor(() => expect(screen.getByLabelText('Save this one as')).toHaveValue(''));
   });

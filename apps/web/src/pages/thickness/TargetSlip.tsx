@@ -7,7 +7,7 @@ import { request } from '../../api/client';
 import { useTemplates } from '../../api/hooks';
 import { keys } from '../../api/keys';
 import type { Build, TargetTemplate } from '../../api/types';
-import { Button, CheckField, SelectField, TextField } from '../../ui';
+import { Button, CheckField, SelectField, TextField, Option } from '../../ui';
 import { positiveBelow, QuantityField } from '../../forms';
 import { useQueryClient } from '@tanstack/react-query';
 import { changeKind, moveWholeTarget } from './target-edits';
@@ -54,11 +54,11 @@ export function TargetSlip({ build, target, onDraft, onKeep, onUndo, selectedPoi
       <SelectField
         label="Graduation"
         value={base.kind}
-        onChange={(e) => set(changeKind(target, e.target.value as TargetSpec['base']['kind']))}
+        onChoose={(chosen) => set(changeKind(target, chosen as TargetSpec['base']['kind']))}
       >
-        <option value="even">Even</option>
-        <option value="graded">From treble to bass side</option>
-        <option value="drawn">Drawn by points</option>
+        <Option value="even">Even</Option>
+        <Option value="graded">From treble to bass side</Option>
+        <Option value="drawn">Drawn by points</Option>
       </SelectField>
       {base.kind === 'even' &&
         field(
@@ -85,7 +85,7 @@ export function TargetSlip({ build, target, onDraft, onKeep, onUndo, selectedPoi
       <CheckField
         label="Thinner rim"
         checked={target.rim !== null}
-        onChange={(e) => set({ ...target, rim: e.target.checked ? { width: 0.03, thinnerBy: 2e-4 } : null })}
+        onChange={(on) => set({ ...target, rim: on ? { width: 0.03, thinnerBy: 2e-4 } : null })}
       />
       {target.rim && (
         <div className="grid grid-cols-2 gap-3">

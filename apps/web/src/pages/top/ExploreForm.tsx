@@ -1,6 +1,6 @@
 import { formatThickness, inWords, type UnitChoice } from '@nimble/core/units';
 import { GOALS, type BatchSpec, type Goal, type Group } from '@nimble/core/explore';
-import { Button, CheckField, SelectField, TextField } from '../../ui';
+import { Button, CheckField, SelectField, TextField, Option } from '../../ui';
 import {
   DRAWS,
   EXPLORE_KINDS,
@@ -34,11 +34,11 @@ export function ExploreForm({ busy, refused, onStart, ...facts }: Props) {
       }}
       noValidate
     >
-      <SelectField label="Look into" value={kind} onChange={(event) => setKind(event.target.value as ExploreKind)}>
+      <SelectField label="Look into" value={kind} onChoose={(chosen) => setKind(chosen as ExploreKind)}>
         {EXPLORE_KINDS.map((key) => (
-          <option key={key} value={key}>
+          <Option key={key} value={key}>
             {KIND_OF_BATCH[key]}
-          </option>
+          </Option>
         ))}
       </SelectField>
       {kind === 'sweep' && <SweepFields {...form} units={units} />}
@@ -61,18 +61,18 @@ type FieldsProps = ExploreFormState & { units: UnitChoice };
 function SweepFields({ groups, group, setGroup, spans, span, setSpan, units }: FieldsProps) {
   return (
     <div className="grid grid-cols-2 gap-2">
-      <SelectField label="Vary" value={group} onChange={(event) => setGroup(event.target.value as Group)}>
+      <SelectField label="Vary" value={group} onChoose={(chosen) => setGroup(chosen as Group)}>
         {groups.map((one) => (
-          <option key={one.group} value={one.group}>
+          <Option key={one.group} value={one.group}>
             {GROUP_WORDS[one.group]}
-          </option>
+          </Option>
         ))}
       </SelectField>
-      <SelectField label="Either way by" value={span} onChange={(event) => setSpan(Number(event.target.value))}>
+      <SelectField label="Either way by" value={span} onChoose={(chosen) => setSpan(Number(chosen))}>
         {spans.map((by, i) => (
-          <option key={by} value={i}>
+          <Option key={by} value={i}>
             {group === 'opening' ? degreeWords(by, 0) : inWords(formatThickness(by, units))}
-          </option>
+          </Option>
         ))}
       </SelectField>
     </div>
@@ -82,11 +82,11 @@ function SweepFields({ groups, group, setGroup, spans, span, setSpan, units }: F
 function DoubtFields({ draws, setDraws, spread }: ExploreFormState) {
   return (
     <>
-      <SelectField label="Woods" value={draws} onChange={(event) => setDraws(Number(event.target.value))}>
+      <SelectField label="Woods" value={draws} onChoose={(chosen) => setDraws(Number(chosen))}>
         {DRAWS.map((count) => (
-          <option key={count} value={count}>
+          <Option key={count} value={count}>
             {count}
-          </option>
+          </Option>
         ))}
       </SelectField>
       <p className="text-[0.95rem] text-soft">
@@ -118,12 +118,12 @@ function SearchFields({
             <SelectField
               label={g === 0 ? 'Trade' : 'against'}
               value={goals[g]}
-              onChange={(event) => setGoal(g, event.target.value as Goal)}
+              onChoose={(chosen) => setGoal(g, chosen as Goal)}
             >
               {GOALS.map((goal) => (
-                <option key={goal} value={goal}>
+                <Option key={goal} value={goal}>
                   {GOAL_WORDS[goal]}
-                </option>
+                </Option>
               ))}
             </SelectField>
           </div>
@@ -143,7 +143,7 @@ function SearchFields({
             key={one.group}
             label={GROUP_WORDS[one.group]}
             checked={!left.includes(one.group)}
-            onChange={(event) => vary(one.group, event.target.checked)}
+            onChange={(on) => vary(one.group, on)}
           />
         ))}
         {errors.variables && (

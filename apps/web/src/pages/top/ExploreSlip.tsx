@@ -1,7 +1,7 @@
 import type { BatchResult, BatchSpec, SearchResult } from '@nimble/core/explore';
 import type { UnitChoice } from '@nimble/core/units';
 import { type ExplorationView, isUnderWay } from '../../api/explorations';
-import { Button } from '../../ui';
+import { Button, Progress } from '../../ui';
 import {
   amountWords,
   gaveUp,
@@ -61,11 +61,9 @@ export function ExplorationList({ explorations, open, groupOf, onOpen, onTurn }:
             )}
           </div>
           {isUnderWay(one) && (
-            <progress
-              className="h-2 w-full accent-spruce"
-              value={one.done}
-              max={one.total}
-              aria-label={`How far ${specWords(one.spec, groupOf)} is`}
+            <Progress
+              share={one.total > 0 ? one.done / one.total : null}
+              label={`How far ${specWords(one.spec, groupOf)} is`}
             />
           )}
           {one.problem && (

@@ -1,5 +1,5 @@
 import { TOP_HOLDS, type PlateKnown, type TopHold } from '@nimble/core/top';
-import { SelectField } from '../../ui';
+import { SelectField, Option } from '../../ui';
 import { HOLD_WORDS } from '../../words/top-words';
 
 interface MadeFromProps {
@@ -13,11 +13,11 @@ interface MadeFromProps {
 export function MadeFrom({ known, hold, figures, onHold }: MadeFromProps) {
   return (
     <section aria-label="What the model stands on" className="mt-4 space-y-2 border-t border-grain pt-3">
-      <SelectField label="The rim is" value={hold} onChange={(event) => onHold(event.target.value as TopHold)}>
+      <SelectField label="The rim is" value={hold} onChoose={(chosen) => onHold(chosen as TopHold)}>
         {TOP_HOLDS.map((key) => (
-          <option key={key} value={key}>
+          <Option key={key} value={key}>
             {HOLD_WORDS[key]}
-          </option>
+          </Option>
         ))}
       </SelectField>
       <p className="text-[0.95rem] text-soft">

@@ -3,7 +3,7 @@ import { ONE_PASS, PLANE_REACH, SCRAPED, WASTED, type Wish } from '@nimble/core/
 import { Row } from '../../ui/Row';
 import { usePreferences } from '../../ui/preferences';
 import { shortPitch } from '../../words/pitch-words';
-import { SelectField } from '../../ui';
+import { SelectField, Option } from '../../ui';
 import type { TopFigures } from '../../compute/top-computer';
 import type { PassHere, TopPicture } from '../../plate/pictures';
 import { KIND_WORDS } from '../../words/top-words';
@@ -48,12 +48,12 @@ export function ShaveSlip({ figures, picture, wish, pass, units, onWish }: Props
       <SelectField
         label="I wish"
         value={wishKey(wish)}
-        onChange={(event) => onWish(readWish(event.target.value, figures.modes.length))}
+        onChoose={(chosen) => onWish(readWish(chosen, figures.modes.length))}
       >
         {wishes.map(([key, words]) => (
-          <option key={key} value={key}>
+          <Option key={key} value={key}>
             {words}
-          </option>
+          </Option>
         ))}
       </SelectField>
       <ul className="space-y-1">

@@ -1,4 +1,4 @@
-import { Button } from '../../ui';
+import { Button, Progress } from '../../ui';
 import type { WholeTop } from '../../compute/use-whole-top';
 
 /** How far solving is, or why it ended without an answer. */
@@ -10,7 +10,7 @@ export function Waiting({ top, onStop, onAgain }: { top: WholeTop; onStop: () =>
   return (
     <div role="status" className="space-y-3 pt-3">
       <p>Solving the whole top: mesh, braces, modes, strings and what each place does.</p>
-      <progress className="h-3 w-full accent-spruce" value={share} max={1} aria-label="How far it is" />
+      <Progress share={share} label="How far it is" />
       <Button onClick={onStop}>Stop</Button>
     </div>
   );

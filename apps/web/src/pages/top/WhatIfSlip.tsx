@@ -5,7 +5,7 @@ import type { UnitChoice } from '@nimble/core/units';
 import { useState } from 'react';
 import { usePreferences } from '../../ui/preferences';
 import { shortPitch } from '../../words/pitch-words';
-import { Button, SelectField } from '../../ui';
+import { Button, SelectField, Option, Slider } from '../../ui';
 import type { TopFigures } from '../../compute/top-computer';
 import { TOP_PART_WORDS } from '../../words/explore-words';
 import {
@@ -76,12 +76,12 @@ export function WhatIfSlip(props: Props) {
       </p>
       {brace && (
         <>
-          <SelectField label="Brace" value={brace.id} onChange={(event) => onBrace(event.target.value)}>
+          <SelectField label="Brace" value={brace.id} onChoose={(chosen) => onBrace(chosen)}>
             {plan.braces.map(({ id, name }) => (
-              <option key={id} value={id}>
+              <Option key={id} value={id}>
                 {name}
                 {what.taller[id] ? ' *' : ''}
-              </option>
+              </Option>
             ))}
           </SelectField>
           <Slider
@@ -95,13 +95,13 @@ export function WhatIfSlip(props: Props) {
           />
         </>
       )}
-      <SelectField label="Plate" value={part} onChange={(event) => setPart(event.target.value as TopPart | 'all')}>
-        <option value="all">All over</option>
+      <SelectField label="Plate" value={part} onChoose={(chosen) => setPart(chosen as TopPart | 'all')}>
+        <Option value="all">All over</Option>
         {TOP_PARTS.map((key) => (
-          <option key={key} value={key}>
+          <Option key={key} value={key}>
             {TOP_PART_WORDS[key]}
             {what.thicker[key] ? ' *' : ''}
-          </option>
+          </Option>
         ))}
       </SelectField>
       <Slider
@@ -155,38 +155,6 @@ export function WhatIfSlip(props: Props) {
         </Button>
       </div>
     </div>
-  );
-}
-
-interface SliderProps {
-  label: string;
-  value: number;
-  least: number;
-  most: number;
-  step: number;
-  words: (value: number) => string;
-  onChange: (value: number) => void;
-}
-
-function Slider({ label, value, least, most, step, words, onChange }: SliderProps) {
-  return (
-    <label className="block">
-      <span className="flex justify-between">
-        <span>{label}</span>
-        <span className="figures">{words(value)}</span>
-      </span>
-      <input
-        type="range"
-        className="h-9 w-full accent-spruce"
-        aria-label={label}
-        aria-valuetext={words(value)}
-        min={Math.round(least / step)}
-        max={Math.round(most / step)}
-        step={1}
-        value={Math.round(value / step)}
-        onChange={(event) => onChange(Number(event.target.value) * step)}
-      />
-    </label>
   );
 }
 

@@ -1,3 +1,4 @@
+import { choose } from '../../test/choose';
 import { emptyPlan, usualBridge } from '@nimble/core/bracing';
 import { METRIC } from '@nimble/core/units';
 import { NO_CHANGE, TOP_PARTS } from '@nimble/core/top';
@@ -97,7 +98,7 @@ describe('what the model says', () => {
     screen.getByText('+0.12 %');
     screen.getByText('−0.03 %');
     screen.getByText('−0.08 g');
-    fireEvent.change(screen.getByLabelText('I wish'), { target: { value: 'softer-across' } });
+    choose(screen.getByLabelText('I wish'), 'softer-across');
     expect(onWish).toHaveBeenCalledWith({ kind: 'softer-across' });
   });
   it('puts the notes that were heard under the model’s, or says how to hear them', () => {
@@ -168,13 +169,14 @@ describe('what if', () => {
     screen.getByText('−50 ¢');
     screen.getByText('+10.0 %');
     screen.getByText('Solved exactly.');
-    fireEvent.change(screen.getByLabelText('Plate thicker by'), { target: { value: '5' } });
+    // Ten steps of 0.02 mm either way.
+    fireEvent.keyDown(screen.getByLabelText('Plate thicker by'), { key: 'ArrowRight', shiftKey: true });
     expect(onWhat.mock.calls[0][0].thicker).toEqual(
-      Object.fromEntries(TOP_PARTS.map((part) => [part, expect.closeTo(1e-4, 12)])),
+      Object.fromEntries(TOP_PARTS.map((part) => [part, expect.closeTo(2e-4, 12)])),
     );
-    fireEvent.change(screen.getByLabelText('Plate'), { target: { value: 'rim' } });
-    fireEvent.change(screen.getByLabelText('Plate thicker by'), { target: { value: '-5' } });
-    expect(onWhat.mock.calls[1][0].thicker).toEqual({ rim: expect.closeTo(-1e-4, 12) });
+    choose(screen.getByLabelText('Plate'), 'rim');
+    fireEvent.keyDown(screen.getByLabelText('Plate thicker by'), { key: 'ArrowLeft', shiftKey: true });
+    expect(onWhat.mock.calls[1][0].thicker).toEqual({ rim: expect.closeTo(-2e-4, 12) });
     fireEvent.click(screen.getByRole('button', { name: 'Keep beside the plan' }));
     expect(onBeside).toHaveBeenCalledTimes(1);
     fireEvent.click(screen.getByRole('button', { name: 'Take the braces into the plan' }));
@@ -282,13 +284,13 @@ describe('what is kept and looked into', () => {
         onStart={onStart}
       />,
     );
-    fireEvent.change(screen.getByLabelText('Reserve at least'), { target: { value: '1.8' } });
-    fireEvent.change(screen.getByLabelText('Braces no lower than'), { target: { value: 'a bit' } });
+    choose(screen.getByLabelText('Reserve at least'), '1.8');
+    choose(screen.getByLabelText('Braces no lower than'), 'a bit');
     fireEvent.click(screen.getByRole('button', { name: 'Start' }));
     expect(onStart).not.toHaveBeenCalled();
     expect(screen.getByRole('alert').textContent).not.toBe('');
     expect(screen.getByLabelText('Reserve at least')).toHaveProperty('value', '1.8');
-    fireEvent.change(screen.getByLabelText('Braces no lower than'), { target: { value: '4 mm' } });
+    choose(screen.getByLabelText('Braces no lower than'), '4 mm');
     fireEvent.click(screen.getByRole('button', { name: 'Start' }));
     expect(onStart.mock.calls[0][0]).toMatchObject({
       kind: 'search',

@@ -4,7 +4,7 @@ import { InvalidInput } from '@nimble/core/base';
 import type { UnitChoice } from '@nimble/core/units';
 import { useState } from 'react';
 import type { ComparedView } from '../../api/voicing';
-import { CheckField, SelectField, TextField } from '../../ui';
+import { CheckField, SelectField, TextField, Option } from '../../ui';
 import { QuantityField } from '../../forms';
 import type { BarPair } from '@nimble/core/voicing';
 import { IntervalGoal } from './IntervalGoal';
@@ -136,20 +136,16 @@ function OtherWishes({ goal, units, onChange }: OtherWishesProps) {
         value={goal.weight}
         onChange={(weight) => onChange({ weight })}
       />
-      <CheckField
-        label="Treble and bass edge alike"
-        checked={goal.even}
-        onChange={(event) => onChange({ even: event.target.checked })}
-      />
+      <CheckField label="Treble and bass edge alike" checked={goal.even} onChange={(on) => onChange({ even: on })} />
       <CheckField
         label="Many different clear notes, no doubles"
         checked={goal.distinct}
-        onChange={(event) => onChange({ distinct: event.target.checked })}
+        onChange={(on) => onChange({ distinct: on })}
       />
       <CheckField
         label="As long a ring as it will give"
         checked={goal.ring}
-        onChange={(event) => onChange({ ring: event.target.checked })}
+        onChange={(on) => onChange({ ring: on })}
       />
     </section>
   );
@@ -170,12 +166,12 @@ function Limits({ goal, unit, isTop, onChange }: LimitsProps) {
       <CheckField
         label="Left and right braces are cut alike"
         checked={goal.symmetric}
-        onChange={(event) => onChange({ symmetric: event.target.checked })}
+        onChange={(on) => onChange({ symmetric: on })}
       />
       <CheckField
         label="The plate may be thinned too"
         checked={goal.plate}
-        onChange={(event) => onChange({ plate: event.target.checked })}
+        onChange={(on) => onChange({ plate: on })}
       />
       <QuantityField
         label="No brace lower than"
@@ -224,8 +220,8 @@ function Like({ compared, onLike }: { compared: readonly ComparedView[]; onLike:
     <SelectField
       label="Bend like one that turned out well"
       value=""
-      onChange={(event) => {
-        const model = models.find(({ id }) => id === event.target.value);
+      onChoose={(chosen) => {
+        const model = models.find(({ id }) => id === chosen);
         if (!model) return;
         onLike(
           (['along', 'across'] as const).flatMap((place) => {
@@ -235,11 +231,11 @@ function Like({ compared, onLike }: { compared: readonly ComparedView[]; onLike:
         );
       }}
     >
-      <option value="">choose a build</option>
+      <Option value="">choose a build</Option>
       {models.map(({ id, number, name }) => (
-        <option key={id} value={id}>
+        <Option key={id} value={id}>
           No. {number} {name}
-        </option>
+        </Option>
       ))}
     </SelectField>
   );

@@ -1,6 +1,6 @@
 import type { BarInterval } from '@nimble/core/voicing';
 import { useState } from 'react';
-import { Button, SelectField, TextField } from '../../ui';
+import { Button, SelectField, TextField, Option } from '../../ui';
 
 const INTERVALS = [
   [200, 'whole tone'],
@@ -33,9 +33,11 @@ export function IntervalGoal({ interval, bars, onInterval }: Props) {
     onInterval({ low, high, cents: value });
   };
   const pick = (label: string, value: string, set: (name: string) => void) => (
-    <SelectField label={label} value={value} onChange={(event) => set(event.target.value)}>
+    <SelectField label={label} value={value} onChoose={(chosen) => set(chosen)}>
       {bars.map((name) => (
-        <option key={name}>{name}</option>
+        <Option key={name} value={name}>
+          {name}
+        </Option>
       ))}
     </SelectField>
   );
@@ -53,13 +55,13 @@ export function IntervalGoal({ interval, bars, onInterval }: Props) {
       <SelectField
         label="Interval"
         value={INTERVALS.find(([value]) => `${value}` === cents)?.[0] ?? ''}
-        onChange={(event) => event.target.value && setCents(event.target.value)}
+        onChoose={(chosen) => chosen && setCents(chosen)}
       >
-        <option value="">in cents, below</option>
+        <Option value="">in cents, below</Option>
         {INTERVALS.map(([value, words]) => (
-          <option key={value} value={value}>
+          <Option key={value} value={value}>
             {words}
-          </option>
+          </Option>
         ))}
       </SelectField>
       <TextField

@@ -4,7 +4,7 @@ import type { ComparedView } from '../../api/voicing';
 import { usePreferences } from '../../ui/preferences';
 import { longPitch } from '../../words/pitch-words';
 import { readPitch } from '@nimble/core/sound';
-import { Button, SelectField, TextField } from '../../ui';
+import { Button, SelectField, TextField, Option } from '../../ui';
 import type { VoicingPicture } from '../../compute/voicing-computer';
 import { KIND_WORDS } from '../../words/top-words';
 
@@ -71,11 +71,11 @@ export function ModeGoals({ goal, modes, tops, onModes }: Props) {
           </li>
         ))}
       </ul>
-      <SelectField label="Note" value={mode} onChange={(event) => setMode(Number(event.target.value))}>
+      <SelectField label="Note" value={mode} onChoose={(chosen) => setMode(Number(chosen))}>
         {modes.map((_, m) => (
-          <option key={m} value={m}>
+          <Option key={m} value={m}>
             {named(m)}
-          </option>
+          </Option>
         ))}
       </SelectField>
       <form className="flex items-end gap-2" onSubmit={(event) => (event.preventDefault(), add())}>
@@ -117,27 +117,25 @@ function OverTop({ tops, onFrequency }: { tops: readonly ComparedView[]; onFrequ
   if (known.length === 0) return null;
   return (
     <div className="space-y-2">
-      <SelectField label="Or set it against the top" value={id} onChange={(event) => setId(event.target.value)}>
-        <option value="">choose its build</option>
+      <SelectField label="Or set it against the top" value={id} onChoose={(chosen) => setId(chosen)}>
+        <Option value="">choose its build</Option>
         {known.map(({ id: key, number, name, figures }) => (
-          <option key={key} value={key}>
+          <Option key={key} value={key}>
             No. {number} {name}, {figures.note!.toFixed(0)} Hz
-          </option>
+          </Option>
         ))}
       </SelectField>
       {top && (
         <SelectField
           label="The note above stands"
           value=""
-          onChange={(event) =>
-            event.target.value !== '' && onFrequency(top.figures.note! * 2 ** (Number(event.target.value) / 12))
-          }
+          onChoose={(chosen) => chosen !== '' && onFrequency(top.figures.note! * 2 ** (Number(chosen) / 12))}
         >
-          <option value="">choose</option>
+          <Option value="">choose</Option>
           {STEPS.map(([step, words]) => (
-            <option key={step} value={step}>
+            <Option key={step} value={step}>
               {words}
-            </option>
+            </Option>
           ))}
         </SelectField>
       )}

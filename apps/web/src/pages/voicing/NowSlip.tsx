@@ -19,7 +19,7 @@ import { KnockDoubt } from '../../listening/KnockDoubt';
 import { KnockFigures } from '../../listening/KnockFigures';
 import type { DoubtedKnock } from '../../listening/use-doubted-knock';
 import type { EarControl } from '../../listening/use-ear';
-import { Button, CheckField, SelectField, TextField } from '../../ui';
+import { Button, CheckField, SelectField, TextField, Option } from '../../ui';
 import { AskedBox } from '../../forms';
 import { say } from '../../ui/speech';
 import {
@@ -116,11 +116,11 @@ export function NowSlip(props: Props) {
           </ul>
         )}
       </section>
-      <SelectField label="Reading" value={key} onChange={(event) => setPicked(event.target.value as NowKey)}>
+      <SelectField label="Reading" value={key} onChoose={(chosen) => setPicked(chosen as NowKey)}>
         {keys.map((one) => (
-          <option key={one} value={one}>
+          <Option key={one} value={one}>
             {WANTED_WORDS(one)}
-          </option>
+          </Option>
         ))}
       </SelectField>
       {!isKnock && (
@@ -164,7 +164,7 @@ export function NowSlip(props: Props) {
       <CheckField
         label="Say aloud what comes next"
         checked={choice.speech}
-        onChange={(event) => setPreferences({ speech: event.target.checked })}
+        onChange={(on) => setPreferences({ speech: on })}
       />
     </div>
   );
@@ -315,23 +315,23 @@ function BendEntry({ place, units, lastLoad, marks, felt, doubt, onBend, onStand
       <SelectField
         label="Or by hand: how it felt"
         value=""
-        onChange={(event) =>
-          event.target.value &&
+        onChoose={(chosen) =>
+          chosen &&
           onBend({
             place,
             load: null,
             deflection: null,
-            feel: Number(event.target.value),
+            feel: Number(chosen),
             closed: false,
-            said: event.target.value,
+            said: chosen,
           })
         }
       >
-        <option value="">choose from 1, soft, to 9, stiff</option>
+        <Option value="">choose from 1, soft, to 9, stiff</Option>
         {Array.from({ length: 9 }, (_, i) => (
-          <option key={i + 1} value={i + 1}>
+          <Option key={i + 1} value={i + 1}>
             {i + 1}
-          </option>
+          </Option>
         ))}
       </SelectField>
       <HandWords place={place} felt={felt(place)} marks={marks} units={units} />

@@ -5,7 +5,7 @@ import type { Brace, BracingPlan } from '@nimble/core/bracing';
 import type { QuantityKey, Shaving } from '@nimble/core/voicing';
 import { useEffect, useState } from 'react';
 import { usePreferences } from '../../ui/preferences';
-import { Button, SelectField, TextField } from '../../ui';
+import { Button, SelectField, TextField, Option } from '../../ui';
 import { TOP_PART_WORDS } from '../../words/explore-words';
 import { estimateWords, keyWords, STROKE } from '../../words/round-words';
 
@@ -73,11 +73,11 @@ export function OwnShaving({ plan, units, place, working, onPlace, foretell, onS
     >
       <h2 className="font-bold">What did you take off?</h2>
       <WhereFields {...{ plan, place, onPlace, brace, stretch }} onStretch={setStretch} />
-      <SelectField label="How much is known as" value={how} onChange={(event) => setHow(event.target.value as How)}>
+      <SelectField label="How much is known as" value={how} onChoose={(chosen) => setHow(chosen as How)}>
         {HOWS.filter(([key]) => key !== 'calipers' || brace).map(([key, words]) => (
-          <option key={key} value={key}>
+          <Option key={key} value={key}>
             {words}
-          </option>
+          </Option>
         ))}
       </SelectField>
       <DepthFields
@@ -88,9 +88,11 @@ export function OwnShaving({ plan, units, place, working, onPlace, foretell, onS
         }}
         onBefore={setBefore}
       />
-      <SelectField label="With" value={tool} onChange={(event) => setTool(event.target.value)}>
+      <SelectField label="With" value={tool} onChoose={(chosen) => setTool(chosen)}>
         {TOOLS.map((name) => (
-          <option key={name}>{name}</option>
+          <Option key={name} value={name}>
+            {name}
+          </Option>
         ))}
       </SelectField>
       {shavings && <Foretold depth={shavings[0]!.depth} forecast={forecast} units={units} />}
@@ -118,33 +120,25 @@ interface WhereProps extends Pick<OwnShavingProps, 'plan' | 'place' | 'onPlace'>
 function WhereFields({ plan, place, onPlace, brace, stretch, onStretch }: WhereProps) {
   return (
     <>
-      <SelectField
-        label="Where (or tap it on the plate)"
-        value={place}
-        onChange={(event) => onPlace(event.target.value)}
-      >
-        <option value="">choose</option>
+      <SelectField label="Where (or tap it on the plate)" value={place} onChoose={(chosen) => onPlace(chosen)}>
+        <Option value="">choose</Option>
         {plan.braces.map(({ id, name }) => (
-          <option key={id} value={id}>
+          <Option key={id} value={id}>
             {name}
-          </option>
+          </Option>
         ))}
         {TOP_PARTS.map((part) => (
-          <option key={part} value={partKey(part)}>
+          <Option key={part} value={partKey(part)}>
             plate, {TOP_PART_WORDS[part].toLowerCase()}
-          </option>
+          </Option>
         ))}
       </SelectField>
       {brace && (
-        <SelectField
-          label="Over which stretch"
-          value={stretch}
-          onChange={(event) => onStretch(event.target.value as Stretch)}
-        >
+        <SelectField label="Over which stretch" value={stretch} onChoose={(chosen) => onStretch(chosen as Stretch)}>
           {STRETCHES.map(([key, words]) => (
-            <option key={key} value={key}>
+            <Option key={key} value={key}>
               {words}
-            </option>
+            </Option>
           ))}
         </SelectField>
       )}

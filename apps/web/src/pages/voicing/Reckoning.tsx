@@ -1,4 +1,4 @@
-import { Button } from '../../ui';
+import { Button, Progress } from '../../ui';
 import type { Voicing } from '../../compute/use-voicing';
 
 interface Props {
@@ -16,7 +16,7 @@ export function Reckoning({ voicing, onStop, onAgain }: Props) {
   return (
     <div role="status" className="flex items-center gap-3 border-b border-grain py-1">
       <span className="shrink-0 text-soft">Reckoning</span>
-      <progress className="h-2 w-full accent-spruce" value={working} max={1} aria-label="How far it is" />
+      <Progress share={working} label="How far it is" />
       <Button kind="quiet" onClick={onStop}>
         Stop
       </Button>

@@ -4,7 +4,7 @@ import type { UnitChoice } from '@nimble/core/units';
 import { format } from 'date-fns';
 import { useState } from 'react';
 import { Caution } from '../../ui/Row';
-import { Button, CheckField, SelectField, TakeBack, TextField } from '../../ui';
+import { Button, CheckField, SelectField, TakeBack, TextField, Option } from '../../ui';
 import { eventWords, REDUCTION_WORDS, REPAIR_WORDS } from '../../words/event-words';
 import { OwnShaving, type OwnShavingProps } from './OwnShaving';
 
@@ -94,23 +94,19 @@ function Repair({ plan, onRepair }: Pick<Props, 'plan' | 'onRepair'>) {
           setNote('');
         }}
       >
-        <SelectField label="Which brace" value={brace} onChange={(event) => setBrace(event.target.value)}>
-          <option value="">choose</option>
+        <SelectField label="Which brace" value={brace} onChoose={(chosen) => setBrace(chosen)}>
+          <Option value="">choose</Option>
           {plan.braces.map(({ id, name }) => (
-            <option key={id} value={id}>
+            <Option key={id} value={id}>
               {name}
-            </option>
+            </Option>
           ))}
         </SelectField>
-        <SelectField
-          label="What was done about it"
-          value={what}
-          onChange={(event) => setWhat(event.target.value as typeof what)}
-        >
+        <SelectField label="What was done about it" value={what} onChoose={(chosen) => setWhat(chosen as typeof what)}>
           {Object.entries(REPAIR_WORDS).map(([key, words]) => (
-            <option key={key} value={key}>
+            <Option key={key} value={key}>
               {words}
-            </option>
+            </Option>
           ))}
         </SelectField>
         <TextField

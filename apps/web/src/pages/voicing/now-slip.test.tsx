@@ -1,3 +1,4 @@
+import { choose } from '../../test/choose';
 import { METRIC } from '@nimble/core/units';
 import type { MarkedBend, NextReading, QuantityKey } from '@nimble/core/voicing';
 import { fireEvent, screen } from '@testing-library/react';
@@ -50,8 +51,7 @@ function show(change: Partial<Parameters<typeof NowSlip>[0]> = {}) {
   );
   return { ...said, unmount };
 }
-const type = (label: string, text: string) =>
-  fireEvent.change(screen.getByLabelText(label), { target: { value: text } });
+const type = (label: string, text: string) => choose(screen.getByLabelText(label), text);
 const DIAL = 'It went down by, on the dial [mm]';
 
 describe('what to measure now', () => {
@@ -62,7 +62,7 @@ describe('what to measure now', () => {
       'href',
       '/builds/b/voice?slip=map&round=3',
     );
-    fireEvent.change(screen.getByLabelText('Reading'), { target: { value: 'mass' } });
+    choose(screen.getByLabelText('Reading'), 'mass');
     expect(picked).toHaveBeenCalledWith('mass');
   });
   it('sets the reading beside the round before, what was foretold and the goal, all for a kilogram', () => {
@@ -108,7 +108,7 @@ describe('what to measure now', () => {
     expect(
       screen.getByText(/Marked 6 of 9\. Mark first, then read the dial: from 4 marks .* \(2 so far\)/),
     ).toBeVisible();
-    fireEvent.change(screen.getByLabelText('Or by hand: how it felt'), { target: { value: '7' } });
+    choose(screen.getByLabelText('Or by hand: how it felt'), '7');
     expect(bend).toHaveBeenCalledWith({
       place: 'across',
       load: null,

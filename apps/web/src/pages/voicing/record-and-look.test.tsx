@@ -1,3 +1,4 @@
+import { choose } from '../../test/choose';
 import { UNLEARNED } from '@nimble/core/ledger';
 import { METRIC } from '@nimble/core/units';
 import { NO_GOAL, type GoalLine, type Proposal, type ShavingCandidate, type VoicingEvent } from '@nimble/core/voicing';
@@ -114,16 +115,16 @@ describe('the record', () => {
   });
   it('keeps a shaving by two heights, and a repair in one’s own words', () => {
     const { shaved, repair } = show([]);
-    fireEvent.change(screen.getByLabelText('How much is known as'), { target: { value: 'calipers' } });
-    fireEvent.change(screen.getByLabelText('Height before [mm]'), { target: { value: '11.8' } });
-    fireEvent.change(screen.getByLabelText('Height after [mm]'), { target: { value: '11.45' } });
+    choose(screen.getByLabelText('How much is known as'), 'calipers');
+    choose(screen.getByLabelText('Height before [mm]'), '11.8');
+    choose(screen.getByLabelText('Height after [mm]'), '11.45');
     fireEvent.submit(screen.getByRole('form', { name: 'A shaving' }));
     const [[shavings, said, tool]] = shaved.mock.calls as [
       [{ depth: number; place: { from: number } }[], string, string],
     ];
     expect([shavings[0]!.depth, said, tool]).toEqual([expect.closeTo(3.5e-4, 9), '11.8 to 11.45', 'finger plane']);
-    fireEvent.change(screen.getByLabelText('Which brace'), { target: { value: leg.id } });
-    fireEvent.change(screen.getByLabelText('In your own words'), { target: { value: ' let go at the rim ' } });
+    choose(screen.getByLabelText('Which brace'), leg.id);
+    choose(screen.getByLabelText('In your own words'), ' let go at the rim ');
     fireEvent.click(screen.getByRole('button', { name: 'Record the repair' }));
     expect(repair).toHaveBeenCalledWith({ brace: leg.id, what: 'glued-back', note: 'let go at the rim' });
   });

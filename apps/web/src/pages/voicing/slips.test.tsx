@@ -1,3 +1,4 @@
+import { choose } from '../../test/choose';
 import { UNLEARNED } from '@nimble/core/ledger';
 import { METRIC } from '@nimble/core/units';
 import { NO_GOAL, type GoalLine, type Proposal, type ShavingCandidate } from '@nimble/core/voicing';
@@ -249,11 +250,10 @@ describe('the goal', () => {
     );
     return keep;
   };
-  const choose = (label: string, value: string) =>
-    fireEvent.change(screen.getByLabelText(label), { target: { value } });
+  const pick = (label: string, value: string) => choose(screen.getByLabelText(label), value);
   it('takes the bends of one that turned out well', () => {
     const keep = show();
-    choose('Bend like one that turned out well', 't');
+    pick('Bend like one that turned out well', 't');
     expect(keep).toHaveBeenCalledWith({
       ...NO_GOAL,
       flex: [
@@ -275,8 +275,8 @@ describe('the goal', () => {
   it('takes a note, a frequency or a ratio for a mode', () => {
     const keep = show();
     const note = (mode: string, text: string) => {
-      choose('Note', mode);
-      fireEvent.change(screen.getByLabelText('shall come to'), { target: { value: text } });
+      pick('Note', mode);
+      choose(screen.getByLabelText('shall come to'), text);
       fireEvent.submit(screen.getByLabelText('shall come to').closest('form')!);
     };
     note('1', 'A2');
@@ -293,8 +293,8 @@ describe('the goal', () => {
   it('sets a back against the loudest note of its top: a whole tone is a ratio of two to the sixth root', () => {
     const keep = show(false);
     expect(screen.queryByLabelText('Reserve against the strings, at least')).toBeNull();
-    choose('Or set it against the top', 't');
-    choose('The note above stands', '2');
+    pick('Or set it against the top', 't');
+    pick('The note above stands', '2');
     expect((keep.mock.lastCall as [typeof NO_GOAL])[0].modes[0]).toMatchObject({
       mode: 0,
       frequency: expect.closeTo(98 * 2 ** (1 / 6), 6),
@@ -302,11 +302,11 @@ describe('the goal', () => {
   });
   it('wishes for an interval of two different bars', () => {
     const keep = show();
-    choose('Higher bar', 'upper');
+    pick('Higher bar', 'upper');
     fireEvent.click(screen.getByRole('button', { name: 'Wish for it' }));
     expect(screen.getByText('Choose two different bars')).toBeVisible();
-    choose('Higher bar', 'lower');
-    choose('Interval', '700');
+    pick('Higher bar', 'lower');
+    pick('Interval', '700');
     fireEvent.click(screen.getByRole('button', { name: 'Wish for it' }));
     expect((keep.mock.lastCall as [typeof NO_GOAL])[0].interval).toEqual({ low: 'upper', high: 'lower', cents: 700 });
   });
