@@ -41,7 +41,7 @@ export function CutSlip({ build, bracing, ground }: Props) {
   return (
     <div className="space-y-3 pt-1">
       <p>
-        <span className="figures text-[56px] leading-none font-medium">{pieces.length}</span> sticks
+        <span className="figures text-great leading-none font-medium">{pieces.length}</span> sticks
         <span className="block text-soft">
           {mass.figure} {mass.symbol} when shaped
         </span>
@@ -83,7 +83,7 @@ function Piece({ piece, build }: { piece: CutPiece; build: Build }) {
       <p className="flex justify-between gap-2 font-medium">
         {piece.name} <span className="figures">{plan(piece.stockLength)}</span>
       </p>
-      <p className="text-[0.97rem] text-soft">
+      <p className="text-note text-soft">
         Saw {fine(piece.width)} wide, {fine(piece.height)} high{piece.stock && ` from ${piece.stock}`};{' '}
         {plan(piece.length)} when cut to length.{' '}
         {piece.ends
@@ -95,7 +95,7 @@ function Piece({ piece, build }: { piece: CutPiece; build: Build }) {
         .
       </p>
       {piece.notches.map(({ at, width, depth, from, passes }) => (
-        <p key={at} className="text-[0.97rem]">
+        <p key={at} className="text-note">
           Notch from {from} for {passes}: middle at {plan(at)}, {fine(width)} wide, {fine(depth)} deep.
         </p>
       ))}
@@ -149,7 +149,7 @@ export function Templates({ sheets, title }: { sheets: () => Sheet[]; title: str
           </Button>
         )}
       </div>
-      <p className="text-[0.97rem] text-soft">
+      <p className="text-note text-soft">
         Every page carries a bar of 100 mm: print at 100 % and measure it before you cut.
       </p>
     </section>

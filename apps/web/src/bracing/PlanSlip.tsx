@@ -101,7 +101,7 @@ function Weight({ build, plan }: { build: Build; plan: BracingPlan }) {
   const { figure, symbol } = formatMass(wood + patches, build.units);
   return (
     <p aria-live="polite">
-      <span className="figures text-[56px] leading-none font-medium">{figure}</span> {symbol}
+      <span className="figures text-great leading-none font-medium">{figure}</span> {symbol}
       <span className="block text-soft">
         {counted(plan.braces.length, 'brace', 'braces')}
         {plan.patches.length > 0 && ` and ${counted(plan.patches.length, 'patch', 'patches')}`} as drawn
@@ -186,7 +186,7 @@ function TheX({ build, bracing, ground }: Pick<Props, 'build' | 'bracing' | 'gro
           onChange={(from) => from !== null && move({ crossing: [edge + from, 0] })}
         />
       </div>
-      <p className="text-[0.97rem] text-soft">{xWords(x)}</p>
+      <p className="text-note text-soft">{xWords(x)}</p>
     </section>
   );
 }

@@ -90,7 +90,7 @@ export function FlexForm({ pieceId, units, plain, onJig, children, onSend }: Pro
           New jig
         </Button>
       </div>
-      {jig && <p className="text-[0.95rem] text-soft">{jigWords(jig.body, units)}</p>}
+      {jig && <p className="text-note text-soft">{jigWords(jig.body, units)}</p>}
       {plain && !jig && (
         <div className="grid grid-cols-2 gap-3">
           <SelectField label="Bent" value={direction} onChoose={(chosen) => setDirection(chosen as typeof direction)}>

@@ -39,7 +39,7 @@ export function StandIns({ pieceId, place, onReading }: Props) {
   return (
     <details onToggle={(event) => setOpen(event.currentTarget.open)}>
       <summary className="min-h-11 cursor-pointer pt-2 text-soft">Simulated dial gauge</summary>
-      <p className="text-[0.95rem] text-soft" role="status">
+      <p className="text-note text-soft" role="status">
         {state === 'on'
           ? 'Connected. Put a weight on the simulated plate:'
           : state === 'lost'

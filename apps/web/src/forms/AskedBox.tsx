@@ -37,7 +37,7 @@ export function AskedLayout({ message, keep, mend, drop, again }: Asked & { agai
   }, []);
   return (
     <div ref={box} role="alertdialog" aria-label="Is it right?" className="border-l-4 border-brass bg-brass/10 p-3">
-      <p className="mb-2 text-[1.1rem]">{message}</p>
+      <p className="mb-2 text-lead">{message}</p>
       <div className="grid grid-cols-2 gap-2">
         <Button kind="main" onClick={drop}>
           {again} <Key>↵</Key>
@@ -56,5 +56,5 @@ export function AskedLayout({ message, keep, mend, drop, again }: Asked & { agai
 }
 
 const Key = ({ children }: { children: string }) => (
-  <kbd className="figures rounded border border-current/40 px-1 text-[0.8rem] font-normal">{children}</kbd>
+  <kbd className="figures rounded border border-current/40 px-1 text-small font-normal">{children}</kbd>
 );

@@ -38,7 +38,7 @@ export function JournalSlip({ build, stage, changeBuild }: Props) {
   return (
     <div className="space-y-4 pt-1">
       <div>
-        <h2 className="text-[1.5rem] font-bold">{STAGE_WORDS[stage]}</h2>
+        <h2 className="text-head font-bold">{STAGE_WORDS[stage]}</h2>
         <p>{ABOUT[stage]}</p>
       </div>
       {stage === 'wood' && (
@@ -133,7 +133,7 @@ function Notes({ build, stage }: { build: Build; stage: Stage }) {
         {here.map(({ id, at, person: who, body }) => (
           <li key={id}>
             <p>{body.text}</p>
-            <p className="text-[0.92rem] text-soft">
+            <p className="text-small text-soft">
               {who && `${who}, `}
               {format(new Date(at), 'd MMM yyyy')}
             </p>

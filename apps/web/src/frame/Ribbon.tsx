@@ -39,8 +39,8 @@ export function Ribbon({ items, selected, onSelect, empty }: Props) {
                     strokeWidth="1.6"
                   />
                 </svg>
-                <span className="figures text-[0.95rem]">{item.figure}</span>
-                <span className="text-[0.85rem] text-soft">{format(new Date(item.at), 'd MMM')}</span>
+                <span className="figures text-note">{item.figure}</span>
+                <span className="text-small text-soft">{format(new Date(item.at), 'd MMM')}</span>
               </button>
             </li>
           ) : (
@@ -50,7 +50,7 @@ export function Ribbon({ items, selected, onSelect, empty }: Props) {
             >
               <span>{item.title}</span>
               <Curl size={item.size} />
-              <span className="figures text-[0.95rem]">{item.figure}</span>
+              <span className="figures text-note">{item.figure}</span>
             </li>
           ),
         )}

@@ -24,7 +24,7 @@ export function Rule({ buildId, open, stands, done }: Props) {
           className={`group relative flex min-w-12 flex-1 flex-col justify-end pt-2 ${stage === open ? 'min-w-28' : 'max-lg:max-w-16'}`}
         >
           <span
-            className={`px-1.5 pb-1 whitespace-nowrap ${stage === open ? 'text-[1.2rem] font-bold text-spruce' : 'text-soft group-hover:text-ink max-lg:sr-only'}`}
+            className={`px-1.5 pb-1 whitespace-nowrap ${stage === open ? 'text-lead font-bold text-spruce' : 'text-soft group-hover:text-ink max-lg:sr-only'}`}
           >
             {STAGE_WORDS[stage]}
             {done.includes(stage) && <span className="sr-only"> (done)</span>}

@@ -82,11 +82,11 @@ export function HomeLink({ title }: { title?: string }) {
   const workshop = useWorkshop();
   return (
     <Link to="/" className="flex min-h-12 flex-col justify-center py-1 pr-2 leading-tight">
-      <span className="text-[0.95rem] text-soft">
+      <span className="text-note text-soft">
         {workshop.data?.name ?? 'The bench'}
-        {workshop.data?.demo && <span className="ml-2 border border-line px-1 text-[0.85rem]">demo</span>}
+        {workshop.data?.demo && <span className="ml-2 border border-line px-1 text-small">demo</span>}
       </span>
-      {title && <h1 className="text-[1.25rem] font-bold">{title}</h1>}
+      {title && <h1 className="text-lead font-bold">{title}</h1>}
     </Link>
   );
 }

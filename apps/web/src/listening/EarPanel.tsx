@@ -67,7 +67,7 @@ function EarWords({ state, meter, busy, trouble }: Pick<EarControl, 'state' | 'm
           ? 'Nothing comes from this microphone: is it muted?'
           : 'Knock: it hears by itself, then waits for the next.';
   return (
-    <div role="status" className="text-[0.97rem]">
+    <div role="status" className="text-note">
       {state === 'listening' && (
         <>
           <svg aria-hidden viewBox="0 0 200 10" className="h-3 w-full" preserveAspectRatio="none">

@@ -17,7 +17,7 @@ export function KnockFigures({ heard, before }: { heard: KeptAnalysis; before: K
       <ul className="flex flex-wrap gap-x-5 gap-y-1">
         {strongest(heard, LARGE).map((partial, i) => {
           const moved = movedSince(partial, before);
-          const size = i === 0 ? 'text-[3.5rem] leading-none' : 'text-[1.9rem]';
+          const size = i === 0 ? 'text-great leading-none' : 'text-head';
           return (
             <li key={partial.frequency} className={`leading-tight ${i === 0 ? 'w-full' : ''}`}>
               {choice.pitch === 'none' ? (
@@ -37,7 +37,7 @@ export function KnockFigures({ heard, before }: { heard: KeptAnalysis; before: K
                   </span>
                 </>
               )}
-              <span className="block text-[0.92rem] text-soft">{quality(partial)}</span>
+              <span className="block text-small text-soft">{quality(partial)}</span>
             </li>
           );
         })}

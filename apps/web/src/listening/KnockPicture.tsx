@@ -108,7 +108,7 @@ function ZoomButton({ label, ...rest }: { label: string } & React.ButtonHTMLAttr
     <button
       type="button"
       aria-label={label}
-      className="size-9 text-[1.3rem] text-soft hover:bg-grain/50 disabled:opacity-40"
+      className="size-9 text-lead text-soft hover:bg-grain/50 disabled:opacity-40"
       {...rest}
     />
   );

@@ -54,7 +54,7 @@ export function MapLegend({ picture, view, units }: LegendProps) {
         {bands.map((band, i) => (
           <div key={band.level ?? 'low'} className="w-[3.1rem]">
             <div
-              className="figures -ml-1 h-5 text-[0.8rem] text-soft"
+              className="figures -ml-1 h-5 text-small text-soft"
               style={{ transform: 'translateX(-38%)', textAlign: 'center' }}
             >
               {i > 0 && figure(band)}

@@ -21,7 +21,7 @@ export function Dialog({ title, description, open, onClose, children, wide }: Pr
           className={`fixed top-1/2 left-1/2 z-50 max-h-[90vh] w-[94vw] -translate-x-1/2 -translate-y-1/2 overflow-auto border border-line bg-slip p-6 ${wide ? 'max-w-3xl' : 'max-w-lg'}`}
         >
           <div className="mb-3 flex items-start justify-between gap-4">
-            <Radix.Title className="text-2xl font-bold">{title}</Radix.Title>
+            <Radix.Title className="text-head font-bold">{title}</Radix.Title>
             <Radix.Close aria-label="Close" className="-m-2 grid size-12 shrink-0 place-items-center">
               <X aria-hidden size={22} />
             </Radix.Close>

@@ -19,9 +19,9 @@ function FieldFrame({ label, error, hint, suffix, id, children }: Frame & { id: 
         {children}
         {suffix && <span className="shrink-0 text-soft">{suffix}</span>}
       </div>
-      {hint && !error && <p className="mt-0.5 text-[0.95rem] text-soft">{hint}</p>}
+      {hint && !error && <p className="mt-0.5 text-note text-soft">{hint}</p>}
       {error && (
-        <p id={`${id}-error`} role="alert" className="mt-0.5 text-[0.95rem] font-medium text-ember-ink">
+        <p id={`${id}-error`} role="alert" className="mt-0.5 text-note font-medium text-ember-ink">
           {error}
         </p>
       )}

@@ -12,7 +12,7 @@ export function Loading({ queries, what }: { queries: readonly Query[]; what: st
     <div className="grid h-full place-items-center p-8">
       {failed ? (
         <div role="alert" className="max-w-md space-y-4 text-center">
-          <p className="text-[1.2rem]">{failed.error?.message}</p>
+          <p className="text-lead">{failed.error?.message}</p>
           <Button kind="main" onClick={() => queries.forEach((query) => void query.refetch())}>
             Try again
           </Button>

@@ -51,5 +51,5 @@ export function MenuItem({
 }
 
 export function MenuHeading({ children }: { children: ReactNode }) {
-  return <DropdownMenu.Label className="px-3 pt-2 pb-1 text-[0.95rem] text-soft">{children}</DropdownMenu.Label>;
+  return <DropdownMenu.Label className="px-3 pt-2 pb-1 text-note text-soft">{children}</DropdownMenu.Label>;
 }

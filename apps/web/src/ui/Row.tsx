@@ -6,7 +6,7 @@ export function Row({ name, value, hint }: { name: ReactNode; value: ReactNode; 
   return (
     <div className="flex items-baseline justify-between gap-2 border-t border-grain py-1">
       <dt>{name}</dt>
-      <dd className="figures text-right text-[0.97rem]">
+      <dd className="figures text-right text-note">
         {value}
         {hint && <span className="block font-sans text-soft">{hint}</span>}
       </dd>
@@ -15,7 +15,7 @@ export function Row({ name, value, hint }: { name: ReactNode; value: ReactNode; 
 }
 
 export function Caution({ children }: { children: ReactNode }) {
-  return <p className="border-l-2 border-brass pl-3 text-[0.95rem] text-soft">{children}</p>;
+  return <p className="border-l-2 border-brass pl-3 text-note text-soft">{children}</p>;
 }
 
 /** To the top as one model, from every page where wood is drawn or taken off. */

@@ -4,7 +4,7 @@ const isotropic = (a: number): FreePlate => {
   const D = (10e9 * 0.003 ** 3) / (12 * (1 - 0.09));
   return { length: a, width: a, D_L: D, D_C: D, D_1: 0.3 * D, D_k: (D * 0.7) / 2, rhoH: 430 * 0.003 };
 };
-/** ../shared/reference/plates/case02a-free-half-plate: computed apart from this program. */
+/** case02a of test/reference: computed apart from this program. */
 const halfPlate = (): FreePlate => {
   const nu_CL = (0.37 * 0.8) / 12;
   const D_L = (12e9 * 0.0036 ** 3) / (12 * (1 - 0.37 * nu_CL));

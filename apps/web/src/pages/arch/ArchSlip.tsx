@@ -43,7 +43,7 @@ export function ArchSlip(props: Props) {
   return (
     <div className="space-y-3 pt-1">
       <p aria-live="polite">
-        <span className="figures text-[56px] leading-none font-medium">
+        <span className="figures text-great leading-none font-medium">
           {radius === null ? 'flat' : formatRadius(radius, units).figure}
         </span>{' '}
         {radius !== null && formatRadius(radius, units).symbol}
@@ -159,7 +159,7 @@ function Figures({ build, bracing, plate, span, brace, radius }: Props & { radiu
           hint={`of what its fibres bear; a push of ${force.toFixed(1)} N on a strip of ${inWords(formatPlanLength(strip, units))} across`}
         />
       </dl>
-      <table className="w-full text-[0.97rem]">
+      <table className="w-full text-note">
         <caption className="pt-1 text-left text-soft">Plane away, from the middle out</caption>
         <thead>
           <tr className="text-left text-soft">
@@ -227,7 +227,7 @@ function Faces({ bracing, brace, onPick, build }: Props) {
                 </div>
               </div>
               {gap !== null && Math.abs(gap) > 1e-4 && (
-                <p className="text-[0.95rem] text-ember-ink">
+                <p className="text-note text-ember-ink">
                   Stands {inWords(formatThickness(Math.abs(gap), build.units))} open{' '}
                   {gap > 0 ? 'at its ends' : 'in its middle'} in the dish.
                 </p>

@@ -37,7 +37,7 @@ export function SeasonSlip({ build, bracing, plate, brace, span }: Props) {
     <div className="space-y-3 pt-1">
       {outcome && (
         <p aria-live="polite">
-          <span className="figures text-[56px] leading-none font-medium">
+          <span className="figures text-great leading-none font-medium">
             {formatThickness(outcome.rise, units).figure}
           </span>{' '}
           {formatThickness(outcome.rise, units).symbol}
@@ -74,7 +74,7 @@ export function SeasonSlip({ build, bracing, plate, brace, span }: Props) {
       {!across && (
         <p>Draw a brace that runs across the grain: with it the plate can’t shrink freely and the arch moves.</p>
       )}
-      <p className="text-[0.97rem] text-soft">
+      <p className="text-note text-soft">
         An estimate of a strip of plate on one brace: the plate shrinks across its grain, the brace hardly does, and the
         pair bends like two metals. The rim holds a glued box back.
       </p>

@@ -110,9 +110,9 @@ function Pair({ notes: { air, top, alone }, heard }: { notes: BoxNotes; heard: b
   const one = (name: string, note: Estimate) => (
     <div>
       <p className="text-soft">{name}</p>
-      <p className="figures text-[2.9rem] leading-none font-medium">
+      <p className="figures text-figure leading-none font-medium">
         {note.value.toFixed(0)}
-        <span className="text-[1.2rem]"> Hz</span>
+        <span className="text-lead"> Hz</span>
       </p>
       {choice.pitch === 'note' && <p className="figures">{longPitch(note.value, choice)} ¢</p>}
       <p className="figures text-soft">± {halfInterval(note).toFixed(0)} Hz</p>

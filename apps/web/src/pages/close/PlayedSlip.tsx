@@ -53,7 +53,7 @@ function Figures({ shown, against }: { shown: PlayedView; against: PlayedView | 
       <p className="text-soft">
         {shown.place.title || 'Played'}, {format(new Date(shown.at), 'd MMM yyyy')}
       </p>
-      <p className="figures text-[3.5rem] leading-none font-medium">{peaks.length}</p>
+      <p className="figures text-great leading-none font-medium">{peaks.length}</p>
       <p>peaks in range{other && <span className="text-soft"> (the other: {other.peaks.length})</span>}</p>
       <dl className="mt-2">
         <Row
@@ -234,7 +234,7 @@ function NewRecording({ build, keep, onShown }: Props) {
       </div>
       {state.kind === 'recording' ? (
         <div role="status" className="space-y-1">
-          <p className="figures text-[2.4rem] leading-none">{state.seconds.toFixed(0)} s</p>
+          <p className="figures text-figure leading-none">{state.seconds.toFixed(0)} s</p>
           <p className="text-soft">
             {state.peak > 0.98
               ? 'Too loud: move away.'

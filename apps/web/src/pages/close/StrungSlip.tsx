@@ -45,7 +45,7 @@ export function StrungSlip({ picture, problem, units, plan, events, onStrung, on
       )}
       {picture ? (
         <section aria-label="Under the strings">
-          <p className="figures text-[3.5rem] leading-none font-medium">
+          <p className="figures text-great leading-none font-medium">
             {picture.last === null ? '–' : picture.words(picture.last.moved)}
           </p>
           <p className="text-soft">

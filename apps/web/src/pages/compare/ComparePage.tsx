@@ -112,7 +112,7 @@ function Shared({
   const bad = builds.filter((build) => build.good === false).length;
   return (
     <>
-      <h2 className="text-[1.5rem] font-bold">What the good ones share</h2>
+      <h2 className="text-head font-bold">What the good ones share</h2>
       {good === 0 || bad === 0 ? (
         <p>It takes at least one that turned out well and one that did not. Say so at the close of a build.</p>
       ) : (
@@ -154,7 +154,7 @@ function Shared({
 function Words({ build: { id, number, name, words, marks, good } }: { build: ComparedView }) {
   return (
     <>
-      <h2 className="text-[1.5rem] font-bold">
+      <h2 className="text-head font-bold">
         No. {number} {name}
       </h2>
       <p className={`font-medium ${good === false ? 'text-ember-ink' : 'text-spruce'}`}>

@@ -192,7 +192,7 @@ function Running({ build, glueUp }: { build: Build; glueUp: GlueUpView }) {
       {times.pressedAt !== null && (
         <p>Look for a bead of glue all along; wipe what comes out before it sets. Check that no tall brace leans.</p>
       )}
-      <Button kind="main" className="min-h-16 w-full text-[1.25rem]" onClick={next.run}>
+      <Button kind="main" className="min-h-16 w-full text-lead" onClick={next.run}>
         {next.words}
       </Button>
       <div className="flex flex-wrap gap-2">
@@ -215,10 +215,10 @@ function Face({ clock }: { clock: GlueClock }) {
   return (
     <div>
       <p role="timer" aria-label={PHASE_WORDS[phase]}>
-        <span className={`figures text-[72px] leading-none font-medium ${late ? 'text-ember-ink' : ''}`}>
+        <span className={`figures text-hero leading-none font-medium ${late ? 'text-ember-ink' : ''}`}>
           {left === null ? '✓' : spanWords(left)}
         </span>
-        <span className={`block text-[1.15rem] ${late ? 'font-bold text-ember-ink' : 'text-soft'}`}>
+        <span className={`block text-lead ${late ? 'font-bold text-ember-ink' : 'text-soft'}`}>
           {PHASE_WORDS[phase]}
         </span>
       </p>
@@ -272,7 +272,7 @@ function Past({
             >
               <span>
                 {glueUp.pieces.map(({ name }) => name).join(', ')}
-                <span className="block text-[0.95rem] text-soft">
+                <span className="block text-note text-soft">
                   {format(new Date(glueUp.at), 'd MMM, HH:mm')}
                   {glueUp.person && `, ${glueUp.person}`};{' '}
                   {phase === 'curing' && left !== null ? `cures for another ${spanWords(left)}` : PHASE_WORDS[phase]}

@@ -45,7 +45,7 @@ export function OrderSlip(props: Props) {
   return (
     <div className="space-y-3 pt-1">
       <p>
-        <span className="figures text-[56px] leading-none font-medium">{sessions.length}</span>{' '}
+        <span className="figures text-great leading-none font-medium">{sessions.length}</span>{' '}
         {sessions.length === 1 ? 'session' : 'sessions'}
         <span className="block text-soft">of gluing, each within the open time of {props.glue.name}</span>
       </p>
@@ -120,7 +120,7 @@ function PieceFigures({ piece, setup }: { piece: GluePiece; setup: GlueSetup }) 
   const pressure = inWords(formatQuantity(piece.pressure, 'pressure', 'kPa', 0));
   const how = setup.press === 'vacuum' ? `the bag gives ${pressure}` : `${piece.rods} ${setup.press} give ${pressure}`;
   return (
-    <p className="text-[0.97rem] text-soft">
+    <p className="text-note text-soft">
       {how}
       {piece.enough ? '.' : '; the glue’s sheet asks for more: only with a joint that closes by hand.'}
       {piece.caul && ' Tall: lay a notched caul over it, so that it can’t lean.'}
@@ -139,7 +139,7 @@ function SetupFields({ glues, glue, setup, refused, onGlue, onSetup }: Props) {
           </Option>
         ))}
       </SelectField>
-      <p className="text-[0.97rem] text-soft">{glue.note}</p>
+      <p className="text-note text-soft">{glue.note}</p>
       <SelectField
         label="Pressed by"
         value={setup.press}
@@ -189,7 +189,7 @@ function SetupFields({ glues, glue, setup, refused, onGlue, onSetup }: Props) {
           onChange={(timePerPiece) => timePerPiece !== null && onSetup({ ...setup, timePerPiece })}
         />
       </div>
-      <p className="text-[0.95rem] text-soft">Press a rod onto a kitchen scale at its working bend: 1 kg is 9.8 N.</p>
+      <p className="text-note text-soft">Press a rod onto a kitchen scale at its working bend: 1 kg is 9.8 N.</p>
     </section>
   );
 }

@@ -76,7 +76,7 @@ export function BenchPage() {
               <div className="mt-4 flex justify-center">
                 <Link
                   to="/new"
-                  className="inline-flex min-h-12 items-center gap-2 rounded-md bg-spruce px-5 text-[1.05rem] font-medium text-on-spruce"
+                  className="inline-flex min-h-12 items-center gap-2 rounded-md bg-spruce px-5 text-note font-medium text-on-spruce"
                 >
                   <Plus aria-hidden size={20} /> New build
                 </Link>
@@ -94,14 +94,14 @@ function EmptyBench({ archived }: { archived: boolean }) {
   if (archived) return <p className="pt-16 text-center text-soft">Nothing is put away.</p>;
   return (
     <div className="mx-auto max-w-md space-y-5 pt-16 text-center">
-      <p className="text-[1.6rem] font-bold">The bench is clear.</p>
+      <p className="text-head font-bold">The bench is clear.</p>
       <p>
         Lay down the first plate: its number, its outline, its wood. Then read it with a caliper, and the map tells you
         where the next shaving comes off.
       </p>
       <Link
         to="/new"
-        className="inline-flex min-h-14 items-center gap-2 rounded-md bg-spruce px-6 text-[1.15rem] font-medium text-on-spruce"
+        className="inline-flex min-h-14 items-center gap-2 rounded-md bg-spruce px-6 text-lead font-medium text-on-spruce"
       >
         <Plus aria-hidden size={22} /> Lay down the first build
       </Link>
@@ -118,8 +118,8 @@ function BuildOnBench({ build }: { build: BuildSummary }) {
     <li className="relative border-b border-line py-2.5">
       <Link to={stagePath(build.id, build.stage)} className="block hover:bg-grain/30">
         <div className="flex items-baseline gap-2 pr-12">
-          <span className="figures text-[1.05rem] text-soft">{build.number}</span>
-          <span className="text-[1.35rem] font-bold">{build.name}</span>
+          <span className="figures text-note text-soft">{build.number}</span>
+          <span className="text-lead font-bold">{build.name}</span>
           <span className="ml-auto text-spruce">{STAGE_WORDS[build.stage]}</span>
         </div>
         <div className="grid h-[198px] place-items-center">
@@ -127,14 +127,14 @@ function BuildOnBench({ build }: { build: BuildSummary }) {
         </div>
         {voiced ? (
           <>
-            <p className="text-[1.1rem] font-medium text-spruce">{voicedWords(build.stage, voiced)}</p>
+            <p className="text-lead font-medium text-spruce">{voicedWords(build.stage, voiced)}</p>
             <p className="text-soft">
               {voiced.shaved ? 'shaved' : 'read'} {formatDistanceToNow(new Date(voiced.at), { addSuffix: true })}
             </p>
           </>
         ) : (
           <>
-            <p className="text-[1.1rem]">
+            <p className="text-lead">
               {survey && survey.passesSince > 0 ? (
                 <span className="font-medium text-ember-ink">
                   <span aria-hidden>? </span>

@@ -245,7 +245,7 @@ interface PartProps {
 function WhatFields({ draft, set, errorAt, isNew }: PartProps) {
   return (
     <fieldset className="space-y-2">
-      <legend className="text-[1.15rem] font-bold">What is it?</legend>
+      <legend className="text-lead font-bold">What is it?</legend>
       <div className="grid grid-cols-[110px_1fr] gap-3">
         <TextField
           label="Number"
@@ -345,7 +345,7 @@ function WoodFields({
   const pascals = (value: number) => (value > 0 && value < 40e9 ? null : 'Between 0 and 40 GPa');
   return (
     <fieldset className="space-y-2">
-      <legend className="text-[1.15rem] font-bold">Wood</legend>
+      <legend className="text-lead font-bold">Wood</legend>
       <SelectField
         label="Species"
         value={wood.species ?? ''}
@@ -358,7 +358,7 @@ function WoodFields({
           </Option>
         ))}
       </SelectField>
-      <p className="text-[0.95rem] text-soft">
+      <p className="text-note text-soft">
         The wood is {woodOrigin(wood)}. {wood.source === 'prior' && 'Your own figures narrow every forecast.'}
       </p>
       <div className="grid grid-cols-2 gap-3">

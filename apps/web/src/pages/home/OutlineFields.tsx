@@ -70,7 +70,7 @@ export function OutlineFields({ family, outline, holes, units, onOutline, onHole
   };
   return (
     <fieldset className="space-y-2">
-      <legend className="text-[1.15rem] font-bold">Outline</legend>
+      <legend className="text-lead font-bold">Outline</legend>
       <SelectField label="Shape" value={outline.kind} onChoose={(chosen) => choose(chosen as OutlineSpec['kind'])}>
         <Option value="waisted">Two bouts and a waist</Option>
         <Option value="teardrop">Teardrop</Option>

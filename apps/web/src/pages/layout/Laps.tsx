@@ -120,7 +120,7 @@ function LapFields({ build, plate, crossing, lap, brace, other, onKeep }: LapPro
         )}
       </div>
       {figures && (
-        <table className="w-full text-[0.97rem]">
+        <table className="w-full text-note">
           <caption className="text-left text-soft">{lower.name} keeps, of the uncut leg’s stiffness</caption>
           <thead>
             <tr className="text-left text-soft">

@@ -56,7 +56,7 @@ function OfBrace({ build, bracing, ground, plate, brace, onSelect }: Props & { b
     <>
       <div>
         <p aria-live="polite">
-          <span className="figures text-[56px] leading-none font-medium">
+          <span className="figures text-great leading-none font-medium">
             {formatPlanLength(brace.length, units).figure}
           </span>{' '}
           {formatPlanLength(brace.length, units).symbol}
@@ -207,7 +207,7 @@ function OfPatch({ build, bracing, ground, patch, onSelect }: Props & { patch: P
   const ring = patch.role === 'hole-ring';
   return (
     <>
-      <h2 className="text-[1.5rem] font-bold">{patch.name}</h2>
+      <h2 className="text-head font-bold">{patch.name}</h2>
       <p>
         {ring
           ? 'Stops cracks: it replaces the wood that the soundhole took away.'

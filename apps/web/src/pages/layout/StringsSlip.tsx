@@ -82,7 +82,7 @@ function Load({ build, bracing, ground, plate, load }: Props & { load: StringLoa
   return (
     <>
       <p aria-live="polite">
-        <span className="figures text-[56px] leading-none font-medium">{Math.round(load.total)}</span> N
+        <span className="figures text-great leading-none font-medium">{Math.round(load.total)}</span> N
         <span className="block text-soft">
           pull of all strings together, {formatQuantity(load.total, 'force', 'kgf', 0).figure} kgf
         </span>
@@ -126,7 +126,7 @@ function Load({ build, bracing, ground, plate, load }: Props & { load: StringLoa
           </>
         )}
       </dl>
-      <p className="text-[0.97rem] text-soft">
+      <p className="text-note text-soft">
         {build.construction === 'carved'
           ? 'A carved top carries by its arch as much as by its wood: no beam says how far it sinks.'
           : 'The beam has only its two ends to rest on; the sides help a real top, so it gives less. A first comparison between plans, no forecast.'}

@@ -55,7 +55,7 @@ export function BarsSlip({ ear, last, knocks, keep, bars, lit, onLit, onBars, on
       {newest && (
         <div>
           <p className="text-soft">The {bars[at]!.name} sings</p>
-          <p className="figures text-[3.5rem] leading-none font-medium">
+          <p className="figures text-great leading-none font-medium">
             {choice.pitch === 'note' ? shortPitch(newest.frequency, choice) : newest.frequency.toFixed(1)}
           </p>
           <p className="figures text-soft">
@@ -63,7 +63,7 @@ export function BarsSlip({ ear, last, knocks, keep, bars, lit, onLit, onBars, on
             {newest.frequency.toFixed(1)} Hz
           </p>
           {newest.toGoal !== null && (
-            <p className="text-[1.2rem]">
+            <p className="text-lead">
               {Math.abs(newest.toGoal) < 5 ? (
                 <strong className="text-spruce">There: within 5 cents of its goal.</strong>
               ) : newest.toGoal < 0 ? (
@@ -140,7 +140,7 @@ function OwnNote({
   if (notes.length < 2) return null;
   return (
     <section aria-label="Its own note">
-      <p className="text-[0.97rem] text-soft">
+      <p className="text-note text-soft">
         Heard over it. Its own is the one that a pad on the bar kills and that falls as you plane it: tap it once, and
         it is followed.
       </p>
@@ -201,7 +201,7 @@ function BarTable({
       {readings.length === 0 ? (
         <p className="pt-1 text-soft">Not read yet.</p>
       ) : (
-        <table className="figures mt-1 w-full text-[0.95rem]">
+        <table className="figures mt-1 w-full text-note">
           <thead>
             <tr className="text-soft">
               <th className="text-left font-normal">note</th>

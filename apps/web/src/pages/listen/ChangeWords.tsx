@@ -28,7 +28,7 @@ export function ChangeList({
   if (real.length + appeared.length + died.length === 0)
     return <p className="text-soft">Nothing moved beyond its doubt.</p>;
   return (
-    <ul className="text-[0.97rem]">
+    <ul className="text-note">
       {real.map(({ from, to, cents }) => (
         <li key={from} className="figures flex justify-between gap-2">
           <span>

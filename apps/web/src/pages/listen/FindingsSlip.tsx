@@ -82,7 +82,7 @@ function Pairs({ mirror, onPlace }: { mirror: MirrorKnocks } & Pick<Props, 'onPl
   return (
     <details>
       <summary className="min-h-11 cursor-pointer pt-2 text-soft">Treble against bass, place by place</summary>
-      <table className="figures w-full text-[0.95rem]">
+      <table className="figures w-full text-note">
         <thead>
           <tr className="text-soft">
             <th className="text-left font-normal">places</th>
@@ -196,7 +196,7 @@ function Notes({
   const moved = (frequency: number) => change?.moved.find(({ to }) => to === frequency);
   return (
     <section aria-label="Notes of this round">
-      <table className="figures w-full text-[0.95rem]">
+      <table className="figures w-full text-note">
         <thead>
           <tr className="text-soft">
             <th className="text-left font-normal">{choice.pitch === 'none' ? 'Hz' : 'note'}</th>

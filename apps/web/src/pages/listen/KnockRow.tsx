@@ -24,7 +24,7 @@ export function KnockRow({ knock, keep, leftOut }: Props) {
   const { send, busy } = useSending(() => undefined);
   const at = format(new Date(knock.at), 'HH:mm:ss');
   return (
-    <li className="flex flex-wrap items-center justify-between gap-x-2 border-t border-grain py-1 text-[0.97rem]">
+    <li className="flex flex-wrap items-center justify-between gap-x-2 border-t border-grain py-1 text-note">
       <span className="figures">{at}</span>
       {leftOut && <span className="text-ember-ink">{LEFT_OUT[leftOut]}</span>}
       <span className="flex items-center">

@@ -106,7 +106,7 @@ function Together({ knocks, keep }: Pick<Props, 'knocks' | 'keep'>) {
         {today.length === 1 ? 'One knock' : `${today.length} knocks`} on {format(new Date(newest.at), 'd MMM')}
       </h3>
       {today.length > 1 && choice.pitch !== 'none' && (
-        <table className="figures w-full text-[0.95rem]">
+        <table className="figures w-full text-note">
           <thead>
             <tr className="text-soft">
               <th className="text-left font-normal">note</th>

@@ -41,7 +41,7 @@ export function MapSlip({ ear, last, walk, keep, hold, marking, change, onMarkin
       <div className="flex items-end justify-between gap-2">
         <div>
           <p className="text-soft">{walk.lit ? 'Knock at' : 'All places are knocked'}</p>
-          <p data-testid="lit-place" className="figures text-[3.5rem] leading-none font-medium">
+          <p data-testid="lit-place" className="figures text-great leading-none font-medium">
             {walk.lit?.name ?? '✓'}
           </p>
         </div>
@@ -91,7 +91,7 @@ export function MapSlip({ ear, last, walk, keep, hold, marking, change, onMarkin
             )}
           </div>
         )}
-        <p className="text-[0.95rem] text-soft">
+        <p className="text-note text-soft">
           Leave the microphone where it is all the way round: then shapes keep their signs. Hold the plate at the same
           place.
         </p>

@@ -109,7 +109,7 @@ export function Photos({ set }: { set: WoodSet }) {
               className="h-44 w-64 border border-line object-cover"
             />
             <div className="flex items-center justify-between gap-2">
-              <span className="text-[0.95rem] text-soft">{words || format(new Date(at), 'd MMM yyyy')}</span>
+              <span className="text-note text-soft">{words || format(new Date(at), 'd MMM yyyy')}</span>
               <Button kind="quiet" className="px-2" onClick={() => void remove(id)}>
                 Take away
               </Button>

@@ -26,7 +26,7 @@ export function FeelPage() {
           Give each measured flex a score from 1, soft, to 9, stiff, before you look at the dial. Here every score
           stands against the rigidity that the dial found; the newer, the fuller the mark.
         </p>
-        {feel.data.length === 0 && <p className="text-[1.2rem]">No flex has a score yet.</p>}
+        {feel.data.length === 0 && <p className="text-lead">No flex has a score yet.</p>}
         <div className="grid gap-8 lg:grid-cols-2">
           {feel.data.map((person) => (
             <PersonChart key={person.person} {...person} />
@@ -43,7 +43,7 @@ function PersonChart({ person, record, flexes }: PersonFeel) {
   const y = scaleLinear([0.5, 9.5], [BOX.height - BOX.bottom, BOX.top]);
   return (
     <section aria-label={person || 'No name'}>
-      <h2 className="text-[1.3rem] font-bold">{person || 'No name'}</h2>
+      <h2 className="text-lead font-bold">{person || 'No name'}</h2>
       <svg
         role="img"
         aria-label={`Scores of ${person} against rigidity`}

@@ -39,9 +39,9 @@ function Finding({ test }: { test: WoodTestView }) {
             {test.feel !== null && `, feels ${test.feel} of 9`}
           </span>
         </span>
-        <span className="figures text-[0.97rem]">{foundWords(test)}</span>
+        <span className="figures text-note">{foundWords(test)}</span>
       </span>
-      <span className="text-[0.95rem] text-soft">{moreWords(test)}</span>
+      <span className="text-note text-soft">{moreWords(test)}</span>
       {test.result.warnings.map(({ code, message }) => (
         <span key={code} className="block font-medium text-ember-ink">
           {message}

@@ -21,17 +21,17 @@ export function Known({ set, units }: { set: WoodSet; units: UnitChoice }) {
         {set.place && ` · ${set.place}`}
       </p>
       {inDoubt && (
-        <p data-testid="stiffness-along" className="text-[1.6rem] font-medium text-ember-ink">
+        <p data-testid="stiffness-along" className="text-head font-medium text-ember-ink">
           In doubt
-          <span className="ml-3 text-[1rem] font-normal text-soft">not used, not ranked</span>
+          <span className="ml-3 text-note font-normal text-soft">not used, not ranked</span>
         </p>
       )}
       {!inDoubt && (
         <p className="flex items-baseline gap-3">
-          <span data-testid="stiffness-along" className="figures text-[3.6rem] leading-none font-medium tracking-tight">
+          <span data-testid="stiffness-along" className="figures text-great leading-none font-medium tracking-tight">
             {formatQuantity(modulusAlong.value, 'modulus', 'GPa', 1).figure}
           </span>
-          <span className="text-[1.2rem] text-soft">
+          <span className="text-lead text-soft">
             ± {formatQuantity(halfInterval(modulusAlong), 'modulus', 'GPa', 1).figure} GPa along,{' '}
             {byWords(modulusAlong.by)}
           </span>
@@ -50,7 +50,7 @@ export function Known({ set, units }: { set: WoodSet; units: UnitChoice }) {
           </div>
         ))}
       </dl>
-      <p className="mt-1 text-[0.95rem] text-soft">
+      <p className="mt-1 text-note text-soft">
         {density.by === 'prior' ? 'Not weighed yet: density is its species’ mean. ' : ''}
         {runoutWords(set)}
       </p>

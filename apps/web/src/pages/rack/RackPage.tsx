@@ -91,14 +91,14 @@ export function RackPage() {
 function EmptyRack({ onArchived }: { onArchived: () => void }) {
   return (
     <main className="mx-auto max-w-md space-y-5 pt-16 text-center">
-      <p className="text-[1.6rem] font-bold">The rack is empty.</p>
+      <p className="text-head font-bold">The rack is empty.</p>
       <p>
         Put in the first set: its species and sizes. Weigh it, flex it, knock on it, and it tells how thin it wants to
         be.
       </p>
       <Link
         to="/rack/new"
-        className="inline-flex min-h-14 items-center gap-2 rounded-md bg-spruce px-6 text-[1.15rem] font-medium text-on-spruce"
+        className="inline-flex min-h-14 items-center gap-2 rounded-md bg-spruce px-6 text-lead font-medium text-on-spruce"
       >
         <Plus aria-hidden size={22} /> Put in the first set
       </Link>
@@ -116,7 +116,7 @@ function SideBySide({ sets }: { sets: readonly WoodSet[] }) {
   const columns = sets.map((set) => comparison(set, units));
   return (
     <section aria-label="Side by side">
-      <h2 className="text-[1.2rem] font-bold">Side by side</h2>
+      <h2 className="text-lead font-bold">Side by side</h2>
       <div className="overflow-x-auto">
         <table className="w-full text-left">
           <thead>
@@ -136,10 +136,10 @@ function SideBySide({ sets }: { sets: readonly WoodSet[] }) {
               <tr key={name} className="border-t border-grain">
                 <th scope="row" className="py-1 pr-2 font-normal text-soft">
                   {name}
-                  {unit && <span className="block text-[0.88rem]">{unit}</span>}
+                  {unit && <span className="block text-small">{unit}</span>}
                 </th>
                 {columns.map((column, i) => (
-                  <td key={sets[i]!.id} className="figures py-1 pr-3 text-[0.95rem]">
+                  <td key={sets[i]!.id} className="figures py-1 pr-3 text-note">
                     {column[row]!.value}
                   </td>
                 ))}
@@ -182,12 +182,12 @@ function Ranking({ build, sets }: { build: BuildSummary; sets: readonly WoodSet[
   const doubted = sets.filter(({ use, properties }) => use === build.plate && properties.doubts.length > 0);
   return (
     <>
-      <p className="mt-1 text-[0.95rem] text-soft">
+      <p className="mt-1 text-note text-soft">
         As stiff against pumping as {inWords(formatThickness(middleThickness(target.data!.base), build.units))} of the
         build’s own {speciesPrior(build.wood.species ?? '')?.name.toLowerCase() ?? 'wood'}, lightest first.
       </p>
       {doubted.length > 0 && (
-        <p className="text-[0.95rem] text-ember-ink">
+        <p className="text-note text-ember-ink">
           Left out, since figures of theirs are in doubt: {doubted.map(({ name }) => name).join(', ')}.
         </p>
       )}
@@ -203,7 +203,7 @@ function Ranking({ build, sets }: { build: BuildSummary; sets: readonly WoodSet[
               </span>
               <span className="figures">{inWords(formatMass(mass.value, build.units))}</span>
             </div>
-            <p className="text-[0.95rem] text-soft">
+            <p className="text-note text-soft">
               {formatThickness(thickness.value, build.units).figure} ±{' '}
               {inWords(formatThickness(halfInterval(thickness), build.units))}
               {!enough && '; the board is too thin for it'}
@@ -243,7 +243,7 @@ function SetList({
   return (
     <section aria-label="All sets by name">
       <div className="flex items-center justify-between gap-2">
-        <h2 className="text-[1.2rem] font-bold">{archived ? 'Put away' : 'By name'}</h2>
+        <h2 className="text-lead font-bold">{archived ? 'Put away' : 'By name'}</h2>
         <Button kind="quiet" className="px-2" onClick={() => onArchived(!archived)}>
           {archived ? 'Back to the rack' : 'Put away …'}
         </Button>
@@ -254,13 +254,13 @@ function SetList({
             <Link to={`/rack/${set.id}`} className="block py-1.5 hover:bg-grain/40">
               <span className="flex items-baseline justify-between gap-2">
                 <span className="font-medium">{set.name}</span>
-                <span className="text-[0.95rem] text-soft">{set.place}</span>
+                <span className="text-note text-soft">{set.place}</span>
               </span>
-              <span className="text-[0.95rem] text-soft">
+              <span className="text-note text-soft">
                 {speciesName(set)}, {set.worked}, runout {degreesWords(set.runout)}
               </span>
               {set.rejected && (
-                <span className="block text-[0.95rem] font-medium text-ember-ink">Rejected: {set.rejected}</span>
+                <span className="block text-note font-medium text-ember-ink">Rejected: {set.rejected}</span>
               )}
             </Link>
             {archived && <TakeBack set={set} />}

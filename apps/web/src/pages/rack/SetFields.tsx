@@ -67,7 +67,7 @@ export function SetFields({ draft, units, at, onChange, narrow = false }: Props)
         {field('grainLinesPerCm', 'Grain lines per cm')}
       </div>
       <fieldset>
-        <legend className="text-[1.15rem] font-bold">{isPlate ? 'One half' : 'The billet'}</legend>
+        <legend className="text-lead font-bold">{isPlate ? 'One half' : 'The billet'}</legend>
         <div className={three}>
           {field('length', 'Length', units.length)}
           {field('width', 'Width', units.length)}

@@ -42,7 +42,7 @@ export function BraceSlip(props: Props) {
     <>
       <Sound {...props} />
       <Notched {...props} />
-      <p className="text-[0.97rem]">{ROLE_WORDS[props.brace.role].role}</p>
+      <p className="text-note">{ROLE_WORDS[props.brace.role].role}</p>
       <Carries {...props} />
       <Seek {...props} />
       <SeekInterval {...props} />
@@ -66,7 +66,7 @@ function Sound({ figures, partial, onPartial }: Props) {
           onClick={() => onPartial(m)}
           className={`min-h-12 text-left leading-tight ${m === partial ? 'border-b-[3px] border-spruce' : ''} ${m === 0 ? 'w-full' : ''}`}
         >
-          <span className={`figures block font-medium ${m === 0 ? 'text-[3.5rem] leading-none' : 'text-[1.7rem]'}`}>
+          <span className={`figures block font-medium ${m === 0 ? 'text-great leading-none' : 'text-head'}`}>
             {choice.pitch === 'note' ? shortPitch(frequency, choice) : frequency.toFixed(0)}
           </span>
           <span className="figures block text-soft">
@@ -85,7 +85,7 @@ function Notched({ notched, figures }: Props) {
   const [first] = notched;
   const share = Math.round(100 * (1 - first!.frequency / figures.modes[0]!.frequency));
   return (
-    <p className="text-[0.97rem]">
+    <p className="text-note">
       That is the whole stick. With its notch and holes cut it sounds about{' '}
       <span className="figures">
         {choice.pitch === 'note' && `${longPitch(first!.frequency, choice)} ¢: `}
@@ -116,7 +116,7 @@ function Carries({ build, brace, figures, glued, plate }: Props) {
         />
       </dl>
       {crowded.length > 0 && (
-        <p className="text-[0.97rem]">
+        <p className="text-note">
           <span className="text-lake">Blue dashes under the brace:</span> neighbours already stiffen the plate there, by
           up to {percent(Math.max(...crowded.map(({ neighbours }) => neighbours)) / most)} of what this brace has at its
           stiffest. It may be lower there.

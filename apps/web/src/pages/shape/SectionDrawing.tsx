@@ -53,7 +53,7 @@ export function SectionDrawing({ brace, station, plate, glued, units }: Props) {
           {formatThickness(section.width, units).figure} × {inWords(formatThickness(section.height, units))}
         </text>
       </svg>
-      <figcaption className="text-center text-[0.95rem] text-soft">
+      <figcaption className="text-center text-note text-soft">
         at {inWords(formatPlanLength(place, units))}; second moment{' '}
         {formatQuantity(plainFigures(section).secondMoment, 'second-moment', 'mm⁴', 0).figure} mm⁴
         {glued && `; glued ${glued.rigidity.toFixed(1)} N m² about the dashes`}

@@ -120,7 +120,7 @@ function SectionFields({ build, brace, onKeep }: Props) {
         />
       </div>
       {brace.section === 'trapezoid' && (
-        <p className="text-[0.95rem] text-soft">
+        <p className="text-note text-soft">
           A top as wide as the base is a rectangle, a top of nothing a triangle: so a section can change along the
           brace.
         </p>
@@ -320,7 +320,7 @@ function StockFields({ brace, onKeep }: Props) {
         />
       </dl>
       {Math.abs(brace.ringAngle) > RINGS_FAR && (
-        <p className="text-[0.95rem] text-soft">
+        <p className="text-note text-soft">
           With its rings so far off upright a tall stick may cup or split: turn it on its side if it is square enough.
         </p>
       )}

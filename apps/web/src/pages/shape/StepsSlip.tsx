@@ -147,9 +147,9 @@ function ForecastRows({ forecast, units }: { forecast: ShapingForecast; units: U
     <dl>
       <div className="py-1">
         <dt className="text-soft">comes off</dt>
-        <dd className="figures text-[2.6rem] leading-tight font-medium">
+        <dd className="figures text-figure leading-tight font-medium">
           {grams(removed.value, units)}{' '}
-          <span className="text-[1.1rem] text-soft">± {grams(halfInterval(removed), units)}</span>
+          <span className="text-lead text-soft">± {grams(halfInterval(removed), units)}</span>
         </dd>
       </div>
       <div className="flex justify-between border-t border-grain py-1">
@@ -226,7 +226,7 @@ function Step({ build, step }: { build: Build; step: ShapingView }) {
           <p className="text-soft">forecast {grams(step.forecast.removed.value, build.units)} off, outcome open</p>
         )}
         {step.lines.map((line) => (
-          <p key={line.quantity} className="text-[0.97rem]">
+          <p key={line.quantity} className="text-note">
             <LineWords line={line} units={build.units} />
           </p>
         ))}

@@ -101,7 +101,7 @@ function Choice({ title, section, from, units, onTake, children }: ChoiceProps) 
       <p>
         {title}: <span className="figures">{inWords(formatThickness(section.height, units))}</span> high,{' '}
         <span className="figures">{Math.round(100 * weight)} %</span> of the weight{' '}
-        <span className="text-[0.95rem] text-soft">({children})</span>
+        <span className="text-note text-soft">({children})</span>
       </p>
       <Button
         className="shrink-0"
@@ -128,7 +128,7 @@ export function Shapes({ build, brace }: Pick<Props, 'build' | 'brace'>) {
   const block = { shape: 'rectangle' as const, width: brace.width, height };
   const plain = plainFigures(block);
   return (
-    <table className="w-full text-[0.95rem]">
+    <table className="w-full text-note">
       <caption className="pt-2 text-left text-soft">Sections of this width against a plain block</caption>
       <thead>
         <tr className="text-left align-bottom text-soft">

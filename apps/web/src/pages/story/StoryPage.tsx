@@ -37,7 +37,7 @@ function StoryOfBuild({ build, plan, readings, sounds, events }: VoicedPlate) {
         <VoiceSwitch buildId={build.id} open="story" />
       </div>
       <article tabIndex={0} className="min-h-0 flex-1 overflow-y-auto px-4 pb-6 lg:px-6 print:overflow-visible">
-        <h2 className="text-[1.7rem] font-bold">{story.title}</h2>
+        <h2 className="text-head font-bold">{story.title}</h2>
         <p className="text-soft">{story.subtitle}</p>
         {story.sections.length === 0 && (
           <p className="pt-4">Nothing has happened yet. Begin with the goal and the first readings under Rounds.</p>
@@ -50,8 +50,8 @@ function StoryOfBuild({ build, plan, readings, sounds, events }: VoicedPlate) {
             className="mt-4 break-inside-avoid border-t border-line pt-3 md:grid md:grid-cols-[minmax(0,1fr)_250px] md:gap-5"
           >
             <div>
-              <h3 className="text-[1.3rem] font-bold">
-                {title} <span className="text-[1rem] font-normal text-soft">{when}</span>
+              <h3 className="text-lead font-bold">
+                {title} <span className="text-note font-normal text-soft">{when}</span>
               </h3>
               {paragraphs.map((words, i) => (
                 <p key={i} className="mt-1">
@@ -59,7 +59,7 @@ function StoryOfBuild({ build, plan, readings, sounds, events }: VoicedPlate) {
                 </p>
               ))}
               {table && (
-                <table className="mt-2 w-full text-[0.97rem]">
+                <table className="mt-2 w-full text-note">
                   <thead>
                     <tr className="text-left text-soft">
                       {table.head.map((cell) => (
@@ -179,7 +179,7 @@ function TakeAlong({ build, plan, story, knocks, events }: TakeProps) {
   };
   return (
     <div className="no-print space-y-3 pt-2">
-      <h2 className="text-[1.5rem] font-bold">Take it along</h2>
+      <h2 className="text-head font-bold">Take it along</h2>
       <p>The story on paper, or all of it in open files that any program reads.</p>
       <Button className="w-full" onClick={() => window.print()}>
         Print
@@ -202,7 +202,7 @@ function TakeAlong({ build, plan, story, knocks, events }: TakeProps) {
       <Button className="w-full" disabled={working !== null} onClick={() => void attempt('The bundle', bundle)}>
         Everything, as a zip
       </Button>
-      <p className="text-[0.95rem] text-soft">
+      <p className="text-note text-soft">
         In the zip: the record as JSON, readings as CSV, {standing.length} knocks as WAV, the story as text and PDF.
       </p>
       {working && (

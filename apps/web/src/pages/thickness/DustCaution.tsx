@@ -10,7 +10,7 @@ export function DustCaution({ build }: { build: Build }) {
     sander: 'Follow the sander’s own instructions; keep fingers and sleeves off the drum, wear eye protection.',
   }[build.tool.kind];
   return (
-    <p className="border-l-2 border-brass pl-3 text-[0.95rem] text-soft">
+    <p className="border-l-2 border-brass pl-3 text-note text-soft">
       {tool} Fine dust harms lungs: use extraction and a respirator.
       {prior?.sensitizer && ` ${prior.name} dust can sensitize skin and airways.`}
       {prior?.protectedTrade && ` Trade in ${prior.name.toLowerCase()} may need papers: ask your authority.`}

@@ -161,7 +161,7 @@ describe('how thin', () => {
     const sandwich = { skin: 6e-4, core: 1.6e-3, coreModulus: 1, coreShear: 1e12, coreDensity: 48, glueMass: 0.08 };
     show(aBuild({ construction: 'sandwich', wood, choices: { ...NO_BUILD_CHOICES, sandwich } }));
     const figures = within(screen.getByLabelText('Sandwich'));
-    expect(figures.getByText('17.9 N m')).toBeInTheDocument(); // physics.md 4
+    expect(figures.getByText('17.9 N m')).toBeInTheDocument(); // by hand 4
     expect(figures.getByText('2.61 mm')).toBeInTheDocument();
   });
 });

@@ -51,7 +51,7 @@ export function HowThinSlip({ build, view, target, onTarget, onChoices }: Props)
           />
         ))}
         <Conflicts conflicts={thin.conflicts} units={units} />
-        <p className="mt-1 text-[0.92rem] text-soft">
+        <p className="mt-1 text-small text-soft">
           The wood is {woodOrigin(build.wood)}.
           {build.wood.source !== 'measured' && (
             <>
@@ -83,10 +83,10 @@ function Lead({ view: { thin, followed, summary }, units }: { view: HowThinView;
     <section aria-label="The line that is followed">
       <p className="text-soft">Stop at, by {followedWords(followed)}</p>
       <p className="flex items-baseline gap-2">
-        <span data-testid="stop-at" className="figures text-[3.5rem] leading-none font-medium tracking-tight">
+        <span data-testid="stop-at" className="figures text-great leading-none font-medium tracking-tight">
           {formatThickness(followed.line.value, units).figure}
         </span>
-        <span className="figures text-[1.2rem] text-soft">
+        <span className="figures text-lead text-soft">
           ± {inWords(formatThickness(halfInterval(followed.line), units))}
         </span>
       </p>

@@ -53,7 +53,7 @@ export function ImportButton({ build, survey }: { build: Build; survey: Survey }
       </Button>
       <Dialog title={refusal?.title ?? ''} open={refusal !== null} onClose={() => setRefusal(null)}>
         <p className="mb-2">Mend the file and choose it again; nothing of it was kept.</p>
-        <ul className="figures max-h-72 overflow-auto text-[0.95rem]">
+        <ul className="figures max-h-72 overflow-auto text-note">
           {refusal?.lines.map((line) => (
             <li key={line} className="border-b border-grain py-1">
               {line}

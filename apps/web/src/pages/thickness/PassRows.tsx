@@ -11,14 +11,14 @@ export function PassRows({ build, table }: { build: Build; table: PassTable }) {
   const { rows, stopAt, note, jigId } = table;
   const jig = jigs.data?.find(({ id }) => id === jigId)?.name;
   const sag = (compliance: number) => formatSag(compliance, units).figure;
-  const pm = (words: string) => <span className="block text-[0.85rem] text-soft">± {words}</span>;
+  const pm = (words: string) => <span className="block text-small text-soft">± {words}</span>;
   return (
     <section aria-label="The next passes">
       <h3 className="text-soft">
         The next passes of {formatThickness(tool.depthPerPass, units).figure} {formatThickness(0, units).symbol}
       </h3>
       <table className="w-full text-right">
-        <thead className="text-[0.92rem] text-soft">
+        <thead className="text-small text-soft">
           <tr>
             <th scope="col" className="text-left font-normal">
               after
@@ -41,7 +41,7 @@ export function PassRows({ build, table }: { build: Build; table: PassTable }) {
             )}
           </tr>
         </thead>
-        <tbody className="figures align-top text-[0.97rem]">
+        <tbody className="figures align-top text-note">
           {rows.map(({ passes, thickness, mass, flex, pitch }, i) => (
             <tr
               key={passes}
@@ -74,7 +74,7 @@ export function PassRows({ build, table }: { build: Build; table: PassTable }) {
           ))}
         </tbody>
       </table>
-      <p className="mt-1 text-[0.92rem] text-soft">
+      <p className="mt-1 text-small text-soft">
         {stopAt === null
           ? 'The leading rule is silent: no line to stop at yet.'
           : stopAt === 0

@@ -111,7 +111,7 @@ function Verdict({ summary: { verdict }, before }: { summary: AssessmentSummary;
       {before && <p className="text-soft">As it stood before that:</p>}
       <h2
         data-testid="verdict"
-        className={`leading-tight font-bold ${before ? 'text-[1.15rem] text-soft' : `text-[1.6rem] ${VERDICT_INK[verdict.kind]}`}`}
+        className={`leading-tight font-bold ${before ? 'text-lead text-soft' : `text-head ${VERDICT_INK[verdict.kind]}`}`}
       >
         {verdict.headline}
       </h2>
@@ -209,7 +209,7 @@ function AfterThese({ build, summary: { forecast } }: { build: Build; summary: A
           />
         ))}
       </dl>
-      <p className="mt-1 text-[0.92rem] text-soft">Nine in ten should fall within ±. The wood is {woodOrigin(wood)}.</p>
+      <p className="mt-1 text-small text-soft">Nine in ten should fall within ±. The wood is {woodOrigin(wood)}.</p>
     </section>
   );
 }
@@ -219,7 +219,7 @@ function StepList({ steps, from, units }: { steps: readonly StepSummary[]; from:
     <ol start={from}>
       {steps.map((step, i) => (
         <li key={step.place} className="flex gap-2 border-b border-grain py-1.5">
-          <span className="figures mt-0.5 grid size-6 shrink-0 place-items-center rounded-full border-2 border-ember text-[0.9rem] font-bold text-ember-ink">
+          <span className="figures mt-0.5 grid size-6 shrink-0 place-items-center rounded-full border-2 border-ember text-small font-bold text-ember-ink">
             {from + i}
           </span>
           <div className="min-w-0 flex-1">
@@ -229,7 +229,7 @@ function StepList({ steps, from, units }: { steps: readonly StepSummary[]; from:
                 −{formatThickness(step.meanDepth, units).figure}
               </span>
             </div>
-            <div className="text-[0.97rem] text-soft">
+            <div className="text-note text-soft">
               {step.words}, most {formatThickness(step.largestDepth, units).figure} over ·{' '}
               <span className="whitespace-nowrap">{inWords(formatArea(step.area, units))}</span> ·{' '}
               <span className="whitespace-nowrap">{inWords(formatMassRemoved(step.mass, units))}</span>
@@ -246,7 +246,7 @@ function Row({ name, value, hint }: { name: string; value: string; hint?: string
     <div className="flex flex-wrap items-baseline justify-between gap-x-3">
       <dt>{name}</dt>
       <dd className="figures">{value}</dd>
-      {hint && <dd className="w-full text-right text-[0.92rem] text-soft">{hint}</dd>}
+      {hint && <dd className="w-full text-right text-small text-soft">{hint}</dd>}
     </div>
   );
 }
@@ -312,7 +312,7 @@ function LastPass({ ledger, units }: { ledger: Ledger; units: UnitChoice }) {
           />
         ))}
       </dl>
-      <p className="text-[0.92rem] text-soft">
+      <p className="text-small text-soft">
         {ledger.summary.held} of {ledger.summary.count} forecasts of this plate held
         {ledger.summary.count < 8 ? '; too few to judge by yet' : ''}.
       </p>

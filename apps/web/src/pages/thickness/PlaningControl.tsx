@@ -70,7 +70,7 @@ export function PlaningControl({ build, face, advice, onFace, onChoices }: Props
           </Button>
         </div>
       ))}
-      {advice.caution && <p className="text-[0.95rem] font-medium text-ember-ink">{advice.caution}</p>}
+      {advice.caution && <p className="text-note font-medium text-ember-ink">{advice.caution}</p>}
     </section>
   );
 }

@@ -54,7 +54,7 @@ export function PlateChecks({ build }: { build: Build }) {
         >
           {unread}
         </FlexForm>
-        <p className="text-[0.92rem] text-soft">
+        <p className="text-small text-soft">
           Small loads: stop where it still springs back whole.{' '}
           <Link to="/feel" className="underline underline-offset-4">
             How well does your feel track the dial?
@@ -170,16 +170,16 @@ function Done({ build, checks }: { build: Build; checks: readonly CheckView[] })
         {(all ? newest : newest.slice(0, SHOWN)).map((check) => (
           <li key={check.id} className="flex items-start justify-between gap-2 border-t border-grain py-1">
             <div className={`min-w-0 ${check.retracted ? 'text-soft line-through' : ''}`}>
-              <span className="figures text-[0.97rem]">
+              <span className="figures text-note">
                 {checkWords(check, jigs.data?.find(({ id }) => id === check.jigId)?.name, build.units)}
               </span>
-              <span className="block text-[0.9rem] text-soft">
+              <span className="block text-small text-soft">
                 at {inWords(formatThickness(check.thickness.value, build.units))},{' '}
                 {format(new Date(check.at), 'd MMM, HH:mm')}
                 {check.feel !== null && `, feels ${check.feel} of 9`}
               </span>
               {check.result.warnings.map(({ code, message }) => (
-                <span key={code} className="block text-[0.95rem] font-medium text-ember-ink">
+                <span key={code} className="block text-note font-medium text-ember-ink">
                   {message}
                 </span>
               ))}

@@ -38,7 +38,7 @@ export function ReadSlip({ build, entry, readings, averages, target, quick, onTa
     <div className="space-y-3">
       <div className="flex items-baseline justify-between pt-1">
         <span className="text-soft">
-          Station <strong className="figures ml-1 text-[1.25rem] text-ink">{current.name}</strong>
+          Station <strong className="figures ml-1 text-lead text-ink">{current.name}</strong>
         </span>
         <span className="text-soft">
           {entry.read} of {entry.walk.length} read
@@ -109,13 +109,13 @@ function ReadingForm({ build, entry, state: { text, field, submit, type }, isRea
           aria-invalid={entry.error ? true : undefined}
           aria-describedby="reading-error"
           onChange={(event) => type(event.target.value)}
-          className={`figures min-h-14 w-full min-w-0 rounded-md border bg-paper px-3 text-[1.6rem] ${entry.error ? 'border-ember' : 'border-line'}`}
+          className={`figures min-h-14 w-full min-w-0 rounded-md border bg-paper px-3 text-head ${entry.error ? 'border-ember' : 'border-line'}`}
         />
         <Button kind={question ? 'plain' : 'main'} type="submit" className="min-h-14 shrink-0">
           Keep
         </Button>
       </div>
-      <p id="reading-error" role="alert" className="min-h-6 text-[0.97rem] font-medium text-ember-ink">
+      <p id="reading-error" role="alert" className="min-h-6 text-note font-medium text-ember-ink">
         {entry.error}
       </p>
     </form>
@@ -188,7 +188,7 @@ function LiveFigure({
   if (!reading) {
     return (
       <p className="text-soft">
-        <span className="figures block text-[4rem] leading-none text-line">—</span>
+        <span className="figures block text-hero leading-none text-line">—</span>
         {target === null ? 'not read yet' : `not read yet; target ${inWords(formatThickness(target, units))}`}
       </p>
     );
@@ -198,10 +198,10 @@ function LiveFigure({
   return (
     <div>
       <p className="flex items-baseline gap-3">
-        <span data-testid="live-figure" className="figures text-[4.4rem] leading-none font-medium tracking-tight">
+        <span data-testid="live-figure" className="figures text-hero leading-none font-medium tracking-tight">
           {figure}
         </span>
-        <span className="text-[1.3rem] text-soft">{symbol}</span>
+        <span className="text-lead text-soft">{symbol}</span>
       </p>
       <p className="mt-1">
         {off !== null && (
@@ -245,7 +245,7 @@ function QuestionBox({ entry, build }: { entry: ReadingEntry; build: Build }) {
 function DisputeBox({ entry, build }: { entry: ReadingEntry; build: Build }) {
   return (
     <div role="alertdialog" aria-label="Which reading holds?" className="border-l-4 border-brass bg-brass/10 p-3">
-      <p className="mb-2 text-[1.1rem]">The readings here disagree. Which one holds?</p>
+      <p className="mb-2 text-lead">The readings here disagree. Which one holds?</p>
       <div className="grid grid-cols-2 gap-2">
         {entry.here.map((reading) => (
           <Button key={reading.id} onClick={() => entry.hold(reading)}>

@@ -23,7 +23,7 @@ export function ReadingsList({ readings, units, onTakeBack }: Props) {
             <span>
               <strong className="figures">{reading.station}</strong>{' '}
               <span className="figures">{inWords(formatThickness(reading.thickness, units))}</span>{' '}
-              <span className="text-[0.92rem] text-soft">
+              <span className="text-small text-soft">
                 {reading.source === 'csv' ? 'from a file' : reading.person} ·{' '}
                 {format(new Date(reading.at), 'd MMM, HH:mm')}
               </span>

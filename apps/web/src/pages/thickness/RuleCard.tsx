@@ -32,7 +32,7 @@ export function RuleCard({ build, opinion, models, units, leads, byDefault, onLe
         <span className={leads ? 'font-bold' : ''}>
           {THICKNESS_RULE_WORDS[rule]}
           {leads && (
-            <span className="ml-2 text-[0.9rem] font-normal text-soft">
+            <span className="ml-2 text-small font-normal text-soft">
               {byDefault ? 'yields to your target' : 'leads'}
             </span>
           )}

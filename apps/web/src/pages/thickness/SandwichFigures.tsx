@@ -37,7 +37,7 @@ export function SandwichFigures({ build, onChange }: { build: Build; onChange: (
   );
   return (
     <section aria-label="Sandwich" className="space-y-2 border-t border-grain pt-2">
-      <h3 className="text-[1.15rem] font-bold">Sandwich</h3>
+      <h3 className="text-lead font-bold">Sandwich</h3>
       <div className="grid grid-cols-2 gap-3">
         {field('skin', 'Each skin', 0.005)}
         {field('core', 'Core', 0.02)}
@@ -79,7 +79,7 @@ export function SandwichFigures({ build, onChange }: { build: Build; onChange: (
           </div>
         ))}
       </dl>
-      <p className="text-[0.92rem] text-soft">
+      <p className="text-small text-soft">
         Glue {Math.round(1000 * plan.glueMass)} g/m² in all. Cores are generic: follow the maker’s sheet. An estimate
         along the grain, over a half wave of {Math.round(2000 * along)} mm.
       </p>

@@ -30,7 +30,7 @@ export function StationsSlip({ build, shape, current, adding, onAdding, onChange
     onChange({ stations: build.stations.map((s) => (s.name === changed.name ? changed : s)) });
   return (
     <div className="space-y-3 pt-1">
-      <h2 className="text-[1.4rem] font-bold">Where to read</h2>
+      <h2 className="text-head font-bold">Where to read</h2>
       <p className="text-soft">
         {build.stations.length} stations, {build.stations.filter((s) => s.skipped).length} skipped. Readings keep their
         places when stations change.
@@ -50,7 +50,7 @@ export function StationsSlip({ build, shape, current, adding, onAdding, onChange
               </Button>
             )}
           </div>
-          <p className="text-[0.95rem] text-soft">Drag a station on the plate to move it.</p>
+          <p className="text-note text-soft">Drag a station on the plate to move it.</p>
         </section>
       )}
       <Button className="w-full" aria-pressed={adding} onClick={() => onAdding(!adding)}>

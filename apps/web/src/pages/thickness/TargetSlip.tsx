@@ -50,7 +50,7 @@ export function TargetSlip({ build, target, onDraft, onKeep, onUndo, selectedPoi
   );
   return (
     <div className="space-y-3 pt-1">
-      <h2 className="text-[1.4rem] font-bold">How thick?</h2>
+      <h2 className="text-head font-bold">How thick?</h2>
       <SelectField
         label="Graduation"
         value={base.kind}

@@ -160,7 +160,7 @@ function PastNotice({ survey, onBack }: { survey: Survey; onBack: () => void }) 
 function FirstSurvey({ onStart }: { onStart: () => void }) {
   return (
     <div className="space-y-4 pt-3">
-      <p className="text-[1.15rem]">
+      <p className="text-lead">
         Nothing has been read on this plate yet. Take the caliper and start at the neck end: the lit station tells
         where.
       </p>

@@ -15,7 +15,7 @@ export function WeighSlip({ build, survey, onChange, onTakeOff }: Props) {
   return (
     <div className="space-y-3 pt-2">
       <p className="text-soft">Put the plate on the scale.</p>
-      <p className="figures text-[3.5rem] leading-none font-medium">
+      <p className="figures text-great leading-none font-medium">
         {survey.mass === null ? '—' : inWords(formatMass(survey.mass, build.units))}
       </p>
       <QuantityField

@@ -89,7 +89,7 @@ function DoubtFields({ draws, setDraws, spread }: ExploreFormState) {
           </Option>
         ))}
       </SelectField>
-      <p className="text-[0.95rem] text-soft">
+      <p className="text-note text-soft">
         Density is taken to be known within {(100 * spread.density).toFixed(0)} %, moduli within{' '}
         {(100 * spread.modulus).toFixed(0)} %, of the braces {(100 * spread.braceDensity).toFixed(0)} and{' '}
         {(100 * spread.braceModulus).toFixed(0)} %: what your tests, or the species, leave open. Linings and sides that

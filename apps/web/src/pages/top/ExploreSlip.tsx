@@ -159,7 +159,7 @@ export function ResultWords({
   const span = (band: { low: number; high: number } | null, words: (value: number) => string) =>
     band ? `${words(band.low)} – ${words(band.high)}` : '–';
   return (
-    <dl className="grid grid-cols-[auto_1fr] gap-x-3 text-[0.95rem]">
+    <dl className="grid grid-cols-[auto_1fr] gap-x-3 text-note">
       <dt>Nine of ten weigh</dt>
       <dd className="figures text-right whitespace-nowrap">{span(bands.mass, (kg) => massWords(kg, units))}</dd>
       <dt>sink under 10 N</dt>

@@ -36,12 +36,12 @@ export function LoadSlip({ figures: { weight, strings }, units }: Props) {
       <section aria-label="Under the strings">
         {strings.turns ? (
           <>
-            <p className="figures text-[3.5rem] leading-none font-medium">{degrees(strings.movement)}°</p>
+            <p className="figures text-great leading-none font-medium">{degrees(strings.movement)}°</p>
             <p className="text-soft">the bridge turns forward under the strings</p>
           </>
         ) : (
           <>
-            <p className="figures text-[3.5rem] leading-none font-medium">{length(strings.movement)}</p>
+            <p className="figures text-great leading-none font-medium">{length(strings.movement)}</p>
             <p className="text-soft">the bridge sinks under the strings</p>
           </>
         )}

@@ -20,7 +20,7 @@ export function MadeFrom({ known, hold, figures, onHold }: MadeFromProps) {
           </Option>
         ))}
       </SelectField>
-      <p className="text-[0.95rem] text-soft">
+      <p className="text-note text-soft">
         From the wood’s constants, {known.words}, and the braces as drawn; with the bridge on, also the neck’s block and
         the fingerboard’s tongue; no air, no back. Modes of the model lie within a few hundredths of solid models of
         such tops; the wood’s own doubt comes on top. {figures.degreesOfFreedom.toLocaleString('en')} freedoms,{' '}

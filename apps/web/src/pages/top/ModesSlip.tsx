@@ -24,7 +24,7 @@ export function ModesSlip({ figures, braces, mode, onMode }: Props) {
   return (
     <div className="space-y-3 pt-1">
       <section aria-label="The mode that is shown">
-        <p className="figures text-[3.5rem] leading-none font-medium">{named(open.frequency)}</p>
+        <p className="figures text-great leading-none font-medium">{named(open.frequency)}</p>
         <p className="figures text-soft">
           {choice.pitch === 'note' && `${longPitch(open.frequency, choice).split(' ')[1]} ¢, `}
           {open.frequency.toFixed(1)} Hz
@@ -62,7 +62,7 @@ export function ModesSlip({ figures, braces, mode, onMode }: Props) {
               onClick={() => onMode(m)}
               className={`flex min-h-12 w-full items-baseline gap-3 border-t border-grain text-left ${m === mode ? 'font-bold' : ''}`}
             >
-              <span className="figures w-16 text-[1.2rem]">{named(frequency)}</span>
+              <span className="figures w-16 text-lead">{named(frequency)}</span>
               <span className="figures w-20 text-soft">{frequency.toFixed(0)} Hz</span>
               <span>{KIND_WORDS[kind]}</span>
             </button>

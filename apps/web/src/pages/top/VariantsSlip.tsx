@@ -38,7 +38,7 @@ export function VariantsSlip({ asDrawn, variants, open, hold, units, onOpen, onT
           Nothing is kept yet: try something under “What if”, or search for designs, and keep it beside the plan.
         </p>
       )}
-      <table className="w-full text-[0.95rem]">
+      <table className="w-full text-note">
         <thead>
           <tr className="text-left text-soft">
             <th scope="col" className="font-normal">

@@ -197,7 +197,7 @@ function Comparison({ figures, then, units }: Pick<Props, 'figures' | 'then' | '
     by: found ? `${sign(found.mass - figures.mass)}${mass(Math.abs(found.mass - figures.mass))}` : '',
   });
   return (
-    <table className="w-full text-[0.95rem]">
+    <table className="w-full text-note">
       <thead>
         <tr className="text-left text-soft">
           <th scope="col" className="font-normal">

@@ -58,7 +58,7 @@ export function BarsTuning({ pairs, strokes, stretches, units, onShaved }: Props
       ) : (
         <>
           {off.map(({ depth, pair, along: [from, to] }) => (
-            <p key={pair.name} className="text-[1.1rem]">
+            <p key={pair.name} className="text-lead">
               Take <b className="figures text-ember-ink">{words(depth)}</b> off the {pair.name}, from {place(from)} to{' '}
               {place(to)} along it
             </p>
@@ -82,7 +82,7 @@ export function BarsTuning({ pairs, strokes, stretches, units, onShaved }: Props
           </Button>
         </>
       )}
-      <table className="figures w-full text-[0.95rem]">
+      <table className="figures w-full text-note">
         <thead>
           <tr className="text-soft">
             <th className="text-left font-normal">{words(1e-4)} off</th>
@@ -114,7 +114,7 @@ export function BarsTuning({ pairs, strokes, stretches, units, onShaved }: Props
           </tr>
         </tbody>
       </table>
-      <p className="text-[0.95rem] text-soft">
+      <p className="text-note text-soft">
         Planing one moves the other too: first as the model says, then as your own strokes on this top did.
       </p>
     </section>

@@ -79,7 +79,7 @@ export function IntervalGoal({ interval, bars, onInterval }: Props) {
           </Button>
         )}
       </div>
-      <p className="text-[0.95rem] text-soft">Notes of single bars are set where they are heard: under Listen, Bars.</p>
+      <p className="text-note text-soft">Notes of single bars are set where they are heard: under Listen, Bars.</p>
     </section>
   );
 }

@@ -80,7 +80,7 @@ export function LookSlip({ picture, plan, units, person, events, open, onOpen, o
       {fit.readings.length > 0 && (
         <details>
           <summary className="min-h-11 cursor-pointer pt-2 text-soft">Readings against the model</summary>
-          <table className="w-full text-[0.95rem]">
+          <table className="w-full text-note">
             <thead>
               <tr className="text-soft">
                 <th className="text-left font-normal">reading</th>
@@ -98,7 +98,7 @@ export function LookSlip({ picture, plan, units, person, events, open, onOpen, o
               ))}
             </tbody>
           </table>
-          <p className="text-[0.95rem] text-soft">
+          <p className="text-note text-soft">
             {modes.length} notes are followed by their shapes since the voicing began.
           </p>
         </details>

@@ -58,7 +58,7 @@ export function NextSlip({
   return (
     <div className="space-y-3 pt-1">
       <section aria-label="Verdict" aria-live="polite">
-        <p className={`text-[2.1rem] leading-tight font-bold ${verdict.say === 'stop' ? '' : 'text-spruce'}`}>
+        <p className={`text-figure leading-tight font-bold ${verdict.say === 'stop' ? '' : 'text-spruce'}`}>
           {SAY_WORDS[verdict.say]}
         </p>
         {verdict.rule && (
@@ -151,7 +151,7 @@ function Candidate({ candidate, picture: { proposal }, plan, units, turns, onSha
       <ul className="space-y-2">
         {groupedStrokes(shavings).map(({ shavings: group }) => (
           <li key={group.map(({ place }) => strokePlace(place, plan)).join()}>
-            <p className="text-[1.15rem]">
+            <p className="text-lead">
               Take <b className="figures text-ember-ink">{depthWords(group[0]!, units)}</b> off
             </p>
             <ul>
@@ -173,7 +173,7 @@ function Candidate({ candidate, picture: { proposal }, plan, units, turns, onSha
         {last ? 'It lies near a lap or the bridge: of the last resort. ' : ''}Takes about{' '}
         {removedWords(Math.max(0, removed), units)} off.
       </p>
-      <table className="w-full text-[0.97rem]">
+      <table className="w-full text-note">
         <thead>
           <tr className="text-soft">
             <th className="text-left font-normal">then</th>
@@ -210,7 +210,7 @@ function Candidate({ candidate, picture: { proposal }, plan, units, turns, onSha
       <Button kind="main" className="w-full" onClick={() => onShaved(shavings, said)}>
         I shaved just this
       </Button>
-      <p className="text-[0.95rem] text-soft">Took more or less, or somewhere else? Say so under Record.</p>
+      <p className="text-note text-soft">Took more or less, or somewhere else? Say so under Record.</p>
     </section>
   );
 }

@@ -125,7 +125,7 @@ export function NowSlip(props: Props) {
       </SelectField>
       {!isKnock && (
         <div aria-live="polite">
-          <p className="figures text-[3.4rem] leading-none font-medium">{now === null ? '–' : show(now)}</p>
+          <p className="figures text-great leading-none font-medium">{now === null ? '–' : show(now)}</p>
           <p className="mt-1.5 flex flex-wrap gap-x-4 text-soft">
             {before !== null && (
               <span>
@@ -143,9 +143,7 @@ export function NowSlip(props: Props) {
               </span>
             )}
           </p>
-          {key.startsWith('flex') && (
-            <p className="text-[0.95rem] text-soft">Bends are said as what one kilogram does.</p>
-          )}
+          {key.startsWith('flex') && <p className="text-note text-soft">Bends are said as what one kilogram does.</p>}
         </div>
       )}
       {props.doubt.doubted && <DoubtBox doubt={props.doubt} units={units} />}
@@ -193,7 +191,7 @@ function DoubtBox({ doubt, units }: { doubt: DoubtedReading; units: UnitChoice }
 function KnockEntry({ ear, heard, knockDoubt }: Props) {
   return (
     <div className="space-y-2">
-      <p className="text-[0.95rem] text-soft">
+      <p className="text-note text-soft">
         Hold the plate lightly where a note stands still, knock once near the bridge line.
       </p>
       <EarPanel ear={ear} />
@@ -290,7 +288,7 @@ function BendEntry({ place, units, lastLoad, marks, felt, doubt, onBend, onStand
   };
   return (
     <form className="space-y-2" onSubmit={(event) => (event.preventDefault(), keep())}>
-      <p className="text-[0.95rem] text-soft">{PLACE_HINTS[place]}</p>
+      <p className="text-note text-soft">{PLACE_HINTS[place]}</p>
       <TextField
         label="Weight laid on"
         hint="1 kg, 9.8 N or 2.2 lb"
@@ -353,14 +351,14 @@ function HandWords({
   const meant = felt === null ? null : bendByHand(marks, place, felt);
   if (meant)
     return (
-      <p className="text-[0.95rem]">
+      <p className="text-note">
         Your {felt} means <b className="figures">{estimateWords(`flex:${place}`, meant, units, choice)}</b> here, from{' '}
         {marks.length} marks beside the dial. It counts where no dial is read.
       </p>
     );
   const given = felt === null ? '' : `Marked ${felt} of 9. `;
   return (
-    <p className="text-[0.95rem] text-soft">
+    <p className="text-note text-soft">
       {given}Mark first, then read the dial: from {ENOUGH_MARKS} marks beside it on, a mark alone counts as a reading (
       {marks.length} so far).
     </p>

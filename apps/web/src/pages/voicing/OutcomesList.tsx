@@ -71,7 +71,7 @@ function OutcomeLine({ round, outcome, units, onLetIn }: LineProps) {
   const why = whyLeftOut(outcome);
   const read = valueWords(key, outcome.outcome.value, units, { ...choice, pitch: 'hertz' });
   return (
-    <li className="border-t border-grain py-1 text-[0.97rem]">
+    <li className="border-t border-grain py-1 text-note">
       <p className="flex justify-between gap-3">
         <span>
           Round {round}: {keyWords(key).toLowerCase()}
@@ -86,12 +86,12 @@ function OutcomeLine({ round, outcome, units, onLetIn }: LineProps) {
           read <span className="figures text-ink">{read}</span>
         </span>
       </p>
-      {why && <p className="text-[0.95rem] text-soft">{LEFT_OUT_WORDS[why]}</p>}
+      {why && <p className="text-note text-soft">{LEFT_OUT_WORDS[why]}</p>}
       {(why === 'unsure' || why === 'too-far-off') && (
         <Button onClick={() => onLetIn(round, quantity, true)}>It is right: let it count</Button>
       )}
       {letIn && (
-        <p className="flex items-center justify-between gap-2 text-[0.95rem] text-soft">
+        <p className="flex items-center justify-between gap-2 text-note text-soft">
           It counts by your word.
           <Button onClick={() => onLetIn(round, quantity, false)}>Leave it out again</Button>
         </p>

@@ -58,7 +58,7 @@ export function RecordSlip(props: Props) {
               <li key={event.id} className="flex items-center justify-between gap-2 border-t border-grain py-1">
                 <span className={event.retracted ? 'text-soft line-through' : ''}>
                   {eventWords(event, plan, units)}
-                  <span className="block text-[0.92rem] text-soft no-underline">
+                  <span className="block text-small text-soft no-underline">
                     round {event.round}, {format(new Date(event.at), 'd MMM, HH:mm')}
                     {event.person && `, ${event.person}`}
                   </span>

@@ -82,7 +82,7 @@ function Slip({ page }: { page: RoundsPageState }) {
 function FreshEars({ page: { ears, knocks, writes, rounds } }: { page: RoundsPageState }) {
   return (
     <div className="space-y-3 pt-3">
-      <h2 className="text-[1.5rem] font-bold">Fresh ears first</h2>
+      <h2 className="text-head font-bold">Fresh ears first</h2>
       <p>It has rested. Listen blind before any figure sways you.</p>
       <SecondLook
         knocks={knocks}

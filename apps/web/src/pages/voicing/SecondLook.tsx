@@ -65,7 +65,7 @@ export function SecondLook({ knocks, onLiked }: Props) {
       )}
       {told ? (
         <div aria-live="polite" className="space-y-2">
-          <p className="text-[1.2rem] font-medium">{told}</p>
+          <p className="text-lead font-medium">{told}</p>
           <Button onClick={() => (setTold(null), setHeard([false, false]), setTurn((n) => n + 1))}>Once more</Button>
         </div>
       ) : (
