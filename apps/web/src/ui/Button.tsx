@@ -17,7 +17,7 @@ export function Button({
   return (
     <button
       type="button"
-      className={`inline-flex min-h-12 items-center justify-center gap-2 rounded-md px-4 text-note disabled:cursor-default disabled:opacity-50 ${LOOK[kind]} ${className}`}
+      className={`inline-flex min-h-12 items-center justify-center gap-2 rounded-md px-4 text-base disabled:cursor-default disabled:opacity-50 ${LOOK[kind]} ${className}`}
       {...rest}
     />
   );

@@ -76,7 +76,7 @@ export function BenchPage() {
               <div className="mt-4 flex justify-center">
                 <Link
                   to="/new"
-                  className="inline-flex min-h-12 items-center gap-2 rounded-md bg-spruce px-5 text-note font-medium text-on-spruce"
+                  className="inline-flex min-h-12 items-center gap-2 rounded-md bg-spruce px-5 text-base font-medium text-on-spruce"
                 >
                   <Plus aria-hidden size={20} /> New build
                 </Link>
@@ -118,7 +118,7 @@ function BuildOnBench({ build }: { build: BuildSummary }) {
     <li className="relative border-b border-line py-2.5">
       <Link to={stagePath(build.id, build.stage)} className="block hover:bg-grain/30">
         <div className="flex items-baseline gap-2 pr-12">
-          <span className="figures text-note text-soft">{build.number}</span>
+          <span className="figures text-base text-soft">{build.number}</span>
           <span className="text-lead font-bold">{build.name}</span>
           <span className="ml-auto text-spruce">{STAGE_WORDS[build.stage]}</span>
         </div>
