@@ -111,7 +111,6 @@ const DRYING = [
   { wetter: 1, relativeHumidity: 0.46, temperatureC: 20.5, daysAgo: 12 },
 ] as const;
 
-
 export function demoRack() {
   return ROWS.map((facts, i) => {
     const random = seededRandom(500 + i);

@@ -87,6 +87,16 @@ describe('reading with the caliper', () => {
     expect(lit()).toBe(walk[2]!.name);
     expect(screen.getByText(`2 of ${walk.length} read`)).toBeInTheDocument();
   });
+  it.each([
+    ['1.80', 'on target, 1.80 mm'],
+    ['1.92', '0.12 over target 1.80 mm'],
+    ['1.75', '0.05 under target 1.80 mm'],
+  ])('says how %s stands against the target', (typed, words) => {
+    render(<Bench />);
+    enter(typed);
+    fireEvent.click(screen.getByText('←'));
+    expect(screen.getByTestId('live-figure').closest('div')).toHaveTextContent(words);
+  });
   it('keeps a figure that can’t be read in the field and says why', () => {
     render(<Bench />);
     enter('1.9 cubits');

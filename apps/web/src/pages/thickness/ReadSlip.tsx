@@ -194,7 +194,6 @@ function LiveFigure({
     );
   }
   const { figure, symbol } = formatThickness(reading.thickness, units);
-  const off = target === null ? null : reading.thickness - target;
   return (
     <div>
       <p className="flex items-baseline gap-3">
@@ -204,10 +203,7 @@ function LiveFigure({
         <span className="text-lead text-soft">{symbol}</span>
       </p>
       <p className="mt-1">
-        {off !== null && (
-          <strong className={off > 0 ? 'text-ember-ink' : 'text-lake'}>{overUnderWords(off, units)}</strong>
-        )}{' '}
-        {target !== null && <span className="text-soft">target {inWords(formatThickness(target, units))}</span>}
+        {target !== null && <AgainstTarget off={reading.thickness - target} target={target} units={units} />}
       </p>
       {reading.disputed && <p className="font-medium text-ember-ink">in doubt: {reading.count} readings disagree</p>}
       {!reading.disputed && reading.count > 1 && (
@@ -216,6 +212,19 @@ function LiveFigure({
         </p>
       )}
     </div>
+  );
+}
+
+/** "0.06 over target 2.36 mm"; "on target, 2.36 mm" in no colour of warning. */
+function AgainstTarget({ off, target, units }: { off: number; target: number; units: Build['units'] }) {
+  const words = overUnderWords(off, units);
+  const wanted = inWords(formatThickness(target, units));
+  if (words === 'on target') return <strong>{`on target, ${wanted}`}</strong>;
+  return (
+    <>
+      <strong className={off > 0 ? 'text-ember-ink' : 'text-lake'}>{words}</strong>{' '}
+      <span className="text-soft">target {wanted}</span>
+    </>
   );
 }
 
