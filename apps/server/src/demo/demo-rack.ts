@@ -1,3 +1,4 @@
+import { DEGREE } from '@nimble/core/units';
 import {
   bookMatched,
   identifyPlate,
@@ -142,8 +143,8 @@ function setOf(facts: RackRow, { length, width, thickness }: SimulatedBoard) {
     width,
     thickness,
     cut: offQuarterDegrees < 15 ? 'quartered' : 'rift',
-    runout: radians(runoutDegrees),
-    offQuarter: radians(offQuarterDegrees),
+    runout: runoutDegrees * DEGREE,
+    offQuarter: offQuarterDegrees * DEGREE,
     risesBass: rise.bass,
     risesTreble: rise.treble,
     rejected: facts.use === 'top' && runoutDegrees > 6 ? 'Heavy runout: keep it for linings.' : null,
@@ -218,12 +219,8 @@ function propertiesOf(
     width,
     thickness,
     mass,
-    runout: radians(runoutDegrees),
-    offQuarter: radians(offQuarterDegrees),
+    runout: runoutDegrees * DEGREE,
+    offQuarter: offQuarterDegrees * DEGREE,
     findings,
   });
-}
-
-function radians(degrees: number): number {
-  return (degrees * Math.PI) / 180;
 }

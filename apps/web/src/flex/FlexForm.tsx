@@ -76,7 +76,7 @@ export function FlexForm({ pieceId, units, plain, onJig, children, onSend }: Pro
     >
       <div className="flex items-end gap-2">
         <div className="min-w-0 flex-1">
-          <SelectField label="On" value={jigId} error={at('jigId')} onChoose={(chosen) => choose(chosen)}>
+          <SelectField label="On" value={jigId} error={at('jigId')} onChoose={choose}>
             {plain && <Option value="">two plain supports</Option>}
             {!plain && usable.length === 0 && <Option value="">no jig yet</Option>}
             {usable.map(({ id, name }) => (
@@ -149,7 +149,7 @@ interface FeelProps {
 
 function FeelField({ value, error, onValue }: FeelProps) {
   return (
-    <SelectField label="How it feels" value={value} error={error} onChoose={(chosen) => onValue(chosen)}>
+    <SelectField label="How it feels" value={value} error={error} onChoose={onValue}>
       <Option value="">no score</Option>
       {Array.from({ length: 9 }, (_, i) => (
         <Option key={i} value={i + 1}>

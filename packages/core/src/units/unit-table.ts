@@ -1,6 +1,6 @@
 /** Every factor between what people say and SI, written once. `si` is what one of the unit is in the base unit. */
 
-import { STANDARD_GRAVITY } from './factors';
+import { DEGREE, STANDARD_GRAVITY } from './factors';
 
 export type Quantity =
   | 'length'
@@ -84,7 +84,7 @@ const TEMPERATURE_UNITS = {
 } as const satisfies Record<string, Unit>;
 
 const ANGLE_UNITS = {
-  '°': { symbol: '°', spellings: ['°', 'deg', 'degree', 'degrees'], si: Math.PI / 180 },
+  '°': { symbol: '°', spellings: ['°', 'deg', 'degree', 'degrees'], si: DEGREE },
 } as const satisfies Record<string, Unit>;
 
 const PRESSURE_UNITS = {

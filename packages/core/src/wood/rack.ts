@@ -1,4 +1,5 @@
 /** Sets of wood in the rack: what their tests say together, what speaks against them, and which suits a build. SI. */
+import { DEGREE } from '../units';
 import type { Estimate } from '../base';
 import { acousticFigures, qualityFromRing, type AcousticFigures } from './acoustic-figures';
 import { newDoubts, woodDoubts, type WoodDoubt } from './doubts';
@@ -166,7 +167,7 @@ export interface Objection {
   message: string;
 }
 
-const LIMITS = { strengthLeft: 0.9, strengthLost: 0.75, dense: 1.3, floppy: 0.035, offQuarter: (25 * Math.PI) / 180 };
+const LIMITS = { strengthLeft: 0.9, strengthLost: 0.75, dense: 1.3, floppy: 0.035, offQuarter: 25 * DEGREE };
 
 /** What speaks against a set for its use, worst first. */
 export function objections(facts: SetFacts, { density, ratio }: SetProperties): Objection[] {

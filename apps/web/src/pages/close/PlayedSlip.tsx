@@ -112,7 +112,7 @@ function Compare({ build, recordings, shown, others, against, otherBuild, keep, 
   return (
     <section aria-label="Compare" className="space-y-2 border-t border-grain pt-2">
       {recordings.length > 1 && (
-        <SelectField label="Shown" value={shown?.id ?? ''} onChoose={(chosen) => onShown(chosen)}>
+        <SelectField label="Shown" value={shown?.id ?? ''} onChoose={onShown}>
           {recordings.map((recording) => (
             <Option key={recording.id} value={recording.id}>
               {name(recording)}
@@ -120,7 +120,7 @@ function Compare({ build, recordings, shown, others, against, otherBuild, keep, 
           ))}
         </SelectField>
       )}
-      <SelectField label="Compared with (dashed)" value={otherBuild} onChoose={(chosen) => onOther(chosen)}>
+      <SelectField label="Compared with (dashed)" value={otherBuild} onChoose={onOther}>
         <Option value="">{recordings.length > 1 ? 'an earlier recording of this one' : 'nothing'}</Option>
         {builds
           .filter(({ id }) => id !== build.id)
@@ -132,7 +132,7 @@ function Compare({ build, recordings, shown, others, against, otherBuild, keep, 
       </SelectField>
       {otherBuild !== '' && others.length === 0 && <p className="text-soft">Nothing was recorded of that one yet.</p>}
       {others.filter(({ id }) => id !== shown?.id).length > 0 && (
-        <SelectField label="Its recording" value={against?.id ?? ''} onChoose={(chosen) => onAgainst(chosen)}>
+        <SelectField label="Its recording" value={against?.id ?? ''} onChoose={onAgainst}>
           {otherBuild === '' && <Option value="">none</Option>}
           {others
             .filter(({ id }) => id !== shown?.id)

@@ -132,7 +132,7 @@ function SetupFields({ glues, glue, setup, refused, onGlue, onSetup }: Props) {
   const at = (field: string) => (refused?.field === field ? refused.words : null);
   return (
     <section aria-label="With what" className="space-y-2 border-t border-grain pt-2">
-      <SelectField label="Glue" value={glue.id} onChoose={(chosen) => onGlue(chosen)}>
+      <SelectField label="Glue" value={glue.id} onChoose={onGlue}>
         {glues.map(({ id, name }) => (
           <Option key={id} value={id}>
             {name}

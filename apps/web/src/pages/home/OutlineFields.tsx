@@ -152,7 +152,7 @@ function HoleFields({ family, outline, holes, units, onHoles, errorAt }: Omit<Pr
   const [hole] = holes;
   return (
     <>
-      <SelectField label="Sound opening" value={kind} error={errorAt('holes[0]')} onChoose={(chosen) => choose(chosen)}>
+      <SelectField label="Sound opening" value={kind} error={errorAt('holes[0]')} onChoose={choose}>
         <Option value="round">Round hole</Option>
         <Option value="f-holes">A pair of slots</Option>
         <Option value="none">None, or not cut yet</Option>

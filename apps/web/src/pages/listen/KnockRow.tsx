@@ -34,7 +34,6 @@ export function KnockRow({ knock, keep, leftOut }: Props) {
           <>
             <Select
               aria-label={`Lowest note of the knock at ${at}`}
-              className="min-h-11 border border-line bg-slip px-1"
               disabled={busy}
               value={knock.options.from ?? LOWEST[0]!}
               onChoose={(chosen) => void send(() => keep.hearAgain(knock.id, Number(chosen)))}

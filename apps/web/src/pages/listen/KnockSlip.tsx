@@ -56,7 +56,7 @@ export function KnockSlip({ ear, last, knocks, keep, onUndo, doubt }: Props) {
         </Button>
       )}
       {earlier.length > 0 && (
-        <SelectField label="Compared with (dashed)" value={against} onChoose={(chosen) => setAgainst(chosen)}>
+        <SelectField label="Compared with (dashed)" value={against} onChoose={setAgainst}>
           <Option value="">the knock before</Option>
           {earlier.map((knock) => (
             <Option key={knock.id} value={knock.id}>

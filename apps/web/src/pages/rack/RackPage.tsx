@@ -159,7 +159,7 @@ function SuitsBuild({ sets }: { sets: readonly WoodSet[] }) {
   const build = builds.data?.find(({ id }) => id === buildId);
   return (
     <section aria-label="Which set suits a build">
-      <SelectField label="Which set suits …" value={buildId} onChoose={(chosen) => setBuildId(chosen)}>
+      <SelectField label="Which set suits …" value={buildId} onChoose={setBuildId}>
         <Option value="">choose a build</Option>
         {builds.data?.map(({ id, number, name }) => (
           <Option key={id} value={id}>

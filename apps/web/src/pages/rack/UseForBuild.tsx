@@ -43,7 +43,7 @@ export function UseForBuild({ set }: { set: WoodSet }) {
       ))}
       <div className="flex items-end gap-2">
         <div className="min-w-0 flex-1">
-          <SelectField label="Cut it for" value={buildId} onChoose={(chosen) => setBuildId(chosen)}>
+          <SelectField label="Cut it for" value={buildId} onChoose={setBuildId}>
             <Option value="">choose a build</Option>
             {builds.data?.map(({ id, number, name }) => (
               <Option key={id} value={id}>

@@ -221,7 +221,7 @@ function SeekInterval({ build, brace, braces, partial, onKeepBoth }: Props) {
       </div>
       <div className="flex items-end gap-2">
         <div className="min-w-0 flex-1">
-          <SelectField label="the other bar" value={otherId} onChoose={(chosen) => setOther(chosen)}>
+          <SelectField label="the other bar" value={otherId} onChoose={setOther}>
             {others.map(({ id, name }) => (
               <Option key={id} value={id}>
                 {name}

@@ -170,12 +170,7 @@ interface WhichProps {
 
 function WhichBrace({ brace, braces, onPick }: WhichProps) {
   return (
-    <Select
-      aria-label="Which brace"
-      className="min-h-12 min-w-0 rounded-md border border-line bg-slip px-3 font-medium"
-      value={brace.id}
-      onChoose={(chosen) => onPick(chosen)}
-    >
+    <Select aria-label="Which brace" className="font-medium" value={brace.id} onChoose={onPick}>
       {braces.map(({ id, name }) => (
         <Option key={id} value={id}>
           {name}

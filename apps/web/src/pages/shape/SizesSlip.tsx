@@ -258,7 +258,7 @@ function StockFields({ brace, onKeep }: Props) {
   };
   return (
     <section aria-label="Wood of the brace" className="space-y-2 border-t border-grain pt-2">
-      <SelectField label="Billet" value={brace.stock?.id ?? ''} onChoose={(chosen) => take(chosen)}>
+      <SelectField label="Billet" value={brace.stock?.id ?? ''} onChoose={take}>
         <Option value="">usual spruce, or as entered</Option>
         {brace.stock && !billets.some(({ id }) => id === brace.stock!.id) && (
           <Option value={brace.stock.id}>{brace.stock.name}</Option>

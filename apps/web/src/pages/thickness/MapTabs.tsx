@@ -41,11 +41,7 @@ export function MapTabs({ view, onView, others, against, onAgainst }: Props) {
       {view === 'removed' && against && (
         <label className="flex items-center gap-2 text-soft">
           since
-          <Select
-            className="min-h-12 border border-line bg-slip px-2 text-ink"
-            value={against.id}
-            onChoose={(chosen) => onAgainst(chosen)}
-          >
+          <Select className="text-ink" value={against.id} onChoose={onAgainst}>
             {others.map(({ id, number }) => (
               <Option key={id} value={id}>
                 survey {number}
@@ -57,7 +53,7 @@ export function MapTabs({ view, onView, others, against, onAgainst }: Props) {
       <label className="ml-auto flex items-center gap-2 text-soft">
         Figures
         <Select
-          className="min-h-12 border border-line bg-slip px-2 text-ink"
+          className="text-ink"
           value={numbers}
           onChoose={(chosen) => setPreferences({ numbers: chosen as typeof numbers })}
         >

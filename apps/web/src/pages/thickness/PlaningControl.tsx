@@ -44,12 +44,7 @@ export function PlaningControl({ build, face, advice, onFace, onChoices }: Props
     <section aria-label="Which way to plane" className="border-l-2 border-spruce pl-3">
       <div className="flex items-center gap-2">
         <span className="text-soft">Plane the</span>
-        <Select
-          aria-label="Face"
-          className="min-h-12 border border-line bg-slip px-2"
-          value={face}
-          onChoose={(chosen) => onFace(chosen as Face)}
-        >
+        <Select aria-label="Face" value={face} onChoose={(chosen) => onFace(chosen as Face)}>
           {FACES.map(([key, name]) => (
             <Option key={key} value={key}>
               {name}

@@ -156,11 +156,7 @@ function Walk() {
     <div className="flex items-center justify-between gap-2 border-t border-grain pt-1">
       <label className="flex min-h-12 items-center gap-2">
         <span className="text-soft">Walk</span>
-        <Select
-          className="min-h-11 border border-line bg-slip px-2"
-          value={order}
-          onChoose={(chosen) => setPreferences({ order: chosen as typeof order })}
-        >
+        <Select value={order} onChoose={(chosen) => setPreferences({ order: chosen as typeof order })}>
           {Object.entries(ORDER_WORDS).map(([key, words]) => (
             <Option key={key} value={key}>
               {words}

@@ -94,7 +94,7 @@ function FlexSettings({ build, onRules }: Settings) {
     });
   };
   return (
-    <SelectField label="Give as much as" value={usable.find(isChosen)?.id ?? ''} onChoose={(chosen) => choose(chosen)}>
+    <SelectField label="Give as much as" value={usable.find(isChosen)?.id ?? ''} onChoose={choose}>
       <Option value="">{usable.length > 0 ? 'choose a plate and jig' : 'no other plate was flexed yet'}</Option>
       {usable.map((check) => (
         <Option key={check.id} value={check.id}>

@@ -76,7 +76,7 @@ export function WhatIfSlip(props: Props) {
       </p>
       {brace && (
         <>
-          <SelectField label="Brace" value={brace.id} onChoose={(chosen) => onBrace(chosen)}>
+          <SelectField label="Brace" value={brace.id} onChoose={onBrace}>
             {plan.braces.map(({ id, name }) => (
               <Option key={id} value={id}>
                 {name}

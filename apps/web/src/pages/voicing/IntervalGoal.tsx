@@ -33,7 +33,7 @@ export function IntervalGoal({ interval, bars, onInterval }: Props) {
     onInterval({ low, high, cents: value });
   };
   const pick = (label: string, value: string, set: (name: string) => void) => (
-    <SelectField label={label} value={value} onChoose={(chosen) => set(chosen)}>
+    <SelectField label={label} value={value} onChoose={set}>
       {bars.map((name) => (
         <Option key={name} value={name}>
           {name}

@@ -117,7 +117,7 @@ function OverTop({ tops, onFrequency }: { tops: readonly ComparedView[]; onFrequ
   if (known.length === 0) return null;
   return (
     <div className="space-y-2">
-      <SelectField label="Or set it against the top" value={id} onChoose={(chosen) => setId(chosen)}>
+      <SelectField label="Or set it against the top" value={id} onChoose={setId}>
         <Option value="">choose its build</Option>
         {known.map(({ id: key, number, name, figures }) => (
           <Option key={key} value={key}>

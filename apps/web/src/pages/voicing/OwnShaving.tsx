@@ -88,7 +88,7 @@ export function OwnShaving({ plan, units, place, working, onPlace, foretell, onS
         }}
         onBefore={setBefore}
       />
-      <SelectField label="With" value={tool} onChoose={(chosen) => setTool(chosen)}>
+      <SelectField label="With" value={tool} onChoose={setTool}>
         {TOOLS.map((name) => (
           <Option key={name} value={name}>
             {name}
@@ -120,7 +120,7 @@ interface WhereProps extends Pick<OwnShavingProps, 'plan' | 'place' | 'onPlace'>
 function WhereFields({ plan, place, onPlace, brace, stretch, onStretch }: WhereProps) {
   return (
     <>
-      <SelectField label="Where (or tap it on the plate)" value={place} onChoose={(chosen) => onPlace(chosen)}>
+      <SelectField label="Where (or tap it on the plate)" value={place} onChoose={onPlace}>
         <Option value="">choose</Option>
         {plan.braces.map(({ id, name }) => (
           <Option key={id} value={id}>

@@ -94,7 +94,7 @@ function Repair({ plan, onRepair }: Pick<Props, 'plan' | 'onRepair'>) {
           setNote('');
         }}
       >
-        <SelectField label="Which brace" value={brace} onChoose={(chosen) => setBrace(chosen)}>
+        <SelectField label="Which brace" value={brace} onChoose={setBrace}>
           <Option value="">choose</Option>
           {plan.braces.map(({ id, name }) => (
             <Option key={id} value={id}>
