@@ -1,4 +1,4 @@
-import { mean, median } from '.';
+import { mean, median, ranked } from '.';
 
 describe('a handful of values', () => {
   it.each([
@@ -18,5 +18,11 @@ describe('a handful of values', () => {
     const given = Float64Array.of(2, 1);
     median(given);
     expect([...given]).toEqual([2, 1]);
+  });
+  it('what stands at a rank is what it is once all are sorted', () => {
+    const values = Float64Array.from({ length: 101 }, (_, i) => (37 * i) % 53);
+    const sorted = [...values].sort((a, b) => a - b);
+    for (let rank = 0; rank < values.length; rank++) expect(ranked(values.slice(), rank)).toBe(sorted[rank]);
+    expect(ranked(Float64Array.of(7), 0)).toBe(7);
   });
 });

@@ -13,3 +13,26 @@ export function mean(values: ArrayLike<number>): number {
   for (let i = 0; i < values.length; i++) sum += values[i];
   return sum / values.length;
 }
+
+/** The value that stands at `rank` (from 0) when all are in order; reorders the values in place. Source: Hoare, Find (Algorithm 65, 1961). */
+export function ranked(values: Float64Array, rank: number): number {
+  let low = 0;
+  let high = values.length - 1;
+  while (low < high) {
+    const pivot = values[(low + high) >> 1];
+    let i = low;
+    let j = high;
+    while (i <= j) {
+      while (values[i] < pivot) i++;
+      while (values[j] > pivot) j--;
+      if (i > j) break;
+      const kept = values[i];
+      values[i++] = values[j];
+      values[j--] = kept;
+    }
+    if (rank <= j) high = j;
+    else if (rank >= i) low = i;
+    else break;
+  }
+  return values[rank];
+}

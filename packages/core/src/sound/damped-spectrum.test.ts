@@ -1,4 +1,4 @@
-import { addFarPole, createBins, fillPoleSpectrum } from './damped-spectrum';
+import { addDamped, createBins, fillPoleSpectrum } from './damped-spectrum';
 import { createFftPlan } from './fft';
 
 const RATE = 8000;
@@ -46,29 +46,30 @@ describe('spectrum of a damped sinusoid', () => {
     // p = -decay + j omega, so d/d decay is minus the slope by p.
     for (const k of [0, 88, 89, 300]) expect(-(high[0][k] - low[0][k]) / (2 * step)).toBeCloseTo(here[2][k], 3);
   });
-  it('far from the pole is drawn straight within two in a thousand', () => {
-    const exact = four();
-    fillPoleSpectrum(bins, 12, 2 * Math.PI * 300, 0, bins.count, exact);
-    const out = [new Float64Array(bins.count), new Float64Array(bins.count)] as const;
-    const from = Math.ceil((360 - bins.first) / bins.spacing);
-    addFarPole(bins, { decay: 12, omega: 2 * Math.PI * 300, re: 1, im: 0 }, from, bins.count, out);
-    for (let k = from; k < bins.count; k += 17)
-      expect(
-        Math.hypot(out[0][k] - exact[0][k], out[1][k] - exact[1][k]) / Math.hypot(exact[0][k], exact[1][k]),
-      ).toBeLessThan(2e-3);
-    expect(out[0][from - 1]).toBe(0);
+  it('is added whole, with its mirror, to what is there: that of its samples at any phase', () => {
+    const [decay, omega, re, im] = [9, 2 * Math.PI * 217.3, 0.6, -0.8];
+    const out = [new Float64Array(bins.count).fill(1), new Float64Array(bins.count)] as const;
+    addDamped(bins, { decay, omega, re, im }, out);
+    // Re((re + j im) e^{j omega t})
+    const samples = Float64Array.from(
+      { length: LENGTH },
+      (_, n) => Math.exp((-decay * n) / RATE) * Math.cos((omega * n) / RATE + Math.atan2(im, re)),
+    );
+    const plan = createFftPlan(SIZE);
+    plan.run(samples, 0, LENGTH);
+    const first = Math.round(bins.first / bins.spacing);
+    for (const k of [0, 40, 85, 86, 200, bins.count - 1]) {
+      expect(out[0][k] - 1).toBeCloseTo(plan.spectrum[2 * (first + k)], 6);
+      expect(out[1][k]).toBeCloseTo(plan.spectrum[2 * (first + k) + 1], 6);
+    }
   });
-  it('fills every bin of a range, wherever it ends, and none beyond', () => {
-    const exact = four();
-    fillPoleSpectrum(bins, 12, 2 * Math.PI * 300, 0, bins.count, exact);
-    for (let to = 20; to < 29; to++) {
-      const out = [new Float64Array(bins.count), new Float64Array(bins.count)] as const;
-      addFarPole(bins, { decay: 12, omega: 2 * Math.PI * 300, re: 1, im: 0 }, 3, to, out);
-      for (let k = 0; k < 40; k++)
-        expect(Math.hypot(out[0][k], out[1][k]) / Math.hypot(exact[0][k], exact[1][k])).toBeCloseTo(
-          k >= 3 && k < to ? 1 : 0,
-          2,
-        );
+  it('has beside it the smooth shapes that are even in cosine over the band', () => {
+    const half = (bins.count - 1) / 2;
+    // T2 = 2 x^2 - 1, T3 = 4 x^3 - 3 x
+    for (const k of [0, 17, 100, bins.count - 1]) {
+      const x = (k - half) / half;
+      expect(bins.smooth[2][k]).toBeCloseTo(2 * x * x - 1, 12);
+      expect(bins.smooth[3][k]).toBeCloseTo(4 * x ** 3 - 3 * x, 12);
     }
   });
 });

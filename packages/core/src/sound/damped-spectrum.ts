@@ -18,7 +18,11 @@ export interface Bins {
   stepIm: Float64Array;
   endRe: Float64Array;
   endIm: Float64Array;
+  /** Chebyshev polynomials over the band: what lies beyond it looks smooth from here. */
+  smooth: readonly Float64Array[];
 }
+
+const SMOOTH_TERMS = 5;
 
 export function createBins(rate: number, length: number, size: number, from: number, to: number): Bins {
   const spacing = rate / size;
@@ -39,7 +43,14 @@ export function createBins(rate: number, length: number, size: number, from: num
     stepIm: table(angle, (a) => -Math.sin(a)),
     endRe: Float64Array.from({ length: count }, (_, k) => Math.cos(turns(k))),
     endIm: Float64Array.from({ length: count }, (_, k) => -Math.sin(turns(k))),
+    smooth: Array.from({ length: SMOOTH_TERMS }, (_, n) => chebyshev(n, count)),
   };
+}
+
+function chebyshev(degree: number, count: number): Float64Array {
+  const middle = (count - 1) / 2;
+  const at = (k: number) => Math.acos((k - middle) / Math.max(1, middle));
+  return Float64Array.from({ length: count }, (_, k) => Math.cos(degree * at(k)));
 }
 
 /**
@@ -85,57 +96,45 @@ export function fillPoleSpectrum(
   }
 }
 
-/** Bins between which 1 / (1 - z e^{-jw}) may be drawn straight, far from the pole. */
-const STRIDE = 4;
-
-/**
- * Adds (aRe + j aIm) times a pole's spectrum to `out` where the pole is far: there 1 / (1 - u) is smooth and is drawn straight between every
- * fourth bin, while the cut-off's own factor 1 - e is taken bin by bin.
- */
-export function addFarPole(
-  bins: Bins,
-  pole: { decay: number; omega: number; re: number; im: number },
-  from: number,
-  to: number,
-  out: readonly [Float64Array, Float64Array],
+/** Adds Re((re + j im) e^{(-decay + j omega) t}): half of the pole's spectrum and half of its mirror's at negative frequency, which share most products. */
+export function addDamped(
+  { rate, length, count, stepRe, stepIm, endRe, endIm }: Bins,
+  { decay, omega, re, im }: { decay: number; omega: number; re: number; im: number },
+  [outRe, outIm]: readonly [Float64Array, Float64Array],
 ): void {
-  const { rate, length, stepRe, stepIm, endRe, endIm } = bins;
-  const [outRe, outIm] = out;
-  const size = Math.exp(-pole.decay / rate);
-  const zRe = size * Math.cos(pole.omega / rate);
-  const zIm = size * Math.sin(pole.omega / rate);
-  const last = Math.exp((-pole.decay * length) / rate);
-  const turn = ((pole.omega / rate) * length) % (2 * Math.PI);
+  const size = Math.exp(-decay / rate);
+  const zRe = size * Math.cos(omega / rate);
+  const zIm = size * Math.sin(omega / rate);
+  const last = Math.exp((-decay * length) / rate);
+  const turn = ((omega / rate) * length) % (2 * Math.PI);
   const zNRe = last * Math.cos(turn);
   const zNIm = last * Math.sin(turn);
-  let k = from;
-  let [hereRe, hereIm] = [0, 0];
-  for (let knot = from; knot < to + STRIDE; knot += STRIDE) {
-    const at = Math.min(knot, bins.count - 1);
-    const dRe = 1 - (zRe * stepRe[at] - zIm * stepIm[at]);
-    const dIm = -(zRe * stepIm[at] + zIm * stepRe[at]);
-    const inverse = 1 / (dRe * dRe + dIm * dIm);
-    // a / (1 - u) at the knot
-    const nextRe = (pole.re * dRe + pole.im * dIm) * inverse;
-    const nextIm = (pole.im * dRe - pole.re * dIm) * inverse;
-    const span = Math.max(1, at - k);
-    const until = Math.min(at, to);
-    const [stepOnRe, stepOnIm] = [(nextRe - hereRe) / span, (nextIm - hereIm) / span];
-    for (let n = 0; k < until; k++, n++) {
-      const fRe = hereRe + n * stepOnRe;
-      const fIm = hereIm + n * stepOnIm;
-      const gRe = 1 - (zNRe * endRe[k] - zNIm * endIm[k]);
-      const gIm = -(zNRe * endIm[k] + zNIm * endRe[k]);
-      outRe[k] += fRe * gRe - fIm * gIm;
-      outIm[k] += fRe * gIm + fIm * gRe;
-    }
-    [hereRe, hereIm] = [nextRe, nextIm];
-  }
-  // The band's last bin is its own knot.
-  if (k === bins.count - 1 && k < to) {
-    const gRe = 1 - (zNRe * endRe[k] - zNIm * endIm[k]);
-    const gIm = -(zNRe * endIm[k] + zNIm * endRe[k]);
-    outRe[k] += hereRe * gRe - hereIm * gIm;
-    outIm[k] += hereRe * gIm + hereIm * gRe;
+  const aRe = re / 2;
+  const aIm = im / 2;
+  for (let k = 0; k < count; k++) {
+    // z e^{-jw} and its mirror's conj(z) e^{-jw} are sum and difference of the same products.
+    const level = 1 - zRe * stepRe[k];
+    const swing = zIm * stepIm[k];
+    const flat = -zRe * stepIm[k];
+    const lean = zIm * stepRe[k];
+    const ownRe = level + swing;
+    const ownIm = flat - lean;
+    const mirrorRe = level - swing;
+    const mirrorIm = flat + lean;
+    const own = 1 / (ownRe * ownRe + ownIm * ownIm);
+    const mirror = 1 / (mirrorRe * mirrorRe + mirrorIm * mirrorIm);
+    // a / (1 - u), to be cut off by 1 - e
+    const fRe = (aRe * ownRe + aIm * ownIm) * own;
+    const fIm = (aIm * ownRe - aRe * ownIm) * own;
+    const mRe = (aRe * mirrorRe - aIm * mirrorIm) * mirror;
+    const mIm = (-aIm * mirrorRe - aRe * mirrorIm) * mirror;
+    const endLevel = 1 - zNRe * endRe[k];
+    const endSwing = zNIm * endIm[k];
+    const endFlat = -zNRe * endIm[k];
+    const endLean = zNIm * endRe[k];
+    outRe[k] +=
+      fRe * (endLevel + endSwing) - fIm * (endFlat - endLean) + mRe * (endLevel - endSwing) - mIm * (endFlat + endLean);
+    outIm[k] +=
+      fRe * (endFlat - endLean) + fIm * (endLevel + endSwing) + mRe * (endFlat + endLean) + mIm * (endLevel - endSwing);
   }
 }

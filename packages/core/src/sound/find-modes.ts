@@ -3,6 +3,7 @@
  * and what is left is looked at again, until nothing stands out of what is left. Noise is the residual's own running median, so a reverberant
  * room raises the bar by itself. Nothing is smeared by windows; two modes closer than their widths are told apart by the fit.
  */
+import { ranked } from '../base';
 import { createBins, fillPoleSpectrum, type Bins } from './damped-spectrum';
 import { createFftPlan, powerOfTwoAbove } from './fft';
 import { fitModes, type FitProblem, type FittedMode, type Mode, type ModeFit } from './fit-modes';
@@ -40,7 +41,8 @@ const PASSES = 7;
 const STEPS_PER_PASS = 4;
 const CLOSE_HZ = 8;
 const LAST_STEPS = 12;
-const EXACT_STEPS = 4;
+/** Under the noise that the last modes leave. */
+const SETTLING_STEPS = 4;
 /** Decays tried [1/s]. */
 const DECAYS = [5, 12, 28, 70];
 /** A frequency known no better than this is no note [Hz]. */
@@ -87,9 +89,9 @@ export function findModes(samples: Float64Array, rate: number, options: FindOpti
   fit = pruned(problem, fitModes(problem, fit.modes, LAST_STEPS), KEEP);
   problem.noise = runningNoise(fit.residualRe, fit.residualIm, bins);
   fit = withTwinsParted(problem, fit);
-  const exact = fitModes({ ...problem, exact: true }, fit.modes, EXACT_STEPS);
+  const settled = fitModes(problem, fit.modes, SETTLING_STEPS);
   // Two that fell together in the last steps have no errors that could be told: then the fit before it stands.
-  if (exact.modes.every(hasErrors)) fit = exact;
+  if (settled.modes.every(hasErrors)) fit = settled;
   const inBand = fit.modes.filter(
     (mode) =>
       !mode.steady &&
@@ -218,11 +220,12 @@ function candidates(
   most: number,
 ): Candidate[] {
   const best: Candidate[] = [];
+  const left = { re: residualRe, im: residualIm, weight: noise.map((value) => 1 / value) };
   const power = new Float64Array(bins.count);
   const which = new Int32Array(bins.count);
   templates.forEach((template, t) => {
     for (let k = 0; k < bins.count; k += template.stride) {
-      const { power: found } = match(residualRe, residualIm, noise, template, k);
+      const { power: found } = match(left, template, k);
       for (let near = k; near < Math.min(k + template.stride, bins.count); near++) {
         if (found <= power[near]) continue;
         power[near] = found;
@@ -241,7 +244,7 @@ function candidates(
     const isFar = best.every(({ bin, decay }) => Math.abs(bin - k) * bins.spacing > Math.max(own, apart(decay)));
     if (!isFar || power[k] < LATER_SHARE * power[peaks[0]]) continue;
     const template = templates[which[k]];
-    const { re, im } = match(residualRe, residualIm, noise, template, k);
+    const { re, im } = match(left, template, k);
     const omega = 2 * Math.PI * (bins.first + k * bins.spacing);
     // A second one right on top of a fitted one starts a little aside, or the two could not be told apart.
     const twin = modes.find((mode) => Math.abs(mode.omega - omega) < 0.5 * mode.decay);
@@ -254,22 +257,22 @@ function candidates(
 
 /** Amplitude of the template in the residual around a bin, and its power over the noise. */
 function match(
-  residualRe: Float64Array,
-  residualIm: Float64Array,
-  noise: Float64Array,
+  left: { re: Float64Array; im: Float64Array; weight: Float64Array },
   { re, im, reach }: Template,
   bin: number,
 ): { re: number; im: number; power: number } {
   const from = Math.max(0, bin - reach);
-  const to = Math.min(residualRe.length, bin + reach + 1);
+  const to = Math.min(left.re.length, bin + reach + 1);
   const shift = reach - bin;
   let sumRe = 0;
   let sumIm = 0;
   let energy = 0;
   for (let k = from; k < to; k++) {
-    const [tRe, tIm, weight] = [re[k + shift], im[k + shift], 1 / noise[k]];
-    sumRe += weight * (tRe * residualRe[k] + tIm * residualIm[k]);
-    sumIm += weight * (tRe * residualIm[k] - tIm * residualRe[k]);
+    const tRe = re[k + shift];
+    const tIm = im[k + shift];
+    const weight = left.weight[k];
+    sumRe += weight * (tRe * left.re[k] + tIm * left.im[k]);
+    sumIm += weight * (tRe * left.im[k] - tIm * left.re[k]);
     energy += weight * (tRe * tRe + tIm * tIm);
   }
   return { re: sumRe / energy, im: sumIm / energy, power: (sumRe * sumRe + sumIm * sumIm) / energy };
@@ -305,8 +308,8 @@ function runningNoise(re: Float64Array, im: Float64Array, { count, first, spacin
   for (let k = 0; k < count + stride; k += stride) {
     const centre = Math.min(k, count - 1);
     const reach = Math.max(4, Math.round(noiseReach(first + centre * spacing) / spacing));
-    const around = power.slice(Math.max(0, centre - reach), Math.min(count, centre + reach + 1)).sort();
-    knots.push(Math.max(around[around.length >> 1] / MEDIAN_SHARE, Number.MIN_VALUE));
+    const around = power.slice(Math.max(0, centre - reach), Math.min(count, centre + reach + 1));
+    knots.push(Math.max(ranked(around, around.length >> 1) / MEDIAN_SHARE, Number.MIN_VALUE));
   }
   return Float64Array.from({ length: count }, (_, k) => {
     const at = Math.floor(k / stride);

@@ -4,7 +4,7 @@
  * is the maximum likelihood for Gaussian noise, and the inverse of the normal matrix gives the standard errors.
  */
 import { factorSymmetricInPlace, solveFactoredInPlace, solveSymmetricInPlace } from '../linalg';
-import { addFarPole, fillPoleSpectrum, type Bins } from './damped-spectrum';
+import { addDamped, fillPoleSpectrum, type Bins } from './damped-spectrum';
 
 /** x(t) = Re(a e^{(-decay + j omega) t}) from the first sample on. */
 export interface Mode {
@@ -39,8 +39,6 @@ export interface FitProblem {
   noise: Float64Array;
   /** How many bins share one independent piece of noise: 1 without zero padding (1). */
   overlap: number;
-  /** Every bin by the closed form, far ones too: for the last word, not on the way there. */
-  exact?: boolean;
 }
 
 /** Limits of a mode of wood: less or more damped is something else (1). */
@@ -48,30 +46,36 @@ const Q_RANGE = [4, 600] as const;
 /** Bins whose slopes steer a mode: within this of it [Hz], or so many of its own widths. */
 const REACH_HZ = 60;
 const REACH_WIDTHS = 10;
-/** Terms of the smooth background. */
-const BACKGROUND = 5;
 const SETTLED = 1e-6;
 
+/** Value and derivative by its pole, re and im. */
+type PoleSpectrum = [Float64Array, Float64Array, Float64Array, Float64Array];
+
 interface Workspace {
-  /** Per mode: value, and the columns by re, im, decay, omega as re/im pairs. */
+  /** Per mode: the columns by re, im, decay, omega as re/im pairs. */
   columns: Float64Array[][];
   windows: [number, number][];
   steady: boolean[];
-  scratch: [Float64Array, Float64Array, Float64Array, Float64Array];
-  mirror: [Float64Array, Float64Array, Float64Array, Float64Array];
-  background: Float64Array[];
+  scratch: PoleSpectrum;
+  mirror: PoleSpectrum;
+  /** One over the noise. */
+  weight: Float64Array;
+  /** The background's share of the normal matrix, row by row: it stays through a fit. */
+  smoothSquares: Float64Array;
   modelRe: Float64Array;
   modelIm: Float64Array;
 }
 
 export function fitModes(problem: FitProblem, start: readonly Mode[], mostSteps: number): ModeFit {
   const { bins } = problem;
-  const work = createWorkspace(bins, start);
+  const work = createWorkspace(problem, start);
   let state = start.map((mode) => ({ ...mode }));
-  let smooth = new Float64Array(2 * BACKGROUND);
+  let smooth = new Float64Array(2 * bins.smooth.length);
   let cost = evaluate(problem, work, state, smooth);
   let damping = 1e-3;
   let status: ModeFit['status'] = 'stopped';
+  // The workspace holds what was tried last, which was no way down.
+  let isOff = false;
   for (let step = 0; step < mostSteps && status === 'stopped'; step++) {
     fillColumns(problem, work, state);
     const normal = normalEquations(problem, work, state.length);
@@ -79,7 +83,8 @@ export function fitModes(problem: FitProblem, start: readonly Mode[], mostSteps:
       const change = solveDamped(normal, damping);
       const trial = change && applied(state, smooth, change);
       const next = trial ? evaluate(problem, work, trial.modes, trial.smooth) : Infinity;
-      if (trial && next <= cost) {
+      isOff = !(trial && next <= cost);
+      if (trial && !isOff) {
         if (cost - next <= SETTLED * cost) status = 'converged';
         [state, smooth, cost] = [trial.modes, trial.smooth, next];
         damping = Math.max(damping / 8, 1e-9);
@@ -89,7 +94,7 @@ export function fitModes(problem: FitProblem, start: readonly Mode[], mostSteps:
       if (attempt === 5) status = 'converged'; // no way down any more
     }
   }
-  evaluate(problem, work, state, smooth);
+  if (isOff) evaluate(problem, work, state, smooth);
   fillColumns(problem, work, state);
   const errors = standardErrors(problem, normalEquations(problem, work, state.length), state.length);
   const residualRe = less(problem.re, work.modelRe);
@@ -97,38 +102,42 @@ export function fitModes(problem: FitProblem, start: readonly Mode[], mostSteps:
   return { modes: state.map((mode, i) => ({ ...mode, ...errors[i] })), status, residualRe, residualIm };
 }
 
-function createWorkspace(bins: Bins, modes: readonly Mode[]): Workspace {
+function createWorkspace({ bins, noise }: FitProblem, modes: readonly Mode[]): Workspace {
   const array = () => new Float64Array(bins.count);
-  const four = (): [Float64Array, Float64Array, Float64Array, Float64Array] => [array(), array(), array(), array()];
-  const middle = (bins.count - 1) / 2;
+  const four = (): PoleSpectrum => [array(), array(), array(), array()];
+  const weight = mapped(noise, (value) => 1 / value);
   return {
-    columns: modes.map(() => Array.from({ length: 8 }, array)),
+    columns: modes.map(() => [...four(), ...four()]),
     windows: modes.map(() => [0, 0]),
     steady: modes.map(({ steady }) => steady ?? false),
     scratch: four(),
     mirror: four(),
-    // Chebyshev polynomials over the band.
-    background: Array.from({ length: BACKGROUND }, (_, n) =>
-      Float64Array.from({ length: bins.count }, (_k, k) => Math.cos(n * Math.acos((k - middle) / Math.max(1, middle)))),
-    ),
+    weight,
+    smoothSquares: squaresOf(bins.smooth, weight),
     modelRe: array(),
     modelIm: array(),
   };
 }
 
+function squaresOf(columns: readonly Float64Array[], weight: Float64Array): Float64Array {
+  const size = columns.length;
+  const squares = new Float64Array(size * size);
+  const weighed = new Float64Array(weight.length);
+  columns.forEach((column, i) => {
+    weigh(weight, column, weighed, 0, weight.length);
+    columns.forEach((other, j) => (squares[size * i + j] = dotOne(weighed, other, 0, weight.length)));
+  });
+  return squares;
+}
+
 /** Fills the model and gives the weighted sum of squared residuals. */
-function evaluate(
-  { bins, re, im, noise, exact }: FitProblem,
-  work: Workspace,
-  modes: readonly Mode[],
-  smooth: Float64Array,
-): number {
-  const { modelRe, modelIm, background } = work;
+function evaluate({ bins, re, im }: FitProblem, work: Workspace, modes: readonly Mode[], smooth: Float64Array): number {
+  const { modelRe, modelIm } = work;
   modelRe.fill(0);
   modelIm.fill(0);
-  for (let n = 0; n < BACKGROUND; n++) addShare(background[n], smooth[2 * n], smooth[2 * n + 1], modelRe, modelIm);
-  for (const mode of modes) (exact ? addWholeMode : addMode)(bins, mode, work);
-  return weightedSquares(re, modelRe, noise) + weightedSquares(im, modelIm, noise);
+  bins.smooth.forEach((basis, n) => addShare(basis, smooth[2 * n], smooth[2 * n + 1], modelRe, modelIm));
+  for (const mode of modes) addDamped(bins, mode, [modelRe, modelIm]);
+  return weightedSquares(re, modelRe, work.weight) + weightedSquares(im, modelIm, work.weight);
 }
 
 // Loops over bins are functions of their own: inside one that also loops over modes they are compiled on the way, and thrown away again at each call.
@@ -141,47 +150,13 @@ function addShare(basis: Float64Array, re: number, im: number, outRe: Float64Arr
   }
 }
 
-function weightedSquares(data: Float64Array, model: Float64Array, noise: Float64Array): number {
+function weightedSquares(data: Float64Array, model: Float64Array, weight: Float64Array): number {
   let sum = 0;
   for (let k = 0; k < model.length; k++) {
     const off = data[k] - model[k];
-    sum += (off * off) / noise[k];
+    sum += off * off * weight[k];
   }
   return sum;
-}
-
-/** Near its pole by the closed form, elsewhere by what its line looks like from afar; its mirror lies far from all bins. */
-function addMode(bins: Bins, mode: Mode, { modelRe, modelIm, scratch }: Workspace): void {
-  const out = [modelRe, modelIm] as const;
-  const [from, to] = windowOf(bins, mode);
-  fillPoleSpectrum(bins, mode.decay, mode.omega, from, to, scratch);
-  addNear(mode, scratch, from, to, out);
-  const own = { decay: mode.decay, omega: mode.omega, re: mode.re / 2, im: mode.im / 2 };
-  addFarPole(bins, own, 0, from, out);
-  addFarPole(bins, own, to, bins.count, out);
-  addFarPole(bins, { ...own, omega: -mode.omega, im: -own.im }, 0, bins.count, out);
-}
-
-function addWholeMode(bins: Bins, mode: Mode, { modelRe, modelIm, scratch }: Workspace): void {
-  const out = [modelRe, modelIm] as const;
-  fillPoleSpectrum(bins, mode.decay, mode.omega, 0, bins.count, scratch);
-  addNear(mode, scratch, 0, bins.count, out);
-  fillPoleSpectrum(bins, mode.decay, -mode.omega, 0, bins.count, scratch);
-  addNear({ ...mode, im: -mode.im }, scratch, 0, bins.count, out);
-}
-
-/** a G / 2 near the pole. */
-function addNear(
-  { re: a, im: b }: Mode,
-  [pRe, pIm]: readonly Float64Array[],
-  from: number,
-  to: number,
-  [outRe, outIm]: readonly [Float64Array, Float64Array],
-): void {
-  for (let k = from; k < to; k++) {
-    outRe[k] += 0.5 * (a * pRe[k] - b * pIm[k]);
-    outIm[k] += 0.5 * (a * pIm[k] + b * pRe[k]);
-  }
 }
 
 /** Bins near a mode: from, up to, not with. */
@@ -239,26 +214,22 @@ interface Normal {
 }
 
 /** J' W J and J' W r, with the slopes cut off at their windows. */
-function normalEquations({ bins, re, im, noise }: FitProblem, work: Workspace, count: number): Normal {
-  const size = 4 * count + 2 * BACKGROUND;
+function normalEquations({ bins, re, im }: FitProblem, work: Workspace, count: number): Normal {
+  const size = 4 * count + 2 * bins.smooth.length;
   const normal: Normal = { size, matrix: new Float64Array(size * size), right: new Float64Array(size) };
-  const residual = {
-    weight: mapped(noise, (value) => 1 / value),
-    re: less(re, work.modelRe),
-    im: less(im, work.modelIm),
-  };
+  const residual = { re: less(re, work.modelRe), im: less(im, work.modelIm), smooth: bins.smooth };
   for (let m = 0; m < count; m++)
     for (let c = 0; c < 4; c++) putSlope(normal, work, residual, { mode: m, slope: c, count });
   for (let m = 0; m < count; m++) if (work.steady[m]) holdStill(normal, 4 * m + 2);
-  putBackground(normal, work.background, residual, { from: 4 * count, bins: bins.count });
+  putBackground(normal, work, residual, 4 * count);
   return normal;
 }
 
 interface Residual {
-  weight: Float64Array;
   /** Data less model. */
   re: Float64Array;
   im: Float64Array;
+  smooth: Bins['smooth'];
 }
 
 function put({ size, matrix }: Normal, i: number, j: number, value: number): void {
@@ -269,26 +240,50 @@ function put({ size, matrix }: Normal, i: number, j: number, value: number): voi
 /** One unknown of a mode against itself, those before it, and the background. */
 function putSlope(
   normal: Normal,
-  { columns, windows, background, scratch: [wRe, wIm] }: Workspace,
+  { columns, windows, weight, scratch: [wRe, wIm] }: Workspace,
   residual: Residual,
   { mode, slope, count }: { mode: number; slope: number; count: number },
 ): void {
   const [from, to] = windows[mode];
   const row = 4 * mode + slope;
-  weigh(residual.weight, columns[mode][2 * slope], wRe, from, to);
-  weigh(residual.weight, columns[mode][2 * slope + 1], wIm, from, to);
+  weigh(weight, columns[mode][2 * slope], wRe, from, to);
+  weigh(weight, columns[mode][2 * slope + 1], wIm, from, to);
   normal.right[row] = dot(wRe, wIm, residual.re, residual.im, from, to);
   for (let other = 0; other <= mode; other++) {
     const low = Math.max(from, windows[other][0]);
     const high = Math.min(to, windows[other][1]);
-    if (low >= high) continue;
-    for (let d = 0; d < (other === mode ? slope + 1 : 4); d++)
-      put(normal, row, 4 * other + d, dot(wRe, wIm, columns[other][2 * d], columns[other][2 * d + 1], low, high));
+    if (low < high) putDots(normal, { row, at: 4 * other }, [wRe, wIm], columns[other], [low, high]);
   }
-  for (let n = 0; n < BACKGROUND; n++) {
-    put(normal, 4 * count + 2 * n, row, dotOne(wRe, background[n], from, to));
-    put(normal, 4 * count + 2 * n + 1, row, dotOne(wIm, background[n], from, to));
+  residual.smooth.forEach((basis, n) => {
+    put(normal, 4 * count + 2 * n, row, dotOne(wRe, basis, from, to));
+    put(normal, 4 * count + 2 * n + 1, row, dotOne(wIm, basis, from, to));
+  });
+}
+
+/** What one weighed slope shares with the four of a mode, in one go: each bin is fetched once. */
+function putDots(
+  normal: Normal,
+  { row, at }: { row: number; at: number },
+  [wRe, wIm]: readonly [Float64Array, Float64Array],
+  [aRe, aIm, bRe, bIm, decayRe, decayIm, omegaRe, omegaIm]: readonly Float64Array[],
+  [from, to]: readonly [number, number],
+): void {
+  let a = 0;
+  let b = 0;
+  let decay = 0;
+  let omega = 0;
+  for (let k = from; k < to; k++) {
+    const re = wRe[k];
+    const im = wIm[k];
+    a += re * aRe[k] + im * aIm[k];
+    b += re * bRe[k] + im * bIm[k];
+    decay += re * decayRe[k] + im * decayIm[k];
+    omega += re * omegaRe[k] + im * omegaIm[k];
   }
+  put(normal, row, at, a);
+  put(normal, row, at + 1, b);
+  put(normal, row, at + 2, decay);
+  put(normal, row, at + 3, omega);
 }
 
 /** Its decay stays what it is. */
@@ -298,23 +293,19 @@ function holdStill(normal: Normal, row: number): void {
   normal.right[row] = 0;
 }
 
-function putBackground(
-  normal: Normal,
-  background: readonly Float64Array[],
-  { weight, re, im }: Residual,
-  { from, bins }: { from: number; bins: number },
-): void {
-  const weighed = new Float64Array(bins);
-  for (let n = 0; n < BACKGROUND; n++) {
-    weigh(weight, background[n], weighed, 0, bins);
-    normal.right[from + 2 * n] = dotOne(weighed, re, 0, bins);
-    normal.right[from + 2 * n + 1] = dotOne(weighed, im, 0, bins);
+function putBackground(normal: Normal, work: Workspace, { re, im, smooth }: Residual, from: number): void {
+  const { weight, smoothSquares, scratch } = work;
+  const size = smooth.length;
+  const [weighed] = scratch;
+  smooth.forEach((basis, n) => {
+    weigh(weight, basis, weighed, 0, weight.length);
+    normal.right[from + 2 * n] = dotOne(weighed, re, 0, weight.length);
+    normal.right[from + 2 * n + 1] = dotOne(weighed, im, 0, weight.length);
     for (let l = 0; l <= n; l++) {
-      const sum = dotOne(weighed, background[l], 0, bins);
-      put(normal, from + 2 * n, from + 2 * l, sum);
-      put(normal, from + 2 * n + 1, from + 2 * l + 1, sum);
+      put(normal, from + 2 * n, from + 2 * l, smoothSquares[size * n + l]);
+      put(normal, from + 2 * n + 1, from + 2 * l + 1, smoothSquares[size * n + l]);
     }
-  }
+  });
 }
 
 function mapped(values: Float64Array, of: (value: number) => number): Float64Array {
