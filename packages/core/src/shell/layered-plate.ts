@@ -66,33 +66,6 @@ export function layeredPlate(layers: readonly PlateLayer[]): LayeredPlate {
   return { A, B, D, H, neutral, rhoH, massAt, rotary };
 }
 
-/**
- * At its edges a layer peels: plate and layer give across their thickness, so that the layer acts as if it began so far within, of the two thicknesses' product over
- * their sum (1). Source: own plane solids of blocks from 2.5 to 8 mm on plates along and across their grain, which ask for 0.8 to 1.5.
- */
-const PEEL = 1.25;
-
-/**
- * How far a layer goes along with the plate it is glued to, so far from its two edges in one direction (1).
- * Source: Volkersen's shear lag, each layer's shear falling off evenly over its height; see PEEL.
- */
-export function heldThere(
-  layer: { stiffness: number; G: number; thickness: number },
-  plate: { stiffness: number; G: number; thickness: number },
-  edges: readonly [number, number],
-): number {
-  const peeled = (PEEL * layer.thickness * plate.thickness) / (layer.thickness + plate.thickness);
-  const [near, far] = edges.map((edge) => edge - peeled);
-  if (near <= 0 || far <= 0) return 0;
-  const glue = 1 / (layer.thickness / (3 * layer.G) + plate.thickness / (3 * plate.G));
-  const give = 1 / (layer.stiffness * layer.thickness) + 1 / (plate.stiffness * plate.thickness);
-  const decay = Math.sqrt(glue * give);
-  // Written so that it does not overflow in the middle of a long layer.
-  const from = (d: number) => Math.exp(-decay * d);
-  const whole = from(near + far);
-  return Math.max(0, 1 - (from(near) + from(far)) / (1 + whole));
-}
-
 /** Gauss points and weights over a unit length: exact for the square of a parabola. */
 const GAUSS = [
   [0.5 - Math.sqrt(0.15), 5 / 18],

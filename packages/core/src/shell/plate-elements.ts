@@ -1,16 +1,10 @@
 /** Facets of the plate: a membrane and a bending triangle each, with the patches that lie on it, in the plate's axes. SI. */
-import { contains, type Point, type Polygon } from '../outline';
+
 import type { TriangleMesh } from '../mesh';
 import { addBending, bendingStrains } from './bending-triangle';
-import {
-  heldThere,
-  layeredPlate,
-  planeStress,
-  type LayeredPlate,
-  type PlateLayer,
-  type ShellMaterial,
-} from './layered-plate';
+import { layeredPlate, type LayeredPlate, type PlateLayer, type ShellMaterial } from './layered-plate';
 import { feetOn, standOn } from './brace-feet';
+import { coveringPatches, heldBy } from './patch-edges';
 import { addMembrane, membraneStrains } from './membrane-triangle';
 import { DOF } from './freedoms';
 import { scatteredField, type Field } from './scattered-field';
@@ -71,7 +65,7 @@ export function plateElements(mesh: TriangleMesh, z: Float64Array, top: TopInput
     ...covering[t].map((patch) => ({
       ...patch,
       at: (patch.side * (thickness + patch.thickness)) / 2,
-      held: heldOf(patch, { material: woods[t], angle, thickness }),
+      held: heldBy(patch, { material: woods[t], angle, thickness }),
     })),
   ];
   const thickness = (t: number) =>
@@ -151,79 +145,6 @@ export function thicknessField({ thickness }: Pick<TopInput, 'thickness'>): Fiel
     values,
   );
   return (x, y) => Math.min(most, Math.max(least, field(x, y)));
-}
-
-interface Covering {
-  material: ShellMaterial;
-  angle: number;
-  thickness: number;
-  side: number;
-  /** From here to its two edges along its grain, and across it [m]. */
-  edges: readonly [readonly [number, number], readonly [number, number]];
-}
-
-/** Along the patch's grain and across it. */
-function heldOf(
-  { material, angle, thickness, edges }: Covering,
-  plate: { material: ShellMaterial; angle: number; thickness: number },
-): [number, number] {
-  const under = planeStress(plate.material, plate.angle - angle);
-  const turned = Math.cos(plate.angle - angle) ** 2;
-  const { G_LT, G_CT } = plate.material;
-  const own = planeStress(material, 0);
-  const [along, across] = [turned * G_LT + (1 - turned) * G_CT, (1 - turned) * G_LT + turned * G_CT];
-  return [
-    heldThere(
-      { stiffness: own[0], G: material.G_LT, thickness },
-      { stiffness: under[0], G: along, thickness: plate.thickness },
-      edges[0],
-    ),
-    heldThere(
-      { stiffness: own[4], G: material.G_CT, thickness },
-      { stiffness: under[4], G: across, thickness: plate.thickness },
-      edges[1],
-    ),
-  ];
-}
-
-/** From a place within to the outline, ahead and behind in a direction [m]. */
-function reachWithin(outline: Polygon, [x, y]: Point, [dx, dy]: Point): [number, number] {
-  let [ahead, behind] = [Infinity, Infinity];
-  outline.forEach(([ax, ay], i) => {
-    const [bx, by] = outline[(i + 1) % outline.length];
-    const [ex, ey] = [bx - ax, by - ay];
-    const det = dx * ey - dy * ex;
-    if (det === 0) return;
-    const along = ((ax - x) * ey - (ay - y) * ex) / det;
-    const share = ((ax - x) * dy - (ay - y) * dx) / det;
-    if (share < 0 || share > 1) return;
-    if (along >= 0) ahead = Math.min(ahead, along);
-    else behind = Math.min(behind, -along);
-  });
-  return [ahead, behind];
-}
-
-/** Patches over the middle of each triangle. */
-function coveringPatches({ x, y, triangles }: TriangleMesh, { patches = [] }: TopInput, angle: number): Covering[][] {
-  const made = patches.map(({ outline, material, thickness, side, grainAngle }) => ({
-    outline,
-    covering: {
-      material: shellMaterial(material),
-      angle: grainAngle ?? angle,
-      thickness,
-      side: side === 'inner' ? 1 : -1,
-    },
-  }));
-  return Array.from({ length: triangles.length / 3 }, (_, t) => {
-    const [a, b, c] = triangles.subarray(3 * t, 3 * t + 3);
-    const middle: Point = [(x[a] + x[b] + x[c]) / 3, (y[a] + y[b] + y[c]) / 3];
-    return made
-      .filter(({ outline }) => contains(outline, ...middle))
-      .map(({ outline, covering }): Covering => {
-        const [c, s] = [Math.cos(covering.angle), Math.sin(covering.angle)];
-        return { ...covering, edges: [reachWithin(outline, middle, [c, s]), reachWithin(outline, middle, [-s, c])] };
-      });
-  });
 }
 
 /** The facet's x axis lies along the plate's x where it can, so that grain angles stay what they are. */

@@ -9,6 +9,7 @@ import {
   xOf,
 } from '../bracing';
 import { defaultHoles, defaultOutline, plateShape } from '../outline';
+import { defaultMeshSize, solveTop } from '../shell';
 import { durationFactor, softwoodStrength } from '../wood';
 import { createMapGrid, gridX, gridY } from '../survey';
 import {
@@ -89,6 +90,14 @@ describe('a guitar’s top under its strings', () => {
     expect(examined.modes[0].kind).toBe('monopole');
     expect(examined.modes[0].pumping).toBeGreaterThan(examined.modes[1].pumping);
     expect(examined.modes.map(({ kind }) => kind)).toEqual(expect.arrayContaining(['cross-dipole', 'long-dipole']));
+  });
+  it('has its six notes within 1 % of those of a mesh twice as fine, bridge, plates and neck and all', () => {
+    const input = { ...topOfPlan(aTop(), 'glued'), modeCount: 6 };
+    const notes = (meshSize: number) => solveTop({ ...input, meshSize }).modes.map(({ frequency }) => frequency);
+    const step = defaultMeshSize(input.outline);
+    const [usual, fine] = [notes(step), notes(step / 2)];
+    expect(input.patches!.length).toBeGreaterThan(2);
+    usual.forEach((note, m) => expect(Math.abs(note / fine[m] - 1)).toBeLessThan(0.01));
   });
   it('is the same mirrored for the other hand', () => {
     const usual: ExamineSettings = { hold: 'glued', modeCount: 4 };

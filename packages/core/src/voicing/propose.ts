@@ -336,22 +336,21 @@ export function foretell(
 /** A back carries no strings: nothing limits it but the least thickness. */
 const UNSTRUNG: Floor = { reserve: Infinity, low: Infinity, movement: 0 };
 
-/** What the top bears and how far its bridge moves, glued and strung, after shavings. */
+/**
+ * What the top bears and how far its bridge moves, glued and strung, after shavings. On the mesh of the whole top's page where none is asked for: peaks of stress differ
+ * by a tenth from mesh to mesh, and both places shall say the same.
+ */
 export function floorOf(
   { top, factors }: Pick<VoicingModel, 'top' | 'factors'>,
   shavings: readonly Shaving[],
   meshSize?: number,
 ): Floor {
   if (!top.bridge) return UNSTRUNG;
-  const { shape } = top;
   const strung: TopPlan = withFactors({ ...asShaved(top, shavings), bridge: true }, factors);
   const { reserve, movement } = sizeUpTop(strung, {
     hold: 'glued',
     modeCount: 0,
-    meshSize: meshSize ?? Math.sqrt(shape.length * shape.width) / FLOOR_STEPS,
+    meshSize,
   });
   return { reserve: reserve?.factor ?? Infinity, low: reserve?.low ?? Infinity, movement: movement ?? 0 };
 }
-
-/** Coarser, the stress beside a bridge's ends is smoothed away: what is left then stands a tenth too high against the whole top's page. */
-const FLOOR_STEPS = 22;
