@@ -173,10 +173,10 @@ describe('choosing wood', () => {
     await (await linkWith('No. 41 Sandpiper')).click();
     await press(driver, 'How thin');
     await findText(driver, 'The wood is Redwood 7, as measured.');
-    await (await driver.findElement(By.css('[data-rule=stiffness] summary'))).click();
+    await (await driver.findElement(By.css('[data-rule=stiffness] button'))).click();
     await choose(driver, 'As stiff as', 'No. 38');
     await findText(driver, 'Pumps as stiffly as No. 38 at');
-    const said = await driver.findElement(By.css('[data-rule=stiffness] summary .figures')).getText();
+    const said = await driver.findElement(By.css('[data-rule=stiffness] button .figures')).getText();
     const stop = said.split(' ')[0]!;
     const use = await driver.findElement(
       By.xpath(`//*[@data-rule="stiffness"]//button[starts-with(., "Make ${stop}")]`),

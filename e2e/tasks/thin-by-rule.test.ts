@@ -1,6 +1,6 @@
 /** A maker bends and knocks on a plate, lets a rule lead, sees where to stop, planes, and finds the forecast beside what came. */
 import { AxeBuilder } from '@axe-core/webdriverjs';
-import { By, until, type WebDriver } from 'selenium-webdriver';
+import { By, until, type WebDriver, type WebElement } from 'selenium-webdriver';
 import {
   choose,
   consoleErrors,
@@ -23,15 +23,19 @@ describe('thinning by a rule', () => {
   const api = async (path: string) => (await fetch(`${app.address}/api/v1${path}`)).json() as Promise<never>;
   const slip = () => driver.findElement(By.css('[aria-label="Slip"]')).getText();
   const stop = async () => Number((await driver.findElement(By.css('[data-testid=stop-at]')).getText()) || NaN);
+  const unfold = (title: WebElement) =>
+    driver.executeScript(
+      `const fold = arguments[0].closest('button');
+       if (fold.ariaExpanded === 'false') fold.click();
+       fold.scrollIntoView({ block: 'center' });`,
+      title,
+    );
   const openCard = async (rule: string) => {
     const card = await driver.wait(until.elementLocated(By.css(`[data-rule=${rule}]`)), 45_000);
-    await driver.executeScript("arguments[0].open = true; arguments[0].scrollIntoView({ block: 'center' })", card);
+    await unfold(await card.findElement(By.css('button')));
     return card;
   };
-  const openPart = async (words: string) => {
-    const summary = await findText(driver, words);
-    await driver.executeScript("arguments[0].closest('details').open = true; arguments[0].scrollIntoView()", summary);
-  };
+  const openPart = async (words: string) => unfold(await findText(driver, words));
 
   beforeAll(async () => {
     app = await serveApp({ demo: true });

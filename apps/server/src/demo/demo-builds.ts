@@ -133,7 +133,12 @@ const BARITONE = [
   aString('F#3', 185, 'wound-steel', 0.61),
   aString('B3', 246.94, 'steel', 0.43),
 ];
-const X_SMALL: DemoBracing = { settings: { pattern: 'x' }, bridge: { fretAtBody: 13 }, archRadius: 8.5 };
+/** Low strings over a wide bridge: a small top must not bear too much at the bridge's ends. */
+const X_SMALL: DemoBracing = {
+  settings: { pattern: 'x' },
+  bridge: { fretAtBody: 13, stringHeight: 0.011, span: 0.17 },
+  archRadius: 8.5,
+};
 
 export const DEMO_BUILDS: readonly DemoBuild[] = [
   {

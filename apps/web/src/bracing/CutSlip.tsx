@@ -18,7 +18,7 @@ import { END_WORDS } from '../words/bracing-words';
 import { Caution } from '../ui/Row';
 import { fileName, saveFile } from '../ui/save-file';
 import type { Bracing, Ground } from '../api/use-bracing';
-import { Button, SelectField, Option } from '../ui';
+import { Button, Option, PanelSection, SelectField } from '../ui';
 import { degrees } from '../plate/PlanHandles';
 
 interface Props {
@@ -122,8 +122,7 @@ export function Templates({ sheets, title }: { sheets: () => Sheet[]; title: str
     }
   };
   return (
-    <section aria-label="Templates" className="no-print space-y-2 border-t border-grain pt-2">
-      <h3 className="font-bold">Templates at true size</h3>
+    <PanelSection heading="Templates at true size" label="Templates" className="no-print">
       <div className="grid grid-cols-[1fr_auto] gap-2">
         <SelectField label="Sheet" value={which} onChoose={(chosen) => setWhich(Number(chosen))}>
           {all.map(({ name }, i) => (
@@ -152,6 +151,6 @@ export function Templates({ sheets, title }: { sheets: () => Sheet[]; title: str
       <p className="text-note text-soft">
         Every page carries a bar of 100 mm: print at 100 % and measure it before you cut.
       </p>
-    </section>
+    </PanelSection>
   );
 }

@@ -23,7 +23,7 @@ import { CAUTION_WORDS, EXPERIENCE_WORDS, xWords } from '../words/bracing-words'
 import { Caution } from '../ui/Row';
 import { bridgePlace, type Bracing, type Ground } from '../api/use-bracing';
 import { usePreferences } from '../ui/preferences';
-import { Button, CheckField, SelectField, Option } from '../ui';
+import { Button, CheckField, Fold, Option, PanelSection, SelectField } from '../ui';
 import { NameForm, QuantityField } from '../forms';
 import { PatternForm } from './PatternForm';
 
@@ -46,10 +46,9 @@ export function PlanSlip({ build, bracing, ground, cautions, onSelect }: Props) 
       {!empty && <Cautions cautions={cautions} onSelect={onSelect} />}
       {!empty && <TheX build={build} bracing={bracing} ground={ground} />}
       {!empty && <PieceList plan={plan} onSelect={onSelect} />}
-      <details open={empty} className="border-t border-grain">
-        <summary className="min-h-11 cursor-pointer pt-2">{empty ? 'Begin with a pattern' : 'Another pattern'}</summary>
+      <Fold title={empty ? 'Begin with a pattern' : 'Another pattern'} opens={empty} className="border-t border-grain">
         <PatternForm build={build} bracing={bracing} ground={ground} onDrawn={() => undefined} />
-      </details>
+      </Fold>
       <NameForm
         label="A brace of your own"
         taken={plan.braces.map(({ name }) => name)}
@@ -165,7 +164,7 @@ function TheX({ build, bracing, ground }: Pick<Props, 'build' | 'bracing' | 'gro
       ? null
       : 'Off the plate';
   return (
-    <section aria-label="The X" className="space-y-2 border-t border-grain pt-2">
+    <PanelSection label="The X">
       <div className="grid grid-cols-2 gap-2">
         <QuantityField
           label="The X opens"
@@ -187,7 +186,7 @@ function TheX({ build, bracing, ground }: Pick<Props, 'build' | 'bracing' | 'gro
         />
       </div>
       <p className="text-note text-soft">{xWords(x)}</p>
-    </section>
+    </PanelSection>
   );
 }
 

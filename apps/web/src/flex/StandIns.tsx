@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { request } from '../api/client';
 import { useLines } from '../api/use-lines';
-import { Button } from '../ui';
+import { Button, Fold } from '../ui';
 
 interface Props {
   pieceId: string;
@@ -37,8 +37,7 @@ export function StandIns({ pieceId, place, onReading }: Props) {
     }
   };
   return (
-    <details onToggle={(event) => setOpen(event.currentTarget.open)}>
-      <summary className="min-h-11 cursor-pointer pt-2 text-soft">Simulated dial gauge</summary>
+    <Fold title="Simulated dial gauge" onOpenChange={setOpen} tone="soft">
       <p className="text-note text-soft" role="status">
         {state === 'on'
           ? 'Connected. Put a weight on the simulated plate:'
@@ -53,6 +52,6 @@ export function StandIns({ pieceId, place, onReading }: Props) {
           </Button>
         ))}
       </div>
-    </details>
+    </Fold>
   );
 }

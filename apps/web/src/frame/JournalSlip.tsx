@@ -11,7 +11,7 @@ import type { Build, Note } from '../api/types';
 import { woodOrigin } from '../words/wood-origin';
 import { usePreferences } from '../ui/preferences';
 import { STAGE_WORDS } from '../words/stage-words';
-import { Button, CheckField, TextField } from '../ui';
+import { Button, CheckField, PanelSection, TextField } from '../ui';
 
 /** What a stage is about, for someone who has never been there. */
 const ABOUT: Record<Stage, string> = {
@@ -126,8 +126,7 @@ function Notes({ build, stage }: { build: Build; stage: Stage }) {
     }
   };
   return (
-    <section aria-label="Notes" className="border-t border-grain pt-2">
-      <h3 className="text-soft">Notes</h3>
+    <PanelSection heading="Notes" tight>
       {here.length === 0 && <p className="text-soft">None for this stage.</p>}
       <ul className="space-y-2">
         {here.map(({ id, at, person: who, body }) => (
@@ -150,6 +149,6 @@ function Notes({ build, stage }: { build: Build; stage: Stage }) {
         <TextField label="Add a note" value={text} error={error} onChange={(e) => setText(e.target.value)} />
         <Button type="submit">Keep the note</Button>
       </form>
-    </section>
+    </PanelSection>
   );
 }

@@ -1,7 +1,7 @@
 import { fireEvent, render, screen } from '@testing-library/react';
 import { useState } from 'react';
 import { choose, optionsOf } from '../test/choose';
-import { CheckField, Option, Progress, SelectField, Slider, TextTabs } from '.';
+import { CheckField, Fold, Option, PanelSection, Progress, SelectField, Slider, TextTabs } from '.';
 
 describe('a list', () => {
   function Woods({ onChoose }: { onChoose: (value: string) => void }) {
@@ -105,5 +105,45 @@ describe('tabs', () => {
     expect(screen.getByRole('tab', { name: 'Thickness' })).toHaveAttribute('aria-selected', 'true');
     fireEvent.mouseDown(screen.getByRole('tab', { name: 'Mirror' }), { button: 0 });
     expect(onOpen).toHaveBeenCalledWith('b');
+  });
+});
+
+describe('a fold', () => {
+  function Asking({ opens }: { opens?: boolean }) {
+    return (
+      <Fold title="More" opens={opens}>
+        <input aria-label="Depth" />
+      </Fold>
+    );
+  }
+  const title = () => screen.getByRole('button', { name: 'More' });
+  it('is closed until asked for, and keeps what was typed when it is folded away', () => {
+    render(<Asking />);
+    expect(title()).toHaveAttribute('aria-expanded', 'false');
+    fireEvent.click(title());
+    fireEvent.change(screen.getByLabelText('Depth'), { target: { value: '0.4' } });
+    fireEvent.click(title());
+    expect(title()).toHaveAttribute('aria-expanded', 'false');
+    fireEvent.click(title());
+    expect(screen.getByLabelText('Depth')).toHaveValue('0.4');
+  });
+  it('follows what the page says when that changes, and the hand in between', () => {
+    const { rerender } = render(<Asking opens />);
+    expect(title()).toHaveAttribute('aria-expanded', 'true');
+    fireEvent.click(title());
+    rerender(<Asking opens />);
+    expect(title()).toHaveAttribute('aria-expanded', 'false');
+    rerender(<Asking opens={false} />);
+    rerender(<Asking opens />);
+    expect(title()).toHaveAttribute('aria-expanded', 'true');
+  });
+});
+
+describe('a section of a panel', () => {
+  it('is found by its heading, or by what is said for it where nothing is written', () => {
+    const { rerender } = render(<PanelSection heading="Limits">0.2 mm</PanelSection>);
+    expect(screen.getByRole('region', { name: 'Limits' })).toContainElement(screen.getByRole('heading'));
+    rerender(<PanelSection label="Tool">plane</PanelSection>);
+    expect(screen.getByRole('region', { name: 'Tool' })).toHaveTextContent(/^plane$/);
   });
 });

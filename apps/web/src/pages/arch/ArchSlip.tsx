@@ -18,7 +18,7 @@ import { UNDERSIDE_WORDS } from '../../words/bracing-words';
 import { Caution, Row } from '../../ui/Row';
 import { fileName, saveFile } from '../../ui/save-file';
 import type { Bracing } from '../../api/use-bracing';
-import { Button, SelectField, Option } from '../../ui';
+import { Button, Option, PanelSection, SelectField } from '../../ui';
 import { QuantityField } from '../../forms';
 import { Templates } from '../../bracing/CutSlip';
 import { withBrace } from '../../plate/PlanHandles';
@@ -184,8 +184,7 @@ function Faces({ bracing, brace, onPick, build }: Props) {
   const { plan } = bracing;
   if (plan.braces.length === 0) return <p>Draw a plan in the layout to give each brace its glue face.</p>;
   return (
-    <section aria-label="Glue faces" className="border-t border-grain pt-2">
-      <h3 className="font-bold">Each brace’s glue face</h3>
+    <PanelSection heading="Each brace’s glue face" label="Glue faces" tight>
       <ul>
         {plan.braces.map((one) => {
           const radius = undersideRadius(one, plan);
@@ -236,7 +235,7 @@ function Faces({ bracing, brace, onPick, build }: Props) {
           );
         })}
       </ul>
-    </section>
+    </PanelSection>
   );
 }
 

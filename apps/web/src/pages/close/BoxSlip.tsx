@@ -8,7 +8,7 @@ import { Caution } from '../../ui/Row';
 import { usePreferences } from '../../ui/preferences';
 import { longPitch, signed } from '../../words/pitch-words';
 import { readPitch } from '@nimble/core/sound';
-import { Button, SelectField, TextField, Option } from '../../ui';
+import { Button, Fold, Option, PanelSection, SelectField, TextField } from '../../ui';
 import { Solving } from './Solving';
 import { QuantityField } from '../../forms';
 import { useBoxNotes } from '../../compute/use-box';
@@ -48,8 +48,7 @@ export function BoxSlip({ closed, shape, units, events, played, onBox, onTrim, o
         <Pair notes={result.now} heard={Boolean(closed.box?.heard)} />
       )}
       <Heard played={played} onHeard={onHeard} />
-      <section aria-label="A trim" className="space-y-2 border-t border-grain pt-2">
-        <h2 className="font-bold">If you take a little off now</h2>
+      <PanelSection heading="If you take a little off now" label="A trim">
         <SelectField
           label="Where"
           value={trim.what}
@@ -93,14 +92,11 @@ export function BoxSlip({ closed, shape, units, events, played, onBox, onTrim, o
           What is off a closed box can’t be put back, and a thin rim is where tops sink. Tape the edge, keep the scraper
           off the seam, and use a respirator: fine dust hangs in the box.
         </Caution>
-      </section>
+      </PanelSection>
       <Trims events={events} units={units} />
-      <details>
-        <summary className="min-h-11 cursor-pointer pt-2 text-soft">
-          Air in the box: {(closed.volume / LITRE).toFixed(1)} l
-        </summary>
+      <Fold title={<>Air in the box: {(closed.volume / LITRE).toFixed(1)} l</>} tone="soft">
         <Volume shape={shape} units={units} volume={closed.volume} onBox={onBox} />
-      </details>
+      </Fold>
     </div>
   );
 }
@@ -217,8 +213,7 @@ function Trims({ events, units }: { events: readonly VoicingEvent[]; units: Unit
   if (trims.length === 0) return null;
   const heard = standingEvents(events, 'resonances');
   return (
-    <section aria-label="Trims" className="border-t border-grain pt-2">
-      <h2 className="font-bold">Taken off since it was closed</h2>
+    <PanelSection heading="Taken off since it was closed" label="Trims" tight>
       <ul>
         {trims.map(({ id, at, body }, i) => {
           const after = heard.find(
@@ -237,7 +232,7 @@ function Trims({ events, units }: { events: readonly VoicingEvent[]; units: Unit
           );
         })}
       </ul>
-    </section>
+    </PanelSection>
   );
 }
 

@@ -9,7 +9,7 @@ import { usePreferences } from '../../ui/preferences';
 import { longPitch } from '../../words/pitch-words';
 import { readPitch } from '@nimble/core/sound';
 import { MOST_SECONDS, useRecorder } from '../../listening/use-recorder';
-import { Button, SelectField, TextField, Option } from '../../ui';
+import { Button, Option, PanelSection, SelectField, TextField } from '../../ui';
 import { useSending } from '../../forms';
 import { valleyWords } from '../../words/played-words';
 
@@ -110,7 +110,7 @@ function Compare({ build, recordings, shown, others, against, otherBuild, keep, 
   const builds = useBuilds().data ?? [];
   const name = ({ place, at }: PlayedView) => `${place.title || 'Played'}, ${format(new Date(at), 'd MMM yyyy')}`;
   return (
-    <section aria-label="Compare" className="space-y-2 border-t border-grain pt-2">
+    <PanelSection label="Compare">
       {recordings.length > 1 && (
         <SelectField label="Shown" value={shown?.id ?? ''} onChoose={onShown}>
           {recordings.map((recording) => (
@@ -157,7 +157,7 @@ function Compare({ build, recordings, shown, others, against, otherBuild, keep, 
           </Button>
         </div>
       )}
-    </section>
+    </PanelSection>
   );
 }
 
@@ -209,8 +209,7 @@ function NewRecording({ build, keep, onShown }: Props) {
   const recorder = useRecorder((bytes) => keepSound({ bytes, source: 'microphone' }));
   const { state } = recorder;
   return (
-    <section aria-label="A new recording" className="relative space-y-2 border-t border-grain pt-2">
-      <h3 className="text-soft">A new recording</h3>
+    <PanelSection heading="A new recording" className="relative">
       <TextField
         label="What it is"
         value={title}
@@ -285,7 +284,7 @@ function NewRecording({ build, keep, onShown }: Props) {
           event.target.value = '';
         }}
       />
-    </section>
+    </PanelSection>
   );
 }
 

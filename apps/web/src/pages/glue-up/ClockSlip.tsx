@@ -13,7 +13,7 @@ import { useBracingWrites, type GlueUpView } from '../../api/bracing';
 import type { Build } from '../../api/types';
 import { usePreferences } from '../../ui/preferences';
 import { useShortcuts } from '../../ui/shortcuts';
-import { Button, CheckField, SelectField, TakeBack, Option } from '../../ui';
+import { Button, CheckField, Option, PanelSection, SelectField, TakeBack } from '../../ui';
 import { QuantityField } from '../../forms';
 import { say } from '../../ui/speech';
 import { chime } from './chime';
@@ -250,8 +250,7 @@ function Past({
     .map((one) => glueClock(one.times, one.glue, now))
     .filter(({ phase }) => phase === 'curing');
   return (
-    <section aria-label="Glued before" className="border-t border-grain pt-2">
-      <h3 className="font-bold">Glued</h3>
+    <PanelSection heading="Glued" label="Glued before" tight>
       {curing.length === 0 ? (
         <p>
           All cured. Knock round the plate for a loose joint:{' '}
@@ -287,6 +286,6 @@ function Past({
           );
         })}
       </ul>
-    </section>
+    </PanelSection>
   );
 }

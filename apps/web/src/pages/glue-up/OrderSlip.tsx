@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Build } from '../../api/types';
 import { Caution } from '../../ui/Row';
-import { Button, SelectField, TextField, Option } from '../../ui';
+import { Button, Option, PanelSection, SelectField, TextField } from '../../ui';
 import { QuantityField } from '../../forms';
 import type { Sessions } from './sessions';
 
@@ -83,7 +83,7 @@ interface SessionProps {
 function Session({ session, number, open, setup, onOpen, onStart }: SessionProps) {
   const minutes = Math.ceil(session.time / 60);
   return (
-    <section aria-label={`Session ${number}`} className="border-t border-grain pt-1">
+    <PanelSection label={`Session ${number}`} tight>
       <button
         type="button"
         aria-expanded={open}
@@ -112,7 +112,7 @@ function Session({ session, number, open, setup, onOpen, onStart }: SessionProps
           </Button>
         </>
       )}
-    </section>
+    </PanelSection>
   );
 }
 
@@ -131,7 +131,7 @@ function PieceFigures({ piece, setup }: { piece: GluePiece; setup: GlueSetup }) 
 function SetupFields({ glues, glue, setup, refused, onGlue, onSetup }: Props) {
   const at = (field: string) => (refused?.field === field ? refused.words : null);
   return (
-    <section aria-label="With what" className="space-y-2 border-t border-grain pt-2">
+    <PanelSection label="With what">
       <SelectField label="Glue" value={glue.id} onChoose={onGlue}>
         {glues.map(({ id, name }) => (
           <Option key={id} value={id}>
@@ -190,7 +190,7 @@ function SetupFields({ glues, glue, setup, refused, onGlue, onSetup }: Props) {
         />
       </div>
       <p className="text-note text-soft">Press a rod onto a kitchen scale at its working bend: 1 kg is 9.8 N.</p>
-    </section>
+    </PanelSection>
   );
 }
 

@@ -16,7 +16,7 @@ import { InvalidInput } from '@nimble/core/base';
 import type { Build } from '../../api/types';
 import { CAP_WORDS } from '../../words/bracing-words';
 import type { Bracing } from '../../api/use-bracing';
-import { Button, SelectField, Option } from '../../ui';
+import { Button, Option, PanelSection, SelectField } from '../../ui';
 import { QuantityField } from '../../forms';
 
 interface LapsProps {
@@ -34,7 +34,7 @@ export function Laps({ build, bracing, plate, brace }: LapsProps) {
   const keepLap = (old: Lap | null, next: Lap | null) =>
     bracing.keep({ ...plan, laps: [...plan.laps.filter((lap) => lap !== old), ...(next ? [next] : [])] });
   return (
-    <section aria-label="Laps" className="space-y-3 border-t border-grain pt-2">
+    <PanelSection label="Laps">
       {crossings.map((crossing) => {
         const lap = lapOf(plan, crossing.a.id, crossing.b.id);
         const other = crossing.a.id === brace.id ? crossing.b : crossing.a;
@@ -55,7 +55,7 @@ export function Laps({ build, bracing, plate, brace }: LapsProps) {
           </div>
         );
       })}
-    </section>
+    </PanelSection>
   );
 }
 

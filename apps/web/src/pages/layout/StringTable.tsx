@@ -3,7 +3,7 @@ import type { StringLoad } from '@nimble/core/strings';
 import { MATERIAL_WORDS } from '../../words/bracing-words';
 import { usePreferences } from '../../ui/preferences';
 import { readPitch } from '@nimble/core/sound';
-import { Button, SelectField, TextField, Option } from '../../ui';
+import { Button, Option, PanelSection, SelectField, TextField } from '../../ui';
 import { QuantityField } from '../../forms';
 import { useState } from 'react';
 
@@ -20,7 +20,7 @@ export function StringTable({ strings, load, own, onKeep }: TableProps) {
   const change = (i: number, part: Partial<PlanString>) =>
     onKeep(strings.map((string, j) => (j === i ? { ...string, ...part } : string)));
   return (
-    <section aria-label="Strings" className="space-y-2 border-t border-grain pt-2">
+    <PanelSection label="Strings">
       <p>
         {own
           ? 'Your own set, bass to treble'
@@ -62,7 +62,7 @@ export function StringTable({ strings, load, own, onKeep }: TableProps) {
           </Button>
         )}
       </div>
-    </section>
+    </PanelSection>
   );
 }
 

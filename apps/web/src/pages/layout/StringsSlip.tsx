@@ -14,7 +14,7 @@ import type { Build } from '../../api/types';
 import { BRIDGE_WORDS } from '../../words/bracing-words';
 import { Caution, Row } from '../../ui/Row';
 import { bridgePlace, type Bracing, type Ground } from '../../api/use-bracing';
-import { SelectField, TextField, Option } from '../../ui';
+import { Option, PanelSection, SelectField, TextField } from '../../ui';
 import { QuantityField } from '../../forms';
 import { useState } from 'react';
 import { degrees } from '../../plate/PlanHandles';
@@ -152,7 +152,7 @@ function BridgeFields({ build, bridge, ground, onScale, onKeep }: BridgeProps) {
   const offset = (value: number) => (value >= -0.02 && value <= 0.03 ? null : 'Between −20 and 30 mm');
   const angle = (value: number) => (value >= 0 && value <= 1 ? null : 'Between 0° and 57°');
   return (
-    <section aria-label="Bridge" className="space-y-2 border-t border-grain pt-2">
+    <PanelSection label="Bridge">
       <SelectField label="Bridge" value={bridge.kind} onChoose={(chosen) => onKeep({ kind: chosen as BridgeKind })}>
         {BRIDGE_KINDS.map((kind) => (
           <Option key={kind} value={kind}>
@@ -250,7 +250,7 @@ function BridgeFields({ build, bridge, ground, onScale, onKeep }: BridgeProps) {
           </>
         )}
       </div>
-    </section>
+    </PanelSection>
   );
 }
 

@@ -6,7 +6,7 @@ import { EarPanel } from '../../listening/EarPanel';
 import { longPitch, shortPitch, signed } from '../../words/pitch-words';
 import { readPitch } from '@nimble/core/sound';
 import type { EarControl } from '../../listening/use-ear';
-import { Button, TextField } from '../../ui';
+import { Button, Fold, PanelSection, TextField } from '../../ui';
 import { NameForm } from '../../forms';
 import { KnockRow } from './KnockRow';
 import { barReadings, interval, notesOver, type BarReading } from '@nimble/core/voicing';
@@ -105,8 +105,7 @@ export function BarsSlip({ ear, last, knocks, keep, bars, lit, onLit, onBars, on
           onGoal={(goal) => onBars(bars.map((b, j) => (j === i ? { ...b, goal } : b)))}
         />
       ))}
-      <details>
-        <summary className="min-h-11 cursor-pointer pt-2 text-soft">Sounds of the {bars[at]!.name}</summary>
+      <Fold title={<>Sounds of the {bars[at]!.name}</>} tone="soft">
         <ul>
           {knocks
             .filter(({ about, place, retracted }) => about === 'bar' && place.name === bars[at]!.name && !retracted)
@@ -114,7 +113,7 @@ export function BarsSlip({ ear, last, knocks, keep, bars, lit, onLit, onBars, on
               <KnockRow key={knock.id} knock={knock} keep={keep} />
             ))}
         </ul>
-      </details>
+      </Fold>
       <NameForm
         label="Another bar"
         taken={bars.map(({ name }) => name)}
@@ -188,7 +187,7 @@ function BarTable({
     onGoal(goal.kind === 'none' ? null : goal.frequency);
   };
   return (
-    <section aria-label={bar.name} className="border-t border-grain pt-2">
+    <PanelSection label={bar.name} tight>
       <TextField
         label={`Goal of the ${bar.name}, note or Hz`}
         value={text}
@@ -222,7 +221,7 @@ function BarTable({
           </tbody>
         </table>
       )}
-    </section>
+    </PanelSection>
   );
 }
 

@@ -1,3 +1,4 @@
+import { Fold } from '../../ui';
 import { ringTime } from '@nimble/core/wood';
 import type { CensusFinding, HearingChange, LooseJoint, MirrorKnocks } from '@nimble/core/knock-map';
 import type { ReactNode } from 'react';
@@ -80,8 +81,7 @@ function Place({ name, onPlace }: { name: string; onPlace: (name: string) => voi
 function Pairs({ mirror, onPlace }: { mirror: MirrorKnocks } & Pick<Props, 'onPlace'>) {
   if (mirror.pairs.length === 0) return null;
   return (
-    <details>
-      <summary className="min-h-11 cursor-pointer pt-2 text-soft">Treble against bass, place by place</summary>
+    <Fold title="Treble against bass, place by place" tone="soft">
       <table className="figures w-full text-note">
         <thead>
           <tr className="text-soft">
@@ -106,7 +106,7 @@ function Pairs({ mirror, onPlace }: { mirror: MirrorKnocks } & Pick<Props, 'onPl
           ))}
         </tbody>
       </table>
-    </details>
+    </Fold>
   );
 }
 

@@ -10,7 +10,7 @@ import { KnockPicture } from '../../listening/KnockPicture';
 import { longPitch } from '../../words/pitch-words';
 import type { DoubtedKnock } from '../../listening/use-doubted-knock';
 import type { EarControl } from '../../listening/use-ear';
-import { Button, SelectField, Option } from '../../ui';
+import { Button, Option, PanelSection, SelectField } from '../../ui';
 import { ChangeWords } from './ChangeWords';
 import { KnockRow } from './KnockRow';
 import type { LastHeard } from './last-heard';
@@ -101,10 +101,15 @@ function Together({ knocks, keep }: Pick<Props, 'knocks' | 'keep'>) {
   const { partials, leftOut, ringTime } = averagePlace(heard);
   const reason = (id: string) => leftOut.find((out) => out.id === id)?.reason;
   return (
-    <section aria-label="Together" className="border-t border-grain pt-2">
-      <h3 className="text-soft">
-        {today.length === 1 ? 'One knock' : `${today.length} knocks`} on {format(new Date(newest.at), 'd MMM')}
-      </h3>
+    <PanelSection
+      heading={
+        <>
+          {today.length === 1 ? 'One knock' : `${today.length} knocks`} on {format(new Date(newest.at), 'd MMM')}
+        </>
+      }
+      label="Together"
+      tight
+    >
       {today.length > 1 && choice.pitch !== 'none' && (
         <table className="figures w-full text-note">
           <thead>
@@ -139,6 +144,6 @@ function Together({ knocks, keep }: Pick<Props, 'knocks' | 'keep'>) {
           <KnockRow key={knock.id} knock={knock} keep={keep} leftOut={reason(knock.id)} />
         ))}
       </ul>
-    </section>
+    </PanelSection>
   );
 }

@@ -4,7 +4,7 @@ import { setPreferences, usePreferences } from '../../ui/preferences';
 import { EarPanel } from '../../listening/EarPanel';
 import { KnockFigures } from '../../listening/KnockFigures';
 import type { EarControl } from '../../listening/use-ear';
-import { Button, CheckField, SelectField, Option } from '../../ui';
+import { Button, CheckField, Option, PanelSection, SelectField } from '../../ui';
 import { ChangeList } from './ChangeWords';
 import { KnockRow } from './KnockRow';
 import { RoundPicker } from './RoundPicker';
@@ -53,12 +53,11 @@ export function MapSlip({ ear, last, walk, keep, hold, marking, change, onMarkin
       {last && <JustHeard last={last} walk={walk} onUndo={onUndo} />}
       <Here walk={walk} keep={keep} />
       {change && walk.before !== null && (
-        <section aria-label="Since the round before" className="border-t border-grain pt-2">
-          <h3 className="text-soft">Since round {walk.before}</h3>
+        <PanelSection heading={<>Since round {walk.before}</>} label="Since the round before" tight>
           <ChangeList change={change} choice={choice} />
-        </section>
+        </PanelSection>
       )}
-      <section aria-label="This walk" className="space-y-2 border-t border-grain pt-2">
+      <PanelSection label="This walk">
         <RoundPicker walk={walk} onRound={onRound} />
         <SelectField
           label="Places"
@@ -95,7 +94,7 @@ export function MapSlip({ ear, last, walk, keep, hold, marking, change, onMarkin
           Leave the microphone where it is all the way round: then shapes keep their signs. Hold the plate at the same
           place.
         </p>
-      </section>
+      </PanelSection>
     </div>
   );
 }
@@ -133,15 +132,20 @@ function Here({ walk, keep }: Pick<Props, 'walk' | 'keep'>) {
   const station = walk.picture?.map.stations.find(({ name }) => name === walk.lit?.name);
   const reason = (id: string) => station?.leftOut.find((out) => out.id === id)?.reason;
   return (
-    <section aria-label="Knocks at this place" className="border-t border-grain pt-2">
-      <h3 className="text-soft">
-        {here.length === 1 ? 'One knock' : `${here.length} knocks`} at {walk.lit?.name} in this round
-      </h3>
+    <PanelSection
+      heading={
+        <>
+          {here.length === 1 ? 'One knock' : `${here.length} knocks`} at {walk.lit?.name} in this round
+        </>
+      }
+      label="Knocks at this place"
+      tight
+    >
       <ul>
         {here.map((knock) => (
           <KnockRow key={knock.id} knock={knock} keep={keep} leftOut={reason(knock.id)} />
         ))}
       </ul>
-    </section>
+    </PanelSection>
   );
 }

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { useRackWrite, type WoodSet } from '../../api/wood';
 import { usePreferences } from '../../ui/preferences';
-import { Button, TextField } from '../../ui';
+import { Button, Fold, TextField } from '../../ui';
 import { mendings } from './mend-slip';
 import { byWords, CLASH_CAUSES, comparison, estimateWords, speciesName } from '../../words/rack-words';
 
@@ -118,8 +118,7 @@ function Rejecting({ set }: { set: WoodSet }) {
     );
   }
   return (
-    <details>
-      <summary className="min-h-11 cursor-pointer pt-2">Reject it …</summary>
+    <Fold title="Reject it …">
       <form
         className="flex items-end gap-2"
         onSubmit={(event) => {
@@ -133,6 +132,6 @@ function Rejecting({ set }: { set: WoodSet }) {
         </div>
         <Button type="submit">Reject</Button>
       </form>
-    </details>
+    </Fold>
   );
 }

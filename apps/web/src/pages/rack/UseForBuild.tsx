@@ -8,7 +8,7 @@ import { useBuilds } from '../../api/hooks';
 import { keys } from '../../api/keys';
 import type { Build } from '../../api/types';
 import type { WoodSet } from '../../api/wood';
-import { Button, SelectField, Option } from '../../ui';
+import { Button, Option, PanelSection, SelectField } from '../../ui';
 
 /** Gives a build this wood as it was measured: every forecast and target of the build then rests on it. */
 export function UseForBuild({ set }: { set: WoodSet }) {
@@ -32,7 +32,7 @@ export function UseForBuild({ set }: { set: WoodSet }) {
     }
   };
   return (
-    <section aria-label="Use it" className="border-t border-grain pt-2">
+    <PanelSection label="Use it" tight>
       {users.map((build) => (
         <p key={build.id}>
           Cut for{' '}
@@ -56,6 +56,6 @@ export function UseForBuild({ set }: { set: WoodSet }) {
           Give it this wood
         </Button>
       </div>
-    </section>
+    </PanelSection>
   );
 }

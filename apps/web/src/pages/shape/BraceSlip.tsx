@@ -19,7 +19,7 @@ import { Caution, Row } from '../../ui/Row';
 import { usePreferences } from '../../ui/preferences';
 import { longPitch, shortPitch } from '../../words/pitch-words';
 import { readPitch } from '@nimble/core/sound';
-import { Button, SelectField, TextField, Option } from '../../ui';
+import { Button, Option, PanelSection, SelectField, TextField } from '../../ui';
 
 interface Props {
   build: Build;
@@ -141,7 +141,7 @@ function Seek({ brace, partial, onKeep }: Props) {
     setFound(seekNote(brace, partial, wanted.frequency));
   };
   return (
-    <section aria-label="Seek a note" className="space-y-2 border-t border-grain pt-2">
+    <PanelSection label="Seek a note">
       <div className="flex items-end gap-2">
         <div className="min-w-0 flex-1">
           <TextField
@@ -175,7 +175,7 @@ function Seek({ brace, partial, onKeep }: Props) {
           )}
         </div>
       )}
-    </section>
+    </PanelSection>
   );
 }
 
@@ -205,7 +205,7 @@ function SeekInterval({ build, brace, braces, partial, onKeepBoth }: Props) {
   if (!other) return null;
   const seek = () => setFound(seekInterval([brace, other], partial, 2 ** ((above ? steps : -steps) / 12)));
   return (
-    <section aria-label="Seek an interval" className="space-y-2 border-t border-grain pt-2">
+    <PanelSection label="Seek an interval">
       <div className="grid grid-cols-2 gap-2">
         <SelectField label="Or put it" value={steps} onChoose={(chosen) => setSteps(Number(chosen))}>
           {INTERVALS.map(([count, words]) => (
@@ -256,6 +256,6 @@ function SeekInterval({ build, brace, braces, partial, onKeepBoth }: Props) {
           )}
         </div>
       )}
-    </section>
+    </PanelSection>
   );
 }

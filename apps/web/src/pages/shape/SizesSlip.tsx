@@ -16,7 +16,7 @@ import type { Build } from '../../api/types';
 import { useRack } from '../../api/wood';
 import { UNDERSIDE_WORDS } from '../../words/bracing-words';
 import { Row } from '../../ui/Row';
-import { Button, SelectField, Option } from '../../ui';
+import { Button, Option, PanelSection, SelectField } from '../../ui';
 import { QuantityField } from '../../forms';
 import { Shapes, Swap } from './Swap';
 import { SECTIONS, TALLEST, tallestOf, within } from '../../words/section-words';
@@ -180,7 +180,7 @@ function ProfileFields({ build, brace, onKeep }: Props) {
     onKeep({ ...brace, heights: brace.heights.map((old, j) => (j === i ? height : old)) });
   const endOk = (value: number) => (value >= 5e-4 && value <= TALLEST ? null : 'Between 0.5 and 40 mm');
   return (
-    <section aria-label="Profile" className="space-y-2 border-t border-grain pt-2">
+    <PanelSection label="Profile">
       <SelectField label="A new profile" value={profile} onChoose={(chosen) => setProfile(chosen as BraceProfile)}>
         {PROFILES.map(([key, words]) => (
           <Option key={key} value={key}>
@@ -226,7 +226,7 @@ function ProfileFields({ build, brace, onKeep }: Props) {
           onChange={(value) => value !== null && ended(last, value)}
         />
       </div>
-    </section>
+    </PanelSection>
   );
 }
 
@@ -257,7 +257,7 @@ function StockFields({ brace, onKeep }: Props) {
     nu_LC: 0.37,
   };
   return (
-    <section aria-label="Wood of the brace" className="space-y-2 border-t border-grain pt-2">
+    <PanelSection label="Wood of the brace">
       <SelectField label="Billet" value={brace.stock?.id ?? ''} onChoose={take}>
         <Option value="">usual spruce, or as entered</Option>
         {brace.stock && !billets.some(({ id }) => id === brace.stock!.id) && (
@@ -324,6 +324,6 @@ function StockFields({ brace, onKeep }: Props) {
           With its rings so far off upright a tall stick may cup or split: turn it on its side if it is square enough.
         </p>
       )}
-    </section>
+    </PanelSection>
   );
 }

@@ -16,7 +16,7 @@ import {
 } from '@nimble/core/section';
 import { useState } from 'react';
 import type { Build } from '../../api/types';
-import { Button, SelectField, Option } from '../../ui';
+import { Button, Option, PanelSection, SelectField } from '../../ui';
 import { QuantityField } from '../../forms';
 import { SECTIONS, TALLEST, tallestOf, within } from '../../words/section-words';
 
@@ -55,8 +55,7 @@ export function Swap({ build, brace, plate, onKeep }: Props) {
       heights: brace.heights.map((old) => Math.max(LEAST_HEIGHT / 3, (old * height) / from.height)),
     });
   return (
-    <section aria-label="As stiff, of another section" className="space-y-2 border-t border-grain pt-2">
-      <h3 className="font-bold">As stiff, of another section</h3>
+    <PanelSection heading="As stiff, of another section">
       <div className="grid grid-cols-2 gap-2">
         <SelectField label="Section" value={shape} onChoose={(chosen) => setShape(chosen as SectionShape)}>
           {SECTION_SHAPES.map((key) => (
@@ -81,7 +80,7 @@ export function Swap({ build, brace, plate, onKeep }: Props) {
       <Choice title="On its own" section={alone} {...{ from, units }} onTake={() => makeIt(alone)}>
         as a free bar; once glued {changeWords(gluedRigidity(brace, alone, plate) / now)}
       </Choice>
-    </section>
+    </PanelSection>
   );
 }
 

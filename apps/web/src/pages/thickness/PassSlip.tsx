@@ -21,7 +21,7 @@ import { halfInterval } from '@nimble/core/base';
 import type { Build, Ledger, PassView, Survey } from '../../api/types';
 import { woodOrigin } from '../../words/wood-origin';
 import type { ReactNode } from 'react';
-import { Button } from '../../ui';
+import { Button, Fold } from '../../ui';
 import { DustCaution } from './DustCaution';
 import { PassesSince } from './PassesSince';
 import { TakeOff, type OnTake } from './TakeOff';
@@ -120,10 +120,9 @@ function Verdict({ summary: { verdict }, before }: { summary: AssessmentSummary;
           <li key={line}>{line}</li>
         ))}
       </ul>
-      <details className="text-soft">
-        <summary className="min-h-9 cursor-pointer pt-1">Why?</summary>
+      <Fold title="Why?" tone="soft" className="text-soft">
         {verdict.ruleWords}
-      </details>
+      </Fold>
     </section>
   );
 }
@@ -141,10 +140,9 @@ function NextStep({
   const take = <TakeOff tool={build.tool} steps={steps} units={build.units} onTake={onTake} />;
   if (since)
     return (
-      <details>
-        <summary className="min-h-11 cursor-pointer pt-2 text-soft">More came off before looking</summary>
+      <Fold title="More came off before looking" tone="soft">
         <TakeOff tool={build.tool} steps={[]} units={build.units} onTake={onTake} />
-      </details>
+      </Fold>
     );
   if (takesWoodOff(verdict.kind)) return <div className="sticky bottom-0 bg-slip pt-1">{take}</div>;
   if (verdict.kind === 'look-again')
@@ -159,10 +157,9 @@ function NextStep({
       <Button kind="main" className="w-full" onClick={onDone}>
         Thickness is done: on to layout
       </Button>
-      <details>
-        <summary className="min-h-11 cursor-pointer pt-2 text-soft">I took some off all the same</summary>
+      <Fold title="I took some off all the same" tone="soft">
         {take}
-      </details>
+      </Fold>
     </div>
   );
 }
@@ -173,13 +170,17 @@ function StepsToTake({ steps, units }: { steps: readonly StepSummary[]; units: U
     <section aria-label="What to take off">
       <StepList steps={steps.slice(0, MARKED_STEPS)} from={1} units={units} />
       {steps.length > MARKED_STEPS && (
-        <details>
-          <summary className="min-h-11 cursor-pointer pt-2 text-soft">
-            then {steps.length - MARKED_STEPS} more {steps.length - MARKED_STEPS === 1 ? 'place' : 'places'}, the
-            nearest to its limit last
-          </summary>
+        <Fold
+          title={
+            <>
+              then {steps.length - MARKED_STEPS} more {steps.length - MARKED_STEPS === 1 ? 'place' : 'places'}, the
+              nearest to its limit last
+            </>
+          }
+          tone="soft"
+        >
           <StepList steps={steps.slice(MARKED_STEPS)} from={MARKED_STEPS + 1} units={units} />
-        </details>
+        </Fold>
       )}
     </section>
   );

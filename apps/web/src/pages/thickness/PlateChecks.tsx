@@ -12,7 +12,7 @@ import { FlexForm } from '../../flex/FlexForm';
 import { usePreferences } from '../../ui/preferences';
 import { KnockEar } from '../../listening/KnockEar';
 import { strongest } from '../../words/knock-words';
-import { Button, SelectField, TakeBack, TextField, Option } from '../../ui';
+import { Button, Fold, Option, PanelSection, SelectField, TakeBack, TextField } from '../../ui';
 import { AskedBox, readFigure, readHertz, readSeconds, useAsking } from '../../forms';
 
 /** Bend and knock the whole plate as it is now; what was done before, newest first. */
@@ -39,13 +39,11 @@ export function PlateChecks({ build }: { build: Build }) {
     }),
   });
   return (
-    <section aria-label="Checks of the plate" className="border-t border-grain pt-1">
-      <details>
-        <summary className="min-h-12 cursor-pointer pt-2.5 font-medium">Knock on it now</summary>
+    <PanelSection label="Checks of the plate" tight>
+      <Fold title="Knock on it now" tone="strong">
         <KnockCheck build={build} unread={unread} onSend={(body) => write('/knock-checks', withThickness(body))} />
-      </details>
-      <details>
-        <summary className="min-h-12 cursor-pointer pt-2.5 font-medium">Bend it now</summary>
+      </Fold>
+      <Fold title="Bend it now" tone="strong">
         <FlexForm
           pieceId={build.id}
           units={build.units}
@@ -60,9 +58,9 @@ export function PlateChecks({ build }: { build: Build }) {
             How well does your feel track the dial?
           </Link>
         </p>
-      </details>
+      </Fold>
       {checks.data ? <Done build={build} checks={checks.data} /> : <p className="text-soft">Fetching the checks …</p>}
-    </section>
+    </PanelSection>
   );
 }
 

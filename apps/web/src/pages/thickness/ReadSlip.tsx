@@ -5,7 +5,7 @@ import { Volume2, VolumeX } from 'lucide-react';
 import { toast } from 'sonner';
 import type { Build, SurveyReading } from '../../api/types';
 import { setPreferences, usePreferences } from '../../ui/preferences';
-import { Button, Select, Option } from '../../ui';
+import { Button, Option, PanelSection, Select } from '../../ui';
 import { AskedLayout } from '../../forms';
 import { ReadingsList } from './ReadingsList';
 import { useReadSlip, type ReadSlipState } from './use-read-slip';
@@ -126,7 +126,7 @@ const CALIPER_WORDS = { off: '', connecting: 'connecting …', on: 'on the cable
 
 function Caliper({ cabled, walking, caliper, press, onCable, onWalk }: ReadSlipState['cable']) {
   return (
-    <section aria-label="Caliper" className="border-t border-grain pt-2">
+    <PanelSection label="Caliper" tight>
       <div className="flex items-center justify-between gap-2">
         <span>
           Simulated caliper <span className="text-soft">{CALIPER_WORDS[caliper]}</span>
@@ -143,7 +143,7 @@ function Caliper({ cabled, walking, caliper, press, onCable, onWalk }: ReadSlipS
           </Button>
         </div>
       )}
-    </section>
+    </PanelSection>
   );
 }
 

@@ -2,7 +2,7 @@ import { formatThickness, inWords, type UnitChoice } from '@nimble/core/units';
 import { standingReadings } from '@nimble/core/survey';
 import { format } from 'date-fns';
 import type { SurveyReading } from '../../api/types';
-import { TakeBack } from '../../ui';
+import { Fold, TakeBack } from '../../ui';
 
 interface Props {
   readings: readonly SurveyReading[];
@@ -15,8 +15,7 @@ export function ReadingsList({ readings, units, onTakeBack }: Props) {
   const standing = standingReadings(readings).reverse();
   if (standing.length === 0) return null;
   return (
-    <details className="border-t border-grain">
-      <summary className="min-h-11 cursor-pointer pt-2">All {standing.length} readings</summary>
+    <Fold title={<>All {standing.length} readings</>} className="border-t border-grain">
       <ul className="max-h-80 overflow-auto">
         {standing.map((reading) => (
           <li key={reading.id} className="flex items-center justify-between gap-2 border-b border-grain">
@@ -32,6 +31,6 @@ export function ReadingsList({ readings, units, onTakeBack }: Props) {
           </li>
         ))}
       </ul>
-    </details>
+    </Fold>
   );
 }

@@ -3,7 +3,7 @@ import { THICKNESS_RULE_WORDS } from '@nimble/core/verdict';
 import type { ModelPlate, RuleOpinion } from '@nimble/core/graduation';
 import type { RuleChoices } from '@nimble/core/project';
 import type { Build } from '../../api/types';
-import { Button } from '../../ui';
+import { Button, Fold } from '../../ui';
 import { massWords, thicknessWords } from '../../words/how-thin-words';
 import { RuleSettings } from './RuleSettings';
 
@@ -24,23 +24,25 @@ interface Props {
 export function RuleCard({ build, opinion, models, units, leads, byDefault, onLead, onUse, onRules }: Props) {
   const { rule, thickness, mass, reason, missing, applies } = opinion;
   return (
-    <details
+    <Fold
+      title={
+        <span className="flex items-center justify-between gap-2">
+          <span className={leads ? 'font-bold' : ''}>
+            {THICKNESS_RULE_WORDS[rule]}
+            {leads && (
+              <span className="ml-2 text-small font-normal text-soft">
+                {byDefault ? 'yields to your target' : 'leads'}
+              </span>
+            )}
+          </span>
+          <span className="figures shrink-0">
+            {thickness ? thicknessWords(thickness, units) : applies ? '—' : 'does not apply'}
+          </span>
+        </span>
+      }
       className={`border-b border-grain ${leads ? 'border-l-4 border-l-brass bg-brass/10 pl-2' : ''}`}
       data-rule={rule}
     >
-      <summary className="flex min-h-12 cursor-pointer items-center justify-between gap-2">
-        <span className={leads ? 'font-bold' : ''}>
-          {THICKNESS_RULE_WORDS[rule]}
-          {leads && (
-            <span className="ml-2 text-small font-normal text-soft">
-              {byDefault ? 'yields to your target' : 'leads'}
-            </span>
-          )}
-        </span>
-        <span className="figures shrink-0">
-          {thickness ? thicknessWords(thickness, units) : applies ? '—' : 'does not apply'}
-        </span>
-      </summary>
       <div className="space-y-2 pb-3">
         <p className="text-soft">{reason}</p>
         {missing && <p className="font-medium">{missing}</p>}
@@ -60,6 +62,6 @@ export function RuleCard({ build, opinion, models, units, leads, byDefault, onLe
           )}
         </div>
       </div>
-    </details>
+    </Fold>
   );
 }

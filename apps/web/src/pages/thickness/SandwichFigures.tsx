@@ -4,7 +4,7 @@ import { pumpingArea } from '@nimble/core/graduation';
 import { plateArea, plateShape } from '@nimble/core/outline';
 import type { SandwichPlan } from '@nimble/core/project';
 import type { Build } from '../../api/types';
-import { SelectField, Option } from '../../ui';
+import { Option, PanelSection, SelectField } from '../../ui';
 import { positiveBelow, QuantityField } from '../../forms';
 
 const FIRST: SandwichPlan = {
@@ -36,7 +36,7 @@ export function SandwichFigures({ build, onChange }: { build: Build; onChange: (
     />
   );
   return (
-    <section aria-label="Sandwich" className="space-y-2 border-t border-grain pt-2">
+    <PanelSection label="Sandwich">
       <h3 className="text-lead font-bold">Sandwich</h3>
       <div className="grid grid-cols-2 gap-3">
         {field('skin', 'Each skin', 0.005)}
@@ -83,6 +83,6 @@ export function SandwichFigures({ build, onChange }: { build: Build; onChange: (
         Glue {Math.round(1000 * plan.glueMass)} g/m² in all. Cores are generic: follow the maker’s sheet. An estimate
         along the grain, over a half wave of {Math.round(2000 * along)} mm.
       </p>
-    </section>
+    </PanelSection>
   );
 }

@@ -3,7 +3,7 @@ import type { PassTool } from '@nimble/core/verdict';
 import type { PlateShape } from '@nimble/core/outline';
 import { useState } from 'react';
 import type { Build } from '../../api/types';
-import { Button, SelectField, Option } from '../../ui';
+import { Button, Option, PanelSection, SelectField } from '../../ui';
 import { positiveBelow, QuantityField } from '../../forms';
 
 interface Props {
@@ -56,7 +56,7 @@ export function StationsSlip({ build, shape, current, adding, onAdding, onChange
       <Button className="w-full" aria-pressed={adding} onClick={() => onAdding(!adding)}>
         {adding ? 'Touch the plate, or cancel' : 'Add a station'}
       </Button>
-      <section aria-label="Lay again" className="space-y-2 border-t border-grain pt-2">
+      <PanelSection label="Lay again">
         <div className="grid grid-cols-2 gap-3">
           <QuantityField
             label="Pitch"
@@ -80,8 +80,8 @@ export function StationsSlip({ build, shape, current, adding, onAdding, onChange
           />
         </div>
         <Button onClick={relay}>Lay stations again</Button>
-      </section>
-      <section aria-label="Tool" className="space-y-2 border-t border-grain pt-2">
+      </PanelSection>
+      <PanelSection label="Tool">
         <SelectField
           label="What takes the wood off"
           value={build.tool.kind}
@@ -103,7 +103,7 @@ export function StationsSlip({ build, shape, current, adding, onAdding, onChange
           check={positiveBelow(0.002, 'More than 2 mm in one pass: check the unit')}
           onChange={(depthPerPass) => depthPerPass && onChange({ tool: { ...build.tool, depthPerPass } })}
         />
-      </section>
+      </PanelSection>
     </div>
   );
 }

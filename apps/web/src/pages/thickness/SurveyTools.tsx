@@ -1,7 +1,7 @@
 import { formatQuantity } from '@nimble/core/units';
 import { format } from 'date-fns';
 import type { Build, Survey } from '../../api/types';
-import { Button, TextField } from '../../ui';
+import { Button, Fold, TextField } from '../../ui';
 import { ImportButton } from './ImportButton';
 import { positiveBelow, QuantityField } from '../../forms';
 
@@ -19,15 +19,19 @@ export function SurveyTools({ build, survey, past, onChange, onRetract }: Props)
   const rh =
     survey.relativeHumidity === null ? '' : `, ${formatQuantity(survey.relativeHumidity, 'ratio', '%').figure} % RH`;
   return (
-    <details className="border-t border-grain">
-      <summary className="min-h-11 cursor-pointer pt-2">
-        Survey {survey.number}{' '}
-        <span className="text-soft">
-          · {format(new Date(survey.startedAt), 'd MMM, HH:mm')}
-          {rh}
-          {survey.person && ` · ${survey.person}`}
-        </span>
-      </summary>
+    <Fold
+      title={
+        <>
+          Survey {survey.number}{' '}
+          <span className="text-soft">
+            · {format(new Date(survey.startedAt), 'd MMM, HH:mm')}
+            {rh}
+            {survey.person && ` · ${survey.person}`}
+          </span>
+        </>
+      }
+      className="border-t border-grain"
+    >
       <div className="space-y-2 pb-2">
         <QuantityField
           label="Weight of the plate"
@@ -84,6 +88,6 @@ export function SurveyTools({ build, survey, past, onChange, onRetract }: Props)
           </Button>
         </div>
       </div>
-    </details>
+    </Fold>
   );
 }

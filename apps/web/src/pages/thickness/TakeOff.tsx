@@ -2,7 +2,7 @@
 import { formatThickness, inWords, type UnitChoice } from '@nimble/core/units';
 import type { PassTool, StepSummary, Taken } from '@nimble/core/verdict';
 import { useState } from 'react';
-import { Button, TextField } from '../../ui';
+import { Button, Fold, TextField } from '../../ui';
 import { positiveBelow, QuantityField } from '../../forms';
 
 export type OnTake = (tool: PassTool, taken: Taken) => void;
@@ -35,10 +35,9 @@ export function TakeOff({ tool, steps, units, onTake }: Props) {
         </Button>
         {second && <Button onClick={second.take}>{second.label}</Button>}
       </div>
-      <details>
-        <summary className="min-h-11 cursor-pointer pt-2 text-soft">Something else came off</summary>
+      <Fold title="Something else came off" tone="soft">
         <TakenForm tool={tool} steps={steps} units={units} onTake={onTake} />
-      </details>
+      </Fold>
     </div>
   );
 }

@@ -7,7 +7,7 @@ import { request } from '../../api/client';
 import { useTemplates } from '../../api/hooks';
 import { keys } from '../../api/keys';
 import type { Build, TargetTemplate } from '../../api/types';
-import { Button, CheckField, SelectField, TextField, Option } from '../../ui';
+import { Button, CheckField, Fold, Option, SelectField, TextField } from '../../ui';
 import { positiveBelow, QuantityField } from '../../forms';
 import { useQueryClient } from '@tanstack/react-query';
 import { changeKind, moveWholeTarget } from './target-edits';
@@ -211,8 +211,7 @@ function Templates({
     }
   };
   return (
-    <details className="border-t border-grain pt-1">
-      <summary className="min-h-11 cursor-pointer pt-2">Saved targets</summary>
+    <Fold title="Saved targets" className="border-t border-grain pt-1">
       {templates.data?.length === 0 && <p className="text-soft">None yet.</p>}
       <ul>
         {templates.data?.map((template) => (
@@ -244,7 +243,7 @@ function Templates({
           Save
         </Button>
       </form>
-    </details>
+    </Fold>
   );
 }
 

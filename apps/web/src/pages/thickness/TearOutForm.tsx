@@ -1,3 +1,4 @@
+import { Fold } from '../../ui';
 import { formatThickness, inWords, type UnitChoice } from '@nimble/core/units';
 import type { TearOut } from '@nimble/core/verdict';
 import { useState } from 'react';
@@ -27,8 +28,7 @@ export function TearOutForm({ judge, station, units }: Props) {
     }
   };
   return (
-    <details>
-      <summary className="min-h-11 cursor-pointer pt-2">A tear-out at {station.name}?</summary>
+    <Fold title={<>A tear-out at {station.name}?</>}>
       <QuantityField
         label={`How deep, at ${station.name}`}
         quantity="length"
@@ -40,7 +40,7 @@ export function TearOutForm({ judge, station, units }: Props) {
         onChange={(value) => void ask(value)}
       />
       {answer && <p className={`mt-1 font-medium ${answer.fits ? 'text-spruce' : 'text-ember-ink'}`}>{answer.words}</p>}
-    </details>
+    </Fold>
   );
 }
 

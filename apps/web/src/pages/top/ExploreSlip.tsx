@@ -1,7 +1,7 @@
 import type { BatchResult, BatchSpec, SearchResult } from '@nimble/core/explore';
 import type { UnitChoice } from '@nimble/core/units';
 import { type ExplorationView, isUnderWay } from '../../api/explorations';
-import { Button, Progress } from '../../ui';
+import { Button, PanelSection, Progress } from '../../ui';
 import {
   amountWords,
   gaveUp,
@@ -103,10 +103,14 @@ export function DesignFigures({ spec, result, open, turns, units, groupOf, onBes
     ['neck’s block turns', typeof neckTurn === 'number' && degreeWords(neckTurn, 3)],
   ] as const;
   return (
-    <section aria-label={`Design ${open + 1}`} className="space-y-2 border-t border-grain pt-2">
-      <h2 className="font-medium">
-        Design {open + 1} of {result.designs.length}
-      </h2>
+    <PanelSection
+      heading={
+        <>
+          Design {open + 1} of {result.designs.length}
+        </>
+      }
+      label={`Design ${open + 1}`}
+    >
       <ul>
         {spec.variables.map((variable, i) => (
           <li key={i} className="flex justify-between gap-2">
@@ -131,7 +135,7 @@ export function DesignFigures({ spec, result, open, turns, units, groupOf, onBes
       ))}
       {design.leans && <p>{leaningWords(design.leans, spec, groupOf, units)}</p>}
       <Button onClick={onBeside}>Keep beside the plan</Button>
-    </section>
+    </PanelSection>
   );
 }
 

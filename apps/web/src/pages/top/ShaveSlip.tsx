@@ -3,7 +3,7 @@ import { ONE_PASS, PLANE_REACH, SCRAPED, WASTED, type Wish } from '@nimble/core/
 import { Row } from '../../ui/Row';
 import { usePreferences } from '../../ui/preferences';
 import { shortPitch } from '../../words/pitch-words';
-import { SelectField, Option } from '../../ui';
+import { Option, PanelSection, SelectField } from '../../ui';
 import type { TopFigures } from '../../compute/top-computer';
 import type { PassHere, TopPicture } from '../../plate/pictures';
 import { KIND_WORDS } from '../../words/top-words';
@@ -62,7 +62,7 @@ export function ShaveSlip({ figures, picture, wish, pass, units, onWish }: Props
         <Key ink="var(--lake)" words="it harms: leave it" />
       </ul>
       {picture && <p className="text-soft">{bestWords(wish, picture.most, `${thin.figure} ${thin.symbol}`)}</p>}
-      <section aria-label="What a pass does here" className="border-t border-grain pt-2">
+      <PanelSection label="What a pass does here" tight>
         {pass ? (
           <>
             <p className="font-medium">
@@ -83,7 +83,7 @@ export function ShaveSlip({ figures, picture, wish, pass, units, onWish }: Props
             the scraper ({stroke(units)}), or over {reach(units)} of brace.
           </p>
         )}
-      </section>
+      </PanelSection>
     </div>
   );
 }

@@ -3,7 +3,7 @@ import type { UnitChoice } from '@nimble/core/units';
 import type { VariantView } from '../../api/variants';
 import { usePreferences } from '../../ui/preferences';
 import { shortPitch } from '../../words/pitch-words';
-import { Button, TakeBack } from '../../ui';
+import { Button, PanelSection, TakeBack } from '../../ui';
 import { TOP_PART_WORDS } from '../../words/explore-words';
 import { centsBetween, lengthChange, massWords, movementWords, sign, sinkWords } from '../../words/figure-words';
 import { HOLD_WORDS, SHORT_KIND } from '../../words/top-words';
@@ -123,7 +123,7 @@ function Chosen({
 }: Pick<Props, 'hold' | 'units' | 'onTake' | 'onTurn'> & { chosen: VariantView }) {
   const parts = Object.entries(chosen.thicker) as [keyof typeof TOP_PART_WORDS, number][];
   return (
-    <section aria-label={chosen.name} className="space-y-2 border-t border-grain pt-2">
+    <PanelSection label={chosen.name}>
       <div className="flex items-center justify-between gap-2">
         <h2 className="font-medium">{chosen.name}</h2>
         <TakeBack what="kept top" retracted={false} onTurn={() => onTurn(chosen.id, true)} />
@@ -142,6 +142,6 @@ function Chosen({
       <Button kind="main" onClick={() => onTake(chosen)}>
         Make it the plan
       </Button>
-    </section>
+    </PanelSection>
   );
 }

@@ -1,7 +1,7 @@
 import type { BarStrokes, Shaving } from '@nimble/core/voicing';
 import { type UnitChoice, formatPlanLength, formatThickness, inWords } from '@nimble/core/units';
 import { halfInterval } from '@nimble/core/base';
-import { Button } from '../../ui';
+import { Button, PanelSection } from '../../ui';
 import type { BarAdvice, BarPair } from '@nimble/core/voicing';
 
 interface Props {
@@ -28,13 +28,12 @@ export function BarsTuning({ pairs, strokes, stretches, units, onShaved }: Props
   if (!strokes) return null;
   if (strokes === 'hear-again')
     return (
-      <section aria-label="Bars together" className="space-y-1 border-t border-grain pt-2">
-        <h2 className="font-bold">Bars together</h2>
+      <PanelSection heading="Bars together">
         <p className="border-l-4 border-brass bg-brass/10 px-3 py-1">
           A bar was planed since they were heard: knock over each of them again under Listen, Bars, before more comes
           off.
         </p>
-      </section>
+      </PanelSection>
     );
   const off = strokes.depths.flatMap((depth, i) =>
     depth > 0 ? [{ depth, pair: pairs[i]!, along: stretches[i]! }] : [],
@@ -42,8 +41,7 @@ export function BarsTuning({ pairs, strokes, stretches, units, onShaved }: Props
   const words = (depth: number) => inWords(formatThickness(depth, units));
   const place = (s: number) => inWords(formatPlanLength(s, units));
   return (
-    <section aria-label="Bars together" className="space-y-1 border-t border-grain pt-2">
-      <h2 className="font-bold">Bars together</h2>
+    <PanelSection heading="Bars together">
       {overWords(strokes.over, pairs).map((words) => (
         <p key={words} className="figures">
           {words}
@@ -117,6 +115,6 @@ export function BarsTuning({ pairs, strokes, stretches, units, onShaved }: Props
       <p className="text-note text-soft">
         Planing one moves the other too: first as the model says, then as your own strokes on this top did.
       </p>
-    </section>
+    </PanelSection>
   );
 }

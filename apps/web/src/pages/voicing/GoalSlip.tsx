@@ -4,7 +4,7 @@ import { InvalidInput } from '@nimble/core/base';
 import type { UnitChoice } from '@nimble/core/units';
 import { useState } from 'react';
 import type { ComparedView } from '../../api/voicing';
-import { CheckField, SelectField, TextField, Option } from '../../ui';
+import { CheckField, Option, PanelSection, SelectField, TextField } from '../../ui';
 import { QuantityField } from '../../forms';
 import type { BarPair } from '@nimble/core/voicing';
 import { IntervalGoal } from './IntervalGoal';
@@ -161,8 +161,7 @@ interface LimitsProps {
 
 function Limits({ goal, unit, isTop, onChange }: LimitsProps) {
   return (
-    <section aria-label="Limits" className="space-y-2 border-t border-grain pt-2">
-      <h2 className="font-bold">Limits</h2>
+    <PanelSection heading="Limits">
       <CheckField
         label="Left and right braces are cut alike"
         checked={goal.symmetric}
@@ -206,7 +205,7 @@ function Limits({ goal, unit, isTop, onChange }: LimitsProps) {
           />
         </>
       )}
-    </section>
+    </PanelSection>
   );
 }
 

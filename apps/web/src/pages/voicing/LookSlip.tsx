@@ -1,3 +1,4 @@
+import { Fold } from '../../ui';
 import { BAD_FIT, type VoicingEvent, type WoodFactor } from '@nimble/core/voicing';
 import { halfInterval } from '@nimble/core/base';
 import type { BracingPlan } from '@nimble/core/bracing';
@@ -78,8 +79,7 @@ export function LookSlip({ picture, plan, units, person, events, open, onOpen, o
         )}
       </section>
       {fit.readings.length > 0 && (
-        <details>
-          <summary className="min-h-11 cursor-pointer pt-2 text-soft">Readings against the model</summary>
+        <Fold title="Readings against the model" tone="soft">
           <table className="w-full text-note">
             <thead>
               <tr className="text-soft">
@@ -101,7 +101,7 @@ export function LookSlip({ picture, plan, units, person, events, open, onOpen, o
           <p className="text-note text-soft">
             {modes.length} notes are followed by their shapes since the voicing began.
           </p>
-        </details>
+        </Fold>
       )}
       <OutcomesList {...{ picture, events, units, person, onLetIn }} />
     </div>

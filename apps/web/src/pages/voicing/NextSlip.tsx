@@ -3,7 +3,7 @@ import type { Shaving, ShavingCandidate, VoicingGoal } from '@nimble/core/voicin
 import type { UnitChoice } from '@nimble/core/units';
 import { Caution } from '../../ui/Row';
 import { usePreferences } from '../../ui/preferences';
-import { Button } from '../../ui';
+import { Button, PanelSection } from '../../ui';
 import type { VoicingPicture } from '../../compute/voicing-computer';
 import { degreeWords, sinkWords } from '../../words/figure-words';
 import { BarsTuning } from './BarsTuning';
@@ -147,7 +147,7 @@ function Candidate({ candidate, picture: { proposal }, plan, units, turns, onSha
     .slice(0, 80);
   const keys = [...new Set(proposal.lines.flatMap(({ terms }) => terms.map(({ key }) => key)))];
   return (
-    <section aria-label="The shaving" className="space-y-2 border-t border-grain pt-2">
+    <PanelSection label="The shaving">
       <ul className="space-y-2">
         {groupedStrokes(shavings).map(({ shavings: group }) => (
           <li key={group.map(({ place }) => strokePlace(place, plan)).join()}>
@@ -211,7 +211,7 @@ function Candidate({ candidate, picture: { proposal }, plan, units, turns, onSha
         I shaved just this
       </Button>
       <p className="text-note text-soft">Took more or less, or somewhere else? Say so under Record.</p>
-    </section>
+    </PanelSection>
   );
 }
 

@@ -5,7 +5,7 @@ import { whyLeftOut, type LeftOut, type ShavingOutcome } from '@nimble/core/ledg
 import type { UnitChoice } from '@nimble/core/units';
 import { Row } from '../../ui/Row';
 import { usePreferences } from '../../ui/preferences';
-import { Button } from '../../ui';
+import { Button, PanelSection } from '../../ui';
 import type { VoicingPicture } from '../../compute/voicing-computer';
 import { estimateWords, keyWords, valueWords } from '../../words/round-words';
 
@@ -25,8 +25,7 @@ export function OutcomesList({ picture, events, units, person, onLetIn }: Props)
   const { record, rounds, byPlace, learned } = picture;
   const outcomes = rounds.flatMap((round) => round.outcomes.map((outcome) => ({ round: round.number, outcome })));
   return (
-    <section aria-label="Forecast and outcome" className="border-t border-grain pt-2">
-      <h2 className="font-bold">Forecast and outcome</h2>
+    <PanelSection heading="Forecast and outcome" tight>
       <p className="text-soft">{recordWords(record, person)}</p>
       {record.count > 0 && (
         <dl>
@@ -52,7 +51,7 @@ export function OutcomesList({ picture, events, units, person, onLetIn }: Props)
           <OutcomeLine key={`${round} ${outcome.quantity}`} {...{ round, outcome, units, onLetIn }} />
         ))}
       </ul>
-    </section>
+    </PanelSection>
   );
 }
 

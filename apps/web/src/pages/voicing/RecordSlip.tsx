@@ -4,7 +4,7 @@ import type { UnitChoice } from '@nimble/core/units';
 import { format } from 'date-fns';
 import { useState } from 'react';
 import { Caution } from '../../ui/Row';
-import { Button, CheckField, SelectField, TakeBack, TextField, Option } from '../../ui';
+import { Button, CheckField, Fold, Option, PanelSection, SelectField, TakeBack, TextField } from '../../ui';
 import { eventWords, REDUCTION_WORDS, REPAIR_WORDS } from '../../words/event-words';
 import { OwnShaving, type OwnShavingProps } from './OwnShaving';
 
@@ -25,10 +25,11 @@ export function RecordSlip(props: Props) {
   const left = safe.filter(({ id }) => !ticked.has(id)).length;
   return (
     <div className="space-y-4 pt-1">
-      <details open={left > 0 && !events.some(({ kind }) => kind === 'shaving')}>
-        <summary className="min-h-11 cursor-pointer pt-2 font-bold">
-          First the safe reductions{left > 0 ? `: ${left} of ${safe.length} open` : ': all done'}
-        </summary>
+      <Fold
+        title={<>First the safe reductions{left > 0 ? `: ${left} of ${safe.length} open` : ': all done'}</>}
+        opens={left > 0 && !events.some(({ kind }) => kind === 'shaving')}
+        tone="strong"
+      >
         <p className="text-soft">Wood that takes no listening to take off. Tick what is done.</p>
         <ul>
           {safe.map(({ id, what, brace }) => {
@@ -44,11 +45,10 @@ export function RecordSlip(props: Props) {
             );
           })}
         </ul>
-      </details>
+      </Fold>
       <OwnShaving {...props} />
       <Repair plan={plan} onRepair={onRepair} />
-      <section aria-label="What was done" className="border-t border-grain pt-2">
-        <h2 className="font-bold">What was done</h2>
+      <PanelSection heading="What was done" tight>
         <ul>
           {[...events]
             .reverse()
@@ -72,7 +72,7 @@ export function RecordSlip(props: Props) {
             ))}
         </ul>
         {events.length === 0 && <p className="text-soft">Nothing yet.</p>}
-      </section>
+      </PanelSection>
     </div>
   );
 }
@@ -82,8 +82,7 @@ function Repair({ plan, onRepair }: Pick<Props, 'plan' | 'onRepair'>) {
   const [what, setWhat] = useState<VoicingBodies['repair']['what']>('glued-back');
   const [note, setNote] = useState('');
   return (
-    <details>
-      <summary className="min-h-11 cursor-pointer pt-2 font-bold">Something broke or let go</summary>
+    <Fold title="Something broke or let go" tone="strong">
       <form
         className="space-y-2"
         onSubmit={(event) => {
@@ -123,6 +122,6 @@ function Repair({ plan, onRepair }: Pick<Props, 'plan' | 'onRepair'>) {
           irritates.
         </Caution>
       </form>
-    </details>
+    </Fold>
   );
 }

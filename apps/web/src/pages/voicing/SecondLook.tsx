@@ -1,7 +1,7 @@
 import type { VoicingBodies } from '@nimble/core/voicing';
 import { useMemo, useRef, useState } from 'react';
 import { soundPath, type KnockView } from '../../api/knocks';
-import { Button } from '../../ui';
+import { Button, PanelSection } from '../../ui';
 import { blindPair, type BlindPair } from './blind-pair';
 
 interface Props {
@@ -44,8 +44,7 @@ export function SecondLook({ knocks, onLiked }: Props) {
   };
   const ready = heard.every(Boolean);
   return (
-    <section aria-label="Blind compare" className="space-y-2 border-t border-grain pt-2">
-      <h2 className="font-bold">Blind compare</h2>
+    <PanelSection heading="Blind compare">
       <p className="text-soft">
         Two knocks at {pair.place}, of the last two rounds in which it was struck there. Hear both as often as you like,
         then choose.
@@ -81,7 +80,7 @@ export function SecondLook({ knocks, onLiked }: Props) {
           </Button>
         </div>
       )}
-    </section>
+    </PanelSection>
   );
 }
 
