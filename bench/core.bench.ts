@@ -19,7 +19,7 @@ import { defaultTarget, howThin } from '@nimble/core/graduation';
 import { METRIC } from '@nimble/core/units';
 import { barModes, type Bar } from '@nimble/core/bar';
 import { drawPattern, emptyPlan, planCautions, usualSettings } from '@nimble/core/bracing';
-import { examineTop, QuickTop, type TopPlan } from '@nimble/core/top';
+import { examineTop, TopReanalysis, type TopPlan } from '@nimble/core/top';
 import { identifyPlate } from '@nimble/core/wood';
 import { knockMap, knockPlaces, modeShapes, type PlacedKnock } from '@nimble/core/knock-map';
 import { NO_CHOICES, woodEstimate, woodOfSpecies } from '@nimble/core/project';
@@ -209,7 +209,7 @@ const topPlan: TopPlan = {
 };
 const examine = (meshSize?: number) => examineTop(topPlan, { hold: 'glued', modeCount: 6, meshSize });
 const opened = examine();
-const quick = new QuickTop(opened);
+const quick = new TopReanalysis(opened);
 const lower = new Map([[0, xPlan.braces[0].heights.map((height) => 0.9 * height)]]);
 const freedoms = (meshSize: number) => solveTop({ ...top, meshSize, modeCount: 0, loads: [] }).degreesOfFreedom;
 

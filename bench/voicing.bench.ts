@@ -28,7 +28,7 @@ export function benchVoicing(tops: number, say: (line: string) => void): Voicing
     found.held += held;
     found.outcomes += settled.length;
     say(
-      `top ${seed}: ${rounds.length} rounds, ${by}, ${held} of ${settled.length} intervals held, amiss ${last.proposal.amiss.toFixed(1)}`,
+      `top ${seed}: ${rounds.length} rounds, ${by}, ${held} of ${settled.length} intervals held, objective ${last.proposal.objective.toFixed(1)}`,
     );
   }
   return found;

@@ -94,7 +94,7 @@ describe('from caliper readings to the next pass', () => {
   it('refuses a CSV with unknown stations by line, then takes a whole one', async () => {
     const bad = join(files, 'bad.csv');
     writeFileSync(bad, 'station,thickness\nA1,2.8\nQ99,2.8\n');
-    const survey = await driver.findElement(By.xpath('//summary[contains(., "Survey 1")]'));
+    const survey = await driver.findElement(By.xpath('//button[@aria-expanded][contains(., "Survey 1")]'));
     await survey.click();
     await (await driver.findElement(By.css('input[aria-label="CSV file of readings"]'))).sendKeys(bad);
     await findText(driver, 'line 3: station "Q99" is not on this plate');

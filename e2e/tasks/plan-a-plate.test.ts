@@ -139,7 +139,7 @@ describe('around the plate', () => {
   });
 
   it('saves a target under a name', async () => {
-    await (await driver.findElement(By.xpath('//summary[contains(., "Saved targets")]'))).click();
+    await (await driver.findElement(By.xpath('//button[@aria-expanded][contains(., "Saved targets")]'))).click();
     await fill(driver, 'Save this one as', 'Ridge');
     await press(driver, 'Save');
     await findButton(driver, 'Delete Ridge');

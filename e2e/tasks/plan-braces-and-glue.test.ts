@@ -57,7 +57,7 @@ describe('planning the braces of a top', () => {
   });
 
   it('draws an X instead of the lattice; undo and redo bring either back', async () => {
-    await driver.findElement(By.xpath('//summary[contains(., "Another pattern")]')).click();
+    await driver.findElement(By.xpath('//button[@aria-expanded][contains(., "Another pattern")]')).click();
     await choose(driver, 'Pattern', 'x');
     await press(driver, 'Draw it instead');
     await untilReads(

@@ -44,11 +44,11 @@ describe('voicing a top', () => {
     (await (await fetch(`${app.address}/api/v1/builds/${ids[number]}/voicing`)).json()) as Event[];
   const standing = async (kind: string, round: number) =>
     (await events()).filter((event) => event.kind === kind && event.round === round && !event.retracted);
-  const reckoned = () =>
+  const workedOut = () =>
     untilReads(
       driver,
-      async () => (await driver.findElements(By.css('aside progress'))).length === 0,
-      'it is reckoned',
+      async () => (await driver.findElements(By.css('aside [role=progressbar]'))).length === 0,
+      'it is worked out',
     );
   const key = (name: string) => driver.findElement(By.css('body')).sendKeys(name);
   const lit = () => driver.findElement(By.css('[aria-label="What to measure now"] [aria-pressed=true]')).getText();
@@ -103,7 +103,7 @@ describe('voicing a top', () => {
 
   it('proposes shavings with their forecast, reserve and place on the plate, and keeps what was done with what was said', async () => {
     await press(driver, 'Shave');
-    await reckoned();
+    await workedOut();
     await findText(driver, 'Go on');
     expect(await slip()).toMatch(/Nine of ten such tops bear \d\.\d\d × what the strings ask/);
     expect(await slip()).toMatch(/Take\s+0\.\d\d mm|Take\s+1\.00 mm/);
@@ -121,7 +121,7 @@ describe('voicing a top', () => {
 
   it('goes on to the next round, takes weight, bends and one knock, and puts the outcome beside the forecast', async () => {
     await findText(driver, 'Round 4: measure now');
-    await reckoned();
+    await workedOut();
     for (let readings = 0; readings < 8; readings++) {
       if ((await slip()).includes('All that this round needs is read.')) break;
       const what = await lit();
@@ -139,7 +139,7 @@ describe('voicing a top', () => {
     }
     await findText(driver, 'All that this round needs is read.');
     await press(driver, 'Look');
-    await reckoned();
+    await workedOut();
     await untilReads(driver, async () => /Round 4: bend across/.test(await slip()), 'the outcome of round 4');
     const [across] = (await standing('flex', 4)).filter(({ body }) => body.place === 'across');
     const read = (1000 * KILOGRAM * across!.body.deflection!) / across!.body.load!;
@@ -155,7 +155,7 @@ describe('voicing a top', () => {
 
   it('records a shaving of one’s own, said as strokes, refuses nonsense at the field, and takes it back', async () => {
     await press(driver, 'Record');
-    await reckoned();
+    await workedOut();
     await choose(driver, 'Where (or tap it on the plate)', 'lower tone bar');
     await choose(driver, 'How much is known as', 'strokes');
     await fill(driver, 'How many light strokes', 'some\n');
@@ -173,7 +173,7 @@ describe('voicing a top', () => {
 
   it('sets a goal by figures, and says at once what can’t be', async () => {
     await press(driver, 'Goal');
-    await reckoned();
+    await workedOut();
     await fill(driver, 'It shall weigh at most', '90 kg\n');
     await findText(driver, 'The weight');
     await fill(driver, 'It shall weigh at most', '165\n');

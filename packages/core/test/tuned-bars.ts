@@ -1,7 +1,7 @@
 /** Two bars of a simulated top brought to an interval by following the program: the top's truth is of other wood on another mesh, planed unevenly and heard with error. */
 import { CENTS } from '../src/units';
 import {
-  asShaved,
+  applyShavings,
   AS_TAKEN,
   barEffects,
   figuresOnBench,
@@ -69,7 +69,7 @@ export function tunedBars(seed: number, rounds: number): TunedBars {
     depth,
   });
   const before = frequencies(truth);
-  const trials = ids.map((_, b) => frequencies(asShaved(truth, [stroke(b, TRIAL)])));
+  const trials = ids.map((_, b) => frequencies(applyShavings(truth, [stroke(b, TRIAL)])));
   const effects = before.map((frequency, m) => trials.map((after) => (CENTS * Math.log(after[m] / frequency)) / TRIAL));
   const own = ownNotes({ modes: named, effects });
   const notes = (all: readonly number[]) => own.map((m) => CENTS * Math.log(all[m]));
@@ -87,7 +87,7 @@ export function tunedBars(seed: number, rounds: number): TunedBars {
   let round = 0;
   while (round < rounds) {
     round++;
-    const taken = openVoicingModel(asShaved(TAKEN, told), AS_TAKEN, {
+    const taken = openVoicingModel(applyShavings(TAKEN, told), AS_TAKEN, {
       closed: false,
       modeCount: MODES,
       meshSize: 0.026,
@@ -111,13 +111,13 @@ export function tunedBars(seed: number, rounds: number): TunedBars {
     done.push(
       ...meant.map(({ place, depth }) => ({ place, depth: depth * Math.max(0.2, 1 + HAND * random.normal()) })),
     );
-    now = notes(frequencies(asShaved(truth, done)));
+    now = notes(frequencies(applyShavings(truth, done)));
     const again = heard(now);
     history.push({ depths, moved: again.map((value, i) => value - read[i]), sd: Math.SQRT2 * HEARD });
     read = again;
   }
   const lowest = Math.min(
-    ...asShaved(TAKEN, told)
+    ...applyShavings(TAKEN, told)
       .plan.braces.filter(({ id }) => ids.includes(id))
       .map(({ heights }) => Math.max(...heights)),
   );

@@ -2,17 +2,17 @@
  * A top that is voiced by following the program: its truth stands on another mesh, of other wood and sticks, of an uneven plate; hands plane unevenly and every reading errs.
  */
 import {
-  asShaved,
-  calibrate,
+  applyShavings,
+  fitModel,
   figuresOnBench,
   flexSetups,
-  floorOf,
+  safetyMarginOf,
   AS_TAKEN,
   matchModes,
   NO_GOAL,
   priorSpread,
-  propose,
-  standingOf,
+  suggestShavings,
+  currentEstimate,
   stopOrGo,
   withFactors,
   type FlexPlace,
@@ -29,7 +29,7 @@ import { bridgeAt, drawPattern, emptyPlan, usualSettings } from '../src/bracing'
 import { defaultHoles, defaultOutline, plateShape } from '../src/outline';
 import { holds, type Estimate } from '../src/base';
 import { seededRandom } from '../src/simulate';
-import { UNLEARNED } from '../src/ledger';
+import { NO_CORRECTION } from '../src/ledger';
 import type { TopPlan } from '../src/top';
 
 const shape = plateShape(defaultOutline('steel-string'), defaultHoles('steel-string'));
@@ -97,7 +97,7 @@ export const aGoal = (seed: number): VoicingGoal => {
     // Some want more than the strings leave: then the floor must stop them.
     reserve:
       random.uniform() < 0.4
-        ? 0.9 * floorOf({ top: trueTop(seed), factors: AS_TAKEN }, [], TRUE_MESH).low
+        ? 0.9 * safetyMarginOf({ top: trueTop(seed), factors: AS_TAKEN }, [], TRUE_MESH).low
         : NO_GOAL.reserve,
     plate: random.uniform() < 0.5,
   };
@@ -129,17 +129,17 @@ export function voice(seed: number, rounds: number, goal = aGoal(seed)): VoicedR
   let foretold: Partial<Record<QuantityKey, Estimate>> = {};
   const history: VoicedRound[] = [];
   for (let round = 0; round < rounds; round++) {
-    const read = readOff(asShaved(truth, done), named, random);
-    const top = asShaved(TAKEN, told);
+    const read = readOff(applyShavings(truth, done), named, random);
+    const top = applyShavings(TAKEN, told);
     const { model, readings } = calibrated(top, read);
     const values = readings.map(({ key, measured }): VoicingReading => ({ key, value: measured }));
     const settled = values.flatMap(({ key, value }) =>
       foretold[key] ? [{ key, held: holds(foretold[key], value) }] : [],
     );
-    const standing = standingOf(values, foretold);
-    const proposal = propose({ model, standing, goal, learned: UNLEARNED, thinnest: 2.8e-3 });
+    const standing = currentEstimate(values, foretold);
+    const proposal = suggestShavings({ model, standing, goal, learned: NO_CORRECTION, thinnest: 2.8e-3 });
     const verdict = stopOrGo({ misfit: null, proposal, ring: null, reserve: goal.reserve });
-    const reserve = floorOf({ top: asShaved(truth, done), factors: AS_TAKEN }, [], TRUE_MESH).reserve;
+    const reserve = safetyMarginOf({ top: applyShavings(truth, done), factors: AS_TAKEN }, [], TRUE_MESH).reserve;
     history.push({ proposal, verdict, settled, reserve, floor: goal.reserve, notes: read.true });
     const next = proposal.candidates[0];
     if (verdict.say === 'stop' || !next) break;
@@ -178,7 +178,7 @@ function readOff(top: TopPlan, named: VoicingModel['modes'], random: ReturnType<
 }
 
 export function calibrated(top: TopPlan, { heard, others }: Omit<Read, 'true'>) {
-  return calibrate(
+  return fitModel(
     top,
     (model) => [...matchModes(model.modes, heard).map(({ key, frequency }) => ({ key, value: frequency })), ...others],
     { prior: priorSpread(SPREAD), settings: { closed: false, meshSize: 0.026 } },

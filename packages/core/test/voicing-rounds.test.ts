@@ -2,11 +2,11 @@ import { aGoal, calibrated, TAKEN, voice } from './voiced-top';
 import type { MirrorPair } from '../src/knock-map';
 import {
   alongGrain,
-  asShaved,
+  applyShavings,
   AS_TAKEN,
   assessVoicing,
   barEffects,
-  calibrate,
+  fitModel,
   figuresOnBench,
   goalLines,
   NO_GOAL,
@@ -22,7 +22,7 @@ const [X_LEG] = TAKEN.plan.braces.filter(({ role }) => role === 'x-leg');
 const PRIOR = priorSpread({ density: 0.03, modulus: 0.1, braceDensity: 0.05, braceModulus: 0.1 });
 
 describe('what makers hunt', () => {
-  const bare = calibrate(TAKEN, () => [], { prior: PRIOR, settings: BENCH });
+  const bare = fitModel(TAKEN, () => [], { prior: PRIOR, settings: BENCH });
   const input = {
     calibration: bare,
     goals: [],
@@ -100,7 +100,9 @@ describe('what makers hunt', () => {
       const brace = TAKEN.plan.braces.find((one) => one.id === id)!;
       expect(left[j]).toBeLessThanOrEqual(Math.max(...brace.heights) - 3e-3);
       const anew = figuresOnBench(
-        asShaved(TAKEN, [{ place: { kind: 'brace', id, from: stretches[j][0], to: stretches[j][1] }, depth: 2e-4 }]),
+        applyShavings(TAKEN, [
+          { place: { kind: 'brace', id, from: stretches[j][0], to: stretches[j][1] }, depth: 2e-4 },
+        ]),
         { ...BENCH, named: bare.model.modes },
       );
       modes.forEach((key, i) => {
@@ -120,7 +122,7 @@ describe('a top voiced by following the first candidate', () => {
     const rounds = voice(seed, 8);
     const last = rounds.at(-1)!;
     expect(last.verdict.say).toBe('stop');
-    expect(last.proposal.amiss).toBeLessThan(rounds[0].proposal.amiss / 3);
+    expect(last.proposal.objective).toBeLessThan(rounds[0].proposal.objective / 3);
     for (const { reserve, floor } of rounds) expect(reserve).toBeGreaterThanOrEqual(floor);
     const settled = rounds.flatMap((round) => round.settled);
     expect(settled.filter(({ held }) => held).length / settled.length).toBeGreaterThan(0.75);
@@ -151,7 +153,7 @@ describe('a voicing from its record', () => {
     const shaved = { ...round, shavings: next.shavings, foretold: next.forecast };
     const weighed = { ...round, number: 2, heard: [], readings: readings.filter(({ key }) => key === 'mass') };
     const { calibration } = assessVoicing({ ...input, rounds: [shaved, weighed] });
-    const anew = figuresOnBench(asShaved(TAKEN, next.shavings), {
+    const anew = figuresOnBench(applyShavings(TAKEN, next.shavings), {
       closed: false,
       meshSize: 0.026,
       named: model.modes,
@@ -173,7 +175,7 @@ describe('a voicing from its record', () => {
     expect(waiting.foretold).toBe(true);
     expect(waiting.standing['flex:across']).toEqual(next.forecast['flex:across']);
     expect(waiting.next.map(({ what }) => what)).toEqual(expect.arrayContaining(['flex:across']));
-    const after = figuresOnBench(asShaved(TAKEN, next.shavings), { closed: false, meshSize: 0.026 }).values;
+    const after = figuresOnBench(applyShavings(TAKEN, next.shavings), { closed: false, meshSize: 0.026 }).values;
     const again = after
       .filter(({ key }) => key.startsWith('flex'))
       .map(({ key, value }) => ({ key, value: { value, sd: 0.01 * value } }));

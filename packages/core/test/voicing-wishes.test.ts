@@ -1,5 +1,5 @@
 import {
-  asShaved,
+  applyShavings,
   AS_TAKEN,
   assessVoicing,
   figuresOnBench,
@@ -53,7 +53,7 @@ describe('a long ring', () => {
     const longer = Math.log(best.forecast.ring!.value / 0.8);
     expect(longer).toBeGreaterThan(0.005);
     const before = modes(TAKEN);
-    const after = modes(asShaved(TAKEN, best.shavings), before.modes);
+    const after = modes(applyShavings(TAKEN, best.shavings), before.modes);
     const fallen =
       LOGS(before.modes.map(({ frequency }) => frequency)) - LOGS(after.modes.map(({ frequency }) => frequency));
     expect(Math.abs(longer - fallen)).toBeLessThan(0.15 * fallen);

@@ -1,16 +1,16 @@
 import { TAKEN } from './voiced-top';
 import { factorTop, underForces } from '../src/shell';
-import { UNLEARNED } from '../src/ledger';
+import { NO_CORRECTION } from '../src/ledger';
 import {
   alongGrain,
-  asShaved,
+  applyShavings,
   AS_TAKEN,
-  calibrate,
+  fitModel,
   checkGoal,
   effectOf,
   figuresOnBench,
   flexSetups,
-  foretell,
+  forecastChange,
   forcesOf,
   goalLines,
   goalStanding,
@@ -19,23 +19,23 @@ import {
   mirrorOf,
   NO_GOAL,
   openVoicingModel,
-  propose,
+  suggestShavings,
   priorSpread,
-  questionVoiced,
+  checkVoicedReading,
   quantityOf,
   ringTrend,
   safeReductions,
-  standingOf,
+  currentEstimate,
   stopOrGo,
-  strokesOf,
+  candidateStrokes,
   strokeShape,
   withFactors,
-  worthReading,
+  informativeReadings,
   type Proposal,
   type ShavedPlace,
   type VoicedMode,
   type VoicingGoal,
-  floorOf,
+  safetyMarginOf,
 } from '../src/voicing';
 import { sizeUpTop } from '../src/top';
 
@@ -93,7 +93,7 @@ describe('the model of a top on the bench', () => {
     ['a stretch of a leg', { kind: 'brace', id: X_LEG.id, from: 0.2, to: 0.35 }, 2e-4],
     ['half of the plate', { kind: 'plate', part: 'bass' }, 2e-5],
   ])('says what a shaving off %s does, as a top solved anew does', (_, place, depth) => {
-    const { values } = figuresOnBench(asShaved(TAKEN, [{ place, depth }]), { ...BENCH, named: model.modes });
+    const { values } = figuresOnBench(applyShavings(TAKEN, [{ place, depth }]), { ...BENCH, named: model.modes });
     for (const quantity of model.quantities) {
       const anew = Math.log(values.find(({ key }) => key === quantity.key)!.value / quantity.value);
       expect(Math.abs(effectOf(quantity, model, [place]) * depth - anew)).toBeLessThan(0.02 * Math.abs(anew) + 2e-5);
@@ -104,7 +104,7 @@ describe('the model of a top on the bench', () => {
 describe('a shaving', () => {
   const place: ShavedPlace = { kind: 'brace', id: X_LEG.id, from: 0.1, to: 0.3 };
   it('takes its depth where it is made and nothing beyond', () => {
-    const brace = asShaved(TAKEN, [{ place, depth: 5e-4 }]).plan.braces.find(({ id }) => id === X_LEG.id)!;
+    const brace = applyShavings(TAKEN, [{ place, depth: 5e-4 }]).plan.braces.find(({ id }) => id === X_LEG.id)!;
     const off = brace.heights.map((height, i) => X_LEG.heights[i] - height);
     expect(Math.max(...off)).toBeCloseTo(5e-4, 9);
     expect([off[0], off.at(-1)]).toEqual([0, 0]);
@@ -113,24 +113,24 @@ describe('a shaving', () => {
     ).toBeCloseTo(0.2, 1);
   });
   it('refuses to cut a brace through, and a brace that is not there', () => {
-    expect(() => asShaved(TAKEN, [{ place, depth: 0.019 }])).toThrow(/cut through/);
-    expect(() => asShaved(TAKEN, [{ place: { ...place, id: 'none' }, depth: 1e-4 }])).toThrow(/no brace/);
+    expect(() => applyShavings(TAKEN, [{ place, depth: 0.019 }])).toThrow(/cut through/);
+    expect(() => applyShavings(TAKEN, [{ place: { ...place, id: 'none' }, depth: 1e-4 }])).toThrow(/no brace/);
   });
   it('may be made on mirrored legs together, not nearer to the limits than is left', () => {
     const goal: VoicingGoal = { ...NO_GOAL, leastBrace: Math.max(...X_LEG.heights) - 2e-4 };
     expect(mirrorOf(TAKEN.plan.braces).has(X_LEG.id)).toBe(true);
-    const legs = strokesOf(TAKEN, goal, 2.8e-3).filter(({ places }) =>
+    const legs = candidateStrokes(TAKEN, goal, 2.8e-3).filter(({ places }) =>
       places.some((p) => p.kind === 'brace' && p.id === X_LEG.id),
     );
     for (const { places, most } of legs) {
       expect(places.length % 2).toBe(0);
       expect(most).toBeLessThanOrEqual(2.001e-4);
     }
-    expect(strokesOf(TAKEN, NO_GOAL, 2.8e-3).every(({ places }) => places.every(({ kind }) => kind === 'brace'))).toBe(
-      true,
-    );
     expect(
-      strokesOf(TAKEN, { ...NO_GOAL, plate: true }, 2.26e-3).find(({ places: [p] }) => p.kind === 'plate')!.most,
+      candidateStrokes(TAKEN, NO_GOAL, 2.8e-3).every(({ places }) => places.every(({ kind }) => kind === 'brace')),
+    ).toBe(true);
+    expect(
+      candidateStrokes(TAKEN, { ...NO_GOAL, plate: true }, 2.26e-3).find(({ places: [p] }) => p.kind === 'plate')!.most,
     ).toBeCloseTo(6e-5, 9);
   });
 });
@@ -170,7 +170,7 @@ describe('fitting the model', () => {
   const truth = { ...AS_TAKEN, along: 1.12, braces: 0.9, density: 1.03 };
   const { values } = figuresOnBench(withFactors(TAKEN, truth), { ...BENCH, named: model.modes });
   const exact = values.map(({ key, value }) => ({ key, value: { value, sd: 1e-4 * value } }));
-  const fitted = calibrate(TAKEN, () => exact, { prior: PRIOR, settings: BENCH });
+  const fitted = fitModel(TAKEN, () => exact, { prior: PRIOR, settings: BENCH });
   it('comes to the readings of other wood, nearer than the model is trusted', () => {
     expect(fitted.misfit).toBeLessThan(0.3);
     for (const { measured, fitted: value } of fitted.readings)
@@ -184,12 +184,12 @@ describe('fitting the model', () => {
     expect(fitted.factors.along.sd).toBeLessThan(PRIOR.along / 1.5);
   });
   it('keeps to what was known where nothing is read, and says which reading would teach most', () => {
-    const bare = calibrate(TAKEN, () => [], { prior: PRIOR, settings: BENCH });
+    const bare = fitModel(TAKEN, () => [], { prior: PRIOR, settings: BENCH });
     expect(Object.values(bare.factors).map(({ value }) => value)).toEqual([1, 1, 1, 1, 1, 1]);
     const mass = quantityOf(bare.model, 'mass').byWood;
     expect(leftOpen(bare, mass)).toBeCloseTo((mass[3] * PRIOR.density) ** 2 + (mass[5] * PRIOR.braceDensity) ** 2, 9);
-    const [best] = worthReading(bare, () => 0.01);
-    expect(best.narrows).toBeGreaterThan(worthReading(fitted, () => 0.01)[0].narrows);
+    const [best] = informativeReadings(bare, () => 0.01);
+    expect(best.narrows).toBeGreaterThan(informativeReadings(fitted, () => 0.01)[0].narrows);
   });
 });
 
@@ -216,15 +216,15 @@ describe('where a top stands', () => {
   });
   it('weighs a reading with its forecast, unless they can’t be of one top', () => {
     // Equal doubts: the geometric mean, and a doubt smaller by the root of two.
-    const both = standingOf([{ key: 'mass', value: at(0.204, 0.00204) }], { mass: at(0.2, 0.002) }).mass!;
+    const both = currentEstimate([{ key: 'mass', value: at(0.204, 0.00204) }], { mass: at(0.2, 0.002) }).mass!;
     expect(both.value).toBeCloseTo(Math.sqrt(0.204 * 0.2), 6);
     expect(both.sd / both.value).toBeCloseTo(0.01 / Math.SQRT2, 6);
-    expect(standingOf([{ key: 'mass', value: at(0.3, 0.002) }], { mass: at(0.2, 0.002) }).mass!.value).toBe(0.3);
+    expect(currentEstimate([{ key: 'mass', value: at(0.3, 0.002) }], { mass: at(0.2, 0.002) }).mass!.value).toBe(0.3);
   });
   it('widens what it foretells by the hand’s share of the change', () => {
     const place: ShavedPlace = { kind: 'plate', part: 'bass' };
     const standing = { 'flex:across': at(1e-4, 1e-6) } as const;
-    const said = foretell(model, standing, [{ place, depth: 5e-5 }], UNLEARNED)['flex:across']!;
+    const said = forecastChange(model, standing, [{ place, depth: 5e-5 }], NO_CORRECTION)['flex:across']!;
     const change = 5e-5 * effectOf(quantityOf(model, 'flex:across'), model, [place]);
     expect(said.value).toBeCloseTo(1e-4 * Math.exp(change), 12);
     expect(said.sd / said.value).toBeCloseTo(Math.hypot(0.01, 0.25 * change, 0.008), 9);
@@ -243,14 +243,14 @@ describe('when to stop', () => {
   const line = goalLines({ ...NO_GOAL, weight: 0.2 })[0];
   const standing = (state: 'met' | 'not-yet', miss: number, sd: number) => ({ line, miss, sd, state });
   const candidate = (to: number, sd: number) =>
-    ({ goals: [standing('not-yet', to, sd)], serves: 0 }) as unknown as Proposal['candidates'][number];
+    ({ goals: [standing('not-yet', to, sd)], mainGoal: 0 }) as unknown as Proposal['candidates'][number];
   const proposal = (change: Partial<Proposal>): Proposal => ({
     lines: [line],
     now: [standing('not-yet', 0.1, 0.005)],
-    amiss: 1,
-    floorNow: { reserve: 3, low: 2, movement: 0.01 },
+    objective: 1,
+    marginNow: { reserve: 3, low: 2, movement: 0.01 },
     candidates: [candidate(0.05, 0.012)],
-    refusedForFloor: 0,
+    refusedForMargin: 0,
     reach: [],
     ...change,
   });
@@ -266,10 +266,10 @@ describe('when to stop', () => {
     ['all met', say({ now: [standing('met', 0, 0.01)] }), { say: 'stop', rule: 'goals-met' }],
     [
       'too little left for the strings',
-      say({ floorNow: { reserve: 1.3, low: 1, movement: 0 } }),
+      say({ marginNow: { reserve: 1.3, low: 1, movement: 0 } }),
       { say: 'stop', rule: 'too-light' },
     ],
-    ['what helps costs the reserve', say({ candidates: [], refusedForFloor: 2 }), { say: 'stop', rule: 'reserve' }],
+    ['what helps costs the reserve', say({ candidates: [], refusedForMargin: 2 }), { say: 'stop', rule: 'reserve' }],
     ['nothing helps', say({ candidates: [] }), { say: 'stop', rule: 'nothing-helps' }],
     ['a change smaller than its doubt', say({ candidates: [candidate(0.095, 0.02)] }), { say: 'stop', rule: 'doubt' }],
     ['a ring past its peak', say({}, [0.9, 1.2, 1, 0.9], true), { say: 'stop', rule: 'ring' }],
@@ -284,7 +284,7 @@ describe('a goal out of reach', () => {
     const reachOf = (factor: number) => {
       const compliance = factor * quantityOf(model, 'flex:along').value;
       const goal: VoicingGoal = { ...NO_GOAL, flex: [{ place: 'along', compliance, from: null }] };
-      return propose({ model, standing, goal, learned: UNLEARNED, thinnest: 2.8e-3 }).reach[0]!;
+      return suggestShavings({ model, standing, goal, learned: NO_CORRECTION, thinnest: 2.8e-3 }).reach[0]!;
     };
     expect(reachOf(6)).toMatchObject({ enough: false });
     expect(reachOf(1.1)).toMatchObject({ enough: true });
@@ -306,7 +306,9 @@ describe('readings that are asked about', () => {
     ['much softer', 'flex:across', 7e-5, flex, { kind: 'broken' }],
     ['stiffer than before', 'flex:across', 4.3e-5, flex, { kind: 'other-way' }],
     ['as it should be', 'flex:across', 5.1e-5, flex, null],
-  ] as const)('%s', (_, key, value, expected, wanted) => expect(questionVoiced(key, value, expected)).toEqual(wanted));
+  ] as const)('%s', (_, key, value, expected, wanted) =>
+    expect(checkVoicedReading(key, value, expected)).toEqual(wanted),
+  );
 });
 
 describe('around the fine work', () => {
@@ -329,7 +331,7 @@ describe('what a shaving leaves for the strings', () => {
     // Stiff across the grain: then the plate is worked hardest at the ends of the bridge.
     const top = { ...TAKEN, wood: { ...TAKEN.wood, E_C: 1.4e9, G_LC: 1.25e9 } };
     const { reserve } = sizeUpTop({ ...top, bridge: true }, { hold: 'glued', modeCount: 0 });
-    const said = floorOf({ top, factors: AS_TAKEN }, []);
+    const said = safetyMarginOf({ top, factors: AS_TAKEN }, []);
     expect(Math.abs(said.low / reserve!.low - 1)).toBeLessThan(0.05);
   });
 });

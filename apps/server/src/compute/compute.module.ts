@@ -2,7 +2,7 @@ import { Module } from '@nestjs/common';
 import { ComputeController } from './compute.controller';
 import { Hearing } from './hearing';
 import { SoundController } from './sound.controller';
-import { StandInTop } from './top-in-numbers';
+import { StandInTop } from './synthetic-top';
 import { TopSolver } from './top';
 
 @Module({

@@ -1,10 +1,10 @@
 /** Voicing on the demo bench, from tops in numbers with fixed seeds: rounds that followed the program's own proposals, and how finished instruments turned out. */
 import {
   asPlaned,
-  asShaved,
+  applyShavings,
   assessVoicing,
   benchFigures,
-  floorOf,
+  safetyMarginOf,
   NO_GOAL,
   otherWood,
   priorSpread,
@@ -119,7 +119,7 @@ export async function demoRounds(hearing: Hearing, of: RoundsOf): Promise<DemoRo
     diary.add('reduction', 1, now.getTime() - daysAgo[0]! * DAY - HOUR / 2, { reduction: id });
   for (const [i, days] of daysAgo.entries()) {
     const [round, at, last] = [i + 1, now.getTime() - days * DAY, i === daysAgo.length - 1];
-    const truth = { top: asShaved(top, planed), wood };
+    const truth = { top: applyShavings(top, planed), wood };
     readBench(diary, truth, { round, at, places: last ? [] : READ, random });
     const modes = soundingModes(truth.top, SIMULATED_MODES, wood);
     knocks.push(
@@ -227,11 +227,11 @@ export function demoFinished({
     forecast: {},
     settled: [],
   });
-  const done = asShaved(top, asPlaned(shavings, seededRandom(seedOf(id))));
+  const done = applyShavings(top, asPlaned(shavings, seededRandom(seedOf(id))));
   readBench(diary, { top: done, wood }, { round: 2, at: at(voiced - 1), places: READ, random });
   diary.add('box', 2, at(strung + 6), { volume, said: `${(1000 * volume).toFixed(1)} l` });
   diary.add('strung', 2, at(strung), { note: 'light set' });
-  const turn = floorOf({ top: done, factors: AS_TAKEN }, []).movement;
+  const turn = safetyMarginOf({ top: done, factors: AS_TAKEN }, []).movement;
   SETTLED_AFTER.filter((days) => days < strung).forEach((days) => {
     const read = gives * turn * (1 + (days / TEN_YEARS) ** 0.25) + 4e-4 * random.normal();
     diary.add('settling', 2, at(strung - days) + 2 * HOUR, {

@@ -15,7 +15,7 @@ import { isWood } from '@nimble/core/outline';
 import { writeWav } from '@nimble/core/sound';
 import { contextOf } from '../build-records/build.mapper';
 import { Build } from '../build-records/models/build.model';
-import { StandInTop } from '../compute/top-in-numbers';
+import { StandInTop } from '../compute/synthetic-top';
 import { invalid } from '../http/problem';
 import { plateNow } from '../build-records/plate-state';
 import { SimulatedTopService } from './simulated-top.service';

@@ -13,7 +13,7 @@ import {
 import { seededRandom, seedOf, type RandomSource } from '@nimble/core/simulate';
 import { STAGES } from '@nimble/core/project';
 import { Build } from '../build-records/models/build.model';
-import { StandInTop, type TopInNumbers } from '../compute/top-in-numbers';
+import { StandInTop, type TopInNumbers } from '../compute/synthetic-top';
 import { topOfRecord } from '../build-records/top-of-record';
 import { invalid } from '../http/problem';
 import { eventsOf, eventView } from '../build-records/events-of-record';

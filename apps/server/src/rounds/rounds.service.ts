@@ -1,6 +1,6 @@
 import { findBuild } from '../build-records/find-build';
 import { Injectable } from '@nestjs/common';
-import { asShaved, checkGoal, isOf, type VoicingBodies, type VoicingKind } from '@nimble/core/voicing';
+import { applyShavings, checkGoal, isOf, type VoicingBodies, type VoicingKind } from '@nimble/core/voicing';
 import { checkTrim } from '@nimble/core/closing';
 import { InvalidInput } from '@nimble/core/base';
 import type { ShavingOutcome } from '@nimble/core/ledger';
@@ -8,7 +8,7 @@ import { Build } from '../build-records/models/build.model';
 import { topOfRecord } from '../build-records/top-of-record';
 import { conflict, invalid, notFound, refusing } from '../http/problem';
 import { eventsOf, eventView, shavingOutcomes } from '../build-records/events-of-record';
-import { ForetellingService } from './foretelling.service';
+import { ForecastingService } from './forecasting.service';
 import { VoicingEvent } from '../build-records/models/voicing-event.model';
 
 interface Sent<K extends VoicingKind> {
@@ -21,7 +21,7 @@ interface Sent<K extends VoicingKind> {
 
 @Injectable()
 export class RoundsService {
-  constructor(private readonly foretelling: ForetellingService) {}
+  constructor(private readonly foretelling: ForecastingService) {}
 
   async list(buildId: string) {
     await findBuild(buildId);
@@ -67,14 +67,14 @@ export class RoundsService {
     const before = earlier.flatMap(({ body }) => (body as VoicingBodies['shaving']).shavings);
     const top = await topOfRecord(build);
     const done = refusing('body', () =>
-      asShaved(
+      applyShavings(
         top,
         before.filter((one) => isOf(top, one)),
       ),
     );
     shavings.forEach((shaving, i) => {
       try {
-        asShaved(done, [shaving]);
+        applyShavings(done, [shaving]);
       } catch (error) {
         if (!(error instanceof InvalidInput)) throw error;
         throw invalid(

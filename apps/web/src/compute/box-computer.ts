@@ -1,5 +1,5 @@
 /** The closed box in a worker: its two lowest notes, and what its strings do to the top. */
-import { AS_TAKEN, floorOf } from '@nimble/core/voicing';
+import { AS_TAKEN, safetyMarginOf } from '@nimble/core/voicing';
 import { boxNotes, type BoxNotes, type ClosedBox, type Trim } from '@nimble/core/closing';
 import { examineTop, type TopPlan } from '@nimble/core/top';
 
@@ -30,7 +30,7 @@ export class BoxComputer {
 
   strung(top: TopPlan): StrungAnswer {
     const { examined } = examineTop({ ...top, bridge: true }, { hold: 'glued', modeCount: MODES });
-    const { reserve, low } = floorOf({ top, factors: AS_TAKEN }, []);
+    const { reserve, low } = safetyMarginOf({ top, factors: AS_TAKEN }, []);
     return { movement: examined.strings?.movement ?? 0, rise: examined.strings?.rise ?? 0, reserve: { reserve, low } };
   }
 }

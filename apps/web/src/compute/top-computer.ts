@@ -6,7 +6,7 @@ import {
   gridSampler,
   passOnBrace,
   passOnPlate,
-  QuickTop,
+  TopReanalysis,
   rimStiffness,
   shapeTracer,
   shavingMap,
@@ -58,7 +58,7 @@ const STEPS = [0.15, 0.35, 0.6, 0.85];
 
 export class TopComputer {
   private opened: OpenedTop | null = null;
-  private quick: QuickTop | null = null;
+  private quick: TopReanalysis | null = null;
   private prepared = 0;
   private grid: MapGrid | null = null;
   private sample: ((field: ArrayLike<number>) => Float64Array) | null = null;
@@ -136,7 +136,7 @@ export class TopComputer {
 
   /** @param heights of braces by their number @param thicker added to parts of the plate [m] */
   changed(heights: [number, number[]][], thicker: Thicker): QuickFigures {
-    this.quick ??= new QuickTop(this.mustBeOpen());
+    this.quick ??= new TopReanalysis(this.mustBeOpen());
     return this.quick.figures({ heights: new Map(heights), thicker });
   }
 

@@ -1,4 +1,4 @@
-/** One voicing, reckoned anew whenever its record changes; the picture before stays meanwhile. */
+/** One voicing, worked out anew whenever its record changes; the picture before stays meanwhile. */
 import type { Remote } from 'comlink';
 import { useSolver, type Solver } from './use-solver';
 import type { VoicingComputer, VoicingPicture, VoicingRequest } from './voicing-computer';

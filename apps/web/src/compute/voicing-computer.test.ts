@@ -1,4 +1,4 @@
-import { asShaved, figuresOnBench, NO_GOAL, priorSpread, type VoicingRound } from '@nimble/core/voicing';
+import { applyShavings, figuresOnBench, NO_GOAL, priorSpread, type VoicingRound } from '@nimble/core/voicing';
 import { groundOf, plateKnown, topOfBuild } from '@nimble/core/top';
 import { aBuild, aPlan } from '../test/test-bench';
 import { VoicingComputer, type VoicingRequest } from './voicing-computer';
@@ -35,8 +35,8 @@ const request: VoicingRequest = {
 
 describe('a voicing in its worker', () => {
   const computer = new VoicingComputer();
-  it('foretells nothing before it is reckoned', () => {
-    expect(() => new VoicingComputer().foretell([])).toThrow(/not reckoned yet/);
+  it('forecasts nothing before it is worked out', () => {
+    expect(() => new VoicingComputer().forecastOf([])).toThrow(/not worked out yet/);
   });
   it('gives the page all but the model: what fits, what stands, what comes next', () => {
     const done: number[] = [];
@@ -53,21 +53,21 @@ describe('a voicing in its worker', () => {
       modes.map(({ frequency }) => Math.round(frequency)),
     );
     const [best] = picture.proposal.candidates;
-    const anew = figuresOnBench(asShaved(top, best!.shavings), { closed: false, meshSize }).values;
+    const anew = figuresOnBench(applyShavings(top, best!.shavings), { closed: false, meshSize }).values;
     const exact = anew.find(({ key }) => key === 'flex:across')!.value;
     const foretold = best!.forecast['flex:across']!;
     expect(exact).toBeGreaterThan(read('flex:across'));
     expect(Math.abs(foretold.value - exact)).toBeLessThan(2 * foretold.sd);
     // What a maker would shave of his own is said by the same model.
-    expect(computer.foretell(best!.shavings)['flex:across']!.value).toBeCloseTo(foretold.value, 12);
-    expect(computer.foretell([])['flex:across']!.value).toBeCloseTo(read('flex:across'), 8);
+    expect(computer.forecastOf(best!.shavings)['flex:across']!.value).toBeCloseTo(foretold.value, 12);
+    expect(computer.forecastOf([])['flex:across']!.value).toBeCloseTo(read('flex:across'), 8);
   });
-  it('is given up from within, and leaves what was reckoned before', () => {
+  it('is given up from within, and leaves what was worked out before', () => {
     const give = () => {
       throw new Error('stopped');
     };
     expect(() => computer.assess(request, give)).toThrow('stopped');
-    expect(computer.foretell([])['flex:across']!.value).toBeCloseTo(read('flex:across'), 8);
+    expect(computer.forecastOf([])['flex:across']!.value).toBeCloseTo(read('flex:across'), 8);
   });
   it('tells apart what came of wood off braces and off the plate', () => {
     const outcome = (where: 'brace' | 'plate') => ({

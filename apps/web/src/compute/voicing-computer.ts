@@ -1,8 +1,8 @@
-/** A voicing in a worker: reckoned from its record, then asked what shavings of the maker's own would do. */
+/** A voicing in a worker: worked out from its record, then asked what shavings of the maker's own would do. */
 import {
   assessVoicing,
   barEffects,
-  foretell,
+  forecastChange,
   voicingFindings,
   WALKED,
   type BarEffects,
@@ -21,7 +21,7 @@ import {
   type KnockMap,
   type PlacedKnock,
 } from '@nimble/core/knock-map';
-import { learnShavings, UNLEARNED, type Learned, type ShavingRecord } from '@nimble/core/ledger';
+import { learnShavings, NO_CORRECTION, type ForecastCorrection, type ShavingRecord } from '@nimble/core/ledger';
 import type { Estimate } from '@nimble/core/base';
 import type { TopModeKind } from '@nimble/core/shell';
 
@@ -44,7 +44,7 @@ export interface VoicingPicture extends Omit<VoicingAssessment, 'calibration'> {
 
 export class VoicingComputer {
   private assessed: VoicingAssessment | null = null;
-  private learned: Learned = UNLEARNED;
+  private learned: ForecastCorrection = NO_CORRECTION;
 
   /** @throws with the words of what can't be */
   assess({ walk, bars, ...input }: VoicingRequest, onProgress: (share: number) => void): VoicingPicture {
@@ -91,9 +91,9 @@ export class VoicingComputer {
   }
 
   /** All quantities after these, on top of what stands. */
-  foretell(shavings: Shaving[]): Partial<Record<QuantityKey, Estimate>> {
-    if (!this.assessed) throw new Error('the voicing is not reckoned yet');
-    return foretell(this.assessed.calibration.model, this.assessed.standing, shavings, this.learned);
+  forecastOf(shavings: Shaving[]): Partial<Record<QuantityKey, Estimate>> {
+    if (!this.assessed) throw new Error('the voicing is not worked out yet');
+    return forecastChange(this.assessed.calibration.model, this.assessed.standing, shavings, this.learned);
   }
 }
 

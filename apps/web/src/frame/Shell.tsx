@@ -7,7 +7,7 @@ import type { Build } from '../api/types';
 import { KeysButton, PersonMenu, ThemeMenu, UNIT_SETS, UnitsMenu } from './BenchMenus';
 import { KeysDialog } from './KeysDialog';
 import { PanelBoundary } from '../ui/PanelBoundary';
-import { Rule } from './Rule';
+import { StageBar } from './StageBar';
 import { useShortcuts } from '../ui/shortcuts';
 import { Waiting } from './Waiting';
 
@@ -38,7 +38,7 @@ export function BuildShell({ build, stage, onUnits, children, slip, ribbon }: Bu
       <header className="flex flex-wrap items-stretch gap-x-4 border-b border-line bg-paper px-4 lg:flex-nowrap lg:px-6">
         <HomeLink title={`No. ${build.number} ${build.name}`} />
         <div className="order-last flex w-full min-w-0 lg:order-none lg:w-auto lg:flex-1">
-          <Rule buildId={build.id} open={stage} stands={build.stage} done={build.stagesDone} />
+          <StageBar buildId={build.id} open={stage} stands={build.stage} done={build.stagesDone} />
         </div>
         <div className="no-print ml-auto flex items-center">
           <UnitsMenu units={build.units} onChange={onUnits} />

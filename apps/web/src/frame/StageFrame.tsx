@@ -5,10 +5,10 @@ import { usePasses, useSurveys, useSurveyWrites } from '../api/hooks';
 import { isKnock, useSounds } from '../api/knocks';
 import type { Build } from '../api/types';
 import { useVoicingEvents } from '../api/voicing';
-import { Ribbon } from './Ribbon';
+import { Timeline } from './Timeline';
 import { BuildShell } from './Shell';
-import { ribbonItems } from './ribbon-of-surveys';
-import { roundItems } from './ribbon-of-rounds';
+import { ribbonItems } from './timeline-of-surveys';
+import { roundItems } from './timeline-of-rounds';
 
 interface Props {
   build: Build;
@@ -39,7 +39,7 @@ export function StageFrame({ build, stage, slip, children }: Props) {
       stage={stage}
       onUnits={(units) => writes.changeBuild({ units })}
       ribbon={
-        <Ribbon
+        <Timeline
           items={[...ribbonItems(surveys.data ?? [], passes.data ?? [], build.units), ...rounds]}
           selected={null}
           onSelect={open}

@@ -1,15 +1,15 @@
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { StagePage } from '../pages/stage/StagePage';
 import { aBuild, aSurvey, open, serve } from '../test/test-bench';
-import { Ribbon } from './Ribbon';
-import { Rule } from './Rule';
+import { Timeline } from './Timeline';
+import { StageBar } from './StageBar';
 
 jest.mock('idb-keyval', () => ({ get: () => Promise.resolve([]), set: () => Promise.resolve() }));
 
 describe('the rule', () => {
   it('names every stage, which is open, which are done, and where the build stands', () => {
     serve({});
-    open(<Rule buildId="b" open="thickness" stands="layout" done={['wood', 'thickness']} />);
+    open(<StageBar buildId="b" open="thickness" stands="layout" done={['wood', 'thickness']} />);
     const marks = screen.getAllByRole('link').map((link) => link.textContent);
     expect(marks).toEqual([
       'Wood (done)',
@@ -29,7 +29,7 @@ describe('the rule', () => {
 describe('the shavings', () => {
   it('says so when nothing was measured', () => {
     serve({});
-    open(<Ribbon items={[]} selected={null} onSelect={jest.fn()} empty="Nothing yet." />);
+    open(<Timeline items={[]} selected={null} onSelect={jest.fn()} empty="Nothing yet." />);
     expect(screen.getByText('Nothing yet.')).toBeInTheDocument();
   });
   it('shows surveys to touch, and what came off between them', () => {
@@ -40,7 +40,7 @@ describe('the shavings', () => {
       { kind: 'shaving' as const, id: 'x', title: 'Planed', figure: '−22 g', size: 0.6 },
       { kind: 'survey' as const, id: 's2', title: 'Survey 2', figure: '2.80 mm', at: '2026-11-04T10:00:00Z' },
     ];
-    open(<Ribbon items={items} selected="s2" onSelect={onSelect} empty="" />);
+    open(<Timeline items={items} selected="s2" onSelect={onSelect} empty="" />);
     expect(screen.getByText('−22 g')).toBeInTheDocument();
     expect(screen.getByRole('button', { pressed: true })).toHaveTextContent('Survey 2');
     fireEvent.click(screen.getByText('Survey 1'));

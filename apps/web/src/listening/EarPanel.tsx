@@ -1,10 +1,10 @@
 import { Ear, FileAudio, Sparkles } from 'lucide-react';
 import { useRef } from 'react';
 import { Button } from '../ui';
-import type { EarControl } from './use-ear';
+import type { KnockListener } from './use-knock-listener';
 
 /** Begin and end of listening, the meter, and what to do when there is no microphone. */
-export function EarPanel({ ear }: { ear: EarControl }) {
+export function EarPanel({ ear }: { ear: KnockListener }) {
   const file = useRef<HTMLInputElement>(null);
   const on = ear.state === 'listening' || ear.state === 'practising';
   return (
@@ -57,7 +57,7 @@ export function EarPanel({ ear }: { ear: EarControl }) {
   );
 }
 
-function EarWords({ state, meter, busy, trouble }: Pick<EarControl, 'state' | 'meter' | 'busy' | 'trouble'>) {
+function EarWords({ state, meter, busy, trouble }: Pick<KnockListener, 'state' | 'meter' | 'busy' | 'trouble'>) {
   const hint =
     meter && meter.peak > 0.98
       ? 'Too loud: move the microphone away.'

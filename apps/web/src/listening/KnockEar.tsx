@@ -4,7 +4,7 @@ import type { Heard } from '../compute/sound.worker';
 import { EarPanel } from './EarPanel';
 import { KnockFigures } from './KnockFigures';
 import { KnockPicture } from './KnockPicture';
-import { useEar } from './use-ear';
+import { useKnockListener } from './use-knock-listener';
 
 interface Props {
   /** Each knock as it is heard. */
@@ -15,7 +15,7 @@ interface Props {
 export function KnockEar({ onHeard }: Props) {
   const [heard, setHeard] = useState<Heard | null>(null);
   const [before, setBefore] = useState<Heard | null>(null);
-  const ear = useEar((now) => {
+  const ear = useKnockListener((now) => {
     if (heard && heard.analysis.partials.length > 0) setBefore(heard);
     setHeard(now);
     if (now.analysis.partials.length > 0) onHeard(now.analysis);

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import type { Heard } from '../compute/sound.worker';
 import { usePreferences } from '../ui/preferences';
 import { say } from '../ui/speech';
-import type { SoundSource } from './use-ear';
+import type { SoundSource } from './use-knock-listener';
 
 /** What it is held against. */
 export interface KnockBefore {

@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import { usePreferences } from '../ui/preferences';
 import type { Listener } from '../compute/sound.worker';
 import recorderUrl from './recorder.worklet.ts?worker&url';
-import { openPlainMicrophone } from './use-ear';
+import { openPlainMicrophone } from './use-knock-listener';
 
 /** Three minutes are enough for every note of any instrument [s]. */
 export const MOST_SECONDS = 180;

@@ -119,5 +119,5 @@ export function xWords({ opening }: Pick<XShape, 'opening'>): string {
   const wide = opening > 1.72;
   const narrow = opening < 1.6;
   const now = wide ? 'A wide X' : narrow ? 'A narrow X' : 'A middling X';
-  return `${now}. What opening or moving it does to this plan is reckoned under Whole top, What if.`;
+  return `${now}. What opening or moving it does to this plan is shown under Whole top, What if.`;
 }

@@ -16,7 +16,7 @@ import {
   type TopSummary,
 } from '../top';
 import type { Batch, BatchSettings } from './batch';
-import { evolve, spreadOf, unbettered, type Candidate, type Range, type Score } from './evolve';
+import { evolve, crowdingDistance, paretoFront, type Candidate, type Range, type Score } from './evolve';
 import { figuresLike, type Figures } from './figures';
 import { QuickDesigns, type QuickVariable } from './quick-designs';
 import { checkVariable, tallestOf, withAmount } from './variable';
@@ -152,7 +152,7 @@ export function* designSearch(top: TopPlan, settings: BatchSettings, spec: Searc
   for (let round = 0; round < ROUNDS; round++) {
     const forecast = forecaster({ quick, slopes, asDrawn, tried, ranges, onePiece });
     const front = evolve(ranges, (amounts) => scoreOf(spec, forecast(amounts)), POPULATION, random);
-    const found = spreadOf(
+    const found = crowdingDistance(
       front.filter(({ amounts }) => !tried.some((design) => isNear(design.amounts, amounts, ranges))),
       EACH_ROUND,
     );
@@ -174,7 +174,7 @@ const onePieceOf = ({ modes }: TopSummary) =>
 
 function bestOf(tried: readonly Design[]): Design[] {
   const scored = tried.map((design) => ({ ...design, breach: design.allowed ? 0 : 1 }));
-  return apart(unbettered(scored).map(({ breach: _, ...design }) => design));
+  return apart(paretoFront(scored).map(({ breach: _, ...design }) => design));
 }
 
 const withinRanges = (amounts: readonly number[], ranges: readonly Range[]) =>

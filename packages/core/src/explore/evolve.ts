@@ -45,7 +45,7 @@ export function evolve(
     );
     people = inOrder([...ranked, ...children]).slice(0, size);
   }
-  return unbettered(people);
+  return paretoFront(people);
 }
 
 const REACH = 0.25;
@@ -67,7 +67,7 @@ function betters(a: Score, b: Score): boolean {
 }
 
 /** Within limits and bettered by none of them, along the first goal. */
-export function unbettered<C extends Score>(all: readonly C[]): C[] {
+export function paretoFront<C extends Score>(all: readonly C[]): C[] {
   const allowed = all.filter(({ breach }) => breach === 0);
   return allowed.filter((one) => !allowed.some((other) => betters(other, one))).sort((a, b) => a.goals[0] - b.goals[0]);
 }
@@ -99,7 +99,7 @@ function byRoom(front: readonly Candidate[]): Candidate[] {
 }
 
 /** So many of a front, spread along it: both ends, then by even steps of their order. */
-export function spreadOf<C>(front: readonly C[], count: number): C[] {
+export function crowdingDistance<C>(front: readonly C[], count: number): C[] {
   if (front.length <= count) return [...front];
   return Array.from({ length: count }, (_, i) => front[Math.round((i * (front.length - 1)) / (count - 1))]);
 }

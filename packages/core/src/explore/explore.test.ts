@@ -8,9 +8,9 @@ import {
   checkBatch,
   evolve,
   solveOne,
-  spreadOf,
+  crowdingDistance,
   startBatch,
-  unbettered,
+  paretoFront,
   variablesOf,
   withAmount,
   type Batch,
@@ -201,12 +201,12 @@ describe('evolution', () => {
       [3, 3],
       [5, 1],
     ].map(([a, b]) => ({ goals: [a, b] as const, breach: 0 }));
-    expect(unbettered([...all, { goals: [0, 0] as const, breach: 1 }]).map(({ goals }) => goals)).toEqual([
+    expect(paretoFront([...all, { goals: [0, 0] as const, breach: 1 }]).map(({ goals }) => goals)).toEqual([
       [1, 5],
       [2, 2],
       [5, 1],
     ]);
-    expect(spreadOf([0, 1, 2, 3, 4, 5, 6, 7, 8], 3)).toEqual([0, 4, 8]);
+    expect(crowdingDistance([0, 1, 2, 3, 4, 5, 6, 7, 8], 3)).toEqual([0, 4, 8]);
   });
 });
 
@@ -235,7 +235,7 @@ describe('a search for designs', () => {
   });
   it('foresees so well that half of what it solves exactly lies on the curve', () => {
     const scored = tried.map((design) => ({ ...design, breach: design.allowed ? 0 : 1 }));
-    expect(unbettered(scored).length).toBeGreaterThanOrEqual(6);
+    expect(paretoFront(scored).length).toBeGreaterThanOrEqual(6);
   });
   it('tells which limits hold a design, and only those', () => {
     tried.forEach(({ leans, figures, amounts }) => {

@@ -1,4 +1,4 @@
-import { followModes, type TopSummary } from '../top';
+import { trackModes, type TopSummary } from '../top';
 
 /** What batches keep of each top: its modes followed by shape. */
 export interface Figures {
@@ -17,7 +17,7 @@ export function figuresLike(
   like: TopSummary,
   { modes, sink, movement, neckTurn = null, reserve, mass }: TopSummary,
 ): Figures {
-  const found = followModes(like.modes, modes);
+  const found = trackModes(like.modes, modes);
   return {
     frequencies: like.modes.map((_, m) => found[m]?.frequency ?? null),
     sink,

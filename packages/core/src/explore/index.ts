@@ -1,8 +1,16 @@
 /** Many tops near one: one thing varied, designs that trade two goals, the doubt of wood and rim. */
-export { BATCH_KINDS, batchSize, checkBatch, startBatch, type BatchResult, type BatchSpec } from './any-batch';
+export { BATCH_KINDS, batchSize, checkBatch, startBatch, type BatchResult, type BatchSpec } from './exploration-batch';
 export { solveOne, type Batch, type BatchSettings, type Solved } from './batch';
 export { GOALS, type Design, type Goal, type Leaning, type SearchResult, type SearchSpec } from './design-search';
-export { evolve, spreadOf, unbettered, type Candidate, type Population, type Range, type Score } from './evolve';
+export {
+  evolve,
+  crowdingDistance,
+  paretoFront,
+  type Candidate,
+  type Population,
+  type Range,
+  type Score,
+} from './evolve';
 export { type Figures } from './figures';
 export { QuickDesigns, type QuickVariable } from './quick-designs';
 export { amountsOf, type SweepResult, type SweepSpec } from './sweep';

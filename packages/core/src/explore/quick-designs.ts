@@ -3,10 +3,10 @@ import {
   heightsOf,
   noDifference,
   polynomialThrough,
-  QuickTop,
+  TopReanalysis,
   type OpenedTop,
   type QuickFigures,
-  type Reduced,
+  type ReducedMatrices,
 } from '../top';
 import type { Range } from './evolve';
 import type { Variable } from './variable';
@@ -15,15 +15,15 @@ import type { Variable } from './variable';
 export type QuickVariable = Extract<Variable, { of: 'braces' | 'plate' }>;
 
 export class QuickDesigns {
-  private readonly quick: QuickTop;
-  private readonly parts: ((amount: number, out: Reduced) => void)[];
+  private readonly quick: TopReanalysis;
+  private readonly parts: ((amount: number, out: ReducedMatrices) => void)[];
 
   constructor(
     private readonly opened: OpenedTop,
     variables: readonly QuickVariable[],
     ranges: readonly Range[],
   ) {
-    this.quick = new QuickTop(opened);
+    this.quick = new TopReanalysis(opened);
     this.parts = variables.map((variable, i) =>
       polynomialThrough(samplesOf(ranges[i]), (amount) => this.quick.difference(this.changeOf(variable, amount))),
     );

@@ -1,5 +1,5 @@
 /** Lines of a file whose thickness the rest of the plate contradicts: asked about in one list before anything is kept. */
-import { questionableReadings, questionReading, type Question, type StationReading } from '../survey';
+import { questionableReadings, checkReading, type Question, type StationReading } from '../survey';
 import type { ImportedReading } from './readings-csv';
 
 export interface DoubtfulLine {
@@ -28,7 +28,7 @@ export function questionImport(lines: readonly ImportedReading[], standing: read
   const asked = new Map(questionableReadings(all).map(({ reading, question }) => [reading, question]));
   return lines.flatMap(({ line, station, typed, thickness, x, y }, i) => {
     const question =
-      asked.get(fresh[i]) ?? (fresh.length < 2 ? questionReading({ x, y, value: thickness }, standing, null) : null);
+      asked.get(fresh[i]) ?? (fresh.length < 2 ? checkReading({ x, y, value: thickness }, standing, null) : null);
     return question ? [{ line, station, typed, thickness, question }] : [];
   });
 }

@@ -14,11 +14,11 @@ import { pumpingRigidity, type PumpingArea } from './thickness-rules';
 /** The part that pumps is the lower bout: its half axes as shares of the plate's length and width. */
 const PUMPING_SHARE = { along: 0.3, across: 0.5 };
 
-export function pumpingArea({ length, width }: Pick<PlateShape, 'length' | 'width'>): PumpingArea {
+export function effectiveEllipse({ length, width }: Pick<PlateShape, 'length' | 'width'>): PumpingArea {
   return { along: PUMPING_SHARE.along * length, across: PUMPING_SHARE.across * width };
 }
 
-export function carryingFactor(rigidity: number, tension: number, area: PumpingArea): number {
+export function stiffnessCoefficient(rigidity: number, tension: number, area: PumpingArea): number {
   return rigidity / (tension * 2 * area.along);
 }
 
@@ -34,9 +34,13 @@ const ORDINARY_WOOD: Partial<Record<Family, string>> = {
 export function startCarrying(family: Family): Estimate {
   const { thickness } = numberBand(family, 'top');
   const wood = speciesPrior(ORDINARY_WOOD[family] ?? 'sitka-spruce')!.constants;
-  const area = pumpingArea(plateShape(defaultOutline(family), []));
+  const area = effectiveEllipse(plateShape(defaultOutline(family), []));
   const strings = genericStringSet(family);
-  const value = carryingFactor(pumpingRigidity(wood, thickness, area), totalTension(strings, strings.scale), area);
+  const value = stiffnessCoefficient(
+    pumpingRigidity(wood, thickness, area),
+    totalTension(strings, strings.scale),
+    area,
+  );
   return { value, sd: START_SPREAD * value };
 }
 

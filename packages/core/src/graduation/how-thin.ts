@@ -5,7 +5,13 @@
 import { halfInterval, type Estimate } from '../base';
 import { byFlex, byNumber, byPitch, byRigidity, byStiffness, byWeight, pumpingRigidity } from './thickness-rules';
 import type { ThicknessRule, NoteKind, RuleChoices, BuildWood, Construction, PlateRole } from '../project';
-import { carryingFactor, learnCarrying, pumpingArea, startCarrying, type CarryingPlate } from './carrying-factor';
+import {
+  stiffnessCoefficient,
+  learnCarrying,
+  effectiveEllipse,
+  startCarrying,
+  type CarryingPlate,
+} from './carrying-factor';
 import { middleThickness, type TargetSpec } from './target';
 import { numberBand } from './number-bands';
 import { ringCurve, type RingCurve, type RingPoint } from './ring-curve';
@@ -255,7 +261,7 @@ function weightOpinion({ choices, wood, shape, units }: HowThinFacts): RuleOpini
 
 function stiffnessOpinion(facts: HowThinFacts): RuleOpinion {
   const { wood, shape, choices, models, units } = facts;
-  const area = pumpingArea(shape);
+  const area = effectiveEllipse(shape);
   const like = models.find(({ id }) => id === choices.likeBuildId);
   if (like) {
     const loadRatio = tensionOf(facts) / like.tension;
@@ -292,8 +298,8 @@ function stiffnessOpinion(facts: HowThinFacts): RuleOpinion {
 export function learnedCarrying({ family, models }: Pick<HowThinFacts, 'family' | 'models'>) {
   const plates = models.flatMap(({ name, wood, thickness, shape, tension, outcome }) => {
     if (outcome === null) return [];
-    const area = pumpingArea(shape);
-    const value = carryingFactor(pumpingRigidity(wood, thickness, area), tension, area);
+    const area = effectiveEllipse(shape);
+    const value = stiffnessCoefficient(pumpingRigidity(wood, thickness, area), tension, area);
     return [{ name, outcome, factor: { value, sd: value * wood.spread.E } }];
   });
   return learnCarrying(startCarrying(family), plates);

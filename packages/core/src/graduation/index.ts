@@ -31,9 +31,9 @@ export {
 export { ringCurve, type RingCurve, type RingPoint, type RingState } from './ring-curve';
 export { rankSets, type RankedSet } from './rank-sets';
 export {
-  carryingFactor,
+  stiffnessCoefficient,
   learnCarrying,
-  pumpingArea,
+  effectiveEllipse,
   startCarrying,
   type CarryingPlate,
   type LearnedCarrying,

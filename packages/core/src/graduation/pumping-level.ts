@@ -10,14 +10,14 @@ import { InvalidInput } from '../base';
 import type { PlateShape } from '../outline';
 import { gridX, gridY, type MapGrid } from '../survey';
 import { minorPoisson, type OrthotropicConstants } from '../wood';
-import { pumpingArea } from './carrying-factor';
+import { effectiveEllipse } from './carrying-factor';
 
 /** Weight of each cell in the mean of h^3, length nx * ny; they sum to one. @throws InvalidInput where the part that pumps holds no wood */
 export function pumpingWeights(
   { grid, shape }: { grid: MapGrid; shape: PlateShape },
   wood: OrthotropicConstants,
 ): Float64Array {
-  const { along: a, across: b } = pumpingArea(shape);
+  const { along: a, across: b } = effectiveEllipse(shape);
   const middle = shape.bounds.xMin + shape.length - a;
   const weights = new Float64Array(grid.wood.length);
   let sum = 0;

@@ -1,5 +1,5 @@
 import { seededRandom } from '../simulate';
-import { learnApart, learnShavings, UNLEARNED, whyLeftOut, type ShavingOutcome } from './shaving-record';
+import { learnApart, learnShavings, NO_CORRECTION, whyLeftOut, type ShavingOutcome } from './shaving-record';
 
 const random = seededRandom(4);
 /** Changes of two to six per cent foretold; what comes is a factor of them with a hand's scatter, read to half a per cent. */
@@ -85,9 +85,9 @@ describe('the record of shavings', () => {
     const { brace, plate } = learnApart(bends);
     expect(brace.bend.gain).toBeCloseTo(0.7, 1);
     expect([brace.note, plate.bend, plate.note]).toEqual([
-      UNLEARNED.brace.note,
-      UNLEARNED.plate.bend,
-      UNLEARNED.plate.note,
+      NO_CORRECTION.brace.note,
+      NO_CORRECTION.plate.bend,
+      NO_CORRECTION.plate.note,
     ]);
   });
   it('counts about nine of ten where intervals are honest', () => {

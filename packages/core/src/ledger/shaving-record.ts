@@ -37,7 +37,7 @@ export interface ShavingRecord extends Hand {
 }
 
 /** Where wood came off, and what it was to change: bends and notes follow a hand and a model differently. */
-export type Learned = Record<'brace' | 'plate', Record<'bend' | 'note', Hand>>;
+export type ForecastCorrection = Record<'brace' | 'plate', Record<'bend' | 'note', Hand>>;
 
 /** Until there is a record: the model is right within a fifth, hands and model together scatter by a quarter. */
 const GAIN_SPREAD = 0.2;
@@ -53,7 +53,7 @@ const LEAST_CHANGE = 0.005;
 const OUTLIER = 4;
 
 const FIRST_HAND: Hand = { gain: 1, spread: FIRST_SPREAD };
-export const UNLEARNED: Learned = {
+export const NO_CORRECTION: ForecastCorrection = {
   brace: { bend: FIRST_HAND, note: FIRST_HAND },
   plate: { bend: FIRST_HAND, note: FIRST_HAND },
 };
@@ -98,7 +98,7 @@ export function learnShavings(outcomes: readonly ShavingOutcome[]): ShavingRecor
 }
 
 /** Brace and plate, bend and note apart. What moves with neither, such as the weight, is left as the model says. */
-export function learnApart(outcomes: readonly ShavingOutcome[]): Learned {
+export function learnApart(outcomes: readonly ShavingOutcome[]): ForecastCorrection {
   const of = (where: 'brace' | 'plate', kind: 'bend' | 'note') =>
     handOf(
       outcomes.filter((one) => one.where === where && kindOf(one.quantity) === kind && teaches(one)).map(changeOf),

@@ -16,7 +16,7 @@ import {
 import { footHold } from './brace-feet';
 import type { ShellMaterial } from './layered-plate';
 import { notchesOf, placesOf, sectionAlong, stationOf, type PieceSection, type Rise } from './brace-sections';
-import { carry, cross, minus, scaled, turn, unit, type Place } from './space';
+import { cross, minus, scaled, rigidLink, rotate, unit, type Place } from './space';
 import { slopedWood } from './sloped-wood';
 import { grainOf, shellMaterial, type BraceEnd, type TopBrace, type TopInput } from './top-input';
 
@@ -136,9 +136,9 @@ export function fillPiece(
   K.fill(0);
   M.fill(0);
   fillTwist(section, material, length, beamK, beamM);
-  for (const end of [0, 6]) carry(beamM, 12, end, arm);
-  turn(beamK, 12, axes, K, PIECE_SIZE);
-  turn(beamM, 12, axes, M, PIECE_SIZE);
+  for (const end of [0, 6]) rigidLink(beamM, 12, end, arm);
+  rotate(beamK, 12, axes, K, PIECE_SIZE);
+  rotate(beamM, 12, axes, M, PIECE_SIZE);
   const strains = pieceStrains(piece, foot);
   addEnergy(K, strains.stretch, stretchStiffness(section, material.E), length);
   addEnergy(K, strains.shear, shearStiffness(section, material, length), length);

@@ -128,7 +128,7 @@ function coreShear({ material, thickness }: PlateLayer, [first, second]: readonl
   return [material.G_LT * share, 0, 0, material.G_CT * share];
 }
 
-/** Reduced stiffness of a layer turned by an angle, 3 x 3 [Pa]. Source: Jones, Mechanics of Composite Materials, ch. 2. @param held see PlateLayer */
+/** ReducedMatrices stiffness of a layer turned by an angle, 3 x 3 [Pa]. Source: Jones, Mechanics of Composite Materials, ch. 2. @param held see PlateLayer */
 export function planeStress(
   { E_L, E_C, G_LC, nu_LC }: ShellMaterial,
   angle: number,

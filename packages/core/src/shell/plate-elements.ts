@@ -8,7 +8,7 @@ import { coveringPatches, heldBy } from './patch-edges';
 import { addMembrane, membraneStrains } from './membrane-triangle';
 import { DOF } from './freedoms';
 import { scatteredField, type Field } from './scattered-field';
-import { carry, cross, dotOf, minus, scaled, turn, unit, type Place } from './space';
+import { cross, dotOf, minus, scaled, rigidLink, rotate, unit, type Place } from './space';
 import { slopedWood } from './sloped-wood';
 import { grainOf, shellMaterial, type TopInput } from './top-input';
 
@@ -192,8 +192,8 @@ function fillFacet(
       local[18 * (i + BENDING_DOF[a % 3]) + j + BENDING_DOF[b % 3]] +=
         BENDING_SIGN[a % 3] * BENDING_SIGN[b % 3] * bending[9 * a + b];
     }
-  for (let c = 0; c < 3; c++) carry(local, 18, 6 * c, plate.neutral);
-  turn(local, 18, facet.axes, K);
+  for (let c = 0; c < 3; c++) rigidLink(local, 18, 6 * c, plate.neutral);
+  rotate(local, 18, facet.axes, K);
   fillMass(facet, plate, M);
 }
 
@@ -236,8 +236,8 @@ function fillMass({ axes, area }: Facet, { rhoH, rotary, massAt }: LayeredPlate,
   const inertia = [rhoH, rhoH, rhoH, rotary, rotary, 0];
   ofNode.fill(0);
   inertia.forEach((value, f) => (ofNode[7 * f] = value * area));
-  carry(ofNode, 6, 0, massAt);
-  turn(ofNode, 6, axes, turned);
+  rigidLink(ofNode, 6, 0, massAt);
+  rotate(ofNode, 6, axes, turned);
   for (let a = 0; a < 3; a++)
     for (let b = 0; b < 3; b++) {
       const share = a === b ? 1 / 3 - EVEN / 6 : EVEN / 12;

@@ -1,4 +1,4 @@
-/** Vectors in the plate's axes, and element matrices carried and turned into them. */
+/** Vectors in the plate's axes, and element matrices linked and rotated into them. */
 import { DOF } from './freedoms';
 
 export type Place = readonly [number, number, number];
@@ -14,7 +14,7 @@ export const cross = (a: Place, b: Place): Place => [
 export const unit = (a: Place): Place => scaled(a, 1 / Math.hypot(...a));
 
 /** Moves what acts at a height over the node down to it: u at the height is u + e theta_y, v is v - e theta_x. In place, rows and columns. */
-export function carry(A: Float64Array, size: number, at: number, e: number): void {
+export function rigidLink(A: Float64Array, size: number, at: number, e: number): void {
   if (e === 0) return;
   for (let r = 0; r < size; r++) {
     A[size * r + at + DOF.thetaY] += e * A[size * r + at + DOF.u];
@@ -27,7 +27,7 @@ export function carry(A: Float64Array, size: number, at: number, e: number): voi
 }
 
 /** T^T A T with the axes for every three freedoms, into the upper left of `out`, whose rows are `width` long. */
-export function turn(A: Float64Array, size: number, axes: Float64Array, out: Float64Array, width = size): void {
+export function rotate(A: Float64Array, size: number, axes: Float64Array, out: Float64Array, width = size): void {
   const groups = size / 3;
   for (let I = 0; I < groups; I++)
     for (let J = 0; J < groups; J++) {

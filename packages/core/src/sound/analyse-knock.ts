@@ -10,7 +10,7 @@ import { BAND, findModes, type FindOptions } from './find-modes';
 import type { FittedMode } from './fit-modes';
 import { humTones } from './hum';
 import { noteOf, STANDARD_A4, type Note } from './notes';
-import { toOneChannel, type OneChannel, type Samples, type SoundWarning } from './one-channel';
+import { toOneChannel, type OneChannel, type Samples, type SoundWarning } from './mixdown';
 import { findOnsets, type Onset, type OnsetReason } from './onsets';
 import { rattleOf } from './rattle';
 import { ringTimeOf } from './ring';

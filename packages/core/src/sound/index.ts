@@ -26,7 +26,7 @@ export {
   type Sound,
   type WavLayout,
 } from './wav';
-export { hearFile, toOneChannel, type OneChannel, type SoundWarning } from './one-channel';
+export { hearFile, toOneChannel, type OneChannel, type SoundWarning } from './mixdown';
 export {
   analysePlayed,
   checkPlayedLength,
@@ -36,6 +36,6 @@ export {
   type PlayedValley,
 } from './played';
 export { knockSpectrum } from './knock-spectrum';
-export { keptAnalysis, type KeptAnalysis } from './kept-analysis';
+export { keptAnalysis, type KeptAnalysis } from './stored-analysis';
 export { KnockTrigger, type Meter } from './knock-trigger';
 export { readPitch, type ReadPitch } from './read-pitch';

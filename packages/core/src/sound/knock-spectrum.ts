@@ -1,6 +1,6 @@
 /** The picture of a knock: levels along a musical axis by plain FFT. It only draws; notes are told by the fit. */
 import { createFftPlan, powerOfTwoAbove } from './fft';
-import { toOneChannel } from './one-channel';
+import { toOneChannel } from './mixdown';
 import type { Sound } from './wav';
 
 const STEPS_PER_OCTAVE = 48;

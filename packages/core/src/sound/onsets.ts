@@ -2,8 +2,8 @@
  * Where a recording was knocked: sudden rises of energy, each looked at for what it is. A knock rises within a few milliseconds and then dies away;
  * speech, coughs and scrapes swell or go on; two blows close together are one blow spoilt.
  */
-import type { Samples } from './one-channel';
-import { predict, slowedDown, surprise, type Prediction } from './prediction-error';
+import type { Samples } from './mixdown';
+import { predict, slowedDown, predictionErrorEnergy, type Prediction } from './prediction-error';
 
 export type OnsetReason = 'weak' | 'double' | 'slow' | 'goes-on' | 'too-short';
 
@@ -64,8 +64,8 @@ export function findOnsets(samples: Samples, rate: number): Onset[] {
   const power = smoothed(powerAbove(samples, rate, hop));
   if (power.length < BEFORE + AFTER) return [];
   const quiet = quantile(power, 0.15);
-  const blows = realBlows(rises(power, quiet), power, (at, lead, span) =>
-    newness(samples, rate, hop, { at, lead, span }),
+  const blows = realImpacts(rises(power, quiet), power, (at, lead, span) =>
+    novelty(samples, rate, hop, { at, lead, span }),
   );
   const loudness = blows.map(({ at }) => max(power, at, at + 40));
   const loudest = Math.max(...loudness, 0);
@@ -109,17 +109,17 @@ interface Newness {
  * A plate that rings swells and fades as its notes beat: not every rise is a blow. But ringing foretells itself and a blow does not, so a blow
  * stands out of the prediction error. (A loose brace's rattle is far weaker there.)
  */
-function realBlows(candidates: readonly number[], power: Float64Array, newnessAt: NewnessAt): Blow[] {
+function realImpacts(candidates: readonly number[], power: Float64Array, noveltyAt: NoveltyAt): Blow[] {
   const blows: Blow[] = [];
   let last: { at: number; fresh: Newness; level: number; seconds: number[] } | null = null;
   for (const at of candidates) {
     const level = max(power, at, at + 40);
     const within = last !== null && at - last.at < RINGS_HOPS;
     if (last && within) {
-      const isNew = level > LOUDER * last.level || isNewBlow(last, at, newnessAt);
+      const isNew = level > LOUDER * last.level || isNewBlow(last, at, noveltyAt);
       if (!isNew || last.seconds.some((second) => Math.abs(second - at) < REFRACTORY_HOPS)) continue;
     }
-    const fresh = newnessAt(at, LEAD_HOPS, NEAR_HOPS);
+    const fresh = noveltyAt(at, LEAD_HOPS, NEAR_HOPS);
     const seconds = secondBlows(fresh).map((after) => at + after);
     blows.push({ at, isSecond: false, sharp: sharpness(fresh) });
     seconds.forEach((second) => blows.push({ at: second, isSecond: true, sharp: 1 }));
@@ -129,9 +129,9 @@ function realBlows(candidates: readonly number[], power: Float64Array, newnessAt
 }
 
 /** @param lead and span hops before and after the place to look at */
-type NewnessAt = (at: number, lead: number, span: number) => Newness;
+type NoveltyAt = (at: number, lead: number, span: number) => Newness;
 
-function newness(
+function novelty(
   samples: Samples,
   rate: number,
   hop: number,
@@ -147,12 +147,12 @@ function newness(
 }
 
 /** Is there something new at a later place that is not much weaker than the last blow itself? */
-function isNewBlow(last: { at: number; fresh: Newness }, at: number, newnessAt: NewnessAt): boolean {
+function isNewBlow(last: { at: number; fresh: Newness }, at: number, noveltyAt: NoveltyAt): boolean {
   const { error, lead } = last.fresh;
   const first = max(error, lead - 4, lead + REFRACTORY_HOPS);
   const ringing = surpriseAt(last.fresh, -3);
   const near = at - last.at < NEAR_HOPS - ROUND_BEFORE;
-  const here = near ? last.fresh : newnessAt(at, ROUND_BEFORE, ROUND_AFTER);
+  const here = near ? last.fresh : noveltyAt(at, ROUND_BEFORE, ROUND_AFTER);
   const after = near ? at - last.at : 0;
   const share = at - last.at > APART_HOPS ? APART_SHARE : SECOND_SHARE;
   const there = max(here.error, here.lead + after - 4, here.lead + after + 8);
@@ -162,7 +162,7 @@ function isNewBlow(last: { at: number; fresh: Newness }, at: number, newnessAt: 
 
 /** Energy that the sound has beyond its own ringing on: a blow leaves the plate ringing anew, a click or a rattle is over at once, however bright. */
 function surpriseAt({ prediction, lead, perHop }: Newness, after: number): number {
-  return surprise(prediction, Math.max(0, lead + after) * perHop, 4 * perHop, 18 * perHop);
+  return predictionErrorEnergy(prediction, Math.max(0, lead + after) * perHop, 4 * perHop, 18 * perHop);
 }
 
 /** Hops after the blow at which a second one fell into its ringing. */
@@ -184,7 +184,7 @@ function secondBlows(fresh: Newness): number[] {
   return [];
 }
 
-/** A blow's newness is over at once; a syllable or a scrape goes on being new. */
+/** A blow's novelty is over at once; a syllable or a scrape goes on being new. */
 function sharpness({ error, lead }: Newness): number {
   const usual = quantile(error, 0.5);
   const sum = (from: number, to: number) => Math.max(0, mean(error, lead + from, lead + to) - usual) * (to - from);

@@ -5,7 +5,7 @@
 import { InvalidInput, requirePositive } from '../base';
 import { createFftPlan } from './fft';
 import { noteOf, STANDARD_A4, type Note } from './notes';
-import { toOneChannel, type OneChannel, type Samples, type SoundWarning } from './one-channel';
+import { toOneChannel, type OneChannel, type Samples, type SoundWarning } from './mixdown';
 import type { Sound } from './wav';
 
 export interface PlayedPeak {

@@ -31,7 +31,12 @@ export function predict(samples: Float64Array): Prediction {
 }
 
 /** Energy by which the sound from a sample on differs from its own ringing on, over so many samples, the first few left out. */
-export function surprise({ samples, coefficients }: Prediction, at: number, skip: number, count: number): number {
+export function predictionErrorEnergy(
+  { samples, coefficients }: Prediction,
+  at: number,
+  skip: number,
+  count: number,
+): number {
   const order = coefficients.length - 1;
   const rung = new Float64Array(order + count);
   for (let k = 0; k < order; k++) rung[k] = samples[at - order + k] ?? 0;

@@ -25,7 +25,7 @@ const ENOUGH_OTHERS = 3;
  * @param value the new reading [m] at (x, y) @param others what stands at the other stations
  * @param guide a thickness to compare with while there are no others: the last survey's or the target [m]
  */
-export function questionReading(
+export function checkReading(
   place: { x: number; y: number; value: number },
   others: readonly StationReading[],
   guide: number | null,
@@ -53,7 +53,7 @@ export function questionableReadings(
   // One wild reading pulls its neighbours' planes too: ask each suspect against the plate without all suspects.
   const trusted = readings.filter((reading) => !suspects.includes(reading));
   return suspects.flatMap((reading) => {
-    const question = questionReading({ x: reading.x, y: reading.y, value: reading.thickness }, trusted, null);
+    const question = checkReading({ x: reading.x, y: reading.y, value: reading.thickness }, trusted, null);
     return question ? [{ reading, question }] : [];
   });
 }

@@ -17,7 +17,7 @@ import {
   orderStations,
   plateCompliance,
   questionableReadings,
-  questionReading,
+  checkReading,
   removalBetween,
   roundLevels,
   standingReadings,
@@ -215,18 +215,18 @@ describe('removalBetween', () => {
   });
 });
 
-describe('questionReading', () => {
+describe('checkReading', () => {
   const others = readAt(guitar, (x) => 2.8e-3 + 2e-4 * x);
   const at = { x: 0.35, y: 0.05 };
   it('asks about 1.9 between 2.8s, but not about 2.75', () => {
-    expect(questionReading({ ...at, value: 1.9e-3 }, others, null)).toMatchObject({ reason: 'neighbours' });
-    expect(questionReading({ ...at, value: 2.75e-3 }, others, null)).toBeNull();
+    expect(checkReading({ ...at, value: 1.9e-3 }, others, null)).toMatchObject({ reason: 'neighbours' });
+    expect(checkReading({ ...at, value: 2.75e-3 }, others, null)).toBeNull();
   });
   it('guesses a slipped decimal point: 28 for 2.8', () => {
-    const question = questionReading({ ...at, value: 28e-3 }, others, null);
+    const question = checkReading({ ...at, value: 28e-3 }, others, null);
     expect(question?.reason).toBe('slip');
     expect(question?.expected).toBeCloseTo(2.8e-3, 6);
-    expect(questionReading({ ...at, value: 28e-3 }, [], null)?.reason).toBe('slip');
+    expect(checkReading({ ...at, value: 28e-3 }, [], null)?.reason).toBe('slip');
   });
   it('finds the wild reading of a whole survey and not its neighbours, and leaves it once kept', () => {
     const survey = readAt(guitar, (x) => 2.8e-3 + 2e-4 * x);

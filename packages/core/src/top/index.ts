@@ -26,10 +26,10 @@ export {
   type ShavingMap,
   type Wish,
 } from './shaving';
-export { QuickTop, type QuickChange, type QuickFigures } from './quick-top';
+export { TopReanalysis, type QuickChange, type QuickFigures } from './top-reanalysis';
 export { gridSampler } from './onto-grid';
 export { RIM_PROBE, rimStiffness, type RimPlace } from './rim-stiffness';
-export { addReduced, noDifference, polynomialThrough, type Reduced } from './reduced-polynomial';
+export { addReduced, noDifference, polynomialThrough, type ReducedMatrices } from './reduced-polynomial';
 export {
   changedPlan,
   changedTop,
@@ -41,6 +41,6 @@ export {
   type TopChange,
 } from './top-change';
 export { partOfPlace, TOP_PARTS, type Thicker, type TopPart } from './top-parts';
-export { followModes } from './follow-modes';
+export { trackModes } from './follow-modes';
 export { keptFigures, shapeTracer, sizeUpTop, summaryOf, type KeptFigures, type TopSummary } from './size-up-top';
 export { groundOf, plateKnown, topOfBuild, type Ground, type GroundOf, type PlateKnown } from './top-of-build';

@@ -1,4 +1,4 @@
-/** What the whole top is reckoned from: the plan, the wood, and the last survey or a thickness that is usual. SI. */
+/** What the whole top is computed from: the plan, the wood, and the last survey or a thickness that is usual. SI. */
 import type { BracingPlan } from '../bracing';
 import type { BuildChoices, Construction, PlateRole } from '../project';
 import { plateShape, type Family, type HoleSpec, type OutlineSpec, type PlateShape } from '../outline';

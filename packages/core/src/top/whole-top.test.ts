@@ -15,7 +15,7 @@ import { createMapGrid, gridX, gridY } from '../survey';
 import {
   changedTop,
   examineTop,
-  followModes,
+  trackModes,
   gridSampler,
   heightsOf,
   isChanged,
@@ -24,7 +24,7 @@ import {
   passOnBrace,
   passOnPlate,
   polynomialThrough,
-  QuickTop,
+  TopReanalysis,
   rimStiffness,
   shavingMap,
   TOP_PARTS,
@@ -215,7 +215,7 @@ describe('the shaving map', () => {
 });
 
 describe('figures that follow the hand', () => {
-  const quick = new QuickTop(opened);
+  const quick = new TopReanalysis(opened);
   it('with nothing changed are those of the whole model', () => {
     const { modes, sink, movement, mass } = quick.figures({});
     modes.forEach(({ frequency }, m) => expect(frequency / examined.modes[m].frequency).toBeCloseTo(1, 6));
@@ -273,7 +273,7 @@ describe('what is tried', () => {
       { trace: [-0.9, 0.1, 1], note: 180 },
       { trace: [1, 0.9, 0.8], note: 182 },
     ];
-    expect(followModes(before, after).map(({ note }) => note)).toEqual([182, 180]);
+    expect(trackModes(before, after).map(({ note }) => note)).toEqual([182, 180]);
   });
   it('a brace taller by a millimetre is so at its tallest and in proportion elsewhere; an X off the plate is none', () => {
     expect(heightsOf([0.004, 0.01, 0.002], 1e-3)).toEqual(

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import {
   equivalentThickness,
   fillTarget,
-  pumpingArea,
+  effectiveEllipse,
   pumpingStiffness,
   pumpingWeights,
   bendingEnergy,
@@ -239,7 +239,7 @@ describe('target and leading rule', () => {
 
 describe('the plate as it pumps', () => {
   it('bends with 8 pi a b S / 3 in all: the work of even pressure on the clamped ellipse', () => {
-    const { along: a, across: b } = pumpingArea(shape);
+    const { along: a, across: b } = effectiveEllipse(shape);
     let energy = 0;
     const steps = 400;
     for (let i = 0; i < steps; i++)

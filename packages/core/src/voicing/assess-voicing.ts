@@ -3,30 +3,30 @@ import {
   learnApart,
   learnShavings,
   settleShaving,
-  UNLEARNED,
-  type Learned,
+  NO_CORRECTION,
+  type ForecastCorrection,
   type ShavingOutcome,
   type ShavingRecord,
 } from '../ledger';
 import type { TopPlan } from '../top';
 import {
-  calibrate,
+  fitModel,
   doubtOf,
   leftOpen,
   quantityOf,
-  worthReading,
+  informativeReadings,
   type Calibration,
   type VoicingReading,
   type WorthReading,
-} from './calibrate';
+} from './fit-model';
 import type { VoicingGoal } from './goal';
 import { matchModes, type HeardMode, type MatchedMode } from './match-modes';
 import { nextReadings, readingError, type NextReading } from './next-readings';
-import { propose, type Proposal } from './propose';
+import { suggestShavings, type Proposal } from './suggest-shavings';
 import { ringIsOver, ringTrend, withRing, type RingRound, type RingTrend } from './ring';
-import { asShaved, type Shaving } from './shaving';
+import { applyShavings, type Shaving } from './shaving';
 import type { ToldKnock } from './telling-knock';
-import { readTogether, standingOf, withModel, type Foretold, type Standing } from './standing';
+import { readTogether, currentEstimate, withModel, type Foretold, type Standing } from './current-estimate';
 import { stopOrGo, type Verdict } from './stop';
 import {
   effectOf,
@@ -86,7 +86,7 @@ export interface VoicingAssessment {
   standing: Standing;
   record: ShavingRecord;
   /** The same, apart for brace and plate, bend and note: what forecasts are corrected by. */
-  learned: Learned;
+  learned: ForecastCorrection;
   proposal: Proposal;
   verdict: Verdict;
   next: NextReading[];
@@ -98,7 +98,7 @@ export interface VoicingAssessment {
 }
 
 /** What the record makes of the top, before anything is proposed. */
-export type VoicingReckoned = Pick<
+export type ComputedVoicing = Pick<
   VoicingAssessment,
   'calibration' | 'rounds' | 'standing' | 'record' | 'learned' | 'ring' | 'foretold'
 >;
@@ -109,10 +109,10 @@ export function assessVoicing(
   onProgress: (done: number) => void = () => undefined,
 ): VoicingAssessment {
   const { goal, thinnest, meshSize } = input;
-  const reckoned = reckonVoicing(input, onProgress);
+  const reckoned = computeVoicing(input, onProgress);
   const { calibration, standing, learned, ring, rounds } = reckoned;
   const { model } = calibration;
-  const proposal = propose({
+  const proposal = suggestShavings({
     model,
     standing,
     goal,
@@ -130,7 +130,7 @@ export function assessVoicing(
   onProgress(1);
   return {
     ...reckoned,
-    proposal: verdict.say === 'look-again' ? { ...proposal, candidates: [], refusedForFloor: 0 } : proposal,
+    proposal: verdict.say === 'look-again' ? { ...proposal, candidates: [], refusedForMargin: 0 } : proposal,
     verdict,
     next: nextReadings({
       goal,
@@ -138,15 +138,15 @@ export function assessVoicing(
       since: (key) => shavedSince(input.rounds, rounds, key),
       unsure: input.rounds.at(-1)?.shavings.length ? [] : (rounds.at(-1)?.matched ?? []),
     }),
-    worth: worthReading(calibration, readingError).filter(({ key }) => key !== 'ring'),
+    worth: informativeReadings(calibration, readingError).filter(({ key }) => key !== 'ring'),
   };
 }
 
 /** The model fitted to what was read, and where everything stands. @throws InvalidInput naming the field that can't be */
-export function reckonVoicing(
+export function computeVoicing(
   input: VoicingInput,
   onProgress: (done: number) => void = () => undefined,
-): VoicingReckoned {
+): ComputedVoicing {
   const { top, rounds, goal, prior, closed, modeCount, meshSize } = input;
   const bench: VoicingSettings = {
     closed,
@@ -159,7 +159,7 @@ export function reckonVoicing(
   const isBefore = ({ number }: VoicingRound) => last !== undefined && number < last.number;
   const before = rounds.filter(isBefore).flatMap(({ shavings }) => shavings);
   const since = rounds.filter((round) => !isBefore(round)).flatMap(({ shavings }) => shavings);
-  const fitted = calibrate(asShaved(top, before), (model) => (last ? readingsUpTo(rounds, last, model) : []), {
+  const fitted = fitModel(applyShavings(top, before), (model) => (last ? readingsUpTo(rounds, last, model) : []), {
     prior,
     settings: { ...bench, named },
     onStep: (done) => onProgress(0.15 + 0.5 * done),
@@ -171,7 +171,7 @@ export function reckonVoicing(
   const ringing = goal.ring && standing.ring ? withRing(fitted.model, standing.ring.value) : fitted.model;
   const rings = ringRounds(rounds, known);
   return {
-    calibration: { ...fitted, model: { ...ringing, top: asShaved(ringing.top, since) } },
+    calibration: { ...fitted, model: { ...ringing, top: applyShavings(ringing.top, since) } },
     rounds: known,
     standing,
     record: learnShavings([...input.record, ...outcomes]),
@@ -222,7 +222,7 @@ function broughtOn(
     0,
   );
   const now = value * Math.exp(change);
-  return { key, value: { value: now, sd: now * Math.hypot(sd / value, UNLEARNED.brace.bend.spread * change) } };
+  return { key, value: { value: now, sd: now * Math.hypot(sd / value, NO_CORRECTION.brace.bend.spread * change) } };
 }
 
 /** Round by round: what was read is put together with what had been foretold of it, and settles that. */
@@ -244,7 +244,7 @@ function roundStandings(rounds: readonly VoicingRound[], modes: readonly VoicedM
         ...(round.letIn?.includes(outcome.quantity) && { letIn: true }),
       }),
     );
-    const standing = standingOf(readings, foretold);
+    const standing = currentEstimate(readings, foretold);
     if (round.shavings.length > 0) {
       foretold = round.foretold ?? {};
       before = standing;

@@ -2,10 +2,10 @@
 import { CENTS } from '../units';
 import type { Brace } from '../bracing';
 import type { KnockPlace, LooseJoint, MirrorPair } from '../knock-map';
-import type { Calibration } from './calibrate';
+import type { Calibration } from './fit-model';
 import type { VoicingGoal } from './goal';
-import type { GoalStanding } from './standing';
-import { strokesOf } from './strokes';
+import type { GoalStanding } from './current-estimate';
+import { candidateStrokes } from './strokes';
 import type { ShavedPlace } from './shaving';
 import { effectOf, type QuantityKey, type VoicingModel } from './voicing-model';
 
@@ -173,7 +173,7 @@ function closePairs(model: VoicingModel, goal: VoicingGoal, thinnest: number): V
     const low = modes[i];
     const cents = CENTS * Math.log(high.value / low.value);
     if (cents > CLOSE) return [];
-    const strokes = strokesOf(model.top, { ...goal, symmetric: false }, thinnest).map(({ places }) => ({
+    const strokes = candidateStrokes(model.top, { ...goal, symmetric: false }, thinnest).map(({ places }) => ({
       places,
       parts: CENTS * TENTH * (effectOf(high, model, places) - effectOf(low, model, places)),
     }));

@@ -1,6 +1,6 @@
 /** Voicing in rounds: record, the model fitted to a top, next shaving, what to measure, when to stop. */
 export { FLEX_PLACES, flexSetups, forcesOf, type FlexPlace, type FlexSetup } from './flex-place';
-export { asShaved, checkShaving, strokeShape, type ShavedPlace, type Shaving } from './shaving';
+export { applyShavings, checkShaving, strokeShape, type ShavedPlace, type Shaving } from './shaving';
 export { AS_TAKEN, priorSpread, withFactors, WOOD_FACTORS, type WoodFactor, type WoodFactors } from './wood-factors';
 export {
   effectOf,
@@ -14,15 +14,15 @@ export {
 } from './voicing-model';
 export { matchModes, type HeardMode, type MatchedMode } from './match-modes';
 export {
-  calibrate,
+  fitModel,
   leftOpen,
   quantityOf,
-  worthReading,
+  informativeReadings,
   type Calibration,
   type FittedReading,
   type VoicingReading,
   type WorthReading,
-} from './calibrate';
+} from './fit-model';
 export {
   checkGoal,
   goalLines,
@@ -33,25 +33,32 @@ export {
   type ModeWish,
   type VoicingGoal,
 } from './goal';
-export { goalStanding, standingOf, withModel, type Foretold, type GoalStanding, type Standing } from './standing';
-export { mirrorOf, strokesOf, type Stroke } from './strokes';
 export {
-  floorOf,
-  foretell,
-  propose,
+  goalStanding,
+  currentEstimate,
+  withModel,
+  type Foretold,
+  type GoalStanding,
+  type Standing,
+} from './current-estimate';
+export { mirrorOf, candidateStrokes, type Stroke } from './strokes';
+export {
+  safetyMarginOf,
+  forecastChange,
+  suggestShavings,
   type ShavingCandidate,
-  type Floor,
+  type SafetyMargin,
   type GoalReach,
   type Proposal,
-  type ProposeInput,
-} from './propose';
+  type SuggestInput,
+} from './suggest-shavings';
 export { distinctLines, ringLine, type Reach } from './open-wishes';
 export { ringIsOver, ringTrend, withRing, type RingRound, type RingTrend } from './ring';
 export { BAD_FIT, stopOrGo, type StopInput, type StopRule, type Verdict } from './stop';
 export { barEffects, type BarEffects } from './bar-effects';
 export { tuneBars, type BarNow, type BarsInput, type BarStrokes } from './tune-bars';
 export { nextReadings, readingError, type NextReading, type WantedReading } from './next-readings';
-export { questionVoiced, type ReadingQuestion } from './question';
+export { checkVoicedReading, type ReadingQuestion } from './question';
 export { safeReductions, type SafeReduction } from './safe-reductions';
 export { alongGrain, voicingFindings, type OnBrace, type VoicingFinding } from './findings';
 export {
@@ -88,17 +95,9 @@ export {
   type RoundKnock,
   type RoundNow,
 } from './record';
-export {
-  asPlaned,
-  benchFigures,
-  planedByHand,
-  otherWood,
-  readBalance,
-  readDial,
-  soundingModes,
-} from './top-in-numbers';
+export { asPlaned, benchFigures, planedByHand, otherWood, readBalance, readDial, soundingModes } from './synthetic-top';
 export { questionKnock, type KnockQuestion } from './question-knock';
-export { foretellShaving, voicingInput, type ForetoldShaving, type VoicingFacts } from './foretell-shaving';
+export { forecastShaving, voicingInput, type ShavingForecast, type VoicingFacts } from './forecast-shaving';
 export { heardKnock, placedKnock, roundKnock, type KeptKnock } from './round-knocks';
 export { barPairs, barStrokes, type BarAdvice, type BarPair } from './bar-pairs';
 export {

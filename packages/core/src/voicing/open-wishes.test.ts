@@ -1,4 +1,4 @@
-import { goalStanding } from './standing';
+import { goalStanding } from './current-estimate';
 import { distinctLines, ringLine } from './open-wishes';
 import { ringIsOver, ringTrend, type RingRound } from './ring';
 

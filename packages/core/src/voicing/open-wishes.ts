@@ -1,6 +1,6 @@
 /** Wishes without a figure, as lines that follow the top: notes that shall all differ, and a ring that shall grow until its peak. Logarithms. */
 import type { GoalLine } from './goal';
-import type { Standing } from './standing';
+import type { Standing } from './current-estimate';
 import type { QuantityKey } from './voicing-model';
 
 /** The most that one stroke parts two notes by, and brings them together [log]. */

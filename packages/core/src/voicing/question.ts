@@ -23,7 +23,7 @@ const BROKEN = 0.25;
 const HEAVIER = 0.003;
 
 /** @param expected what was foretold, or read last where nothing was shaved since */
-export function questionVoiced(key: QuantityKey, value: number, expected: Estimate): ReadingQuestion | null {
+export function checkVoicedReading(key: QuantityKey, value: number, expected: Estimate): ReadingQuestion | null {
   const log = Math.log(value / expected.value);
   if (Math.abs(log) > Math.log(2)) {
     const off = (factor: number) => Math.abs(log + Math.log(factor));

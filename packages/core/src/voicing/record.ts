@@ -4,11 +4,11 @@ import type { PlacedKnock } from '../knock-map';
 import { settleShaving, type ShavingOutcome } from '../ledger';
 import type { TopPlan } from '../top';
 import type { VoicingRound } from './assess-voicing';
-import type { VoicingReading } from './calibrate';
+import type { VoicingReading } from './fit-model';
 import { letInOf, standingEvents, type VoicingEvent, type VoicingKind } from './events';
 import { bendByHand, markedBends } from './hand-marks';
 import { heardModes, WALKED, type HeardNote } from './heard-modes';
-import { asShaved, type Shaving } from './shaving';
+import { applyShavings, type Shaving } from './shaving';
 import type { ToldKnock } from './telling-knock';
 import type { QuantityKey } from './voicing-model';
 
@@ -121,7 +121,7 @@ export const isOf = ({ plan }: Pick<TopPlan, 'plan'>, { place }: Shaving) =>
 
 /** The top as it stands: all shavings of all rounds off. */
 export const shavedTop = (top: TopPlan, events: readonly VoicingEvent[]): TopPlan =>
-  asShaved(
+  applyShavings(
     top,
     standingEvents(events, 'shaving')
       .flatMap(({ body }) => body.shavings)

@@ -41,7 +41,7 @@ export function checkShaving(top: TopPlan, { place, depth }: Shaving, field = 's
 }
 
 /** The top after these. @throws InvalidInput where a brace would be cut through or the plate to nothing */
-export function asShaved(top: TopPlan, shavings: readonly Shaving[]): TopPlan {
+export function applyShavings(top: TopPlan, shavings: readonly Shaving[]): TopPlan {
   return shavings.reduce((now, shaving, i) => shavedOnce(now, shaving, `shavings[${i}]`), top);
 }
 

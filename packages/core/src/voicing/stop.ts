@@ -1,6 +1,6 @@
 /** Go on, or stop, and by which rule: said with every proposal. */
 import { halfInterval } from '../base';
-import type { Proposal } from './propose';
+import type { Proposal } from './suggest-shavings';
 import { ringIsOver, type RingTrend } from './ring';
 
 export type StopRule =
@@ -40,8 +40,8 @@ export interface StopInput {
 
 export function stopOrGo({ proposal, ring, reserve, misfit }: StopInput): Verdict {
   if (misfit !== null && misfit >= BAD_FIT) return { say: 'look-again', rule: 'bad-fit' };
-  const { now, candidates, refusedForFloor, floorNow, lines } = proposal;
-  if (floorNow.low < reserve) return { say: 'stop', rule: 'too-light' };
+  const { now, candidates, refusedForMargin, marginNow, lines } = proposal;
+  if (marginNow.low < reserve) return { say: 'stop', rule: 'too-light' };
   const known = now.filter((one) => one !== null);
   // A ring that still grows has no figure of its own: what has one is not carried past it for the ring's sake.
   const named = lines.filter((line) => line.of !== 'ring');
@@ -50,15 +50,15 @@ export function stopOrGo({ proposal, ring, reserve, misfit }: StopInput): Verdic
     return { say: 'stop', rule: 'goals-met' };
   if (ring && ringIsOver(ring)) return { say: 'stop', rule: 'ring' };
   if (lines.length === 0) return { say: 'go-on', rule: 'by-ear' };
-  if (candidates.length === 0) return { say: 'stop', rule: refusedForFloor > 0 ? 'reserve' : 'nothing-helps' };
+  if (candidates.length === 0) return { say: 'stop', rule: refusedForMargin > 0 ? 'reserve' : 'nothing-helps' };
   if (candidates.every((candidate) => withinDoubt(proposal, candidate))) return { say: 'stop', rule: 'doubt' };
   const nearly = known.every(({ state }) => state === 'met' || state === 'perhaps');
   return { say: nearly ? 'nearly' : 'go-on', rule: null };
 }
 
 /** The change of the goal it serves best is smaller than half the width of its interval. A ring is followed over rounds: its peak tells, no single stroke. */
-function withinDoubt({ now }: Proposal, { serves, goals }: Proposal['candidates'][number]): boolean {
-  const [before, after] = [now[serves], goals[serves]];
+function withinDoubt({ now }: Proposal, { mainGoal, goals }: Proposal['candidates'][number]): boolean {
+  const [before, after] = [now[mainGoal], goals[mainGoal]];
   if (!before || !after) return true;
   if (before.line.of === 'ring') return false;
   return (

@@ -26,7 +26,7 @@ const LEAST = 5e-5;
 const ALIKE = 8e-3;
 
 /** @param thinnest of the plate, where it was measured [m] */
-export function strokesOf(
+export function candidateStrokes(
   top: TopPlan,
   { leastBrace, leastPlate, symmetric, plate: thinning }: VoicingGoal,
   thinnest: number,

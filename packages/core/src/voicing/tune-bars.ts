@@ -52,7 +52,7 @@ const TENTH = 1e-4;
 
 /** A wish as a line through the depths: so much is amiss, and so much a metre off each bar takes of it [cents], [cents/m]. */
 interface Wish {
-  amiss: number;
+  residual: number;
   effects: number[];
   unsure: number[];
 }
@@ -71,7 +71,7 @@ export function tuneBars(input: BarsInput): BarStrokes {
     ),
   );
   const wishes = wishesOf(input, known);
-  const done = wishes.every(({ amiss }) => Math.abs(amiss) <= NEAR);
+  const done = wishes.every(({ residual }) => Math.abs(residual) <= NEAR);
   const depths = done ? bars.map(() => 0) : depthsFor(wishes, bars);
   return {
     depths,
@@ -97,12 +97,12 @@ function wishesOf({ bars, interval }: BarsInput, known: readonly Row[]): Wish[] 
   const own = bars.flatMap(({ cents, goal }, i): Wish[] =>
     goal === null || cents.value <= goal
       ? []
-      : [{ amiss: cents.value - goal, effects: known[i].mean, unsure: spread(known[i]) }],
+      : [{ residual: cents.value - goal, effects: known[i].mean, unsure: spread(known[i]) }],
   );
   if (!interval) return own;
   const { low, high, cents } = interval;
   const between: Wish = {
-    amiss: bars[high].cents.value - bars[low].cents.value - cents,
+    residual: bars[high].cents.value - bars[low].cents.value - cents,
     effects: known[high].mean.map((value, j) => value - known[low].mean[j]),
     unsure: spread(known[high]).map((value, j) => Math.hypot(value, spread(known[low])[j])),
   };
@@ -160,8 +160,9 @@ function depthsFor(wishes: readonly Wish[], bars: readonly BarNow[]): number[] {
     bars.forEach((_, j) => {
       const square = wishes.reduce((sum, { effects }) => sum + effects[j] ** 2, 0);
       const down = wishes.reduce(
-        (sum, { amiss, effects }) =>
-          sum - effects[j] * (amiss + depths.reduce((rest, depth, k) => rest + (k === j ? 0 : depth * effects[k]), 0)),
+        (sum, { residual, effects }) =>
+          sum -
+          effects[j] * (residual + depths.reduce((rest, depth, k) => rest + (k === j ? 0 : depth * effects[k]), 0)),
         0,
       );
       depths[j] = square > 0 ? Math.min(most[j], Math.max(0, down / square)) : 0;

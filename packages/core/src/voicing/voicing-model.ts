@@ -20,7 +20,7 @@ import {
   type TopModeKind,
   type WoodSlopes,
 } from '../shell';
-import { followModes, partOfPlace, risen, shapeTracer, topOfPlan, type TopPart, type TopPlan } from '../top';
+import { trackModes, partOfPlace, risen, shapeTracer, topOfPlan, type TopPart, type TopPlan } from '../top';
 import { flexSetups, forcesOf, type FlexPlace } from './flex-place';
 import { strokeShape, type ShavedPlace } from './shaving';
 import { AS_TAKEN, withFactors, WOOD_FACTORS, type WoodFactors } from './wood-factors';
@@ -94,7 +94,7 @@ function solveOnBench(top: TopPlan, factors: WoodFactors, settings: VoicingSetti
   const { model } = factored;
   const trace = shapeTracer(factored, top.shape);
   const found = topModes(factored, modeCount).modes.map((mode) => ({ ...mode, trace: trace(mode.shape) }));
-  const modes = named ? followModes(named, found) : found;
+  const modes = named ? trackModes(named, found) : found;
   const rise = risen(factored);
   const bends = setupsOf(top, closed).map((setup): Term => {
     const { force, x } = underForces(factored, forcesOf(setup));

@@ -1,7 +1,7 @@
-import type { ForetoldShaving, VoicingBodies, VoicingKind } from '@nimble/core/voicing';
+import type { ShavingForecast, VoicingBodies, VoicingKind } from '@nimble/core/voicing';
 import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
 
-export interface KeptForecast extends ForetoldShaving {
+export interface KeptForecast extends ShavingForecast {
   /** Why the record can make none: then what the page sent stands. */
   unforetold?: string;
 }

@@ -1,11 +1,11 @@
 import type { BarGoal } from '@nimble/core/project';
 import { fireEvent, screen, within } from '@testing-library/react';
 import type { KnockView, useKnockWrites } from '../../api/knocks';
-import type { EarControl } from '../../listening/use-ear';
+import type { KnockListener } from '../../listening/use-knock-listener';
 import { open, serve } from '../../test/test-bench';
 import { BarsSlip } from './BarsSlip';
 
-const ear = { state: 'off', listen: jest.fn(), stop: jest.fn(), take: jest.fn() } as unknown as EarControl;
+const ear = { state: 'off', listen: jest.fn(), stop: jest.fn(), take: jest.fn() } as unknown as KnockListener;
 const UPPER: BarGoal = { name: 'upper tone bar', goal: 160 };
 const LOWER: BarGoal = { name: 'lower tone bar', goal: null };
 

@@ -5,7 +5,7 @@ import { usePreferences } from '../../ui/preferences';
 import { EarPanel } from '../../listening/EarPanel';
 import { longPitch, shortPitch, signed } from '../../words/pitch-words';
 import { readPitch } from '@nimble/core/sound';
-import type { EarControl } from '../../listening/use-ear';
+import type { KnockListener } from '../../listening/use-knock-listener';
 import { Button, Fold, PanelSection, TextField } from '../../ui';
 import { NameForm } from '../../forms';
 import { KnockRow } from './KnockRow';
@@ -13,7 +13,7 @@ import { barReadings, interval, notesOver, type BarReading } from '@nimble/core/
 import type { LastHeard } from './last-heard';
 
 interface Props {
-  ear: EarControl;
+  ear: KnockListener;
   last: LastHeard | null;
   knocks: readonly KnockView[];
   keep: ReturnType<typeof useKnockWrites>;

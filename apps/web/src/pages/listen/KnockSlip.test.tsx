@@ -3,11 +3,11 @@ import { keptAnalysis, type HeardPartial, type KeptAnalysis } from '@nimble/core
 import { fireEvent, screen, within } from '@testing-library/react';
 import type { KnockView, useKnockWrites } from '../../api/knocks';
 import { setPreferences } from '../../ui/preferences';
-import type { EarControl } from '../../listening/use-ear';
+import type { KnockListener } from '../../listening/use-knock-listener';
 import { open, serve } from '../../test/test-bench';
 import { KnockSlip } from './KnockSlip';
 
-const ear = { state: 'off', listen: jest.fn(), stop: jest.fn(), take: jest.fn() } as unknown as EarControl;
+const ear = { state: 'off', listen: jest.fn(), stop: jest.fn(), take: jest.fn() } as unknown as KnockListener;
 const partial = (frequency: number, level: number, q = 50): HeardPartial => ({
   frequency,
   level,

@@ -9,14 +9,14 @@ import { KnockFigures } from '../../listening/KnockFigures';
 import { KnockPicture } from '../../listening/KnockPicture';
 import { longPitch } from '../../words/pitch-words';
 import type { DoubtedKnock } from '../../listening/use-doubted-knock';
-import type { EarControl } from '../../listening/use-ear';
+import type { KnockListener } from '../../listening/use-knock-listener';
 import { Button, Option, PanelSection, SelectField } from '../../ui';
 import { ChangeWords } from './ChangeWords';
 import { KnockRow } from './KnockRow';
 import type { LastHeard } from './last-heard';
 
 interface Props {
-  ear: EarControl;
+  ear: KnockListener;
   last: LastHeard | null;
   knocks: readonly KnockView[];
   keep: ReturnType<typeof useKnockWrites>;

@@ -1,7 +1,7 @@
 import { choose } from '../../test/choose';
 import { fireEvent, screen } from '@testing-library/react';
 import type { KnockView } from '../../api/knocks';
-import type { EarControl } from '../../listening/use-ear';
+import type { KnockListener } from '../../listening/use-knock-listener';
 import { open, serve } from '../../test/test-bench';
 import type { LastHeard } from './last-heard';
 import { MapSlip } from './MapSlip';
@@ -40,7 +40,7 @@ const ear = {
   open: jest.fn(),
   stop: jest.fn(),
   take: jest.fn(),
-} as unknown as EarControl;
+} as unknown as KnockListener;
 const place = (name: string) => ({ name, x: 0.1, y: 0 });
 
 function show(walk: Partial<Walk> = {}, last: LastHeard | null = null) {

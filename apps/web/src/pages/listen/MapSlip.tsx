@@ -3,7 +3,7 @@ import type { useKnockWrites } from '../../api/knocks';
 import { setPreferences, usePreferences } from '../../ui/preferences';
 import { EarPanel } from '../../listening/EarPanel';
 import { KnockFigures } from '../../listening/KnockFigures';
-import type { EarControl } from '../../listening/use-ear';
+import type { KnockListener } from '../../listening/use-knock-listener';
 import { Button, CheckField, Option, PanelSection, SelectField } from '../../ui';
 import { ChangeList } from './ChangeWords';
 import { KnockRow } from './KnockRow';
@@ -12,7 +12,7 @@ import type { Walk } from './use-walk';
 import type { LastHeard } from './last-heard';
 
 interface Props {
-  ear: EarControl;
+  ear: KnockListener;
   last: LastHeard | null;
   walk: Walk;
   keep: ReturnType<typeof useKnockWrites>;

@@ -12,7 +12,7 @@ import { useShortcuts } from '../../ui/shortcuts';
 import { say, spokenName } from '../../ui/speech';
 import { isRepaired, knockBefore } from '../../listening/knock-before';
 import { useDoubtedKnock } from '../../listening/use-doubted-knock';
-import { useEar } from '../../listening/use-ear';
+import { useKnockListener } from '../../listening/use-knock-listener';
 import type { Heard } from '../../compute/sound.worker';
 import { barPairs } from '@nimble/core/voicing';
 import { middleOf } from './BarLayer';
@@ -59,7 +59,7 @@ export function useVoicePage({ build, knocks, events }: VoiceProps) {
   };
   const litBrace = tab === 'bars' ? bars.braces.get(bars.lit.name) : undefined;
   const middle = { x: shape.bounds.xMin + 0.72 * shape.length, y: 0.12 * shape.width };
-  const ear = useEar(onHeard, () =>
+  const ear = useKnockListener(onHeard, () =>
     simulatedKnock(build.id, (tab === 'map' && walk.lit) || (litBrace && middleOf(litBrace)) || middle),
   );
   useKeys({ ear, walk, undo: kept.undo, set: params.set });
@@ -150,7 +150,7 @@ function useKeptKnocks({ build, tab, walk, round, litBar, held }: Keeping) {
 }
 
 interface Keyed {
-  ear: ReturnType<typeof useEar>;
+  ear: ReturnType<typeof useKnockListener>;
   walk: Walk;
   undo: () => void;
   set: ReturnType<typeof useVoiceParams>['set'];

@@ -1,6 +1,6 @@
 import { formatMass, formatThickness, inWords } from '@nimble/core/units';
 import { halfInterval } from '@nimble/core/base';
-import { middleThickness, pumpingArea, rankSets, type RankedSet } from '@nimble/core/graduation';
+import { middleThickness, effectiveEllipse, rankSets, type RankedSet } from '@nimble/core/graduation';
 import { plateArea, plateShape } from '@nimble/core/outline';
 import { speciesPrior } from '@nimble/core/wood';
 import { Plus } from 'lucide-react';
@@ -226,7 +226,7 @@ function rankFor(build: BuildSummary, thickness: number, sets: readonly WoodSet[
   }));
   return rankSets(facts, {
     goal: { wood: build.wood, thickness, loadRatio: 1 },
-    area: pumpingArea(shape),
+    area: effectiveEllipse(shape),
     plateArea: plateArea(shape),
   });
 }

@@ -15,7 +15,7 @@ import { boardPlate, knockGuide, type KnockGuide, type NoteName } from './board-
 import { BoardDrawing } from './BoardDrawing';
 import { DryingChart } from './DryingChart';
 import { Findings } from './Findings';
-import { Known } from './Known';
+import { WoodProperties } from './WoodProperties';
 import { RackHeader } from './RackHeader';
 import { KnockForm, Weighings, WeighForm } from './TestForms';
 import { UseForBuild } from './UseForBuild';
@@ -80,7 +80,7 @@ function Board({ set }: { set: WoodSet }) {
           <SlipPages tabs={tabs} open={tab} onOpen={(slip) => setParams({ slip }, { replace: true })} />
           {tab === 'known' && (
             <div className="space-y-4">
-              <Known set={set} units={units} />
+              <WoodProperties set={set} units={units} />
               {set.use !== 'brace' && <UseForBuild set={set} />}
             </div>
           )}

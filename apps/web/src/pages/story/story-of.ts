@@ -1,6 +1,6 @@
 /** The story of a voicing, from its record: round by round what was read, shaved and decided, then how it was closed, strung and turned out. Pure. */
 import {
-  asShaved,
+  applyShavings,
   goalLines,
   isOf,
   readIn,
@@ -16,7 +16,7 @@ import type { Story, StoryPlate, StorySection } from '@nimble/core/formats';
 import type { TopPlan } from '@nimble/core/top';
 import type { UnitChoice } from '@nimble/core/units';
 import { format } from 'date-fns';
-import { roundId } from '../../frame/ribbon-of-rounds';
+import { roundId } from '../../frame/timeline-of-rounds';
 import type { KnockView } from '../../api/knocks';
 import type { Build } from '../../api/types';
 import type { Preferences } from '../../ui/preferences';
@@ -153,7 +153,7 @@ function readTable(
 /** @param done before this round @param now in this round */
 function plateOf(top: TopPlan, done: readonly Shaving[], now: readonly Shaving[]): StoryPlate {
   const here = (shavings: readonly Shaving[]) => shavings.filter((shaving) => isOf(top, shaving));
-  const { braces } = asShaved(top, here(done)).plan;
+  const { braces } = applyShavings(top, here(done)).plan;
   const cuts = here(now).flatMap(({ place }): [Point, Point][] => {
     const brace = place.kind === 'brace' && braces.find(({ id }) => id === place.id);
     if (!brace || place.kind !== 'brace') return [];

@@ -1,6 +1,6 @@
 import { formatThickness, inWords } from '@nimble/core/units';
 import { GENERIC_CORES, sandwichFigures } from '@nimble/core/wood';
-import { pumpingArea } from '@nimble/core/graduation';
+import { effectiveEllipse } from '@nimble/core/graduation';
 import { plateArea, plateShape } from '@nimble/core/outline';
 import type { SandwichPlan } from '@nimble/core/project';
 import type { Build } from '../../api/types';
@@ -21,7 +21,7 @@ export function SandwichFigures({ build, onChange }: { build: Build; onChange: (
   const plan = build.choices.sandwich ?? FIRST;
   const { units, wood } = build;
   const shape = plateShape(build.outline, build.holes);
-  const { along } = pumpingArea(shape);
+  const { along } = effectiveEllipse(shape);
   const found = sandwichFigures({ ...plan, skinModulus: wood.E_L, skinDensity: wood.rho, halfWave: 2 * along });
   const grams = (perArea: number) => `${Math.round(1000 * perArea * plateArea(shape))} g`;
   const core = GENERIC_CORES.find(({ density, shear }) => density === plan.coreDensity && shear === plan.coreShear);

@@ -2,14 +2,14 @@ import { useParams } from 'react-router';
 import { useBuild, useSurveys, useTarget } from '../../api/hooks';
 import { MapLegend } from '../../plate';
 import { Loading } from '../../ui/Loading';
-import { Ribbon } from '../../frame/Ribbon';
+import { Timeline } from '../../frame/Timeline';
 import { BuildShell } from '../../frame/Shell';
 import { MapTabs, RemovedWords } from './MapTabs';
 import { PlaningControl } from './PlaningControl';
 import { ThicknessPlate } from './ThicknessPlate';
 import { ThicknessSlip } from './ThicknessSlip';
 import { useThicknessPage, type ThicknessProps, type ThicknessState } from './use-thickness-page';
-import { ribbonItems } from '../../frame/ribbon-of-surveys';
+import { ribbonItems } from '../../frame/timeline-of-surveys';
 
 export function ThicknessPage() {
   const { buildId = '' } = useParams();
@@ -32,7 +32,7 @@ function Thickness(props: ThicknessProps) {
       stage="thickness"
       onUnits={(units) => writes.changeBuild({ units })}
       ribbon={
-        <Ribbon
+        <Timeline
           items={ribbonItems(surveys, work.passes, build.units)}
           selected={survey?.id ?? null}
           onSelect={(id) => page.set({ survey: id === newest?.id ? null : id, against: null })}

@@ -4,7 +4,7 @@ import {
   disagree,
   nextUnread,
   orderStations,
-  questionReading,
+  checkReading,
   standingReadings,
   type Question,
   type Station,
@@ -195,7 +195,7 @@ function askedWords(value: number, { reason, expected }: Question, units: UnitCh
 
 /** Whether a figure fits what stands around it. */
 function doubtOf(value: number, { name, x, y }: Station, { averages, expected = null, guide }: Context) {
-  return questionReading({ x, y, value }, othersThan(name, averages, expected), guide);
+  return checkReading({ x, y, value }, othersThan(name, averages, expected), guide);
 }
 
 function readingOf(

@@ -2,7 +2,7 @@ import { METRIC } from '@nimble/core/units';
 import type { Station, StationReading } from '@nimble/core/survey';
 import type { Survey, SurveyReading } from '../../api/types';
 import { blankSurvey } from '../../api/pending';
-import { ribbonItems } from '../../frame/ribbon-of-surveys';
+import { ribbonItems } from '../../frame/timeline-of-surveys';
 import { lastStanding, stationViews } from './view-model';
 
 const station = (name: string, skipped = false): Station => ({ name, x: 0.1, y: 0, kind: 'field', skipped });

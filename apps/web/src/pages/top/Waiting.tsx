@@ -4,7 +4,7 @@ import type { WholeTop } from '../../compute/use-whole-top';
 /** How far solving is, or why it ended without an answer. */
 export function Waiting({ top, onStop, onAgain }: { top: WholeTop; onStop: () => void; onAgain: () => void }) {
   if (top.state === 'failed')
-    return <Ended words={`The top can’t be reckoned: ${top.words}`} action="Try again" onAction={onAgain} />;
+    return <Ended words={`The top can’t be worked out: ${top.words}`} action="Try again" onAction={onAgain} />;
   if (top.state === 'stopped') return <Ended words="Stopped." action="Start again" onAction={onAgain} />;
   const share = top.state === 'working' ? top.share : 0;
   return (

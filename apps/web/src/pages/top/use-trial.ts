@@ -1,12 +1,4 @@
-import {
-  changedTop,
-  followModes,
-  followsHand,
-  heightsOf,
-  isChanged,
-  NO_CHANGE,
-  type TopChange,
-} from '@nimble/core/top';
+import { changedTop, trackModes, followsHand, heightsOf, isChanged, NO_CHANGE, type TopChange } from '@nimble/core/top';
 import { useEffect, useMemo, useState } from 'react';
 import type { TopRequest } from '../../compute/top-computer';
 import { useWholeTop, type WholeTop } from '../../compute/use-whole-top';
@@ -43,7 +35,7 @@ export function useTrial(top: WholeTop, request: TopRequest) {
         ? 'The X would leave the plate'
         : null;
   const modes = (after: NonNullable<typeof solved>['modes']) =>
-    top.state === 'open' ? followModes(top.figures.modes, after) : after;
+    top.state === 'open' ? trackModes(top.figures.modes, after) : after;
   const then = solved
     ? {
         exact: true,

@@ -53,7 +53,7 @@ export function NextSlip({
   onGoal,
 }: Props) {
   const { verdict, proposal } = picture;
-  const { candidates, floorNow } = proposal;
+  const { candidates, marginNow } = proposal;
   const shown = candidates[open];
   return (
     <div className="space-y-3 pt-1">
@@ -68,9 +68,9 @@ export function NextSlip({
               : RULE_WORDS[verdict.rule]}
           </p>
         )}
-        {Number.isFinite(floorNow.low) && (
+        {Number.isFinite(marginNow.low) && (
           <p className="text-soft">
-            Nine of ten such tops bear {floorNow.low.toFixed(2)} × what the strings ask for ten years; your least is{' '}
+            Nine of ten such tops bear {marginNow.low.toFixed(2)} × what the strings ask for ten years; your least is{' '}
             {floor.reserve.toFixed(2)}. An estimate.
           </p>
         )}
@@ -99,18 +99,18 @@ export function NextSlip({
           </Button>
         </div>
       )}
-      {proposal.refusedForFloor > 0 && (
+      {proposal.refusedForMargin > 0 && (
         <p className="text-soft">
-          {proposal.refusedForFloor === 1
+          {proposal.refusedForMargin === 1
             ? 'One shaving that would help is'
-            : `${proposal.refusedForFloor} shavings that would help are`}{' '}
+            : `${proposal.refusedForMargin} shavings that would help are`}{' '}
           left out: too little would be left for the strings.
         </p>
       )}
       {open === -1 && candidates.length > 0 && (
         <p>
-          Leave it as it is. What the choices would still mend: {Math.round(100 * candidates[0]!.mends)} % of what is
-          amiss. Rest it, and listen again with fresh ears.
+          Leave it as it is. What the choices would still mend: {Math.round(100 * candidates[0]!.improvement)} % of what
+          is objective. Rest it, and listen again with fresh ears.
         </p>
       )}
       {shown && (
@@ -140,7 +140,7 @@ interface CandidateProps {
 
 function Candidate({ candidate, picture: { proposal }, plan, units, turns, onShaved }: CandidateProps) {
   const choice = usePreferences();
-  const { shavings, goals, forecast, floor, removed, harms, serves, last } = candidate;
+  const { shavings, goals, forecast, floor, removed, sideEffects, mainGoal, last } = candidate;
   const said = shavings
     .map((shaving) => `${strokePlace(shaving.place, plan)}: ${depthWords(shaving, units)}`)
     .join('; ')
@@ -166,9 +166,9 @@ function Candidate({ candidate, picture: { proposal }, plan, units, turns, onSha
         ))}
       </ul>
       <p className="text-soft">
-        Most for: {proposal.lines[serves] ? lineWords(proposal.lines[serves]).toLowerCase() : 'all'}.{' '}
-        {harms.length > 0
-          ? `Against: ${harms.map((i) => lineWords(proposal.lines[i]!).toLowerCase()).join(', ')}. `
+        Most for: {proposal.lines[mainGoal] ? lineWords(proposal.lines[mainGoal]).toLowerCase() : 'all'}.{' '}
+        {sideEffects.length > 0
+          ? `Against: ${sideEffects.map((i) => lineWords(proposal.lines[i]!).toLowerCase()).join(', ')}. `
           : ''}
         {last ? 'It lies near a lap or the bridge: of the last resort. ' : ''}Takes about{' '}
         {removedWords(Math.max(0, removed), units)} off.

@@ -18,7 +18,7 @@ import { EarPanel } from '../../listening/EarPanel';
 import { KnockDoubt } from '../../listening/KnockDoubt';
 import { KnockFigures } from '../../listening/KnockFigures';
 import type { DoubtedKnock } from '../../listening/use-doubted-knock';
-import type { EarControl } from '../../listening/use-ear';
+import type { KnockListener } from '../../listening/use-knock-listener';
 import { Button, CheckField, SelectField, TextField, Option } from '../../ui';
 import { AskedBox } from '../../forms';
 import { say } from '../../ui/speech';
@@ -61,7 +61,7 @@ interface Props {
   picked: NowKey;
   onPicked: (key: NowKey) => void;
   /** The ear, for one knock of the whole plate without leaving the page. */
-  ear: EarControl;
+  ear: KnockListener;
   heard: { now: KnockView | null; before: KnockView | null; nothing: boolean };
   knockDoubt: DoubtedKnock;
   /** A reading that waits to be answered for, and the answers. */

@@ -17,7 +17,7 @@ export interface OwnShavingProps {
   onPlace: (place: string) => void;
   /** The model is busy: a forecast comes in a moment. */
   working: boolean;
-  foretell: ((shavings: Shaving[]) => Promise<Partial<Record<QuantityKey, Estimate>>>) | null;
+  forecastOf: ((shavings: Shaving[]) => Promise<Partial<Record<QuantityKey, Estimate>>>) | null;
   onShaved: (shavings: Shaving[], said: string, tool: string) => void;
 }
 
@@ -44,7 +44,7 @@ const END = 0.012;
 export const partKey = (part: TopPart) => `plate:${part}`;
 
 /** A shaving of the maker's own: where, how much, with what; what it is likely to do is said before it is kept. */
-export function OwnShaving({ plan, units, place, working, onPlace, foretell, onShaved }: OwnShavingProps) {
+export function OwnShaving({ plan, units, place, working, onPlace, forecastOf, onShaved }: OwnShavingProps) {
   const [stretch, setStretch] = useState<Stretch>('all');
   const [how, setHow] = useState<How>('off');
   const [text, setText] = useState('');
@@ -56,7 +56,7 @@ export function OwnShaving({ plan, units, place, working, onPlace, foretell, onS
   const kind = brace ? 'brace' : 'plate';
   const depth = readDepth({ how, text, before, unit, kind });
   const shavings = typeof depth === 'number' && place !== '' ? shavingsAt(place, brace, stretch, depth) : null;
-  const forecast = useForecast(foretell, shavings);
+  const forecast = useForecast(forecastOf, shavings);
   const keep = () => {
     if (place === '') return setError('Tap a brace on the plate, or choose where it came off');
     if (typeof depth !== 'number') return setError(depth);
@@ -97,7 +97,7 @@ export function OwnShaving({ plan, units, place, working, onPlace, foretell, onS
       </SelectField>
       {shavings && <Foretold depth={shavings[0]!.depth} forecast={forecast} units={units} />}
       <Button kind="main" type="submit" className="w-full" disabled={working}>
-        {working ? 'Reckoning …' : 'Record it'}
+        {working ? 'Working it out …' : 'Record it'}
       </Button>
     </form>
   );
@@ -214,14 +214,14 @@ function Foretold({ depth, forecast, units }: ForetoldProps) {
 const FORETOLD: readonly QuantityKey[] = ['flex:along', 'flex:across', 'mass'];
 
 /** What it would do, once the hand has stopped typing. */
-function useForecast(foretell: OwnShavingProps['foretell'], shavings: Shaving[] | null) {
+function useForecast(forecastOf: OwnShavingProps['forecastOf'], shavings: Shaving[] | null) {
   const key = shavings && JSON.stringify(shavings);
   const [found, setFound] = useState<{ key: string; forecast: Partial<Record<QuantityKey, Estimate>> } | null>(null);
   useEffect(() => {
-    if (!foretell || !key) return;
+    if (!forecastOf || !key) return;
     let late = false;
     const timer = setTimeout(() => {
-      foretell(JSON.parse(key) as Shaving[])
+      forecastOf(JSON.parse(key) as Shaving[])
         .then((forecast) => late || setFound({ key, forecast }))
         .catch(() => late || setFound(null)); // the model refuses what the server will refuse with its reason
     }, 250);
@@ -229,7 +229,7 @@ function useForecast(foretell: OwnShavingProps['foretell'], shavings: Shaving[] 
       late = true;
       clearTimeout(timer);
     };
-  }, [foretell, key]);
+  }, [forecastOf, key]);
   return found && found.key === key ? found.forecast : null;
 }
 

@@ -12,7 +12,7 @@ import { StageFrame } from '../../frame/StageFrame';
 import { VoiceSwitch } from '../../frame/VoiceSwitch';
 import { CarvedNote } from '../../frame/CarvedNote';
 import { GoalsLine } from './GoalsLine';
-import { Reckoning } from './Reckoning';
+import { VoicingProgress } from './VoicingProgress';
 import { ROUNDS_PANELS } from './rounds-panels';
 import { ROUNDS_TABS } from './rounds-tabs';
 import { RoundsPlate } from './RoundsPlate';
@@ -69,7 +69,7 @@ function Slip({ page }: { page: RoundsPageState }) {
       ) : (
         <>
           <CarvedNote build={build} plan={plan} />
-          <Reckoning voicing={rounds.voicing} onStop={rounds.stop} onAgain={rounds.again} />
+          <VoicingProgress voicing={rounds.voicing} onStop={rounds.stop} onAgain={rounds.again} />
           <PanelBoundary what="This leaf" of={tab}>
             <Panel page={page} />
           </PanelBoundary>

@@ -4,7 +4,7 @@ import type { MarkedBend, NextReading, QuantityKey } from '@nimble/core/voicing'
 import { fireEvent, screen } from '@testing-library/react';
 import { setPreferences } from '../../ui/preferences';
 import type { DoubtedKnock } from '../../listening/use-doubted-knock';
-import type { EarControl } from '../../listening/use-ear';
+import type { KnockListener } from '../../listening/use-knock-listener';
 import { open, serve } from '../../test/test-bench';
 import { NowSlip } from './NowSlip';
 import { useDoubtedReading, type DoubtedReading } from './use-doubted-reading';
@@ -14,7 +14,7 @@ const NEXT: NextReading[] = [
   { what: 'flex:across', why: 'goal' },
   { what: 'walk', why: 'first' },
 ];
-const ear = { state: 'off', listen: jest.fn(), stop: jest.fn(), take: jest.fn() } as unknown as EarControl;
+const ear = { state: 'off', listen: jest.fn(), stop: jest.fn(), take: jest.fn() } as unknown as KnockListener;
 const NOTHING = { now: null, before: null, foretold: null, goal: null };
 const NO_DOUBT: DoubtedReading = { doubted: null, offer: jest.fn(), keep: jest.fn(), drop: jest.fn(), mend: jest.fn() };
 /** One step a tenth softer or stiffer, 5 is 5e-5 m/N. */

@@ -77,7 +77,7 @@ function RecordPanel({ page: { build, rounds, events, writes, place, setPlace, o
       place={place}
       onPlace={setPlace}
       working={voicing.working !== null}
-      foretell={computer ? (shavings) => computer.foretell(shavings) : null}
+      forecastOf={computer ? (shavings) => computer.forecastOf(shavings) : null}
       onShaved={(shavings, said, tool) => void onShaved(shavings, said, tool)}
       onReduction={(reduction) => writes.add('reduction', now.shaving, { reduction })}
       onRepair={(body) => writes.add('repair', now.reading, body)}

@@ -3,7 +3,7 @@ import type { VoicingBodies, VoicingEvent, VoicingKind } from '@nimble/core/voic
 import { withPendingEvents } from '../../api/voicing';
 import type { KnockView } from '../../api/knocks';
 import { aPlan } from '../../test/test-bench';
-import { roundItems } from '../../frame/ribbon-of-rounds';
+import { roundItems } from '../../frame/timeline-of-rounds';
 import { blindPair } from './blind-pair';
 import { readDepth } from './OwnShaving';
 import { groupedStrokes, strokePlace } from '../../words/round-words';

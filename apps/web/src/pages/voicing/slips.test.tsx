@@ -1,5 +1,5 @@
 import { choose } from '../../test/choose';
-import { UNLEARNED } from '@nimble/core/ledger';
+import { NO_CORRECTION } from '@nimble/core/ledger';
 import { METRIC } from '@nimble/core/units';
 import { NO_GOAL, type GoalLine, type Proposal, type ShavingCandidate } from '@nimble/core/voicing';
 import { fireEvent, screen, within } from '@testing-library/react';
@@ -22,9 +22,9 @@ const aCandidate = (change: Partial<ShavingCandidate> = {}): ShavingCandidate =>
   shavings: [{ place: { kind: 'brace', id: leg.id, from: 0.01, to: leg.length / 3 }, depth: 3e-4 }],
   forecast: { 'flex:across': { value: 5.6e-5, sd: 1e-6 } },
   goals: [{ line, miss: -0.07, sd: 0.02, state: 'not-yet' }],
-  mends: 0.6,
-  serves: 0,
-  harms: [],
+  improvement: 0.6,
+  mainGoal: 0,
+  sideEffects: [],
   removed: 5e-4,
   floor: { reserve: 1.9, low: 1.4, movement: 0.016 },
   last: false,
@@ -33,10 +33,10 @@ const aCandidate = (change: Partial<ShavingCandidate> = {}): ShavingCandidate =>
 const aProposal = (change: Partial<Proposal> = {}): Proposal => ({
   lines: [line],
   now: [{ line, miss: -0.12, sd: 0.02, state: 'not-yet' }],
-  amiss: 5,
-  floorNow: { reserve: 2, low: 1.5, movement: 0.015 },
-  candidates: [aCandidate(), aCandidate({ last: true, harms: [0] })],
-  refusedForFloor: 1,
+  objective: 5,
+  marginNow: { reserve: 2, low: 1.5, movement: 0.015 },
+  candidates: [aCandidate(), aCandidate({ last: true, sideEffects: [0] })],
+  refusedForMargin: 1,
   reach: [{ most: 0.2, enough: true, rounds: 4 }],
   ...change,
 });
@@ -55,7 +55,7 @@ const aPicture = (change: Partial<VoicingPicture> = {}): VoicingPicture => {
     rounds: [],
     standing: {},
     record,
-    learned: UNLEARNED,
+    learned: NO_CORRECTION,
     proposal: aProposal(),
     verdict: { say: 'go-on', rule: null },
     next: [],
@@ -112,7 +112,7 @@ describe('the next shaving', () => {
     fireEvent.click(screen.getByRole('button', { name: 'I shaved just this' }));
     expect(shaved).toHaveBeenCalledWith(aCandidate().shavings, expect.stringContaining('neck-side third'));
   });
-  it('names what it harms and what lies near a lap, and offers to stop', () => {
+  it('names what it sideEffects and what lies near a lap, and offers to stop', () => {
     const { opened } = show(aPicture(), { open: 1 });
     expect(screen.getByText(/Against: bend across\. It lies near a lap or the bridge/)).toBeVisible();
     fireEvent.click(screen.getByRole('button', { name: 'Nothing: stop here' }));

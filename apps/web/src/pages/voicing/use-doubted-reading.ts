@@ -1,5 +1,5 @@
 /** A reading that can hardly be of this top waits to be answered for before anything moves on: it is read again, mended, or kept as it is. */
-import { questionVoiced, type QuantityKey, type ReadingQuestion, type VoicingBodies } from '@nimble/core/voicing';
+import { checkVoicedReading, type QuantityKey, type ReadingQuestion, type VoicingBodies } from '@nimble/core/voicing';
 import type { Estimate } from '@nimble/core/base';
 import type { UnitChoice } from '@nimble/core/units';
 import { useState } from 'react';
@@ -51,7 +51,9 @@ export function useDoubtedReading({ round, units, writes, repaired, expected, on
   const offer = (offered: Offered) => {
     const reading = readingOf(offered);
     const question =
-      reading && !repaired ? questionVoiced(reading.key, reading.value, sure(expected(reading.key), reading)) : null;
+      reading && !repaired
+        ? checkVoicedReading(reading.key, reading.value, sure(expected(reading.key), reading))
+        : null;
     if (!reading || !question) return store(offered);
     setDoubted({ ...reading, offered, question });
     if (choice.speech)

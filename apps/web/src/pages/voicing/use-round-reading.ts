@@ -7,7 +7,7 @@ import { simulatedKnock, useKnockWrites, type KnockView } from '../../api/knocks
 import type { Build } from '../../api/types';
 import { standInBend, standInWeigh, type VoicingWrites } from '../../api/voicing';
 import { useDoubtedKnock } from '../../listening/use-doubted-knock';
-import { useEar } from '../../listening/use-ear';
+import { useKnockListener } from '../../listening/use-knock-listener';
 import { knockBefore } from '../../listening/knock-before';
 import type { NowKey } from '../../words/round-words';
 import { useDoubtedReading, type Expected } from './use-doubted-reading';
@@ -52,7 +52,7 @@ export function useRoundReading({
       keep.keep({ about: 'plate', round, person, source, analysis, place: {} }, wav);
     },
   });
-  const ear = useEar(
+  const ear = useKnockListener(
     (heard, source) => {
       const isNothing = heard.analysis.partials.length === 0;
       setNothing(isNothing);

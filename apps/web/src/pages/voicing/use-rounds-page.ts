@@ -106,7 +106,7 @@ function useKeepShaving({ rounds: { picture, voicing, now }, writes, events }: K
   return async (shavings: Shaving[], said: string, tool = 'finger plane') => {
     const known = picture?.proposal.candidates.find((one) => one.shavings === shavings)?.forecast;
     // Shown until the record's own forecast is there.
-    const forecast = known ?? (await voicing.computer?.foretell(shavings).catch(() => null)) ?? {};
+    const forecast = known ?? (await voicing.computer?.forecastOf(shavings).catch(() => null)) ?? {};
     const isFirst = standingEvents(events, 'shaving').every(({ round }) => round !== now.shaving);
     const settled = isFirst ? (picture?.rounds.find(({ number }) => number === now.shaving)?.outcomes ?? []) : [];
     const proposed = known !== undefined;

@@ -50,7 +50,7 @@ export const doubtOf = (key: QuantityKey) => MODEL_DOUBT[key.split(':')[0] as ke
 const STEPS = 2;
 
 /** @param onStep share done; throwing in it gives up @throws InvalidInput naming the field that can't be */
-export function calibrate(
+export function fitModel(
   top: TopPlan,
   readings: (model: VoicingModel) => readonly VoicingReading[],
   {
@@ -156,7 +156,10 @@ export interface WorthReading {
 }
 
 /** Which further reading would teach most about this top, the best first. @param sd of the logarithm of such a reading */
-export function worthReading({ model, covariance }: Calibration, sd: (key: QuantityKey) => number): WorthReading[] {
+export function informativeReadings(
+  { model, covariance }: Calibration,
+  sd: (key: QuantityKey) => number,
+): WorthReading[] {
   const n = WOOD_FACTORS.length;
   const whole = WOOD_FACTORS.reduce((sum, _, p) => sum + covariance[p * n + p], 0);
   return model.quantities

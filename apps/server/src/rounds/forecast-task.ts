@@ -1,14 +1,14 @@
-import type { ForetoldShaving, Shaving, VoicingFacts } from '@nimble/core/voicing';
+import type { ShavingForecast, Shaving, VoicingFacts } from '@nimble/core/voicing';
 
 /** A shaving to foretell from the record as it stood before it. */
-export interface ForetellTask {
+export interface ForecastTask {
   facts: VoicingFacts;
   round: number;
   shavings: Shaving[];
 }
 
-export interface ForetellAnswer {
-  foretold: ForetoldShaving | null;
+export interface ForecastAnswer {
+  foretold: ShavingForecast | null;
   /** What the core would not take. */
   refused: string | null;
 }

@@ -20,7 +20,7 @@ export type OnHeard = (heard: Heard, source: SoundSource) => void;
  * The microphone (or a file) as an ear for knocks: each knock is analysed in a worker and handed on; then it waits for the next.
  * @param practice fetches a knock of a simulated plate, where there is one
  */
-export function useEar(onHeard: OnHeard, practice?: () => Promise<ArrayBuffer>) {
+export function useKnockListener(onHeard: OnHeard, practice?: () => Promise<ArrayBuffer>) {
   const { microphone } = usePreferences();
   const [state, setState] = useState<EarState>('off');
   const [meter, setMeter] = useState<Meter | null>(null);
@@ -117,7 +117,7 @@ async function knockOn(once: () => Promise<void>, isOn: () => boolean): Promise<
 const refusal = (failure: unknown): EarState =>
   ['NotAllowedError', 'SecurityError'].includes((failure as DOMException).name) ? 'refused' : 'none';
 
-export type EarControl = ReturnType<typeof useEar>;
+export type KnockListener = ReturnType<typeof useKnockListener>;
 
 /** @returns the worker's ear, made when it is first asked for */
 function useListener(): () => Remote<Listener> {

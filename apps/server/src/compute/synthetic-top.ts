@@ -29,7 +29,7 @@ export type TopInNumbersAnswer =
 @Injectable()
 export class StandInTop implements OnApplicationShutdown {
   private readonly pool = new WorkerPool<TopInNumbersTask, TopInNumbersAnswer>({
-    file: 'top-in-numbers.worker',
+    file: 'synthetic-top.worker',
     atOnce: 1,
     timeBudget: 60_000,
     tooLate: () =>

@@ -1,7 +1,7 @@
 /** Where each quantity stands now: what was measured, put together with what was foretold for it; and how far that is from the goal. Logarithms inside, SI outside. */
 import type { Estimate } from '../base';
 import type { GoalLine } from './goal';
-import type { VoicingReading } from './calibrate';
+import type { VoicingReading } from './fit-model';
 import type { QuantityKey, VoicingModel } from './voicing-model';
 
 /** What was foretold of the top as it should be now. */
@@ -39,7 +39,7 @@ function meanOf(repeated: readonly Estimate[]): Estimate {
 }
 
 /** Readings of one key weigh together; a quantity that was not read keeps what was foretold of it. */
-export function standingOf(readings: readonly VoicingReading[], foretold: Foretold): Standing {
+export function currentEstimate(readings: readonly VoicingReading[], foretold: Foretold): Standing {
   const standing: Partial<Record<QuantityKey, Estimate>> = { ...foretold };
   readTogether(readings).forEach((value, key) => {
     const before = foretold[key];

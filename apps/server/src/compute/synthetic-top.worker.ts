@@ -3,7 +3,7 @@ import { benchFigures, soundingModes } from '@nimble/core/voicing';
 import { InvalidInput } from '@nimble/core/base';
 import type { BracedMode } from '@nimble/core/simulate';
 import { parentPort } from 'node:worker_threads';
-import type { TopInNumbersAnswer, TopInNumbersTask } from './top-in-numbers';
+import type { TopInNumbersAnswer, TopInNumbersTask } from './synthetic-top';
 
 const KEPT = 4;
 const sounding = new Map<string, BracedMode[]>();

@@ -1,18 +1,18 @@
 import { format } from 'date-fns';
 
-export type RibbonItem =
+export type TimelineItem =
   | { kind: 'survey'; id: string; title: string; figure: string; at: string }
   | { kind: 'shaving'; id: string; title: string; figure: string; size: number };
 
 interface Props {
-  items: readonly RibbonItem[];
+  items: readonly TimelineItem[];
   selected: string | null;
   onSelect: (surveyId: string) => void;
   empty: string;
 }
 
 /** The shavings: the build's history in time order. A click shows the plate as it was. */
-export function Ribbon({ items, selected, onSelect, empty }: Props) {
+export function Timeline({ items, selected, onSelect, empty }: Props) {
   return (
     <nav aria-label="History" className="no-print overflow-x-auto border-t border-line bg-paper px-4 lg:px-6">
       <ol className="relative flex min-h-24 w-max min-w-full items-stretch">

@@ -7,7 +7,7 @@ import { InvalidInput } from '../base';
 import { factorTop, topModes, valueAt } from '../shell';
 import { topOfPlan, type TopPlan } from '../top';
 import type { BracedMode, RandomSource } from '../simulate';
-import { asShaved, type Shaving } from './shaving';
+import { applyShavings, type Shaving } from './shaving';
 import { figuresOnBench, type QuantityKey } from './voicing-model';
 import { AS_TAKEN, withFactors, WOOD_FACTORS, type WoodFactors } from './wood-factors';
 
@@ -41,7 +41,7 @@ export function planedByHand(top: TopPlan, shavings: readonly Shaving[], random:
     const meant = shavings[i].depth;
     for (const depth of [planed.depth, meant, meant / 2, meant / 4]) {
       try {
-        return asShaved(now, [{ ...planed, depth }]);
+        return applyShavings(now, [{ ...planed, depth }]);
       } catch (error) {
         if (!(error instanceof InvalidInput)) throw error;
       }

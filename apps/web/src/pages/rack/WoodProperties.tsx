@@ -10,7 +10,7 @@ import { mendings } from './mend-slip';
 import { byWords, CLASH_CAUSES, comparison, estimateWords, speciesName } from '../../words/rack-words';
 
 /** What is known of a set, how surely, and what speaks against it. */
-export function Known({ set, units }: { set: WoodSet; units: UnitChoice }) {
+export function WoodProperties({ set, units }: { set: WoodSet; units: UnitChoice }) {
   const { modulusAlong, density, clash, doubts } = set.properties;
   const inDoubt = doubts.length > 0;
   return (

@@ -13,7 +13,7 @@ interface Props {
 const TICKS = 8;
 
 /** The stages as marks on a steel rule: the open one long, done ones filled, a pointer where the build stands. */
-export function Rule({ buildId, open, stands, done }: Props) {
+export function StageBar({ buildId, open, stands, done }: Props) {
   return (
     <nav aria-label="Stages of the work" className="flex min-w-0 flex-1 overflow-x-auto overflow-y-hidden">
       {STAGES.map((stage) => (

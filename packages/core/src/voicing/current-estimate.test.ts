@@ -1,6 +1,6 @@
 import { halfInterval } from '../base';
 import { seededRandom } from '../simulate';
-import { readTogether, standingOf } from './standing';
+import { readTogether, currentEstimate } from './current-estimate';
 
 const bend = (value: number, sd = 0.02 * value) => ({ key: 'flex:across' as const, value: { value, sd } });
 const across = (readings: readonly ReturnType<typeof bend>[]) => readTogether(readings).get('flex:across')!;
@@ -38,9 +38,9 @@ describe('readings of one thing', () => {
   });
   it('are put together with what was foretold, unless the two can’t be of one top', () => {
     const foretold = { 'flex:across': { value: 5.2e-5, sd: 1.04e-6 } };
-    const near = standingOf([bend(5e-5)], foretold)['flex:across']!;
+    const near = currentEstimate([bend(5e-5)], foretold)['flex:across']!;
     expect(near.value).toBeCloseTo(Math.sqrt(5e-5 * 5.2e-5), 9);
     expect(near.sd).toBeLessThan(1e-6);
-    expect(standingOf([bend(9e-5)], foretold)['flex:across']!.value).toBeCloseTo(9e-5, 12);
+    expect(currentEstimate([bend(9e-5)], foretold)['flex:across']!.value).toBeCloseTo(9e-5, 12);
   });
 });

@@ -1,15 +1,19 @@
 /** Surveys, and what came off between them, along the bottom. Pure. */
 import { formatMass, formatThickness, formatThicknessChange, inWords, type UnitChoice } from '@nimble/core/units';
 import type { PassView, Survey } from '../api/types';
-import type { RibbonItem } from './Ribbon';
+import type { TimelineItem } from './Timeline';
 
 const LOOK_WORDS = { full: 'Survey', quick: 'Quick look', weight: 'Weighing' } as const;
 
 /** The build's history in time order: surveys, and between them what came off. */
-export function ribbonItems(surveys: readonly Survey[], passes: readonly PassView[], units: UnitChoice): RibbonItem[] {
-  return surveys.flatMap((survey, i): RibbonItem[] => {
+export function ribbonItems(
+  surveys: readonly Survey[],
+  passes: readonly PassView[],
+  units: UnitChoice,
+): TimelineItem[] {
+  return surveys.flatMap((survey, i): TimelineItem[] => {
     const mean = survey.assessment?.statistics.mean;
-    const node: RibbonItem = {
+    const node: TimelineItem = {
       kind: 'survey',
       id: survey.id,
       title: `${LOOK_WORDS[survey.kind]} ${survey.number}`,
@@ -22,7 +26,7 @@ export function ribbonItems(surveys: readonly Survey[], passes: readonly PassVie
 }
 
 /** By the scale where both surveys were weighed, else by the mean thickness. */
-function shaving(before: Survey, after: Survey, passes: readonly PassView[], units: UnitChoice): RibbonItem {
+function shaving(before: Survey, after: Survey, passes: readonly PassView[], units: UnitChoice): TimelineItem {
   const planned = passes.some(({ surveyId, stands }) => stands && surveyId === before.id);
   const title = planned ? 'Planed' : 'Wood off';
   const [thick, thin] = [before.assessment?.statistics.mean, after.assessment?.statistics.mean];

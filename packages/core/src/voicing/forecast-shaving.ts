@@ -1,13 +1,13 @@
 /** What a shaving will do, and what the one before it did: both from the record as it stood when the plane was laid down. SI. */
 import type { ShavingOutcome } from '../ledger';
 import type { TopPlan } from '../top';
-import { reckonVoicing, type VoicingInput } from './assess-voicing';
+import { computeVoicing, type VoicingInput } from './assess-voicing';
 import { goalOf, standingEvents, type VoicingEvent } from './events';
 import { NO_GOAL } from './goal';
-import { foretell } from './propose';
+import { forecastChange } from './suggest-shavings';
 import { roundsOf, type RoundKnock } from './record';
 import type { Shaving } from './shaving';
-import type { Foretold } from './standing';
+import type { Foretold } from './current-estimate';
 import type { WoodFactors } from './wood-factors';
 
 /** All that a voicing of an open plate is reckoned from. */
@@ -42,7 +42,7 @@ export function voicingInput({ top, prior, events, knocks, record, barsWished, m
   };
 }
 
-export interface ForetoldShaving {
+export interface ShavingForecast {
   forecast: Foretold;
   /** What came of the round before, told once: with the first shaving of a round. */
   settled: ShavingOutcome[];
@@ -52,11 +52,11 @@ export interface ForetoldShaving {
  * @param facts as they were before the shaving
  * @throws InvalidInput where the record makes no model, naming the field
  */
-export function foretellShaving(facts: VoicingFacts, round: number, shavings: readonly Shaving[]): ForetoldShaving {
-  const { calibration, standing, learned, rounds } = reckonVoicing(voicingInput(facts));
+export function forecastShaving(facts: VoicingFacts, round: number, shavings: readonly Shaving[]): ShavingForecast {
+  const { calibration, standing, learned, rounds } = computeVoicing(voicingInput(facts));
   const isFirst = standingEvents(facts.events, 'shaving').every((earlier) => earlier.round !== round);
   return {
-    forecast: foretell(calibration.model, standing, shavings, learned),
+    forecast: forecastChange(calibration.model, standing, shavings, learned),
     settled: isFirst ? (rounds.find(({ number }) => number === round)?.outcomes ?? []) : [],
   };
 }

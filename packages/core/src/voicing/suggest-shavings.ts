@@ -1,19 +1,19 @@
 /** The next shaving: a few strokes that bring the top nearest to its goals under its limits, each with what it is likely to do; or none. SI. */
 import type { Estimate } from '../base';
-import { kindOf, UNLEARNED, type Hand, type Learned } from '../ledger';
+import { kindOf, NO_CORRECTION, type Hand, type ForecastCorrection } from '../ledger';
 import { sizeUpTop, type TopPlan } from '../top';
 import { goalLines, type GoalLine, type VoicingGoal } from './goal';
 import { distinctLines, ringLine, type Reach } from './open-wishes';
-import { goalStanding, type GoalStanding, type Standing } from './standing';
-import { asShaved, type Shaving } from './shaving';
-import { strokesOf, woodLeft, type Stroke } from './strokes';
+import { goalStanding, type GoalStanding, type Standing } from './current-estimate';
+import { applyShavings, type Shaving } from './shaving';
+import { candidateStrokes, woodLeft, type Stroke } from './strokes';
 import { effectOf, type QuantityKey, type VoicingModel } from './voicing-model';
 import { withFactors } from './wood-factors';
 
 /** Shop air and the next bench's rests move figures that nobody touched by so much [log]. */
 const DRIFT: Record<string, number> = { mode: 0.002, flex: 0.008, mass: 0.002, ring: 0.05 };
 
-export interface Floor {
+export interface SafetyMargin {
   /** What it bears over what is asked (1), and what nine of ten such tops bear. */
   reserve: number;
   low: number;
@@ -28,13 +28,13 @@ export interface ShavingCandidate {
   /** How each goal stands then; in the order of the goal's lines, null where it is not known. */
   goals: (GoalStanding | null)[];
   /** Share of what is amiss that it mends (0..1). */
-  mends: number;
+  improvement: number;
   /** Line that it does most for, and those it takes further off; indices into the goal's lines. */
-  serves: number;
-  harms: number[];
+  mainGoal: number;
+  sideEffects: number[];
   /** Wood that comes off [kg]. */
   removed: number;
-  floor: Floor;
+  floor: SafetyMargin;
   /** Near a lap or the bridge. */
   last: boolean;
 }
@@ -50,21 +50,21 @@ export interface Proposal {
   lines: GoalLine[];
   now: (GoalStanding | null)[];
   /** Square sum of what is amiss, each goal by its tolerance (1). */
-  amiss: number;
-  floorNow: Floor;
+  objective: number;
+  marginNow: SafetyMargin;
   /** Simplest first, at most three. */
   candidates: ShavingCandidate[];
   /** Strokes that would have served but leave too little for the strings. */
-  refusedForFloor: number;
+  refusedForMargin: number;
   /** Parallel to the lines; null where a goal is met or has no figure of its own. */
   reach: (GoalReach | null)[];
 }
 
-export interface ProposeInput {
+export interface SuggestInput {
   model: VoicingModel;
   standing: Standing;
   goal: VoicingGoal;
-  learned: Learned;
+  learned: ForecastCorrection;
   /** Least thickness of the plate as measured [m]. */
   thinnest: number;
   /** It rings as long as it will: no more comes off for the ring's sake. */
@@ -90,16 +90,16 @@ const ALIKE = 0.7;
 
 interface Move {
   strokes: { stroke: Stroke; depth: number }[];
-  amiss: number;
+  objective: number;
 }
 
-export function propose(input: ProposeInput): Proposal {
+export function suggestShavings(input: SuggestInput): Proposal {
   const { model, standing, goal, learned, thinnest } = input;
-  const allowed = strokesOf(model.top, goal, thinnest);
+  const allowed = candidateStrokes(model.top, goal, thinnest);
   const lines = linesNow(input, allowed);
   const now = lines.map((line) => goalStanding(line, standing));
   const misses = now.map((one) => one?.miss ?? null);
-  const amiss = amissOf(lines, misses);
+  const objective = amissOf(lines, misses);
   const strokes = allowed.map((stroke) => ({
     stroke,
     effects: lines.map(({ terms }) =>
@@ -110,23 +110,25 @@ export function propose(input: ProposeInput): Proposal {
       ),
     ),
   }));
-  const singles = strokes.flatMap((one) => bestDepth(lines, misses, one) ?? []).sort((a, b) => a.amiss - b.amiss);
+  const singles = strokes
+    .flatMap((one) => bestDepth(lines, misses, one) ?? [])
+    .sort((a, b) => a.objective - b.objective);
   const sets = [strokes.filter(({ stroke }) => !stroke.last), strokes];
   const several = sets.flatMap((set) => {
     const firsts = singles.filter(({ strokes: [only] }) => set.some(({ stroke }) => stroke === only.stroke));
     return firsts.slice(0, FIRSTS).flatMap((first) => withMore(lines, misses, set, first));
   });
-  const floorNow = floorOf(model, [], input.meshSize);
-  const { candidates, refused } = pick(ranked([...singles, ...several], amiss), input, { lines, now, amiss });
+  const marginNow = safetyMarginOf(model, [], input.meshSize);
+  const { candidates, refused } = pick(ranked([...singles, ...several], objective), input, { lines, now, objective });
   const reach = lines.map((line, i) => reachOf(line, now[i], input, candidates));
-  return { lines, now, amiss, floorNow, candidates, refusedForFloor: refused, reach };
+  return { lines, now, objective, marginNow, candidates, refusedForMargin: refused, reach };
 }
 
 /** How far all the wood that the limits leave could carry a goal, by the model's slopes now; and how many rounds like the first choice it would take. */
 function reachOf(
   line: GoalLine,
   now: GoalStanding | null,
-  input: ProposeInput,
+  input: SuggestInput,
   candidates: readonly ShavingCandidate[],
 ): GoalReach | null {
   if (!now || now.state === 'met' || line.of === 'ring' || line.of === 'distinct') return null;
@@ -153,7 +155,7 @@ function reachOf(
 const SLOPES_ERR = 0.6;
 
 /** What has a figure, and what follows the top. */
-function linesNow({ model, standing, goal, ringOver }: ProposeInput, strokes: readonly Stroke[]): GoalLine[] {
+function linesNow({ model, standing, goal, ringOver }: SuggestInput, strokes: readonly Stroke[]): GoalLine[] {
   const reach = (low: QuantityKey, high: QuantityKey): Reach => {
     const ways = strokes.map((stroke) => stroke.most * (effectOn(model, high, stroke) - effectOn(model, low, stroke)));
     return { parts: Math.max(0, ...ways), closes: Math.max(0, ...ways.map((way) => -way)) };
@@ -202,7 +204,7 @@ function bestDepth(
   });
   const depth = square === 0 ? 0 : Math.min(stroke.most, (SHY * down) / square);
   if (!(depth >= LEAST_DEPTH)) return null;
-  return { strokes: [{ stroke, depth }], amiss: amissOf(lines, moved(misses, effects, depth)) };
+  return { strokes: [{ stroke, depth }], objective: amissOf(lines, moved(misses, effects, depth)) };
 }
 
 /** The best stroke after those there are, one more each time; places are worked once. */
@@ -221,9 +223,9 @@ function withMore(
     const seconds = strokes
       .filter(({ stroke }) => !move.strokes.some((one) => overlap(one.stroke, stroke)))
       .flatMap((one) => bestDepth(lines, left, one) ?? []);
-    const best = seconds.sort((a, b) => a.amiss - b.amiss)[0];
+    const best = seconds.sort((a, b) => a.objective - b.objective)[0];
     if (!best) break;
-    move = { strokes: [...move.strokes, ...best.strokes], amiss: best.amiss };
+    move = { strokes: [...move.strokes, ...best.strokes], objective: best.objective };
     found.push(move);
   }
   return found;
@@ -240,8 +242,8 @@ function overlap(a: Stroke, b: Stroke): boolean {
 }
 
 /** Simplest first: more strokes lead only if they mend a good deal more; what lies near laps and bridge comes after all else. */
-function ranked(moves: readonly Move[], amiss: number): Move[] {
-  const worth = (move: Move) => (amiss - move.amiss) / amiss;
+function ranked(moves: readonly Move[], objective: number): Move[] {
+  const worth = (move: Move) => (objective - move.objective) / objective;
   const all = moves.filter((move) => worth(move) >= WORTH);
   const nearLast = (move: Move) => move.strokes.some(({ stroke }) => stroke.last);
   const score = (move: Move) => worth(move) / WORTH_MORE ** (move.strokes.length - 1) - (nearLast(move) ? 1 : 0);
@@ -251,7 +253,7 @@ function ranked(moves: readonly Move[], amiss: number): Move[] {
 const shavingsOf = (move: Move): Shaving[] =>
   move.strokes.flatMap(({ stroke, depth }) => stroke.places.map((place) => ({ place, depth })));
 
-function pick(moves: readonly Move[], input: ProposeInput, before: Pick<Proposal, 'lines' | 'now' | 'amiss'>) {
+function pick(moves: readonly Move[], input: SuggestInput, before: Pick<Proposal, 'lines' | 'now' | 'objective'>) {
   const { goal, model } = input;
   const candidates: ShavingCandidate[] = [];
   let refused = 0;
@@ -261,7 +263,7 @@ function pick(moves: readonly Move[], input: ProposeInput, before: Pick<Proposal
     if (looked.some((other) => muchAlike(other, move))) continue;
     looked.push(move);
     const shavings = shavingsOf(move);
-    const floor = floorOf(model, shavings, input.meshSize);
+    const floor = safetyMarginOf(model, shavings, input.meshSize);
     const turns = model.top.bridge && model.top.plan.bridge.kind !== 'floating';
     if (floor.low < goal.reserve || (turns && goal.turn !== null && floor.movement > goal.turn)) refused++;
     else candidates.push(candidateOf(shavings, move, floor, input, before));
@@ -278,11 +280,11 @@ function muchAlike(a: Move, b: Move): boolean {
 function candidateOf(
   shavings: Shaving[],
   move: Move,
-  floor: Floor,
-  { model, standing, learned }: ProposeInput,
-  { lines, now, amiss }: Pick<Proposal, 'lines' | 'now' | 'amiss'>,
+  floor: SafetyMargin,
+  { model, standing, learned }: SuggestInput,
+  { lines, now, objective }: Pick<Proposal, 'lines' | 'now' | 'objective'>,
 ): ShavingCandidate {
-  const forecast = foretell(model, standing, shavings, learned);
+  const forecast = forecastChange(model, standing, shavings, learned);
   const goals = lines.map((line) => goalStanding(line, forecast));
   const better = lines.map(
     ({ tolerance }, i) => (Math.abs(now[i]?.miss ?? 0) - Math.abs(goals[i]?.miss ?? 0)) / tolerance,
@@ -293,28 +295,28 @@ function candidateOf(
     forecast,
     goals,
     floor,
-    mends: (amiss - move.amiss) / amiss,
-    serves: better.indexOf(Math.max(...better)),
-    harms: better.flatMap((by, i) => (by < -HARM ? [i] : [])),
+    improvement: (objective - move.objective) / objective,
+    mainGoal: better.indexOf(Math.max(...better)),
+    sideEffects: better.flatMap((by, i) => (by < -HARM ? [i] : [])),
     removed: mass.value - (forecast.mass?.value ?? mass.value),
     last: move.strokes.some(({ stroke }) => stroke.last),
   };
 }
 
 /** The model's word stands where no hand moves a quantity: weight and ring. */
-function handOn(learned: Learned, key: QuantityKey, place: Shaving['place']): Hand {
+function handOn(learned: ForecastCorrection, key: QuantityKey, place: Shaving['place']): Hand {
   const kind = kindOf(key);
   return kind === null ? MODEL_ALONE : learned[place.kind === 'brace' ? 'brace' : 'plate'][kind];
 }
 
-const MODEL_ALONE: Hand = { gain: 1, spread: UNLEARNED.brace.bend.spread };
+const MODEL_ALONE: Hand = { gain: 1, spread: NO_CORRECTION.brace.bend.spread };
 
 /** Each quantity after shavings of any kind, from where it stands now. */
-export function foretell(
+export function forecastChange(
   model: VoicingModel,
   standing: Standing,
   shavings: readonly Shaving[],
-  learned: Learned,
+  learned: ForecastCorrection,
 ): Partial<Record<QuantityKey, Estimate>> {
   const after = model.quantities.flatMap((quantity): [QuantityKey, Estimate][] => {
     const now = standing[quantity.key];
@@ -334,19 +336,19 @@ export function foretell(
 }
 
 /** A back carries no strings: nothing limits it but the least thickness. */
-const UNSTRUNG: Floor = { reserve: Infinity, low: Infinity, movement: 0 };
+const UNSTRUNG: SafetyMargin = { reserve: Infinity, low: Infinity, movement: 0 };
 
 /**
  * What the top bears and how far its bridge moves, glued and strung, after shavings. On the mesh of the whole top's page where none is asked for: peaks of stress differ
  * by a tenth from mesh to mesh, and both places shall say the same.
  */
-export function floorOf(
+export function safetyMarginOf(
   { top, factors }: Pick<VoicingModel, 'top' | 'factors'>,
   shavings: readonly Shaving[],
   meshSize?: number,
-): Floor {
+): SafetyMargin {
   if (!top.bridge) return UNSTRUNG;
-  const strung: TopPlan = withFactors({ ...asShaved(top, shavings), bridge: true }, factors);
+  const strung: TopPlan = withFactors({ ...applyShavings(top, shavings), bridge: true }, factors);
   const { reserve, movement } = sizeUpTop(strung, {
     hold: 'glued',
     modeCount: 0,

@@ -6,7 +6,7 @@ import { dot } from '../linalg';
 import { BLOCK, generalisedEigen, multiplyBlocks, solveBlocks, solveSymmetricInPlace } from '../linalg';
 import { fillPiece, freedomsOf, PIECE_SIZE, raised, stationsAround, type TopModeKind } from '../shell';
 import type { OpenedTop } from './examine-top';
-import { addReduced, noDifference, polynomialThrough, type Reduced } from './reduced-polynomial';
+import { addReduced, noDifference, polynomialThrough, type ReducedMatrices } from './reduced-polynomial';
 import { stringsSize, TEST_FORCE } from './strings-loads';
 import { partOfPlace, TOP_PARTS, type Thicker, type TopPart } from './top-parts';
 
@@ -33,13 +33,13 @@ const NEW = 1e-5;
 /** Amounts at which a part of the plate is reckoned, as shares of its mean thickness: beyond them a forecast is a guess. */
 const THICKER_AT = [-0.3, -0.15, 0.25] as const;
 
-export class QuickTop {
+export class TopReanalysis {
   /** v' M v = 1, all square to each other. The examined modes come first. */
   private readonly basis: Float64Array[] = [];
   private readonly K: Float64Array;
   private readonly M: Float64Array;
   private nodeParts: TopPart[] | null = null;
-  private readonly byPart = new Map<TopPart, (amount: number, out: Reduced) => void>();
+  private readonly byPart = new Map<TopPart, (amount: number, out: ReducedMatrices) => void>();
 
   constructor(private readonly opened: OpenedTop) {
     const { vectors, factored } = opened;
@@ -112,7 +112,7 @@ export class QuickTop {
   }
 
   /** What a change adds to the small matrices. */
-  difference({ heights, thicker = {} }: QuickChange): Reduced {
+  difference({ heights, thicker = {} }: QuickChange): ReducedMatrices {
     const out = noDifference(this.basis.length);
     if (heights) this.addBraces(heights, out);
     for (const part of TOP_PARTS) {
@@ -123,14 +123,14 @@ export class QuickTop {
   }
 
   /** @param difference of one change, or the sum of several */
-  figuresOf({ K, M, mass }: Reduced): QuickFigures {
+  figuresOf({ K, M, mass }: ReducedMatrices): QuickFigures {
     const sum = noDifference(this.basis.length);
     addReduced(sum, { K: this.K, M: this.M, mass: this.opened.examined.mass });
     addReduced(sum, { K, M, mass });
     return { ...this.modes(sum.K, sum.M), ...this.loads(sum.K), mass: sum.mass };
   }
 
-  private partOf(part: TopPart): (amount: number, out: Reduced) => void {
+  private partOf(part: TopPart): (amount: number, out: ReducedMatrices) => void {
     const known = this.byPart.get(part);
     if (known) return known;
     const { nodeThickness } = this.opened.examined;
@@ -141,7 +141,7 @@ export class QuickTop {
     return made;
   }
 
-  private addBraces(heights: ReadonlyMap<number, readonly number[]>, out: Reduced): void {
+  private addBraces(heights: ReadonlyMap<number, readonly number[]>, out: ReducedMatrices): void {
     const {
       factored: { model, top },
     } = this.opened;
@@ -165,7 +165,7 @@ export class QuickTop {
   }
 
   /** Triangles and the braces above them, whose distance from the plate's middle grows with it. */
-  private thickened(part: TopPart, amount: number): Reduced {
+  private thickened(part: TopPart, amount: number): ReducedMatrices {
     const out = noDifference(this.basis.length);
     const {
       plan,
@@ -200,7 +200,7 @@ export class QuickTop {
   }
 
   /** An element's part over the basis: its rows of the basis first, so that what follows runs through memory in order. */
-  private addDifference(at: Int32Array, now: Matrices, then: Matrices, out: Reduced): void {
+  private addDifference(at: Int32Array, now: Matrices, then: Matrices, out: ReducedMatrices): void {
     const size = at.length;
     const p = this.basis.length;
     const rows = new Float64Array(p * size);

@@ -2,7 +2,7 @@
 import { formatMassRemoved, type UnitChoice } from '@nimble/core/units';
 import { readIn, standingEvents, type VoicingEvent } from '@nimble/core/voicing';
 import type { KnockView } from '../api/knocks';
-import type { RibbonItem } from './Ribbon';
+import type { TimelineItem } from './Timeline';
 
 /** A curl for each light stroke's worth, within limits. */
 const LARGEST_DEPTH = 1e-3;
@@ -14,11 +14,11 @@ export function roundItems(
   events: readonly VoicingEvent[],
   knocks: readonly Pick<KnockView, 'round' | 'at' | 'retracted' | 'about'>[],
   units: UnitChoice,
-): RibbonItem[] {
+): TimelineItem[] {
   const read = events.filter(({ kind, retracted }) => !retracted && (kind === 'flex' || kind === 'mass'));
   const heard = knocks.filter(({ retracted, about }) => !retracted && about !== 'bar');
   const numbers = [...new Set([...read, ...heard].map(({ round }) => round))].sort((a, b) => a - b);
-  return numbers.flatMap((round): RibbonItem[] => {
+  return numbers.flatMap((round): TimelineItem[] => {
     const at = [...read, ...heard]
       .filter((one) => one.round === round)
       .map((one) => one.at)
@@ -31,7 +31,7 @@ export function roundItems(
     const deepest = Math.max(0, ...shavings.map(({ depth }) => depth));
     const after = readIn(events, round + 1, 'mass');
     const off = mass !== null && after !== null ? formatMassRemoved(Math.abs(mass - after), units) : null;
-    const curl: RibbonItem = {
+    const curl: TimelineItem = {
       kind: 'shaving',
       id: `shaved-${round}`,
       title: 'Shaved',

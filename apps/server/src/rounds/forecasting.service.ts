@@ -8,7 +8,7 @@ import { WorkerPool } from '../compute/worker-pool';
 import { topOfRecord } from '../build-records/top-of-record';
 import { KnockRecord } from '../build-records/models/knock.model';
 import { eventsOf, eventView, shavingOutcomes } from '../build-records/events-of-record';
-import type { ForetellAnswer, ForetellTask } from './foretell-task';
+import type { ForecastAnswer, ForecastTask } from './forecast-task';
 import { VoicingEvent, type KeptForecast } from '../build-records/models/voicing-event.model';
 
 const TIME_BUDGET_MS = 60_000;
@@ -20,13 +20,13 @@ const MOST_TRIES = 3;
  * nor one that knew too little leaves it empty. Whoever asks for the record has made what is still missing.
  */
 @Injectable()
-export class ForetellingService implements BeforeApplicationShutdown {
-  private readonly logger = new Logger(ForetellingService.name);
+export class ForecastingService implements BeforeApplicationShutdown {
+  private readonly logger = new Logger(ForecastingService.name);
   private readonly underWay = new Map<string, Promise<void>>();
   private readonly failed = new Map<string, number>();
   private closing = false;
-  private readonly pool = new WorkerPool<ForetellTask, ForetellAnswer>({
-    file: '../rounds/foretell.worker',
+  private readonly pool = new WorkerPool<ForecastTask, ForecastAnswer>({
+    file: '../rounds/forecast.worker',
     atOnce: 1,
     timeBudget: TIME_BUDGET_MS,
     tooLate: () => new Error('The forecast took too long'),
