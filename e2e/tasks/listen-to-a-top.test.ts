@@ -58,7 +58,7 @@ describe('listening to a top', () => {
     analysis: { partials: { frequency: number }[] };
   };
   const kept = async () => (await (await fetch(`${app.address}/api/v1/builds/${sandpiper}/knocks`)).json()) as Kept[];
-  const voice = (query: string) => driver.get(`${app.address}/builds/${sandpiper}/voice?${query}`);
+  const voice = (query: string) => driver.get(`${app.address}/builds/${sandpiper}/listen?${query}`);
   const hear = (name: string, sound: Buffer, label = 'WAV file') => {
     writeFileSync(join(folder, name), sound);
     return driver.findElement(By.css(`[aria-label="${label}"]`)).sendKeys(join(folder, name));
@@ -239,8 +239,8 @@ describe('listening to a top', () => {
 
   it('shuts no screen reader out, and logs no unexpected error', async () => {
     for (const path of [
-      `/builds/${sandpiper}/voice?slip=notes`,
-      `/builds/${sandpiper}/voice?slip=bars`,
+      `/builds/${sandpiper}/listen?slip=notes`,
+      `/builds/${sandpiper}/listen?slip=bars`,
       `/builds/${turnstone}/close`,
     ]) {
       await driver.get(app.address + path);

@@ -52,7 +52,7 @@ describe('two bars tuned together', () => {
     );
   };
   const wide = async () => {
-    await open('rounds?slip=next');
+    await open('voice?slip=next');
     await findText(driver, 'Bars together');
     return Number(/Interval: (\d+) ¢ too wide/.exec(await slip())?.[1]);
   };
@@ -70,7 +70,7 @@ describe('two bars tuned together', () => {
   });
 
   it('shows where each bar lies, hears it, and follows the note that is named its own', async () => {
-    await open('voice?slip=bars');
+    await open('listen?slip=bars');
     await hear(UPPER);
     await choose(165);
     await hear(LOWER);
@@ -88,7 +88,7 @@ describe('two bars tuned together', () => {
 
   it('says how much off which, and after that stroke nothing before they are heard again', async () => {
     const apart = Number(/From upper tone bar to lower tone bar: \+(\d+) ¢/.exec(await slip())![1]);
-    await open('rounds?slip=goal');
+    await open('voice?slip=goal');
     // The demo's top stands at what its shop leaves for the strings: nothing more would come off its bars.
     await fill(driver, 'Reserve against the strings, at least', '0.8');
     await fill(driver, 'In cents', `${apart - NARROWER}`);
@@ -99,9 +99,9 @@ describe('two bars tuned together', () => {
     expect(await slip()).toMatch(/Take 0\.\d\d mm off the (upper|lower) tone bar, from \d+ mm to \d+ mm along it/);
     await press(driver, 'I planed the bars so');
     await findText(driver, 'measure now');
-    await open('rounds?slip=next');
+    await open('voice?slip=next');
     await findText(driver, 'A bar was planed since they were heard');
-    await open('voice?slip=bars');
+    await open('listen?slip=bars');
     await hear(UPPER);
     await hear(LOWER);
     const then = await wide();

@@ -211,7 +211,7 @@ describe('voicing a top', () => {
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify(parked),
     });
-    await open(41, 'rounds');
+    await open(41, 'voice');
     await findText(driver, 'Fresh ears first');
     expect(await slip()).not.toContain('Bend');
     await press(driver, 'Play the first');

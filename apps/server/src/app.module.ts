@@ -12,7 +12,7 @@ import { FlexModule } from './flex/flex.module';
 import { GlueUpsModule } from './glue-ups/glue-ups.module';
 import { HealthController } from './health.controller';
 import { KnocksModule } from './knocks/knocks.module';
-import { RoundsModule } from './rounds/rounds.module';
+import { VoicingModule } from './voicing/voicing.module';
 import { Settings } from './settings/settings';
 import { SettingsModule } from './settings/settings.module';
 import { SurveysModule } from './surveys/surveys.module';
@@ -47,7 +47,7 @@ const logging = LoggerModule.forRootAsync({
     BracingModule,
     GlueUpsModule,
     VariantsModule,
-    RoundsModule,
+    VoicingModule,
     ExplorationsModule,
     DevicesModule,
     DemoModule,

@@ -15,7 +15,7 @@ import { SpecDto } from '../src/explorations/explorations.dto';
 import { JigBodyDto } from '../src/flex/flex.dto';
 import { GlueUpDto } from '../src/glue-ups/glue-ups.dto';
 import { TargetBodyDto } from '../src/graduation/dto/target.dto';
-import { ShavingBodyDto } from '../src/rounds/rounds.dto';
+import { ShavingBodyDto } from '../src/voicing/voicing.dto';
 import { TakenDto } from '../src/surveys/dto/survey.dto';
 import { VariantDto } from '../src/variants/variants.dto';
 import { aBuild } from './a-build';

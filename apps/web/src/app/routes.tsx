@@ -1,6 +1,6 @@
 /** Every page and where it lives; each is fetched when it is first opened. */
 import type { ComponentType } from 'react';
-import { createBrowserRouter, Navigate, useParams } from 'react-router';
+import { createBrowserRouter, Navigate, useLocation, useParams } from 'react-router';
 import { Broken } from './Broken';
 
 type Fetch = () => Promise<ComponentType>;
@@ -24,8 +24,8 @@ const OF_A_BUILD: Record<string, Fetch> = {
   'glue-up': async () => (await import('../pages/glue-up/GlueUpPage')).GlueUpPage,
   shape: async () => (await import('../pages/shape/ShapePage')).ShapePage,
   top: async () => (await import('../pages/top/WholeTopPage')).WholeTopPage,
-  voice: async () => (await import('../pages/listen/VoicePage')).VoicePage,
-  rounds: async () => (await import('../pages/voicing/RoundsPage')).RoundsPage,
+  listen: async () => (await import('../pages/listen/ListenPage')).ListenPage,
+  voice: async () => (await import('../pages/voicing/VoicingPage')).VoicingPage,
   story: async () => (await import('../pages/story/StoryPage')).StoryPage,
   close: async () => (await import('../pages/close/ClosePage')).ClosePage,
   ':stage': async () => (await import('../pages/stage/StagePage')).StagePage,
@@ -38,6 +38,13 @@ function ToStage() {
   return <Navigate to={`/builds/${buildId}/${FIRST_STAGE}`} replace />;
 }
 
+/** Where the rounds of voicing lived before: a bookmark still leads there. */
+function ToVoicing() {
+  const { buildId = '' } = useParams();
+  const { search } = useLocation();
+  return <Navigate to={`/builds/${buildId}/voice${search}`} replace />;
+}
+
 const route = (path: string, fetch: Fetch) => ({ path, lazy: async () => ({ Component: await fetch() }) });
 
 export const router = createBrowserRouter([
@@ -47,6 +54,7 @@ export const router = createBrowserRouter([
     children: [
       ...Object.entries(OF_THE_BENCH).map(([path, fetch]) => route(path, fetch)),
       { path: '/builds/:buildId', element: <ToStage /> },
+      { path: '/builds/:buildId/rounds', element: <ToVoicing /> },
       ...Object.entries(OF_A_BUILD).map(([path, fetch]) => route(`/builds/:buildId/${path}`, fetch)),
       { path: '*', element: <Navigate to="/" replace /> },
     ],

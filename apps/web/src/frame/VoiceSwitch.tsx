@@ -1,8 +1,8 @@
 import { Link } from 'react-router';
 
 const PAGES = [
-  ['rounds', 'Rounds'],
-  ['voice', 'Listen'],
+  ['voice', 'Rounds'],
+  ['listen', 'Listen'],
   ['story', 'Story'],
 ] as const;
 

@@ -22,7 +22,7 @@ describe('the rule', () => {
       'Close',
     ]);
     expect(screen.getByText(/^Thickness/).closest('a')).toHaveAttribute('aria-current', 'page');
-    expect(screen.getByText('Voice').closest('a')).toHaveAttribute('href', '/builds/b/rounds');
+    expect(screen.getByText('Voice').closest('a')).toHaveAttribute('href', '/builds/b/voice');
   });
 });
 

@@ -11,6 +11,5 @@ export const STAGE_WORDS: Record<Stage, string> = {
   close: 'Close',
 };
 
-/** A stage's first page: voicing opens with its rounds. */
-export const stagePath = (buildId: string, stage: Stage) =>
-  `/builds/${buildId}/${stage === 'voice' ? 'rounds' : stage}`;
+/** A stage's first page. */
+export const stagePath = (buildId: string, stage: Stage) => `/builds/${buildId}/${stage}`;

@@ -254,7 +254,7 @@ function Past({
       {curing.length === 0 ? (
         <p>
           All cured. Knock round the plate for a loose joint:{' '}
-          <Link className="underline underline-offset-4" to={`/builds/${build.id}/voice?slip=notes&view=loose`}>
+          <Link className="underline underline-offset-4" to={`/builds/${build.id}/listen?slip=notes&view=loose`}>
             the knock test
           </Link>
         </p>

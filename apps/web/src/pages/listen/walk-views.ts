@@ -3,7 +3,7 @@ import { strongestAt, type KnockMap, type KnockPlace } from '@nimble/core/knock-
 import type { StationView } from '../../plate';
 import { shortPitch, type PitchChoice } from '../../words/pitch-words';
 import type { KnockPicture } from '../../compute/knock-computer';
-import type { VoiceView } from './use-voice-params';
+import type { VoiceView } from './use-listen-params';
 
 /** Above this a joint is worth a look, above this it is pointed at (0..1). */
 const SUSPECT = 0.25;

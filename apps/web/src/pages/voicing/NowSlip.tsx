@@ -95,7 +95,7 @@ export function NowSlip(props: Props) {
                 {what === 'walk' || what === 'tell' ? (
                   <Link
                     className="flex min-h-12 items-center justify-between underline underline-offset-4"
-                    to={`/builds/${buildId}/voice?slip=map&round=${round}${place ? `&place=${place.name}&places=${place.set}` : ''}`}
+                    to={`/builds/${buildId}/listen?slip=map&round=${round}${place ? `&place=${place.name}&places=${place.set}` : ''}`}
                   >
                     {WANTED_WORDS(what)}
                     {place && ` at ${place.name}`} <span className="text-soft">{WHY_WORDS[why]}</span>

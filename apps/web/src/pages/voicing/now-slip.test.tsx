@@ -60,7 +60,7 @@ describe('what to measure now', () => {
     expect(screen.getByRole('button', { name: /Bend across/, pressed: true })).toHaveTextContent('a goal rests on it');
     expect(screen.getByRole('link', { name: /Walk round with knocks/ })).toHaveAttribute(
       'href',
-      '/builds/b/voice?slip=map&round=3',
+      '/builds/b/listen?slip=map&round=3',
     );
     choose(screen.getByLabelText('Reading'), 'mass');
     expect(picked).toHaveBeenCalledWith('mass');
@@ -125,7 +125,7 @@ describe('what to measure now', () => {
   it('asks for one more knock at the place that tells two notes apart', () => {
     show({ next: [{ what: 'tell', why: 'unsure', place: { name: 'C2', x: 0.2, y: 0, set: 'many' } }] });
     const link = screen.getByRole('link', { name: /One more knock at C2.*a note may be either of two/ });
-    expect(link).toHaveAttribute('href', '/builds/b/voice?slip=map&round=3&place=C2&places=many');
+    expect(link).toHaveAttribute('href', '/builds/b/listen?slip=map&round=3&place=C2&places=many');
   });
   it('weighs by hand or by the stand-in balance, in the bench’s unit', async () => {
     const { mass, standIn } = show({ picked: 'mass' });

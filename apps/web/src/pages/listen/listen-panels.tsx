@@ -5,11 +5,11 @@ import { BarsSlip } from './BarsSlip';
 import { FindingsSlip } from './FindingsSlip';
 import { KnockSlip } from './KnockSlip';
 import { MapSlip } from './MapSlip';
-import type { VoiceTab } from './use-voice-params';
-import type { VoicePageState } from './use-voice-page';
+import type { VoiceTab } from './use-listen-params';
+import type { ListenPageState } from './use-listen-page';
 
 interface PanelProps {
-  page: VoicePageState;
+  page: ListenPageState;
 }
 
 const KnockPanel = ({ page: { ear, last, knocks, keep, doubt, undo } }: PanelProps) => (
@@ -55,7 +55,7 @@ const JournalPanel = ({ page: { build, writes } }: PanelProps) => (
   <JournalSlip build={build} stage="voice" changeBuild={writes.changeBuild} />
 );
 
-export const VOICE_PANELS: Record<VoiceTab, ComponentType<PanelProps>> = {
+export const LISTEN_PANELS: Record<VoiceTab, ComponentType<PanelProps>> = {
   knock: KnockPanel,
   map: MapPanel,
   notes: FindingsPanel,

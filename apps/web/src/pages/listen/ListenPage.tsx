@@ -11,14 +11,14 @@ import { shortPitch } from '../../words/pitch-words';
 import { SlipPages, TextTabs } from '../../ui';
 import { StageFrame } from '../../frame/StageFrame';
 import { Partials } from './Partials';
-import { useVoicePage, type VoicePageState, type VoiceProps } from './use-voice-page';
-import { TABS, VIEWS } from './use-voice-params';
-import { VOICE_PANELS } from './voice-panels';
-import { VoicePlate } from './VoicePlate';
+import { useListenPage, type ListenPageState, type VoiceProps } from './use-listen-page';
+import { TABS, VIEWS } from './use-listen-params';
+import { LISTEN_PANELS } from './listen-panels';
+import { ListenPlate } from './ListenPlate';
 import { VoiceSwitch } from '../../frame/VoiceSwitch';
 import { VIEW_WORDS } from './walk-views';
 
-export function VoicePage() {
+export function ListenPage() {
   const { buildId = '' } = useParams();
   const build = useBuild(buildId);
   const sounds = useSounds(buildId);
@@ -29,10 +29,10 @@ export function VoicePage() {
 }
 
 function Voice(props: VoiceProps) {
-  const page = useVoicePage(props);
+  const page = useListenPage(props);
   const { build } = props;
   const { tab, view, set } = page.params;
-  const Panel = VOICE_PANELS[tab];
+  const Panel = LISTEN_PANELS[tab];
   return (
     <StageFrame
       build={build}
@@ -47,14 +47,14 @@ function Voice(props: VoiceProps) {
       }
     >
       <div className="flex flex-wrap items-center justify-between gap-x-4 px-4 pt-1 lg:px-6">
-        <VoiceSwitch buildId={build.id} open="voice" />
+        <VoiceSwitch buildId={build.id} open="listen" />
         <TextTabs label="On the plate" tabs={VIEWS} open={view} onOpen={(key) => set({ view: key })} />
         <span className="flex items-center">
           <ToWholeTop buildId={build.id} />
           <PitchButton />
         </span>
       </div>
-      <VoicePlate page={page} />
+      <ListenPlate page={page} />
       <div className="min-h-14 px-4 pb-2 lg:px-6">
         {view === 'shape' ? <ShapeChoice page={page} /> : <p className="text-soft">{plateWords(page)}</p>}
       </div>
@@ -62,7 +62,7 @@ function Voice(props: VoiceProps) {
   );
 }
 
-function ShapeChoice({ page: { partials, shown, walk, params } }: { page: VoicePageState }) {
+function ShapeChoice({ page: { partials, shown, walk, params } }: { page: ListenPageState }) {
   const choice = usePreferences();
   return (
     <Partials
@@ -77,7 +77,7 @@ function ShapeChoice({ page: { partials, shown, walk, params } }: { page: VoiceP
   );
 }
 
-function plateWords({ walk, params: { tab, view } }: VoicePageState): string {
+function plateWords({ walk, params: { tab, view } }: ListenPageState): string {
   if (tab === 'bars') return 'The bars as they lie under the plate, seen from outside.';
   if (walk.picture) return `Round ${walk.round}: ${VIEW_WORDS[view]}`;
   const { length: count } = walk.ofRound;

@@ -20,7 +20,7 @@ interface Sent<K extends VoicingKind> {
 }
 
 @Injectable()
-export class RoundsService {
+export class VoicingService {
   constructor(private readonly foretelling: ForecastingService) {}
 
   async list(buildId: string) {

@@ -7,10 +7,10 @@ import { BendMarks } from './BendMarks';
 import { FindingLayer } from './FindingLayer';
 import { partKey } from './OwnShaving';
 import { StrokeLayer } from './StrokeLayer';
-import { shavingsShown, type RoundsPageState } from './use-rounds-page';
+import { shavingsShown, type VoicingPageState } from './use-voicing-page';
 
 /** The plate with its braces as shaved, and what the open leaf says of it. */
-export function RoundsPlate({ page }: { page: RoundsPageState }) {
+export function VoicingPlate({ page }: { page: VoicingPageState }) {
   const { build, tab, ears, place, setPlace } = page;
   const { ground, shaved } = page.rounds;
   return (
@@ -44,7 +44,7 @@ export function RoundsPlate({ page }: { page: RoundsPageState }) {
 }
 
 /** What would sway ears that should be fresh. */
-function Figures({ page, pixelsPerMm }: { page: RoundsPageState; pixelsPerMm: number }) {
+function Figures({ page, pixelsPerMm }: { page: VoicingPageState; pixelsPerMm: number }) {
   const { tab, finding, setFinding, reading } = page;
   const { ground, shaved, picture, setups, walked } = page.rounds;
   const setup = tab === 'now' ? setups.find((one) => `flex:${one.place}` === reading.key) : undefined;

@@ -13,14 +13,14 @@ import { VoiceSwitch } from '../../frame/VoiceSwitch';
 import { CarvedNote } from '../../frame/CarvedNote';
 import { GoalsLine } from './GoalsLine';
 import { VoicingProgress } from './VoicingProgress';
-import { ROUNDS_PANELS } from './rounds-panels';
-import { ROUNDS_TABS } from './rounds-tabs';
-import { RoundsPlate } from './RoundsPlate';
+import { VOICING_PANELS } from './voicing-panels';
+import { VOICING_TABS } from './voicing-tabs';
+import { VoicingPlate } from './VoicingPlate';
 import { SecondLook } from './SecondLook';
-import { useRoundsPage, type RoundsPageState, type RoundsProps } from './use-rounds-page';
+import { useVoicingPage, type VoicingPageState, type RoundsProps } from './use-voicing-page';
 
 /** Rounds of flex, knock, shave and look again, until it is done. */
-export function RoundsPage() {
+export function VoicingPage() {
   const { buildId = '' } = useParams();
   const { person } = usePreferences();
   const { queries, plate } = useVoicedPlate(buildId);
@@ -32,19 +32,19 @@ export function RoundsPage() {
 const NO_RECORD: readonly ShavingOutcome[] = [];
 
 function RoundsOf(props: RoundsProps) {
-  const page = useRoundsPage(props);
+  const page = useVoicingPage(props);
   const { build, ears } = page;
   const { picture, goal } = page.rounds;
   return (
     <StageFrame build={build} stage="voice" slip={ears.due ? <FreshEars page={page} /> : <Slip page={page} />}>
       <div className="flex flex-wrap items-center justify-between gap-x-4 px-4 pt-1 lg:px-6">
-        <VoiceSwitch buildId={build.id} open="rounds" />
+        <VoiceSwitch buildId={build.id} open="voice" />
         <span className="flex items-center">
           <ToWholeTop buildId={build.id} />
           <PitchButton />
         </span>
       </div>
-      <RoundsPlate page={page} />
+      <VoicingPlate page={page} />
       <div className="min-h-24 px-4 pb-2 lg:px-6">
         {picture && !ears.due && <GoalsLine picture={picture} units={build.units} wishes={goal} />}
       </div>
@@ -52,12 +52,12 @@ function RoundsOf(props: RoundsProps) {
   );
 }
 
-function Slip({ page }: { page: RoundsPageState }) {
+function Slip({ page }: { page: VoicingPageState }) {
   const { build, plan, rounds, tab, openTab } = page;
-  const Panel = ROUNDS_PANELS[tab];
+  const Panel = VOICING_PANELS[tab];
   return (
     <>
-      <SlipPages tabs={ROUNDS_TABS} open={tab} onOpen={openTab} />
+      <SlipPages tabs={VOICING_TABS} open={tab} onOpen={openTab} />
       {plan.braces.length === 0 ? (
         <p className="pt-2">
           No braces are drawn yet, so there is nothing to voice.{' '}
@@ -79,7 +79,7 @@ function Slip({ page }: { page: RoundsPageState }) {
   );
 }
 
-function FreshEars({ page: { ears, knocks, writes, rounds } }: { page: RoundsPageState }) {
+function FreshEars({ page: { ears, knocks, writes, rounds } }: { page: VoicingPageState }) {
   return (
     <div className="space-y-3 pt-3">
       <h2 className="text-head font-bold">Fresh ears first</h2>

@@ -1,5 +1,5 @@
 /** Leaves of the voicing's slip, in the order of the work. */
-export const ROUNDS_TABS = [
+export const VOICING_TABS = [
   ['now', 'Measure'],
   ['next', 'Shave'],
   ['record', 'Record'],
@@ -7,4 +7,4 @@ export const ROUNDS_TABS = [
   ['look', 'Look'],
   ['rest', 'Rest'],
 ] as const;
-export type RoundsTab = (typeof ROUNDS_TABS)[number][0];
+export type VoicingTab = (typeof VOICING_TABS)[number][0];

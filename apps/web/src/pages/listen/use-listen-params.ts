@@ -20,7 +20,7 @@ export const VIEWS = [
 export type VoiceView = (typeof VIEWS)[number][0];
 
 /** Where the page stands, in its address. */
-export function useVoiceParams() {
+export function useListenParams() {
   const [params, setParams] = useSearchParams();
   const set = (change: Partial<Record<'slip' | 'view' | 'round' | 'partial', string | null>>) =>
     setParams(

@@ -18,7 +18,7 @@ import { barPairs } from '@nimble/core/voicing';
 import { middleOf } from './BarLayer';
 import { barsOf } from '@nimble/core/voicing';
 import type { LastHeard } from './last-heard';
-import { useVoiceParams, VIEWS, type VoiceTab } from './use-voice-params';
+import { useListenParams, VIEWS, type VoiceTab } from './use-listen-params';
 import { useWalk, type Walk } from './use-walk';
 import { walkViews } from './walk-views';
 
@@ -28,8 +28,8 @@ export interface VoiceProps {
   events: readonly VoicingEvent[];
 }
 
-export function useVoicePage({ build, knocks, events }: VoiceProps) {
-  const params = useVoiceParams();
+export function useListenPage({ build, knocks, events }: VoiceProps) {
+  const params = useListenParams();
   const writes = useSurveyWrites(build.id);
   const shape = useMemo(() => plateShape(build.outline, build.holes), [build.outline, build.holes]);
   const now = useMemo(() => roundNow(events, roundKnocks(knocks)).reading, [events, knocks]);
@@ -84,7 +84,7 @@ export function useVoicePage({ build, knocks, events }: VoiceProps) {
   };
 }
 
-export type VoicePageState = ReturnType<typeof useVoicePage>;
+export type ListenPageState = ReturnType<typeof useListenPage>;
 
 /** What a knock is of, by the leaf that is open. */
 const ABOUT: Record<VoiceTab, KnockView['about']> = {
@@ -153,7 +153,7 @@ interface Keyed {
   ear: ReturnType<typeof useKnockListener>;
   walk: Walk;
   undo: () => void;
-  set: ReturnType<typeof useVoiceParams>['set'];
+  set: ReturnType<typeof useListenParams>['set'];
 }
 
 function useKeys({ ear, walk, undo, set }: Keyed): void {
@@ -182,7 +182,7 @@ function useKeys({ ear, walk, undo, set }: Keyed): void {
 }
 
 /** What the plate shows of the walk: each place's figure, and the shape of one partial. */
-function useShown({ picture, places }: Walk, { view, partial }: ReturnType<typeof useVoiceParams>) {
+function useShown({ picture, places }: Walk, { view, partial }: ReturnType<typeof useListenParams>) {
   const choice = usePreferences();
   const partials = picture?.map.partials ?? [];
   const shown = nearest(

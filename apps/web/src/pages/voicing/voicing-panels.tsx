@@ -9,11 +9,11 @@ import { NextSlip } from './NextSlip';
 import { NowSlip } from './NowSlip';
 import { RecordSlip } from './RecordSlip';
 import { RestSlip } from './RestSlip';
-import type { RoundsTab } from './rounds-tabs';
-import type { RoundsPageState } from './use-rounds-page';
+import type { VoicingTab } from './voicing-tabs';
+import type { VoicingPageState } from './use-voicing-page';
 
 interface PanelProps {
-  page: RoundsPageState;
+  page: VoicingPageState;
 }
 
 function NowPanel({ page: { build, rounds, reading, events, marks, onUndo } }: PanelProps) {
@@ -136,7 +136,7 @@ function RestPanel({ page: { build, rounds, events, knocks, writes, changeBuild 
   );
 }
 
-export const ROUNDS_PANELS: Record<RoundsTab, ComponentType<PanelProps>> = {
+export const VOICING_PANELS: Record<VoicingTab, ComponentType<PanelProps>> = {
   now: NowPanel,
   next: NextPanel,
   record: RecordPanel,

@@ -3,10 +3,10 @@ import { isWood } from '@nimble/core/outline';
 import { PlateDrawing, StationLayer } from '../../plate';
 import { BarLayer } from './BarLayer';
 import { HoldAndStrike, Mark, ShapeLayer } from '../../plate/ShapeLayer';
-import type { VoicePageState } from './use-voice-page';
+import type { ListenPageState } from './use-listen-page';
 
 /** The plate with its places, or its bars, and the shape that is shown. */
-export function VoicePlate({ page }: { page: VoicePageState }) {
+export function ListenPlate({ page }: { page: ListenPageState }) {
   const { build, shape, shapeShown, walk, hold, bars, views, params } = page;
   const { tab } = params;
   return (

@@ -16,18 +16,18 @@ import {
   ShavingEventDto,
   StrungEventDto,
   TrimEventDto,
-} from './rounds.dto';
+} from './voicing.dto';
 import { CompareService } from './compare.service';
-import { RoundsService } from './rounds.service';
+import { VoicingService } from './voicing.service';
 
 const Id = () => Param('id', ParseUUIDPipe);
 
 /** The rounds of a plate's voicing: each event is added once, under the id that the browser gave it. */
 @ApiTags('rounds')
 @Controller()
-export class RoundsController {
+export class VoicingController {
   constructor(
-    private readonly rounds: RoundsService,
+    private readonly rounds: VoicingService,
     private readonly compare: CompareService,
   ) {}
 

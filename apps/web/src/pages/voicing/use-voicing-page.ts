@@ -14,7 +14,7 @@ import { useShortcuts } from '../../ui/shortcuts';
 import { isRepaired } from '../../listening/knock-before';
 import { barStrokes } from '@nimble/core/voicing';
 import { partKey } from './OwnShaving';
-import { ROUNDS_TABS, type RoundsTab } from './rounds-tabs';
+import { VOICING_TABS, type VoicingTab } from './voicing-tabs';
 import { useRoundReading } from './use-round-reading';
 import { useClock, useRounds, type Rounds } from './use-rounds';
 import { useUndoLast } from './use-undo-last';
@@ -23,7 +23,7 @@ export type RoundsProps = VoicedPlate & { record: readonly ShavingOutcome[] | nu
 
 const NOTHING_NEXT: readonly NextReading[] = [];
 
-export function useRoundsPage({ build, plan, readings, sounds, events, record }: RoundsProps) {
+export function useVoicingPage({ build, plan, readings, sounds, events, record }: RoundsProps) {
   const knocks = useKnocks(sounds);
   const { person } = usePreferences();
   const rounds = useRounds({ build, plan, readings, knocks, events, record });
@@ -61,7 +61,7 @@ export function useRoundsPage({ build, plan, readings, sounds, events, record }:
     openTab('now');
   };
   useShortcuts([
-    ...ROUNDS_TABS.map(([name, words], i) => ({
+    ...VOICING_TABS.map(([name, words], i) => ({
       key: String(i + 1),
       label: `Open: ${words}`,
       run: () => openTab(name),
@@ -75,11 +75,11 @@ export function useRoundsPage({ build, plan, readings, sounds, events, record }:
   };
 }
 
-export type RoundsPageState = ReturnType<typeof useRoundsPage>;
+export type VoicingPageState = ReturnType<typeof useVoicingPage>;
 
-function useTab(): [RoundsTab, (tab: RoundsTab) => void] {
+function useTab(): [VoicingTab, (tab: VoicingTab) => void] {
   const [params, setParams] = useSearchParams();
-  const tab = ROUNDS_TABS.find(([key]) => key === params.get('slip'))?.[0] ?? 'now';
+  const tab = VOICING_TABS.find(([key]) => key === params.get('slip'))?.[0] ?? 'now';
   return [tab, (slip) => setParams((old) => (old.set('slip', slip), old), { replace: true })];
 }
 
@@ -118,7 +118,7 @@ function useKeepShaving({ rounds: { picture, voicing, now }, writes, events }: K
 }
 
 /** What the plate shows as shaved: the open choice's, or what was chosen or recorded last. */
-export function shavingsShown({ tab, rounds, candidate, place, events }: RoundsPageState): readonly Shaving[] {
+export function shavingsShown({ tab, rounds, candidate, place, events }: VoicingPageState): readonly Shaving[] {
   if (tab === 'next') return rounds.picture?.proposal.candidates[candidate]?.shavings ?? [];
   return tab === 'record' ? chosenOr(place, lastShaved(events)) : [];
 }

@@ -26,7 +26,7 @@ export class ForecastingService implements BeforeApplicationShutdown {
   private readonly failed = new Map<string, number>();
   private closing = false;
   private readonly pool = new WorkerPool<ForecastTask, ForecastAnswer>({
-    file: '../rounds/forecast.worker',
+    file: './forecast.worker',
     atOnce: 1,
     timeBudget: TIME_BUDGET_MS,
     tooLate: () => new Error('The forecast took too long'),
