@@ -3,7 +3,8 @@ import type { KeptAnalysis } from '@nimble/core/sound';
 import { scaleLinear, scaleLog } from 'd3-scale';
 import { useState } from 'react';
 import { usePreferences } from '../ui/preferences';
-import { ChartAxes } from './ChartAxes';
+import { ChartAxes } from '../ui/Chart';
+import { decibels } from '../words/figure-words';
 import { shortPitch } from '../words/pitch-words';
 
 interface Props {
@@ -64,11 +65,15 @@ export function KnockPicture({ heard, before, spectrum = null }: Props) {
           zoom(0.5, x.invert(((event.clientX - left) / width) * BOX.width));
         }}
       >
-        <ChartAxes x={x} y={y} frequencies={marks} levels={[-30, -20, -10, 0]} fontSize={14} />
+        <ChartAxes
+          box={BOX}
+          x={{ scale: x, ticks: marks, name: 'Hz' }}
+          y={{ scale: y, ticks: [-30, -20, -10, 0], words: decibels, name: 'dB' }}
+          fontSize={14}
+        />
         {spectrum && (
           <path d={curve(spectrum, isSeen, x, y)} fill="none" stroke="var(--soft)" strokeWidth="1.1" opacity="0.75" />
         )}
-        <path d={`M${BOX.left} ${base}H${BOX.width - BOX.right}`} stroke="var(--ink)" />
         {(before?.partials ?? [])
           .filter(({ frequency }) => isSeen(frequency))
           .map(({ frequency, level }) => (

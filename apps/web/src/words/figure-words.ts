@@ -31,3 +31,6 @@ export const movementWords = (movement: number, turns: boolean, units: UnitChoic
   turns ? degreeWords(movement) : sinkWords(movement, units);
 
 export const centsBetween = (from: number, to: number) => CENTS * Math.log(to / from);
+
+/** A level under the loudest, with a true minus; the axis names the unit. */
+export const decibels = (level: number) => (level < 0 ? `−${-level}` : String(level));

@@ -2,7 +2,8 @@ import { scaleLinear, scaleLog } from 'd3-scale';
 import { line } from 'd3-shape';
 import type { PlayedView } from '../../api/knocks';
 import { usePreferences } from '../../ui/preferences';
-import { ChartAxes } from '../../listening/ChartAxes';
+import { ChartAxes } from '../../ui/Chart';
+import { decibels } from '../../words/figure-words';
 import { shortPitch } from '../../words/pitch-words';
 
 const BOX = { width: 860, height: 300, left: 46, right: 16, top: 30, bottom: 40 };
@@ -42,11 +43,13 @@ export function PlayedChart({ shown, against }: { shown: PlayedView; against: Pl
       >
         <rect x={x(lowest)} y={BOX.top} width={x(highest) - x(lowest)} height={base - BOX.top} fill="var(--slip)" />
         <ChartAxes
-          x={x}
-          y={y}
-          frequencies={MARKS.filter((mark) => mark > curve[0]![0] && mark < curve.at(-1)![0])}
-          levels={[-45, -30, -15, 0]}
-          fontSize={15}
+          box={BOX}
+          x={{
+            scale: x,
+            ticks: MARKS.filter((mark) => mark > curve[0]![0] && mark < curve.at(-1)![0]),
+            name: 'Hz',
+          }}
+          y={{ scale: y, ticks: [-45, -30, -15, 0], words: decibels, name: 'dB' }}
         />
         {[
           [lowest, 'lowest'],

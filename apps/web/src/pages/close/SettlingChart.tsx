@@ -2,14 +2,15 @@ import { DEGREE } from '@nimble/core/units';
 import { halfInterval } from '@nimble/core/base';
 import { scaleLinear, scaleSqrt } from 'd3-scale';
 import { area, line } from 'd3-shape';
+import { Chart } from '../../ui/Chart';
 import type { SettlingPicture } from './settling-of';
 
-const BOX = { width: 860, height: 300, left: 76, right: 20, top: 22, bottom: 40 };
+const BOX = { width: 860, height: 300, left: 76, right: 20, top: 34, bottom: 46 };
 const LEAST_DAYS = 40;
 const MARKS = [0, 1, 3, 7, 14, 30, 60, 120, 240, 365, 730, 1460];
 const STEPS = 60;
 
-/** Day by day: the band that was foretold, the line through the readings, and the readings. */
+/** Day by day: the band of the forecast, the line through the readings, and the readings. */
 export function SettlingChart({ picture: { settling, readings, words, turns } }: { picture: SettlingPicture }) {
   const most = Math.max(LEAST_DAYS, 1.3 * Math.max(0, ...readings.map(({ days }) => days)));
   const days = Array.from({ length: STEPS + 1 }, (_, i) => most * (i / STEPS) ** 2);
@@ -31,44 +32,32 @@ export function SettlingChart({ picture: { settling, readings, words, turns } }:
   const fitted = line<Point>()
     .x(({ day }) => x(day))
     .y((point) => y(point.fitted.value));
-  const base = BOX.height - BOX.bottom;
   return (
     <figure className="shrink-0 px-4 pb-2 lg:px-6" aria-label="Settling under the strings">
-      <svg
-        role="img"
-        aria-label={`${turns ? 'Lean of the bridge' : 'Movement'} over days: ${readings.map(({ days: day, moved }) => `${day.toFixed(0)} days ${words(moved)}`).join(', ')}`}
-        viewBox={`0 0 ${BOX.width} ${BOX.height}`}
+      <Chart
+        box={BOX}
+        label={`${turns ? 'Lean of the bridge' : 'Movement'} over days: ${readings.map(({ days: day, moved }) => `${day.toFixed(0)} days ${words(moved)}`).join(', ')}`}
         className="max-h-[300px] w-full"
+        fontSize={16}
+        x={{ scale: x, ticks: MARKS.filter((mark) => mark <= most), name: 'days under strings' }}
+        y={{
+          scale: y,
+          ticks: scaleLinear([0, top * shown], [0, 1])
+            .ticks(4)
+            .map((mark) => mark / shown),
+          words,
+          name: turns ? 'lean of the bridge' : 'movement',
+        }}
+        behind={<path d={band(at) ?? ''} fill="var(--brass)" opacity="0.25" />}
       >
-        <path d={band(at) ?? ''} fill="var(--brass)" opacity="0.25" />
-        {scaleLinear([0, top * shown], [0, 1])
-          .ticks(4)
-          .map((mark) => mark / shown)
-          .map((tick) => (
-            <g key={tick}>
-              <line x1={BOX.left} x2={BOX.width - BOX.right} y1={y(tick)} y2={y(tick)} stroke="var(--grain)" />
-              <text x={BOX.left - 8} y={y(tick) + 5} fontSize="16" textAnchor="end" fill="var(--soft)">
-                {words(tick)}
-              </text>
-            </g>
-          ))}
-        {MARKS.filter((mark) => mark <= most).map((mark) => (
-          <text key={mark} x={x(mark)} y={base + 20} fontSize="16" textAnchor="middle" fill="var(--soft)">
-            {mark}
-          </text>
-        ))}
-        <text x={BOX.width - BOX.right} y={base + 37} fontSize="16" textAnchor="end" fill="var(--soft)">
-          days under strings
-        </text>
-        <line x1={BOX.left} x2={BOX.width - BOX.right} y1={base} y2={base} stroke="var(--ink)" />
         <path d={fitted(at) ?? ''} fill="none" stroke="var(--spruce)" strokeWidth="2.5" />
         {readings.map(({ days: day, moved }, i) => (
           <circle key={i} cx={x(day)} cy={y(moved)} r="6" fill="var(--slip)" stroke="var(--ink)" strokeWidth="2.2" />
         ))}
         <text x={BOX.left + 10} y={BOX.top + 4} fontSize="16" fill="var(--soft)">
-          band: foretold, nine of ten; line: through the readings
+          band: forecast, nine of ten; line: through the readings
         </text>
-      </svg>
+      </Chart>
     </figure>
   );
 }

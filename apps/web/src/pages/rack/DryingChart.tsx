@@ -3,8 +3,9 @@ import { format } from 'date-fns';
 import { scaleLinear, scaleTime } from 'd3-scale';
 import { line } from 'd3-shape';
 import type { WoodSet, WoodWeighing } from '../../api/wood';
+import { Chart } from '../../ui/Chart';
 
-const BOX = { width: 760, height: 330, left: 62, right: 110, top: 20, bottom: 44 };
+const BOX = { width: 760, height: 330, left: 62, right: 110, top: 30, bottom: 48 };
 const STATE_WORDS = {
   'too-few': 'Weigh it again in some days to see whether it still dries.',
   drying: 'Still drying: it loses weight.',
@@ -61,22 +62,13 @@ function Curve({
   const own = days.map((day, i) => ({ day, share: moisture[i]! }));
   const rest = air.map(({ day, rest: share }) => ({ day, share }));
   return (
-    <svg role="img" aria-label={label} viewBox={`0 0 ${BOX.width} ${BOX.height}`} className="max-h-[46vh] w-full">
-      <g fontSize="15" fill="var(--soft)" className="figures">
-        {y.ticks(5).map((tick) => (
-          <g key={tick} transform={`translate(${BOX.left} ${y(tick)})`}>
-            <line x2={BOX.width - BOX.right - BOX.left} stroke="var(--grain)" strokeWidth="0.8" />
-            <text x="-10" textAnchor="end" dominantBaseline="central">
-              {tick} %
-            </text>
-          </g>
-        ))}
-        {x.ticks(5).map((tick) => (
-          <text key={tick.getTime()} x={x(tick)} y={BOX.height - 18} textAnchor="middle">
-            {format(tick, 'd MMM')}
-          </text>
-        ))}
-      </g>
+    <Chart
+      box={BOX}
+      label={label}
+      className="max-h-[46vh] w-full"
+      x={{ scale: x, ticks: x.ticks(5), words: (day) => format(day, 'd MMM'), name: 'day' }}
+      y={{ scale: y, ticks: y.ticks(5), words: (percent) => `${percent} %`, name: 'moisture' }}
+    >
       <path d={path(rest) ?? ''} fill="none" stroke="var(--lake)" strokeWidth="2" strokeDasharray="7 5" />
       <path d={path(own) ?? ''} fill="none" stroke="var(--spruce)" strokeWidth="2.6" />
       {own.map(({ day, share }) => (
@@ -94,7 +86,7 @@ function Curve({
         <Ending path={own} x={x} y={y} words="the board" ink="var(--spruce)" up />
         <Ending path={rest} x={x} y={y} words="the air" ink="var(--lake)" up={false} />
       </g>
-    </svg>
+    </Chart>
   );
 }
 

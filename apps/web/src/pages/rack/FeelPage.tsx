@@ -1,10 +1,11 @@
 import { scaleLinear, scaleLog } from 'd3-scale';
 import { Link } from 'react-router';
 import { useFeel, type PersonFeel } from '../../api/flex';
+import { Chart } from '../../ui/Chart';
 import { Loading } from '../../ui/Loading';
 import { RackHeader } from './RackHeader';
 
-const BOX = { width: 520, height: 330, left: 58, right: 16, top: 14, bottom: 46 };
+const BOX = { width: 520, height: 330, left: 58, right: 16, top: 28, bottom: 48 };
 /** Rigidities worth a mark on the axis [N m]. */
 const ROUND = [1, 2, 3, 5, 10, 20, 30, 50, 100, 200, 300, 500];
 /** Newer flexes are drawn fuller than older ones. */
@@ -44,35 +45,17 @@ function PersonChart({ person, record, flexes }: PersonFeel) {
   return (
     <section aria-label={person || 'No name'}>
       <h2 className="text-lead font-bold">{person || 'No name'}</h2>
-      <svg
-        role="img"
-        aria-label={`Scores of ${person} against rigidity`}
-        viewBox={`0 0 ${BOX.width} ${BOX.height}`}
+      <Chart
+        box={BOX}
+        label={`Scores of ${person} against rigidity`}
         className="w-full"
+        x={{
+          scale: x,
+          ticks: ROUND.filter((tick) => tick >= x.domain()[0]! && tick <= x.domain()[1]!),
+          name: 'rigidity per width, N m',
+        }}
+        y={{ scale: y, ticks: [1, 3, 5, 7, 9], name: 'feels' }}
       >
-        <g fontSize="15" fill="var(--soft)" className="figures">
-          {[1, 3, 5, 7, 9].map((score) => (
-            <g key={score} transform={`translate(${BOX.left} ${y(score)})`}>
-              <line x2={BOX.width - BOX.left - BOX.right} stroke="var(--grain)" strokeWidth="0.8" />
-              <text x="-10" textAnchor="end" dominantBaseline="central">
-                {score}
-              </text>
-            </g>
-          ))}
-          {ROUND.filter((tick) => tick >= x.domain()[0]! && tick <= x.domain()[1]!).map((tick) => (
-            <text key={tick} x={x(tick)} y={BOX.height - 24} textAnchor="middle">
-              {tick}
-            </text>
-          ))}
-        </g>
-        <g fontSize="15" fill="var(--ink)">
-          <text x={BOX.width - BOX.right} y={BOX.height - 5} textAnchor="end">
-            rigidity per width, N m
-          </text>
-          <text x="4" y={BOX.top + 2} dominantBaseline="hanging">
-            feels
-          </text>
-        </g>
         {flexes.map(({ at, rigidity, score }, i) => (
           <circle
             key={`${at}-${i}`}
@@ -84,7 +67,7 @@ function PersonChart({ person, record, flexes }: PersonFeel) {
             stroke="var(--spruce)"
           />
         ))}
-      </svg>
+      </Chart>
       <FeelWords record={record} />
     </section>
   );

@@ -2,6 +2,7 @@ import { halfInterval } from '@nimble/core/base';
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 import type { WoodSet } from '../../api/wood';
+import { Chart } from '../../ui/Chart';
 import { speciesName } from '../../words/rack-words';
 
 interface Props {
@@ -11,7 +12,7 @@ interface Props {
   guides: Guides;
 }
 
-const BOX = { width: 860, height: 560, left: 70, right: 24, top: 18, bottom: 54 };
+const BOX = { width: 860, height: 560, left: 70, right: 24, top: 32, bottom: 50 };
 const GIGA = 1e9;
 
 /** Lines of one merit: which figures are drawn, and the stiffness [Pa] at a density [kg/m3] that has it. */
@@ -31,10 +32,10 @@ export const STICKS: Guides = { merits: [18, 21, 24, 27, 30, 33], stiffness: (me
  */
 export function RackChart(props: Props) {
   if (props.sets.length === 0) return <p className="text-soft">No set whose figures are sure enough to draw.</p>;
-  return <Chart {...props} />;
+  return <Sets {...props} />;
 }
 
-function Chart({ sets, chosen, onToggle, guides }: Props) {
+function Sets({ sets, chosen, onToggle, guides }: Props) {
   const densities = sets.map((set) => set.properties.density.value);
   const stiffnesses = sets.map((set) => set.properties.modulusAlong.value / GIGA);
   const x = scaleLinear([Math.min(...densities) - 40, Math.max(...densities) + 40], [BOX.left, BOX.width - BOX.right]);
@@ -43,44 +44,15 @@ function Chart({ sets, chosen, onToggle, guides }: Props) {
     [BOX.height - BOX.bottom, BOX.top],
   );
   return (
-    <svg
+    <Chart
+      box={BOX}
       role="group"
-      aria-label="Density against stiffness along the grain"
-      viewBox={`0 0 ${BOX.width} ${BOX.height}`}
+      label="Density against stiffness along the grain"
       className="min-h-0 w-full flex-1"
+      x={{ scale: x, ticks: x.ticks(7), name: 'density, kg/m³' }}
+      y={{ scale: y, ticks: y.ticks(6), name: 'stiffness along, GPa' }}
+      behind={<GuideLines x={x} y={y} guides={guides} />}
     >
-      <GuideLines x={x} y={y} guides={guides} />
-      <g fill="var(--soft)" fontSize="15" className="figures">
-        {x.ticks(7).map((tick) => (
-          <g key={tick} transform={`translate(${x(tick)} ${BOX.height - BOX.bottom})`}>
-            <line y2="6" stroke="var(--ink)" />
-            <text y="24" textAnchor="middle">
-              {tick}
-            </text>
-          </g>
-        ))}
-        {y.ticks(6).map((tick) => (
-          <g key={tick} transform={`translate(${BOX.left} ${y(tick)})`}>
-            <line x2="-6" stroke="var(--ink)" />
-            <text x="-11" textAnchor="end" dominantBaseline="central">
-              {tick}
-            </text>
-          </g>
-        ))}
-      </g>
-      <path
-        d={`M${BOX.left} ${BOX.top}V${BOX.height - BOX.bottom}H${BOX.width - BOX.right}`}
-        fill="none"
-        stroke="var(--ink)"
-      />
-      <g fill="var(--ink)" fontSize="17">
-        <text x={BOX.width - BOX.right} y={BOX.height - 8} textAnchor="end">
-          density, kg/m³
-        </text>
-        <text transform={`translate(18 ${BOX.top + 4}) rotate(-90)`} textAnchor="end">
-          stiffness along, GPa
-        </text>
-      </g>
       {sets.map((set) => (
         <SetMark
           key={set.id}
@@ -91,7 +63,7 @@ function Chart({ sets, chosen, onToggle, guides }: Props) {
           onToggle={() => onToggle(set.id)}
         />
       ))}
-    </svg>
+    </Chart>
   );
 }
 

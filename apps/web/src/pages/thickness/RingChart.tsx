@@ -5,8 +5,9 @@ import { area, line } from 'd3-shape';
 import { useMemo } from 'react';
 import { toPlateCheck, useChecks } from '../../api/flex';
 import type { Build } from '../../api/types';
+import { Chart } from '../../ui/Chart';
 
-const BOX = { width: 330, height: 190, left: 40, right: 12, top: 12, bottom: 40 };
+const BOX = { width: 330, height: 200, left: 40, right: 12, top: 22, bottom: 42 };
 const STATE_WORDS: Record<RingCurve['state'], string> = {
   'too-few': 'Too few to say: one ring after each pass, four at least.',
   rising: 'Still rising: it rings longer with each pass.',
@@ -40,35 +41,19 @@ export function RingChart({ build, curve }: { build: Build; curve: RingCurve }) 
   return (
     <section aria-label="Ring against thickness">
       <h3 className="text-soft">Ring against thickness</h3>
-      <svg
-        role="img"
-        aria-label={`Ring times: ${STATE_WORDS[state]}`}
-        viewBox={`0 0 ${BOX.width} ${BOX.height}`}
+      <Chart
+        box={BOX}
+        label={`Ring times: ${STATE_WORDS[state]}`}
         className="w-full"
+        fontSize={13}
+        x={{
+          scale: x,
+          ticks: x.ticks(4),
+          words: (tick) => formatThickness(tick, build.units).figure,
+          name: `thickness, ${formatThickness(0, build.units).symbol}, thinner →`,
+        }}
+        y={{ scale: y, ticks: y.ticks(3), name: 'ring, s' }}
       >
-        <g fontSize="13" fill="var(--soft)" className="figures">
-          {y.ticks(3).map((tick) => (
-            <g key={tick} transform={`translate(${BOX.left} ${y(tick)})`}>
-              <line x2={BOX.width - BOX.left - BOX.right} stroke="var(--grain)" strokeWidth="0.7" />
-              <text x="-6" textAnchor="end" dominantBaseline="central">
-                {tick}
-              </text>
-            </g>
-          ))}
-          {x.ticks(4).map((tick) => (
-            <text key={tick} x={x(tick)} y={BOX.height - 22} textAnchor="middle">
-              {formatThickness(tick, build.units).figure}
-            </text>
-          ))}
-        </g>
-        <g fontSize="13" fill="var(--ink)">
-          <text x={BOX.width - BOX.right} y={BOX.height - 5} textAnchor="end">
-            thickness, {formatThickness(0, build.units).symbol}, thinner →
-          </text>
-          <text x="2" y={BOX.top - 1} dominantBaseline="hanging">
-            s
-          </text>
-        </g>
         {fit && (
           <>
             <path
@@ -106,7 +91,7 @@ export function RingChart({ build, curve }: { build: Build; curve: RingCurve }) 
         {points.map(({ left, ring }, i) => (
           <circle key={i} cx={x(left)} cy={y(ring)} r="5" fill="var(--slip)" stroke="var(--ink)" strokeWidth="1.8" />
         ))}
-      </svg>
+      </Chart>
       <p>
         {STATE_WORDS[state]}
         {levels.length > 0 && (

@@ -4,6 +4,7 @@ import type { UnitChoice } from '@nimble/core/units';
 import { bin } from 'd3-array';
 import { scaleLinear, type ScaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
+import { ChartAxes } from '../../ui/Chart';
 import { GOAL_WORDS, goalFigure, GROUP_WORDS, groupOfVariable, type GroupOf } from '../../words/explore-words';
 import { degreeWords, lengthChange, massWords, sign } from '../../words/figure-words';
 import { SHORT_KIND } from '../../words/top-words';
@@ -41,47 +42,22 @@ export function ExplorationChart(props: Props) {
 
 type Scale = ScaleLinear<number, number>;
 
-function Axes({
-  x,
-  y,
-  xWords,
-  yWords,
-  xTick,
-  yTick,
-}: {
+interface AxesProps {
   x: Scale;
   y: Scale;
   xWords: string;
   yWords: string;
   xTick: (value: number) => string;
   yTick: (value: number) => string;
-}) {
-  const base = BOX.height - BOX.bottom;
+}
+
+function Axes({ x, y, xWords, yWords, xTick, yTick }: AxesProps) {
   return (
-    <g fontSize="15" fill="var(--soft)" className="figures">
-      {y.ticks(5).map((tick) => (
-        <g key={tick} transform={`translate(${BOX.left} ${y(tick)})`}>
-          <line x2={BOX.width - BOX.left - BOX.right} stroke="var(--grain)" />
-          <text x="-8" textAnchor="end" dominantBaseline="central">
-            {yTick(tick)}
-          </text>
-        </g>
-      ))}
-      {x.ticks(6).map((tick) => (
-        <g key={tick} transform={`translate(${x(tick)} ${base})`}>
-          <line y2="6" stroke="var(--ink)" />
-          <text y="22" textAnchor="middle">
-            {xTick(tick)}
-          </text>
-        </g>
-      ))}
-      <text x={BOX.width - BOX.right} y={base + 48} textAnchor="end" fontSize="16">
-        {xWords}
-      </text>
-      <text x="4" y={BOX.top - 8} fontSize="16">
-        {yWords}
-      </text>
-    </g>
+    <ChartAxes
+      box={BOX}
+      x={{ scale: x, ticks: x.ticks(6), words: xTick, name: xWords }}
+      y={{ scale: y, ticks: y.ticks(5), words: yTick, name: yWords }}
+    />
   );
 }
 
