@@ -28,7 +28,10 @@ const esmOnly = [
   'd3-time-format',
   'd3-color',
 ];
-/** Looked up in the sandbox of a test, each use of these costs many times what it does: handed in, they are as fast as outside. */
+/**
+ * Looked up in the sandbox of a test, each use of these costs many times what it does: handed in, they are as fast as
+ * outside.
+ */
 const sandboxInjectedGlobals = ['Math', 'Number', 'Float64Array', 'Int32Array', 'Uint8Array', 'Array', 'Object'];
 const node = {
   sandboxInjectedGlobals,

@@ -1,6 +1,6 @@
 /**
- * Times of the core as ratios within one run: the unit is 1 million square roots summed, so that a slow machine slows both.
- * Budgets come from the product's own targets, turned into milliseconds only for the reader.
+ * Times of the core as ratios within one run: the unit is 1 million square roots summed, so that a slow machine slows
+ * both. Budgets come from the product's own targets, turned into milliseconds only for the reader.
  */
 import { analyseKnock, createFftPlan } from '@nimble/core/sound';
 import { assessThickness, plateContext } from '@nimble/core/verdict';

@@ -1,4 +1,6 @@
-/** Prints the table and writes JSON beside it. Argument: address of a program on an empty database, and the JSON file. */
+/**
+ * Prints the table and writes JSON beside it. Argument: address of a program on an empty database, and the JSON file.
+ */
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { dirname } from 'node:path';
 import { benchApi } from './api.bench';

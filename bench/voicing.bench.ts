@@ -1,4 +1,7 @@
-/** Thirty tops of made-up truth voiced by following the first candidate for eight rounds: do they come to their goals, is the floor kept, do the intervals hold? */
+/**
+ * Thirty tops of made-up truth voiced by following the first candidate for eight rounds: do they come to their goals,
+ * is the floor kept, do the intervals hold?
+ */
 import { tunedBars } from '../packages/core/test/tuned-bars';
 import { NO_GOAL } from '@nimble/core/voicing';
 import { doubles, voice } from '../packages/core/test/voiced-top';

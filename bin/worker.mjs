@@ -1,5 +1,6 @@
 #!/usr/bin/env node
-// One more worker for explorations of whole tops: npm run worker [-- --data DIR | --database-url URL]. Stop it with Ctrl-C: what it was at goes on elsewhere.
+// One more worker for explorations of whole tops: npm run worker [-- --data DIR | --database-url URL]. Stop it with
+// Ctrl-C: what it was at goes on elsewhere.
 import { join, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { buildWhenChanged } from './lib/build.mjs';

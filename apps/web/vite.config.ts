@@ -21,7 +21,8 @@ export default defineConfig({
   plugins: [
     react(),
     tailwindcss(),
-    // The pages themselves stay on the device, so that the bench opens while the server is away and what was typed can wait there.
+    // The pages themselves stay on the device, so that the bench opens while the server is away and what was typed can
+    // wait there.
     VitePWA({
       registerType: 'autoUpdate',
       workbox: { globPatterns: ['**/*.{js,css,html,svg,woff2}'], navigateFallbackDenylist: [/^\/api\//] },

@@ -1,4 +1,7 @@
-/** A PostgreSQL server of the program's own, on loopback only. PostgreSQL refuses to run as root: there it runs as user postgres. */
+/**
+ * A PostgreSQL server of the program's own, on loopback only. PostgreSQL refuses to run as root: there it runs as user
+ * postgres.
+ */
 import { spawnSync } from 'node:child_process';
 import { createHash, randomBytes } from 'node:crypto';
 import {
@@ -105,7 +108,10 @@ function serverOwner() {
   return owner;
 }
 
-/** The server's user must be able to enter every parent; a checkout below root's home shuts it out, so the data goes elsewhere. */
+/**
+ * The server's user must be able to enter every parent; a checkout below root's home shuts it out, so the data goes
+ * elsewhere.
+ */
 function reachableFolder(wanted, owner) {
   mkdirSync(wanted, { recursive: true });
   if (!owner) return prepared(wanted, owner);

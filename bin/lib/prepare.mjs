@@ -1,4 +1,6 @@
-/** What a fresh machine lacks: the right Node.js, the modules of the lock, and Debian packages. Never asks a question. */
+/**
+ * What a fresh machine lacks: the right Node.js, the modules of the lock, and Debian packages. Never asks a question.
+ */
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';

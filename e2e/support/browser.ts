@@ -140,7 +140,8 @@ export async function press(driver: WebDriver, name: string): Promise<void> {
     } catch (error) {
       inTheWay = (error as Error).name + (error as Error).message;
       if (!/stale|intercepted|not interactable/i.test(inTheWay)) throw error;
-      // The driver scrolls no further than the edge of the slip, where its buttons stand in the way: scroll on, as a hand would.
+      // The driver scrolls no further than the edge of the slip, where its buttons stand in the way: scroll on, as a
+      // hand would.
       if (/intercepted/.test(inTheWay)) await scrollToMiddle(driver, name);
       return false;
     }

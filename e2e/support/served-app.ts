@@ -30,7 +30,10 @@ function startWorker(url: string): () => void {
   return () => void worker.kill('SIGKILL');
 }
 
-/** @param worker whether explorations are worked on @param sounds of the demo's tops: only what plays or shows them needs to wait for them. */
+/**
+ * @param worker whether explorations are worked on
+ * @param sounds of the demo's tops: only what plays or shows them needs to wait for them.
+ */
 export async function serveApp({
   demo,
   sounds = false,
@@ -89,7 +92,8 @@ function serverOn({ url, port, demo }: { url: string; port: number; demo: DemoMo
 const BUILT = ['apps/server/dist/main.js', 'packages/core/dist/units/index.js'];
 
 /**
- * A demo bench is loaded once for each build of the program, and copied from then on: to work it out takes longer than most tests.
+ * A demo bench is loaded once for each build of the program, and copied from then on: to work it out takes longer than
+ * most tests.
  * @returns name of a database that nobody is connected to
  */
 async function demoTemplate(mode: DemoMode): Promise<string> {

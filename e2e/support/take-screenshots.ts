@@ -1,4 +1,7 @@
-/** One picture of every main view from the demo data. Arguments: address of the running program, folder for the pictures. */
+/**
+ * One picture of every main view from the demo data. Arguments: address of the running program, folder for the
+ * pictures.
+ */
 import { join } from 'node:path';
 import { By } from 'selenium-webdriver';
 import { LAPTOP, openBrowser, saveScreenshot, setPageSize, TABLET, type PageSize } from './browser';

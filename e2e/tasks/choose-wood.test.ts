@@ -131,7 +131,8 @@ describe('choosing wood', () => {
       async () => ((await text('Tests')).match(/Flex along/g) ?? []).length === 2,
       'the new flex',
     );
-    // The stand-in bends a board of the knock's 12 GPa; its dial scatters and shows hundredths: 1.3 % of 0.56 mm for a kilogram, its luck another each time.
+    // The stand-in bends a board of the knock's 12 GPa; its dial scatters and shows hundredths: 1.3 % of 0.56 mm for a
+    // kilogram, its luck another each time.
     expect(Math.abs(Number(/Flex along[^]*?along (\d+\.\d)/.exec(await text('Tests'))![1]) / 12 - 1)).toBeLessThan(0.1);
   });
 

@@ -1,4 +1,6 @@
-/** A maker lays down a build, brings in readings, reads the verdict, and finds it all again after a reload and a crash. */
+/**
+ * A maker lays down a build, brings in readings, reads the verdict, and finds it all again after a reload and a crash.
+ */
 import { defaultHoles, defaultOutline, plateShape } from '@nimble/core/outline';
 import { layStations } from '@nimble/core/survey';
 import { mkdtempSync, writeFileSync } from 'node:fs';

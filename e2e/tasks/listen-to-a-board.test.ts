@@ -1,4 +1,7 @@
-/** A maker knocks on a board before the microphone; the program hears the notes, and a file does as well. The sound comes through Chromium's fake capture device. */
+/**
+ * A maker knocks on a board before the microphone; the program hears the notes, and a file does as well. The sound
+ * comes through Chromium's fake capture device.
+ */
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -62,7 +65,8 @@ describe('listening to a board', () => {
     await press(driver, 'Along');
     await press(driver, 'Listen');
     await findText(driver, 'Knock: it hears by itself, then waits for the next.');
-    // The fake device stumbles on a busy machine, and a knock with a gap in it is rightly left out: there are two every eight seconds.
+    // The fake device stumbles on a busy machine, and a knock with a gap in it is rightly left out: there are two every
+    // eight seconds.
     const isHeard = async () => Math.abs(Number(await value('Along, Hz').catch(() => '')) - 71) < 0.2;
     await driver.wait(isHeard, 75_000, 'waiting until the along note is heard');
     // T60 = 2.199 Q / f = 1.86 s

@@ -1,4 +1,7 @@
-/** A maker walks round a braced top by ear, reads what it says, tunes a bar, and hears a finished instrument played; every sound is a file or the simulated microphone. */
+/**
+ * A maker walks round a braced top by ear, reads what it says, tunes a bar, and hears a finished instrument played;
+ * every sound is a file or the simulated microphone.
+ */
 import { AxeBuilder } from '@axe-core/webdriverjs';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';

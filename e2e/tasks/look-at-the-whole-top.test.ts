@@ -1,4 +1,7 @@
-/** A maker asks the whole top: what does it sound like, what do the strings do, what does a pass here do, and what if this brace were lower? */
+/**
+ * A maker asks the whole top: what does it sound like, what do the strings do, what does a pass here do, and what if
+ * this brace were lower?
+ */
 import { randomUUID } from 'node:crypto';
 import { AxeBuilder } from '@axe-core/webdriverjs';
 import { By, Key, type WebDriver } from 'selenium-webdriver';

@@ -1,4 +1,7 @@
-/** Around the plate: targets, history, stations, outlines from files, recipes; by mouse, by touch and for a screen reader. */
+/**
+ * Around the plate: targets, history, stations, outlines from files, recipes; by mouse, by touch and for a screen
+ * reader.
+ */
 import { AxeBuilder } from '@axe-core/webdriverjs';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';

@@ -1,4 +1,7 @@
-/** A maker plans the braces of a top: draws an X, drags, mends what is cautioned, reads the load, prints templates, checks the arch, and glues by the clock. */
+/**
+ * A maker plans the braces of a top: draws an X, drags, mends what is cautioned, reads the load, prints templates,
+ * checks the arch, and glues by the clock.
+ */
 import { AxeBuilder } from '@axe-core/webdriverjs';
 import { By, Key, Origin, type WebDriver } from 'selenium-webdriver';
 import {

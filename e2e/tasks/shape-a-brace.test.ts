@@ -1,4 +1,7 @@
-/** A maker shapes a tone bar in elevation: reads its note, planes by key, seeks a note with the least planing, takes it back, and lays a scoop. */
+/**
+ * A maker shapes a tone bar in elevation: reads its note, planes by key, seeks a note with the least planing, takes it
+ * back, and lays a scoop.
+ */
 import { AxeBuilder } from '@axe-core/webdriverjs';
 import { By, Key, type WebDriver } from 'selenium-webdriver';
 import {

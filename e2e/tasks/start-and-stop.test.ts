@@ -1,4 +1,7 @@
-/** The two commands' promises: up quickly the second time, nothing lost in a crash, a clean stop, plain words for bad options. */
+/**
+ * The two commands' promises: up quickly the second time, nothing lost in a crash, a clean stop, plain words for bad
+ * options.
+ */
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { chmodSync, existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';

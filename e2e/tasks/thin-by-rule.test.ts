@@ -1,4 +1,7 @@
-/** A maker bends and knocks on a plate, lets a rule lead, sees where to stop, planes, and finds the forecast beside what came. */
+/**
+ * A maker bends and knocks on a plate, lets a rule lead, sees where to stop, planes, and finds the forecast beside what
+ * came.
+ */
 import { AxeBuilder } from '@axe-core/webdriverjs';
 import { By, until, type WebDriver, type WebElement } from 'selenium-webdriver';
 import {

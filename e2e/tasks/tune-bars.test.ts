@@ -1,4 +1,7 @@
-/** A maker brings two tone bars nearer to an interval: knocks over each, says which note is its own, planes as told, and hears them again. */
+/**
+ * A maker brings two tone bars nearer to an interval: knocks over each, says which note is its own, planes as told, and
+ * hears them again.
+ */
 import { AxeBuilder } from '@axe-core/webdriverjs';
 import { By, type WebDriver } from 'selenium-webdriver';
 import { consoleErrors, fill, findText, openBrowser, press, untilReads, type OpenBrowser } from '../support/browser';
@@ -6,7 +9,9 @@ import { serveApp, type ServedApp } from '../support/served-app';
 
 const UPPER = 'upper tone bar';
 const LOWER = 'lower tone bar';
-/** So much narrower than it is the interval shall be [cents]: a stroke off the lower bar takes its own note down most. */
+/**
+ * So much narrower than it is the interval shall be [cents]: a stroke off the lower bar takes its own note down most.
+ */
 const NARROWER = 6;
 
 describe('two bars tuned together', () => {
@@ -32,7 +37,10 @@ describe('two bars tuned together', () => {
     await untilReads(driver, async () => (await barKnocks(bar)) > before, 'a knock over the bar to be kept');
     await press(driver, 'Stop listening');
   };
-  /** The note over the lit bar that lies nearest to a frequency [Hz]. The list is drawn anew once the knock is kept: then it is looked for again. */
+  /**
+   * The note over the lit bar that lies nearest to a frequency [Hz]. The list is drawn anew once the knock is kept:
+   * then it is looked for again.
+   */
   const choose = async (near: number) => {
     let isChosen = false;
     await untilReads(

@@ -1,4 +1,7 @@
-/** A maker goes one whole round with the stand-in gauge and microphone: measures, shaves what is proposed, measures again, and sees forecast beside outcome; then rests it, reads its story, and looks at closed boxes. */
+/**
+ * A maker goes one whole round with the stand-in gauge and microphone: measures, shaves what is proposed, measures
+ * again, and sees forecast beside outcome; then rests it, reads its story, and looks at closed boxes.
+ */
 import { AxeBuilder } from '@axe-core/webdriverjs';
 import { strFromU8, unzipSync } from 'fflate';
 import { By, type WebDriver } from 'selenium-webdriver';
@@ -128,7 +131,8 @@ describe('voicing a top', () => {
       if (what.startsWith('One good knock')) await press(driver, 'Simulated microphone');
       else await key(' ');
       const isDone = async () => (await slip()).includes('All that') || (await lit()) !== what;
-      // How unevenly the stand-in's hand planed differs each time: once in a while a reading is far enough off to be asked about.
+      // How unevenly the stand-in's hand planed differs each time: once in a while a reading is far enough off to be
+      // asked about.
       await untilReads(
         driver,
         async () => (await isAsked()) || (await isDone()),

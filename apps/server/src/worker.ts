@@ -1,4 +1,7 @@
-/** A worker: takes explorations from the queue until it is stopped. As many as wanted may run, on as many machines, against one database. */
+/**
+ * A worker: takes explorations from the queue until it is stopped. As many as wanted may run, on as many machines,
+ * against one database.
+ */
 import 'reflect-metadata';
 import { Module } from '@nestjs/common';
 import { NestFactory } from '@nestjs/core';

@@ -1,4 +1,7 @@
-/** What a braced plate that is a beam bears, against beam theory: stress of a tapered brace, and the reserve from strings to verdict. */
+/**
+ * What a braced plate that is a beam bears, against beam theory: stress of a tapered brace, and the reserve from
+ * strings to verdict.
+ */
 import { bridgeAt, emptyPlan, usualBrace, type Brace, type BracingPlan } from '../src/bracing';
 import { plateShape, type Point } from '../src/outline';
 import { layeredRigidity } from '../src/section';

@@ -32,7 +32,8 @@ describe('the air of a box', () => {
     const slot = { a: 0.09, b: 0.01 };
     // For an ellipse in a thin plate 2 sqrt(S / pi) is the least of its area.
     expect(holeConductivity(slot, 1e-9)).toBeGreaterThan(2 * Math.sqrt(area / Math.PI));
-    // K(e) of a thin ellipse by its series in b/a: ln(4 a / b) + (ln(4 a / b) - 1) (b / 2 a)^2. Source: Abramowitz and Stegun 17.3.26.
+    // K(e) of a thin ellipse by its series in b/a: ln(4 a / b) + (ln(4 a / b) - 1) (b / 2 a)^2. Source: Abramowitz and
+    // Stegun 17.3.26.
     const log = Math.log(4 * 9);
     expect(holeConductivity(slot, 1e-9)).toBeCloseTo((Math.PI * 0.09) / (log + (log - 1) / 4 / 81), 4);
     // The plate's thickness adds h / S to its reciprocal.

@@ -1,4 +1,7 @@
-/** Laws of hearing knocks, on recordings made up apart from the code that hears them. Bounds are computed here from scratch. */
+/**
+ * Laws of hearing knocks, on recordings made up apart from the code that hears them. Bounds are computed here from
+ * scratch.
+ */
 import { analyseKnock, centsBetween, noteOf, ringTimeOf, type KnockAnalysis, findOnsets } from '../src/sound';
 import { seededRandom } from '../src/simulate';
 import {
@@ -18,7 +21,10 @@ import {
 const partialNear = ({ partials }: KnockAnalysis, frequency: number) =>
   partials.find((p) => Math.abs(p.frequency - frequency) < 0.01 * frequency);
 
-/** Cramer-Rao bound of each mode's frequency [Hz], all modes unknown together, in white noise of that standard deviation, from a moment on. */
+/**
+ * Cramer-Rao bound of each mode's frequency [Hz], all modes unknown together, in white noise of that standard
+ * deviation, from a moment on.
+ */
 function bounds(modes: readonly MadeMode[], seconds: number, sigma: number): number[] {
   const count = Math.round(seconds * RATE);
   const size = 4 * modes.length;

@@ -1,6 +1,6 @@
 /**
- * Recordings made up for tests, apart from the code that hears them: resonators struck by a half-sine pulse, pink noise, hum, a room, speech-like
- * and scraping sounds. Everything is known of them.
+ * Recordings made up for tests, apart from the code that hears them: resonators struck by a half-sine pulse, pink
+ * noise, hum, a room, speech-like and scraping sounds. Everything is known of them.
  */
 import { seededRandom, type RandomSource } from '../src/simulate';
 
@@ -19,7 +19,10 @@ export interface Tap {
   contact?: number;
 }
 
-/** A resonator that rings on below this is reckoned with numbers that a processor is slow with: five times the time for eleven seconds of a plate. */
+/**
+ * A resonator that rings on below this is reckoned with numbers that a processor is slow with: five times the time for
+ * eleven seconds of a plate.
+ */
 const SILENT = 1e-60;
 
 /** Modes struck at moments: each resonator is driven by the pulse itself. */
@@ -81,7 +84,9 @@ export function inNoise(sound: Float64Array, tap: number, snrDb: number, random:
   return sound.map((x, n) => x + scale * noise[n]);
 }
 
-/** A small shop: scattered echoes, dying by 60 dB in so many seconds, together as loud as `share` of the direct sound. */
+/**
+ * A small shop: scattered echoes, dying by 60 dB in so many seconds, together as loud as `share` of the direct sound.
+ */
 export function inRoom(sound: Float64Array, t60: number, share: number, random: RandomSource): Float64Array {
   const echoes = Array.from({ length: 300 }, () => {
     const delay = 0.006 + 0.5 * random.uniform() ** 1.5;

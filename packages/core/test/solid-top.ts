@@ -1,4 +1,6 @@
-/** A made-up flat braced top and what 3-D solids of it do (15-node wedges); x across, y along the grain from the tail. */
+/**
+ * A made-up flat braced top and what 3-D solids of it do (15-node wedges); x across, y along the grain from the tail.
+ */
 import { solveTop, type TopInput, type TopMaterial } from '../src/shell';
 
 const OUTLINE: [number, number][] = [

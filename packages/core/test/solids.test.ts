@@ -1,4 +1,7 @@
-/** The model of a whole top held against 3-D solids of the same top: one ingredient at a time, then all together, then what a little wood off does. */
+/**
+ * The model of a whole top held against 3-D solids of the same top: one ingredient at a time, then all together, then
+ * what a little wood off does.
+ */
 import {
   ALL_TAPERED,
   box,
@@ -140,7 +143,9 @@ const lowerFrom =
   (s, stick) =>
     tapered(s, stick) - (s - stick.from > from && s - stick.from < to ? 5e-4 : 0);
 
-/** A simply supported panel of 360 x 240 mm against own solids of it (20-node bricks), 0.3 to 0.5 % on the stiff side. */
+/**
+ * A simply supported panel of 360 x 240 mm against own solids of it (20-node bricks), 0.3 to 0.5 % on the stiff side.
+ */
 describe('a panel', () => {
   const panel = (grain: number, more: Partial<TopInput>): TopInput => ({
     outline: box(0, 0.36, 0, 0.24),

@@ -1,4 +1,7 @@
-/** Two bars of a simulated top brought to an interval by following the program: the top's truth is of other wood on another mesh, planed unevenly and heard with error. */
+/**
+ * Two bars of a simulated top brought to an interval by following the program: the top's truth is of other wood on
+ * another mesh, planed unevenly and heard with error.
+ */
 import { CENTS } from '../src/units';
 import {
   applyShavings,

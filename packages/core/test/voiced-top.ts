@@ -1,5 +1,6 @@
 /**
- * A top that is voiced by following the program: its truth stands on another mesh, of other wood and sticks, of an uneven plate; hands plane unevenly and every reading errs.
+ * A top that is voiced by following the program: its truth stands on another mesh, of other wood and sticks, of an
+ * uneven plate; hands plane unevenly and every reading errs.
  */
 import {
   applyShavings,

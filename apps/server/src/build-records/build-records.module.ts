@@ -12,7 +12,10 @@ import { VoicingEvent } from './models/voicing-event.model';
 import { WoodSet } from './models/wood-set.model';
 import { WoodTest } from './models/wood-test.model';
 
-/** What several features read of a build and of the rack: their tables, and what they say together (plate now, top as taken, top as shaved). */
+/**
+ * What several features read of a build and of the rack: their tables, and what they say together (plate now, top as
+ * taken, top as shaved).
+ */
 @Module({
   imports: [
     SequelizeModule.forFeature([

@@ -48,7 +48,10 @@ export async function expectedFor(survey: Survey, build: Build): Promise<Expecte
   };
 }
 
-/** The newest survey that tells something, and the plate's stations as it left them. @param before only surveys of a lower number */
+/**
+ * The newest survey that tells something, and the plate's stations as it left them.
+ * @param before only surveys of a lower number
+ */
 export async function stationsNow(
   build: Build,
   before = Infinity,

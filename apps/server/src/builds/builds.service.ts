@@ -200,7 +200,10 @@ export class BuildsService {
   }
 }
 
-/** Fields that nobody touched since may change; so may one that was set to the same, as a change that is sent twice does. */
+/**
+ * Fields that nobody touched since may change; so may one that was set to the same, as a change that is sent twice
+ * does.
+ */
 function checkUntouched(build: Build, dto: ChangeBuildDto, basedOn: number): void {
   const touched = Object.entries(dto).filter(
     ([field, value]) =>

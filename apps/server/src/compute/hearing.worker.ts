@@ -1,4 +1,7 @@
-/** Hears one sound off the server's own thread: a long strip must not keep the bench waiting. Answers one task after another. */
+/**
+ * Hears one sound off the server's own thread: a long strip must not keep the bench waiting. Answers one task after
+ * another.
+ */
 import {
   analyseKnock,
   analysePlayed,

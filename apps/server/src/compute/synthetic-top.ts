@@ -1,4 +1,7 @@
-/** The stand-in for a braced top, solved off the server's own thread: what a dial, a balance and a microphone would find on it. */
+/**
+ * The stand-in for a braced top, solved off the server's own thread: what a dial, a balance and a microphone would find
+ * on it.
+ */
 import { HttpStatus, Injectable, type OnApplicationShutdown } from '@nestjs/common';
 import { InvalidInput } from '@nimble/core/base';
 import type { BracedMode } from '@nimble/core/simulate';

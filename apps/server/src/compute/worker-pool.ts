@@ -1,4 +1,7 @@
-/** A few worker threads that answer one task after another off the server's own thread; kept warm, stopped when one takes too long. */
+/**
+ * A few worker threads that answer one task after another off the server's own thread; kept warm, stopped when one
+ * takes too long.
+ */
 import { HttpStatus } from '@nestjs/common';
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';

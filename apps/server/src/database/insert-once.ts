@@ -1,8 +1,8 @@
 import { DataTypes, type Model, type ModelStatic, type Transaction } from 'sequelize';
 
 /**
- * A write that may be sent twice: a plain insert that does nothing when the id is there already. All values are bound, so that a sound of a hundred
- * megabytes is never copied into the statement's text.
+ * A write that may be sent twice: a plain insert that does nothing when the id is there already. All values are bound,
+ * so that a sound of a hundred megabytes is never copied into the statement's text.
  * @returns true when the row is new
  */
 export async function insertOnce<M extends Model>(

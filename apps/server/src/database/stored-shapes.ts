@@ -1,6 +1,7 @@
 /**
- * How documents in the database are shaped. Every row with documents carries the version of their shape; what an older program wrote is brought up step by
- * step at start, so that all other code knows one shape only. A shape is changed by adding a step here and a sample of the old one to the tests.
+ * How documents in the database are shaped. Every row with documents carries the version of their shape; what an older
+ * program wrote is brought up step by step at start, so that all other code knows one shape only. A shape is changed by
+ * adding a step here and a sample of the old one to the tests.
  */
 import type { BracingPlan } from '@nimble/core/bracing';
 import type { TopPlan } from '@nimble/core/top';
@@ -66,7 +67,8 @@ export const upgraded = ({ steps }: StoredShape, documents: Documents, from: num
   steps.slice(from - 1).reduce((now, step) => step(now), documents);
 
 /**
- * Brings every document up to this program's shape, each table whole or not at all; what is written from now on says so.
+ * Brings every document up to this program's shape, each table whole or not at all; what is written from now on says
+ * so.
  * @throws Error for data of a newer program
  */
 export async function upgradeDocuments(sequelize: Sequelize, shapes = STORED_SHAPES): Promise<void> {

@@ -48,7 +48,10 @@ export interface DemoBuild {
   waitsFor: { what: string; days: number } | null;
   daysOld: number;
   notes: { stage: Stage; person: string; text: string; daysAgo: number }[];
-  /** Rough plate and the targets it was brought down to, one survey before each and one after the last; null: not surveyed. */
+  /**
+   * Rough plate and the targets it was brought down to, one survey before each and one after the last; null: not
+   * surveyed.
+   */
   thicknessing: {
     rough: number;
     waviness: number;

@@ -1,4 +1,7 @@
-/** What the demo's own records hand on to other builds: goals of a plate that worked, forecasts as the record makes them. */
+/**
+ * What the demo's own records hand on to other builds: goals of a plate that worked, forecasts as the record makes
+ * them.
+ */
 import { NO_CHOICES, type RuleChoices } from '@nimble/core/project';
 import type { VoicingBodies, VoicingEvent } from '@nimble/core/voicing';
 import type { KeptForecast } from '../build-records/models/voicing-event.model';

@@ -71,7 +71,10 @@ interface DemoShaping {
   outcome: ShapingOutcome;
 }
 
-/** Both tone bars brought from the plain stick to what is drawn, in two steps: what came off and what was heard miss the forecast a little, as hands do. */
+/**
+ * Both tone bars brought from the plain stick to what is drawn, in two steps: what came off and what was heard miss the
+ * forecast a little, as hands do.
+ */
 export function demoShapings(plan: BracingPlan): DemoShaping[] {
   const bars = plan.braces.filter(({ role }) => role === 'tone-bar');
   return bars.flatMap((bar, n) => {

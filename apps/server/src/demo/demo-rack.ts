@@ -22,7 +22,10 @@ import {
 import { LONG_JIG } from './demo-jigs';
 import { feltScore } from './felt-score';
 
-/** The made-up rack: ten sets for tops, one back, three billets. What each is comes from here, what was measured on it from the simulator. */
+/**
+ * The made-up rack: ten sets for tops, one back, three billets. What each is comes from here, what was measured on it
+ * from the simulator.
+ */
 interface RackRow {
   name: string;
   use: 'top' | 'back' | 'brace';

@@ -1,4 +1,7 @@
-/** What was heard on the demo bench, from the simulator with fixed seeds: walks round a braced top, and two finished instruments played. */
+/**
+ * What was heard on the demo bench, from the simulator with fixed seeds: walks round a braced top, and two finished
+ * instruments played.
+ */
 import { keptAnalysis, type KeptAnalysis, writeWav, type PlayedAnalysis } from '@nimble/core/sound';
 import {
   knockSound,

@@ -1,4 +1,7 @@
-/** Voicing on the demo bench, from tops in numbers with fixed seeds: rounds that followed the program's own proposals, and how finished instruments turned out. */
+/**
+ * Voicing on the demo bench, from tops in numbers with fixed seeds: rounds that followed the program's own proposals,
+ * and how finished instruments turned out.
+ */
 import {
   asPlaned,
   applyShavings,
@@ -105,7 +108,10 @@ interface RoundsOf {
   goal: VoicingGoal;
 }
 
-/** Rounds that followed the first proposal; of the last one only weight and knocks are read yet. In round 1 a tone bar's end hasn't taken its glue. */
+/**
+ * Rounds that followed the first proposal; of the last one only weight and knocks are read yet. In round 1 a tone bar's
+ * end hasn't taken its glue.
+ */
 export async function demoRounds(hearing: Hearing, of: RoundsOf): Promise<DemoRounds> {
   const { number, buildId, top, daysAgo, now, goal, thinnest, person } = of;
   const diary = new Diary(number, person);

@@ -59,7 +59,9 @@ const SECONDS_PER_KNOCK = 7;
 const EXPERIENCE_OF: Record<string, Experience> = { owner: 'seasoned', apprentice: 'new' };
 const ROUND_DAYS = [4, 2, 1] as const;
 
-/** Fills an empty database with the made-up bench, so that a newcomer sees work in progress. Marked as demo throughout. */
+/**
+ * Fills an empty database with the made-up bench, so that a newcomer sees work in progress. Marked as demo throughout.
+ */
 @Injectable()
 export class DemoService {
   private readonly logger = new Logger('demo');

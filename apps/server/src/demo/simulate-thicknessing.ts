@@ -24,7 +24,9 @@ export interface SimulatedSurvey {
   depths: Record<string, number>;
 }
 
-/** Reads, plans and planes a simulated plate down through its targets; the last target is left for the maker to reach. */
+/**
+ * Reads, plans and planes a simulated plate down through its targets; the last target is left for the maker to reach.
+ */
 export function simulateThicknessing(
   build: DemoBuild,
   plate: PlateContext,

@@ -34,8 +34,8 @@ interface Plate {
 const TAKEN_SINCE = 1.2e-4;
 
 /**
- * A stand-in for a caliper on a cable. It measures a simulated plate: the last finished survey's map less a pass of the plane,
- * or a rough plate somewhat over its target where nothing was read yet.
+ * A stand-in for a caliper on a cable. It measures a simulated plate: the last finished survey's map less a pass of the
+ * plane, or a rough plate somewhat over its target where nothing was read yet.
  */
 @Injectable()
 export class SimulatedCaliperService {

@@ -59,7 +59,10 @@ export class SimulatedJigService {
     return this.send(pieceId, 'scale', `${(wood.rho * length * width * thickness * 1000).toFixed(1)} g`);
   }
 
-  /** Puts a weight on the piece on its jig: the scale told what it is, the dial tells how far it went. @param load [N] */
+  /**
+   * Puts a weight on the piece on its jig: the scale told what it is, the dial tells how far it went.
+   * @param load [N]
+   */
   async bend(pieceId: string, jig: Jig, load: number): Promise<InstrumentLine> {
     const bench = await this.benchOf(pieceId);
     const sample = await asFelt(pieceId, bench.sample, jig);

@@ -18,7 +18,10 @@ import { topOfRecord } from '../build-records/top-of-record';
 import { invalid } from '../http/problem';
 import { eventsOf, eventView } from '../build-records/events-of-record';
 
-/** A stand-in for the braced plate on the bench: it exists only in numbers, of other wood than it is taken for, and was planed as hands plane. */
+/**
+ * A stand-in for the braced plate on the bench: it exists only in numbers, of other wood than it is taken for, and was
+ * planed as hands plane.
+ */
 @Injectable()
 export class SimulatedTopService {
   private readonly hands = new Map<string, RandomSource>();

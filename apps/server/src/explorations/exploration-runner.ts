@@ -1,4 +1,7 @@
-/** Works on explorations in a process of its own: a slice at a time, each answer kept, so that whoever comes next goes on from there. */
+/**
+ * Works on explorations in a process of its own: a slice at a time, each answer kept, so that whoever comes next goes
+ * on from there.
+ */
 import { Injectable, Logger } from '@nestjs/common';
 import { solveOne, startBatch, type Batch, type BatchResult, type Solved } from '@nimble/core/explore';
 import type { TopPlan } from '@nimble/core/top';

@@ -13,7 +13,10 @@ export class GlueUpsService {
     return records.map(glueUpView);
   }
 
-  /** Kept under the id that the browser gave it, so that each press of a button, sent late or twice, lands on the same glue-up. */
+  /**
+   * Kept under the id that the browser gave it, so that each press of a button, sent late or twice, lands on the same
+   * glue-up.
+   */
   async keep(buildId: string, id: string, { person, ...body }: GlueUpDto) {
     await findBuild(buildId);
     const existing = await GlueUpRecord.findByPk(id);

@@ -1,4 +1,7 @@
-/** Revisions of what several pages may change at once: an answer carries one as its `ETag`, a change names the one it was made upon as `If-Match`. */
+/**
+ * Revisions of what several pages may change at once: an answer carries one as its `ETag`, a change names the one it
+ * was made upon as `If-Match`.
+ */
 import { createParamDecorator, type ExecutionContext } from '@nestjs/common';
 import type { Request, Response } from 'express';
 import { isDeepStrictEqual } from 'node:util';

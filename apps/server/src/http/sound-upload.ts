@@ -1,4 +1,7 @@
-/** Sounds that are sent: onto the disk as they come in, heard from there, gone when they are answered. None stands in memory whole. */
+/**
+ * Sounds that are sent: onto the disk as they come in, heard from there, gone when they are answered. None stands in
+ * memory whole.
+ */
 import {
   Injectable,
   UseInterceptors,

@@ -98,8 +98,9 @@ export class SurveysService {
   }
 
   /**
-   * Readings that are already here (a retry) change nothing. A press of the caliper is one statement, and so one transaction: the trigger on the readings
-   * notes the last one and tells that the verdict is old. Only corrections are looked at before.
+   * Readings that are already here (a retry) change nothing. A press of the caliper is one statement, and so one
+   * transaction: the trigger on the readings notes the last one and tells that the verdict is old. Only corrections are
+   * looked at before.
    */
   async addReadings(id: string, { readings }: AddReadingsDto) {
     const corrects = readings.some(({ supersedes }) => supersedes !== null);
@@ -127,7 +128,10 @@ export class SurveysService {
     return survey.buildId;
   }
 
-  /** All lines or none; every bad line is named, and doubtful ones are asked about before anything is kept. New places become stations of the build. */
+  /**
+   * All lines or none; every bad line is named, and doubtful ones are asked about before anything is kept. New places
+   * become stations of the build.
+   */
   async importCsv(id: string, { text, person, decisions = [] }: ImportReadingsDto) {
     const survey = await this.find(id);
     const build = await findBuild(survey.buildId);

@@ -1,4 +1,7 @@
-/** Judges one survey after another off the server's own thread. Grids of the plates asked for last are kept: they cost more than a verdict. */
+/**
+ * Judges one survey after another off the server's own thread. Grids of the plates asked for last are kept: they cost
+ * more than a verdict.
+ */
 import { cellAt, createMapGrid } from '@nimble/core/survey';
 import {
   forecastRemoval,

@@ -42,8 +42,9 @@ export class LedgerService {
   }
 
   /**
-   * The last pass after each survey, which tells all that came off since, with the next look that says something sure of the plate.
-   * A pass of which it is not known what was taken is not scored, nor one that is looked at by readings in doubt.
+   * The last pass after each survey, which tells all that came off since, with the next look that says something sure
+   * of the plate. A pass of which it is not known what was taken is not scored, nor one that is looked at by readings
+   * in doubt.
    */
   private async pairs(buildId: string): Promise<Pair[]> {
     const [passes, looks] = await Promise.all([

@@ -22,8 +22,9 @@ const AT_ONCE = 2;
 const MOST_TURNS = 3;
 
 /**
- * The stored verdict of each survey is a copy of what its records say. A write only marks it as old; whoever reads it next has it worked out
- * by a worker first, once for all who ask at that moment, and what was written meanwhile is worked out again at the next reading.
+ * The stored verdict of each survey is a copy of what its records say. A write only marks it as old; whoever reads it
+ * next has it worked out by a worker first, once for all who ask at that moment, and what was written meanwhile is
+ * worked out again at the next reading.
  */
 @Injectable()
 export class VerdictsService implements OnApplicationShutdown {
@@ -45,7 +46,10 @@ export class VerdictsService implements OnApplicationShutdown {
     return this.pool.close();
   }
 
-  /** What the survey says is to be worked out anew; its build was worked on. New readings do the same by their trigger (migration 0014). */
+  /**
+   * What the survey says is to be worked out anew; its build was worked on. New readings do the same by their trigger
+   * (migration 0014).
+   */
   async markSurvey(surveyId: string, transaction?: Transaction): Promise<void> {
     await this.sequelize.query(
       `with marked as (update surveys set revision = revision + 1 where id = $1 returning build_id)
@@ -54,7 +58,10 @@ export class VerdictsService implements OnApplicationShutdown {
     );
   }
 
-  /** After a change of target, plate, wood, rules, tool or units: the newest survey that was read and what was begun since, here and of each plate of the family. */
+  /**
+   * After a change of target, plate, wood, rules, tool or units: the newest survey that was read and what was begun
+   * since, here and of each plate of the family.
+   */
   async markBuild(buildId: string, transaction?: Transaction): Promise<void> {
     await this.sequelize.query(
       `update surveys set revision = surveys.revision + 1
@@ -119,7 +126,10 @@ export class VerdictsService implements OnApplicationShutdown {
     if ((summary?.statistics.mean ?? null) !== before) await this.markLearners(survey.buildId);
   }
 
-  /** A plate that turned out, or that others follow, teaches its family how thick to be: what rests on its mean is old now. */
+  /**
+   * A plate that turned out, or that others follow, teaches its family how thick to be: what rests on its mean is old
+   * now.
+   */
   private async markLearners(buildId: string): Promise<void> {
     await this.sequelize.query(
       `update surveys set revision = surveys.revision + 1

@@ -16,8 +16,9 @@ const TIME_BUDGET_MS = 60_000;
 const MOST_TRIES = 3;
 
 /**
- * What the record itself foretells of each shaving, made off the request's thread from all that stood before it: neither a page that was closed too soon
- * nor one that knew too little leaves it empty. Whoever asks for the record has made what is still missing.
+ * What the record itself foretells of each shaving, made off the request's thread from all that stood before it:
+ * neither a page that was closed too soon nor one that knew too little leaves it empty. Whoever asks for the record has
+ * made what is still missing.
  */
 @Injectable()
 export class ForecastingService implements BeforeApplicationShutdown {

@@ -39,7 +39,9 @@ export interface GlueUpView {
   retracted: boolean;
 }
 
-/** The plan as it stands on this device: what still waits to be sent is newer than anything that the server can answer. */
+/**
+ * The plan as it stands on this device: what still waits to be sent is newer than anything that the server can answer.
+ */
 export function usePlan(id: string) {
   const { writes } = useOutbox();
   const query = useQuery({ queryKey: keys.plan(id), queryFn: () => get<BracingPlan>(`/builds/${id}/plan`) });

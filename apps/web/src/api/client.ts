@@ -1,4 +1,7 @@
-/** Talks to the server. Every failure is one of two: it can't be reached, or it refused with a problem that names fields. */
+/**
+ * Talks to the server. Every failure is one of two: it can't be reached, or it refused with a problem that names
+ * fields.
+ */
 
 import type { Slip } from '@nimble/core/wood';
 import { noteRevision } from './revisions';

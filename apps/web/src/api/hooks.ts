@@ -67,7 +67,10 @@ export function useSurveys(buildId: string) {
   return { ...query, data };
 }
 
-/** A survey with all its readings, those that still wait to be sent included. One that was just begun here is not asked for yet. */
+/**
+ * A survey with all its readings, those that still wait to be sent included. One that was just begun here is not asked
+ * for yet.
+ */
 export function useSurvey(buildId: string, surveyId: string | null) {
   const { writes } = useOutbox();
   const isNew = writes.some(

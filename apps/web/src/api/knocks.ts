@@ -1,4 +1,6 @@
-/** What was heard of a build: knocks on the whole plate, at stations and of bars, and the finished instrument played. */
+/**
+ * What was heard of a build: knocks on the whole plate, at stations and of bars, and the finished instrument played.
+ */
 import { heardKnock, placedKnock, roundKnock, type RoundKnock } from '@nimble/core/voicing';
 import type { HeardKnock, PlacedKnock } from '@nimble/core/knock-map';
 import type { KeptAnalysis, PlayedAnalysis } from '@nimble/core/sound';

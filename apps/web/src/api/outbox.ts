@@ -1,6 +1,6 @@
 /**
- * Writes made at the bench wait here until the server has them, in order, through lost networks, closed tabs and restarts.
- * Each write carries ids made in the browser, so sending one twice changes nothing.
+ * Writes made at the bench wait here until the server has them, in order, through lost networks, closed tabs and
+ * restarts. Each write carries ids made in the browser, so sending one twice changes nothing.
  */
 import { Refused, request, Unreachable, upload } from './client';
 import { revisionSeen } from './revisions';
@@ -90,7 +90,10 @@ export class Outbox {
     void this.flush();
   }
 
-  /** A change of a document that other pages change too: made upon what its waiting changes were made upon, else upon what was seen last. */
+  /**
+   * A change of a document that other pages change too: made upon what its waiting changes were made upon, else upon
+   * what was seen last.
+   */
   addUpon(write: Write): void {
     const waiting = this.state.writes.find((other) => isSameDocument(other, write));
     this.add({ ...write, upon: waiting ? waiting.upon : this.revisionOf(write.path) });
@@ -154,7 +157,10 @@ export class Outbox {
     return true;
   }
 
-  /** Later changes of the same document were made upon this one; where another page's came between, the server has to compare. */
+  /**
+   * Later changes of the same document were made upon this one; where another page's came between, the server has to
+   * compare.
+   */
   private carryOn(sent: Write): void {
     const revision = this.revisionOf(sent.path);
     if (sent.upon === undefined || revision !== sent.upon + 1) return;

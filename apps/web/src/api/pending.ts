@@ -54,7 +54,9 @@ export function blankSurvey(buildId: string, number: number, body: Partial<Surve
   };
 }
 
-/** Passes that were taken or taken back here and have not reached the server. Their forecast is the server's to make. */
+/**
+ * Passes that were taken or taken back here and have not reached the server. Their forecast is the server's to make.
+ */
 export function withPendingPasses(passes: readonly PassView[], writes: readonly Write[], buildId: string): PassView[] {
   const own = writes.filter((write) => write.buildId === buildId);
   const known = new Set(passes.map(({ id }) => id));

@@ -1,4 +1,7 @@
-/** All that a page of voicing or closing stands on: the build, its plan, the readings of its last survey, what was heard, what was done. */
+/**
+ * All that a page of voicing or closing stands on: the build, its plan, the readings of its last survey, what was
+ * heard, what was done.
+ */
 import { averageByStation, type Reading } from '@nimble/core/survey';
 import { plateKnown, topOfBuild, type TopPlan } from '@nimble/core/top';
 import type { BracingPlan } from '@nimble/core/bracing';

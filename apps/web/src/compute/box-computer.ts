@@ -14,7 +14,10 @@ export interface BoxAnswer {
 }
 
 export interface StrungAnswer {
-  /** On the day of stringing, by the model: the bridge's lean [rad] (a floating one's sink [m]) and how far the top comes out behind it [m]. */
+  /**
+   * On the day of stringing, by the model: the bridge's lean [rad] (a floating one's sink [m]) and how far the top
+   * comes out behind it [m].
+   */
   movement: number;
   rise: number;
   reserve: { reserve: number; low: number };

@@ -1,4 +1,7 @@
-/** What a walk round a plate says, computed away from the page: the map, its shapes as ready paths, the census, loose joints, left against right. */
+/**
+ * What a walk round a plate says, computed away from the page: the map, its shapes as ready paths, the census, loose
+ * joints, left against right.
+ */
 import { contourAreas, createMapGrid } from '@nimble/core/survey';
 import {
   knockMap,

@@ -1,4 +1,7 @@
-/** What the thickness screen shows of a plate, computed away from the page: verdict, plan, forecast, and the map as ready paths. */
+/**
+ * What the thickness screen shows of a plate, computed away from the page: verdict, plan, forecast, and the map as
+ * ready paths.
+ */
 import {
   cellAt,
   contourAreas,

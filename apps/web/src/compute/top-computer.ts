@@ -140,7 +140,10 @@ export class TopComputer {
     return this.quick.figures({ heights: new Map(heights), thicker });
   }
 
-  /** Does beforehand what the first moves of the hand would have to wait for, a part at a time. @returns whether all is ready */
+  /**
+   * Does beforehand what the first moves of the hand would have to wait for, a part at a time.
+   * @returns whether all is ready
+   */
   prepare(): boolean {
     const part = TOP_PARTS[this.prepared];
     if (part === undefined) return true;

@@ -9,8 +9,8 @@ export interface NewestState<Computer, Result> {
 }
 
 /**
- * The answer of a worker to the newest request. While one is being computed later ones wait, and of those only the last is done:
- * so a thing can be dragged at the screen's pace however long an answer takes.
+ * The answer of a worker to the newest request. While one is being computed later ones wait, and of those only the last
+ * is done: so a thing can be dragged at the screen's pace however long an answer takes.
  * @param start and ask must not change between renders
  */
 export function useNewest<Computer, Request, Result>(

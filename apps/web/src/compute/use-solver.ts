@@ -1,4 +1,7 @@
-/** One long computation in a worker of its own: started anew when what it is asked changes, given up at once when that happens before it is done. The answer before stays meanwhile. */
+/**
+ * One long computation in a worker of its own: started anew when what it is asked changes, given up at once when that
+ * happens before it is done. The answer before stays meanwhile.
+ */
 import { proxy, wrap, type Remote } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 
@@ -14,7 +17,10 @@ export interface Solver<Computer, Request, Answer> {
   stopped: boolean;
 }
 
-/** @param start and ask must not change between renders; request must keep its identity while it asks the same @param warm the worker is kept for the next request once it has answered: it is quicker the second time */
+/**
+ * @param start and ask must not change between renders; request must keep its identity while it asks the same
+ * @param warm the worker is kept for the next request once it has answered: it is quicker the second time
+ */
 export function useSolver<Computer, Request, Answer>(
   request: Request | null,
   start: () => Worker,

@@ -4,7 +4,9 @@ import { MM } from '../plate';
 
 const BOX = { width: 560, height: 190, margin: 50, level: 84 };
 
-/** The jig from the side: where the plate lies, where the weight sits, where the dial reads. To scale along its length. */
+/**
+ * The jig from the side: where the plate lies, where the weight sits, where the dial reads. To scale along its length.
+ */
 export function JigDrawing({ jig, units, label }: { jig: Jig; units: UnitChoice; label: string }) {
   const { width, height, level } = BOX;
   const span = jig.kind === 'ring' ? jig.diameter : jig.span;

@@ -22,7 +22,10 @@ interface Props {
   hint?: string;
 }
 
-/** A field for a quantity in any unit. What is typed stays as typed until the field is left; a bad entry is told here and changes nothing else. */
+/**
+ * A field for a quantity in any unit. What is typed stays as typed until the field is left; a bad entry is told here
+ * and changes nothing else.
+ */
 export function QuantityField({
   label,
   quantity,

@@ -7,7 +7,9 @@ import { say } from '../ui/speech';
 import type { Asked } from './AskedBox';
 import { useSending, WAITS } from './use-sending';
 
-/** Sends what was typed: asked about where it can hardly be, and mended as it was probably meant where a slip is given. */
+/**
+ * Sends what was typed: asked about where it can hardly be, and mended as it was probably meant where a slip is given.
+ */
 export type AskedWrite = (how: { ask: boolean; slip: Slip | null }) => Promise<unknown>;
 
 /** @param mends slips that this form can mend in what it sends */

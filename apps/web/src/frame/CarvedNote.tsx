@@ -2,7 +2,9 @@ import type { BracingPlan } from '@nimble/core/bracing';
 import { Link } from 'react-router';
 import type { Build } from '../api/types';
 
-/** A carved top without an arch in its plan would be solved as a flat plate: said before anyone believes its figures. */
+/**
+ * A carved top without an arch in its plan would be solved as a flat plate: said before anyone believes its figures.
+ */
 export function CarvedNote({
   build,
   plan,

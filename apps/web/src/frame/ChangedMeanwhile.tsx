@@ -1,4 +1,7 @@
-/** A change made on this page while another page changed the same: both are kept until the person says which one holds, and after it the way back. */
+/**
+ * A change made on this page while another page changed the same: both are kept until the person says which one holds,
+ * and after it the way back.
+ */
 import { planDifferences, type BracingPlan, type PlanDifferences } from '@nimble/core/bracing';
 import { useQueryClient } from '@tanstack/react-query';
 import { toast } from 'sonner';

@@ -18,7 +18,9 @@ interface Props {
   children: ReactNode;
 }
 
-/** A stage beside thickness: the build's frame, with the ribbon leading back to the surveys and the rounds as they were. */
+/**
+ * A stage beside thickness: the build's frame, with the ribbon leading back to the surveys and the rounds as they were.
+ */
 export function StageFrame({ build, stage, slip, children }: Props) {
   const surveys = useSurveys(build.id);
   const passes = usePasses(build.id);

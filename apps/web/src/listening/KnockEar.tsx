@@ -11,7 +11,10 @@ interface Props {
   onHeard: (analysis: KnockAnalysis) => void;
 }
 
-/** Listens for knocks by microphone, or opens a WAV; shows the strongest notes large and what moved since the knock before. */
+/**
+ * Listens for knocks by microphone, or opens a WAV; shows the strongest notes large and what moved since the knock
+ * before.
+ */
 export function KnockEar({ onHeard }: Props) {
   const [heard, setHeard] = useState<Heard | null>(null);
   const [before, setBefore] = useState<Heard | null>(null);

@@ -7,7 +7,10 @@ import { longPitch, signed } from '../words/pitch-words';
 const LARGE = 3;
 const RATTLES = 0.3;
 
-/** The strongest notes of a knock very large, each with what it moved since another one; then ring, reasons and warnings. */
+/**
+ * The strongest notes of a knock very large, each with what it moved since another one; then ring, reasons and
+ * warnings.
+ */
 export function KnockFigures({ heard, before }: { heard: KeptAnalysis; before: KeptAnalysis | null }) {
   const choice = usePreferences();
   const quality = ({ frequency, q }: { frequency: number; q: number }) =>

@@ -23,7 +23,10 @@ const CLOSEST_OCTAVES = 0.4;
 const LONG_RING = 1.5;
 const NAME_PIXELS = 30;
 
-/** Spectrum on a musical axis with the partials as stems: higher is louder, a longer foot rings longer; those of another knock stand behind, dashed. */
+/**
+ * Spectrum on a musical axis with the partials as stems: higher is louder, a longer foot rings longer; those of another
+ * knock stand behind, dashed.
+ */
 export function KnockPicture({ heard, before, spectrum = null }: Props) {
   const choice = usePreferences();
   const lowest = Math.min(WHOLE[0], ...heard.partials.map(({ frequency }) => 0.85 * frequency));

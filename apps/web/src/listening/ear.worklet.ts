@@ -1,4 +1,6 @@
-/** In the audio thread: finds knocks in the microphone's sound and tells the page, with a meter twenty times a second. */
+/**
+ * In the audio thread: finds knocks in the microphone's sound and tells the page, with a meter twenty times a second.
+ */
 import { KnockTrigger } from '@nimble/core/sound';
 
 declare const sampleRate: number;

@@ -1,4 +1,7 @@
-/** A knock that can hardly be of this top waits to be answered for before it is kept: it is knocked again, or kept as it is. */
+/**
+ * A knock that can hardly be of this top waits to be answered for before it is kept: it is knocked again, or kept as it
+ * is.
+ */
 import { questionKnock, type KnockQuestion } from '@nimble/core/voicing';
 import { useState } from 'react';
 import type { Heard } from '../compute/sound.worker';

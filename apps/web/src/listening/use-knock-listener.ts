@@ -17,7 +17,8 @@ const PRACTICE_PAUSE = 1100;
 export type OnHeard = (heard: Heard, source: SoundSource) => void;
 
 /**
- * The microphone (or a file) as an ear for knocks: each knock is analysed in a worker and handed on; then it waits for the next.
+ * The microphone (or a file) as an ear for knocks: each knock is analysed in a worker and handed on; then it waits for
+ * the next.
  * @param practice fetches a knock of a simulated plate, where there is one
  */
 export function useKnockListener(onHeard: OnHeard, practice?: () => Promise<ArrayBuffer>) {
@@ -132,7 +133,10 @@ function useListener(): () => Remote<Listener> {
   return useCallback(() => (made.current ??= startListener()).remote, []);
 }
 
-/** Made when the first sound comes, since most visits hear none; wrapped once, as letting go of a wrapper ends the worker's ear. */
+/**
+ * Made when the first sound comes, since most visits hear none; wrapped once, as letting go of a wrapper ends the
+ * worker's ear.
+ */
 function startListener() {
   const worker = new Worker(new URL('../compute/sound.worker.ts', import.meta.url), { type: 'module' });
   return { worker, remote: wrap<Listener>(worker) };

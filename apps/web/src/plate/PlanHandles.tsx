@@ -27,7 +27,9 @@ interface Props {
 
 const SNAP_PIXELS = 11;
 
-/** Ends and middle of the brace that is picked, or crossing and opening of the X: each with what it comes to beside it. */
+/**
+ * Ends and middle of the brace that is picked, or crossing and opening of the X: each with what it comes to beside it.
+ */
 export function PlanHandles(props: Props) {
   return props.brace ? <BraceHandles {...props} brace={props.brace} /> : <XHandles {...props} />;
 }

@@ -17,7 +17,10 @@ interface Props {
 
 const MARGIN_MM = 26;
 
-/** The one drawing of the plate: true proportion, neck end to the left, seen from outside. Stages change only what lies on it. */
+/**
+ * The one drawing of the plate: true proportion, neck end to the left, seen from outside. Stages change only what lies
+ * on it.
+ */
 export function PlateDrawing({ shape, leftHanded, label, map, children, onPlace }: Props) {
   const svg = useRef<SVGSVGElement>(null);
   const clip = useId();

@@ -24,7 +24,10 @@ interface WorthProps {
   onPick: (brace: number, station: number) => void;
 }
 
-/** What a pass is worth along each brace: marks that grow, pointing down where wood helps, struck through where it harms. */
+/**
+ * What a pass is worth along each brace: marks that grow, pointing down where wood helps, struck through where it
+ * harms.
+ */
 export function BraceWorth({ braces, worth, pixelsPerMm, onPick }: WorthProps) {
   const px = (pixels: number) => pixels / pixelsPerMm;
   const most = Math.max(1e-12, ...worth.flat().map(Math.abs));

@@ -30,7 +30,10 @@ export interface PlatePicture {
   unreadPath: string;
   /** Thickness wanted at each requested station, by the line that is followed [m]. */
   targetAt: number[];
-  /** What the map shows at each requested station [m], where that is not the reading itself: views `mirror` and `removed`. */
+  /**
+   * What the map shows at each requested station [m], where that is not the reading itself: views `mirror` and
+   * `removed`.
+   */
   shownAt: number[] | null;
   /** In view `removed`: what came off. */
   removed: Omit<Removal, 'depth'> | null;

@@ -1,4 +1,7 @@
-/** SVG path data of a plate, in millimetres, x right from the neck end, y down towards the bass side as seen from outside. */
+/**
+ * SVG path data of a plate, in millimetres, x right from the neck end, y down towards the bass side as seen from
+ * outside.
+ */
 import type { PlateShape, Polygon } from '@nimble/core/outline';
 
 export const MM = 1000;

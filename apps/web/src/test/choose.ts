@@ -19,7 +19,10 @@ export function optionsOf(field: HTMLElement): string[] {
   return words;
 }
 
-/** Looks into a list again and again until these are its options, or some of them; opening it changes the page, so that no observer of it may do the waiting. */
+/**
+ * Looks into a list again and again until these are its options, or some of them; opening it changes the page, so that
+ * no observer of it may do the waiting.
+ */
 export async function untilOffered(field: () => HTMLElement, wanted: readonly string[]): Promise<string[]> {
   for (let tries = 0; tries < 100; tries++) {
     const words = optionsOf(field());

@@ -1,4 +1,6 @@
-/** What component tests stand on: a server of canned answers that remembers what it was asked, and the page's providers. */
+/**
+ * What component tests stand on: a server of canned answers that remembers what it was asked, and the page's providers.
+ */
 import { bridgeAt, drawPattern, emptyPlan, usualSettings, type BracingPlan } from '@nimble/core/bracing';
 import { defaultHoles, defaultOutline, plateShape } from '@nimble/core/outline';
 import { defaultTarget } from '@nimble/core/graduation';

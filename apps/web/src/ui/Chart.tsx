@@ -34,7 +34,10 @@ interface ChartProps<X, Y> {
   children: ReactNode;
 }
 
-/** A chart in its frame: level lines across, marks below, both axes named with their units. What is drawn comes as children. */
+/**
+ * A chart in its frame: level lines across, marks below, both axes named with their units. What is drawn comes as
+ * children.
+ */
 export function Chart<X, Y>({
   box,
   x,

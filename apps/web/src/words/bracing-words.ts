@@ -114,7 +114,9 @@ export const CAUTION_WORDS: Record<CautionCode, string> = {
   'far-from-practice': 'Untried',
 };
 
-/** How the X stands. What opening or moving it does depends on the rest of the plan: the whole top tries it on this one. */
+/**
+ * How the X stands. What opening or moving it does depends on the rest of the plan: the whole top tries it on this one.
+ */
 export function xWords({ opening }: Pick<XShape, 'opening'>): string {
   const wide = opening > 1.72;
   const narrow = opening < 1.6;

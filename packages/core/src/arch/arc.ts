@@ -40,8 +40,9 @@ const STEPS = 400;
 const NEWTON_STEPS = 30;
 
 /**
- * A thin even batten on two supports on which it can slide, pushed at its middle until it rises so far (the elastica, no small angles):
- * theta' = -k x, x' = cos theta, y' = sin theta, from the end, where it carries no moment, to the middle, where it is level.
+ * A thin even batten on two supports on which it can slide, pushed at its middle until it rises so far (the elastica,
+ * no small angles): theta' = -k x, x' = cos theta, y' = sin theta, from the end, where it carries no moment, to the
+ * middle, where it is level.
  */
 export function bentBatten({ span, rise }: Pick<Arc, 'span' | 'rise'>): BattenShape {
   const half = span / 2;

@@ -1,4 +1,7 @@
-/** The arch at the bench: heights to plane to, dishes that do or don't fit, what bending a flat plate costs, what a dry winter does. SI. */
+/**
+ * The arch at the bench: heights to plane to, dishes that do or don't fit, what bending a flat plate costs, what a dry
+ * winter does. SI.
+ */
 import { requirePositive, requireWithin } from '../base';
 import { equilibriumMoisture, movementAcross, TYPICAL_RADIAL_SHRINKAGE } from '../moisture';
 import { layeredRigidity, type Layer } from '../section';
@@ -22,7 +25,10 @@ export function sagittaTable(span: number, radius: number, steps: number): Sagit
   });
 }
 
-/** Largest gap between a brace of one radius and a dish or plate of another over its length [m]: positive where it is open at the ends. */
+/**
+ * Largest gap between a brace of one radius and a dish or plate of another over its length [m]: positive where it is
+ * open at the ends.
+ */
 export function gapInDish(length: number, braceRadius: number | null, dishRadius: number | null): number {
   const rise = (radius: number | null) => (radius === null ? 0 : arcOfRadius(length, radius).rise);
   return rise(braceRadius) - rise(dishRadius);
@@ -60,7 +66,8 @@ export interface ArchInSeason {
 }
 
 /**
- * A plate glued across a brace at one humidity and taken to another: it shrinks across the grain, the brace does not, and the pair bends like a strip of two metals:
+ * A plate glued across a brace at one humidity and taken to another: it shrinks across the grain, the brace does not,
+ * and the pair bends like a strip of two metals:
  *   d(1/R) = strain d / EI x EA1 EA2 / (EA1 + EA2),  d between the two centroids.
  * The plate is on the outer face of the arch, so drying flattens it.
  * @param layers plate strip and brace, heights over the glue face @param archRadius as glued, null for flat

@@ -1,4 +1,7 @@
-/** A plate that is not flat: rise and radius, battens, dishes, what a season does to an arch, the glue face of a brace on it. */
+/**
+ * A plate that is not flat: rise and radius, battens, dishes, what a season does to an arch, the glue face of a brace
+ * on it.
+ */
 export { arcHeight, arcOfRadius, arcOfRise, battenDeviation, bentBatten, type Arc, type BattenShape } from './arc';
 export {
   archInSeason,

@@ -1,6 +1,7 @@
 /**
- * Beam elements of varying section, two nodes with deflection and rotation each. Shape functions that meet a uniform element's equilibrium with shear exactly
- * (interdependent interpolation); without shear they are Hermite's cubics. Integrated with three Gauss points, so that section and height may vary within.
+ * Beam elements of varying section, two nodes with deflection and rotation each. Shape functions that meet a uniform
+ * element's equilibrium with shear exactly (interdependent interpolation); without shear they are Hermite's cubics.
+ * Integrated with three Gauss points, so that section and height may vary within.
  * Source: Reddy, On locking-free shear deformable beam finite elements, 1997; Przemieniecki for the mass.
  */
 import { plainFigures, slopesByHeight, type Section, type SectionShape } from '../section';

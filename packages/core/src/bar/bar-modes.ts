@@ -1,8 +1,8 @@
 /**
  * Partials of a bar of any profile, and what wood taken off anywhere does to each of them, exactly:
  *   d(omega^2) = integral (dEI phi''^2 + dkGA gamma^2 - omega^2 (dm phi^2 + dJ theta^2)) dx  for unit modal mass.
- * Every bar shears, by its wood's modulus of rigidity or, where that is not known, by the usual one. As a solid, a deeply scooped bar comes out some 4 to 5 % lower than
- * any beam theory says.
+ * Every bar shears, by its wood's modulus of rigidity or, where that is not known, by the usual one. As a solid, a
+ * deeply scooped bar comes out some 4 to 5 % lower than any beam theory says.
  */
 import { InvalidInput, requirePositive, requireWithin } from '../base';
 import {
@@ -35,7 +35,9 @@ export interface Bar {
   length: number;
   density: number;
   modulus: number;
-  /** [Pa]; if it is not given, spruce's share of the modulus counts. Infinite for thin-bar theory, as textbooks have it. */
+  /**
+   * [Pa]; if it is not given, spruce's share of the modulus counts. Infinite for thin-bar theory, as textbooks have it.
+   */
   shearModulus?: number;
   ends: BarEnds;
   section: SectionShape;
@@ -70,7 +72,10 @@ export interface BarResult {
   mass: number;
   /** Every bar shears, but where it was asked for as infinitely stiff against that. */
   theory: 'with-shear' | 'thin';
-  /** Modulus of rigidity that was reckoned with [Pa], and whether it was given or is spruce's usual share of the modulus. */
+  /**
+   * Modulus of rigidity that was reckoned with [Pa], and whether it was given or is spruce's usual share of the
+   * modulus.
+   */
   shearModulus: number;
   shear: 'given' | 'usual';
 }
@@ -178,7 +183,10 @@ interface SoftPart {
   keeps: number;
 }
 
-/** Where notches leave a bar softer: over their length, and beside them, where the wood that ends at the notch is not yet taken along. */
+/**
+ * Where notches leave a bar softer: over their length, and beside them, where the wood that ends at the notch is not
+ * yet taken along.
+ */
 function softParts(bar: Bar): SoftPart[] {
   return (bar.notches ?? []).map(({ at, length, keeps }) => {
     const reach = length / 2 + runOut(bar, at, keeps);
@@ -187,8 +195,9 @@ function softParts(bar: Bar): SoftPart[] {
 }
 
 /**
- * The wood beside a notch that does not carry yet, by half of the two for thin fibres that shear takes along (Saint-Venant). Share and shape by own plane solids of bars of 10 to 20 mm
- * height, notches of 15 to 70 % of it, shear moduli a tenth to a thirtieth of the modulus: first notes then within 2 %.
+ * The wood beside a notch that does not carry yet, by half of the two for thin fibres that shear takes along
+ * (Saint-Venant). Share and shape by own plane solids of bars of 10 to 20 mm height, notches of 15 to 70 % of it, shear
+ * moduli a tenth to a thirtieth of the modulus: first notes then within 2 %.
  */
 const RUN_OUT = 0.4;
 

@@ -69,7 +69,8 @@ describe('partials of notched bars', () => {
     stations: uniform(0.3, 8e-3, height),
     notches,
   });
-  // Height, shear modulus, depth, middle and length of the notch; first note over that of the whole bar, by own plane solids of 8-node squares a millimetre wide.
+  // Height, shear modulus, depth, middle and length of the notch; first note over that of the whole bar, by own plane
+  // solids of 8-node squares a millimetre wide.
   it.each([
     [0.014, 0.75e9, 0.003, 0.15, 0.008, 0.91886],
     [0.014, 0.75e9, 0.007, 0.15, 0.008, 0.65859],
@@ -138,7 +139,8 @@ describe('partials of tapered bars', () => {
     near([wedge(0.5)], [(3.8238 * unit * 0.01) / 0.3 ** 2], 2e-3);
   });
   it('doubly tapered wedge with a sharp end, clamped at its root: 8.72 against 3.52 of the even cantilever', () => {
-    // Half of a bar clamped at both ends and sharp in the middle moves like two such cantilevers: cone of width and height, Mabie and Rogers 1974.
+    // Half of a bar clamped at both ends and sharp in the middle moves like two such cantilevers: cone of width and
+    // height, Mabie and Rogers 1974.
     const length = 0.4;
     const sharp = Array.from({ length: 161 }, (_, i) => {
       const share = Math.max(1e-3, Math.abs(1 - (2 * i) / 160));

@@ -14,7 +14,10 @@ export function mean(values: ArrayLike<number>): number {
   return sum / values.length;
 }
 
-/** The value that stands at `rank` (from 0) when all are in order; reorders the values in place. Source: Hoare, Find (Algorithm 65, 1961). */
+/**
+ * The value that stands at `rank` (from 0) when all are in order; reorders the values in place. Source: Hoare, Find
+ * (Algorithm 65, 1961).
+ */
 export function ranked(values: Float64Array, rank: number): number {
   let low = 0;
   let high = values.length - 1;

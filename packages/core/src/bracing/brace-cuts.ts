@@ -1,4 +1,7 @@
-/** Where less of a brace is left than is drawn of it: notches of laps and the hole of a truss rod; on the plate, and as a free bar. SI. */
+/**
+ * Where less of a brace is left than is drawn of it: notches of laps and the hole of a truss rod; on the plate, and as
+ * a free bar. SI.
+ */
 import { clippedFigures, plainFigures, type PlainFigures, type Section } from '../section';
 import { crossingsOf, heightAt, lapCuts, lapOf, type Brace, type BracingPlan, type Crossing } from './bracing-plan';
 import { keptHeight, LEAST_LEFT, sectionAlong } from './lap-stiffness';
@@ -13,7 +16,10 @@ export interface BraceCutout {
 
 type Plan = Pick<BracingPlan, 'braces' | 'laps'>;
 
-/** On the plate: a leg cut from above, as deep as drawn and capped as drawn. What passes over it fills its own notch, and counts as whole. */
+/**
+ * On the plate: a leg cut from above, as deep as drawn and capped as drawn. What passes over it fills its own notch,
+ * and counts as whole.
+ */
 export function gluedCuts(brace: Brace, plan: Plan): BraceCutout[] {
   const notches = lapsOf(brace, plan).flatMap(({ crossing, lap, at, length }) =>
     lap.lower === brace.id ? [{ at, length, keeps: keptHeight(lap, crossing) }] : [],

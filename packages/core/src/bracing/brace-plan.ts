@@ -131,7 +131,8 @@ const STEP = 0.8;
 const DEEPEST = 4e-4;
 
 /**
- * The smallest planing that brings a partial to a frequency: wood only comes off, most where it does most, nowhere under the least height.
+ * The smallest planing that brings a partial to a frequency: wood only comes off, most where it does most, nowhere
+ * under the least height.
  * @param partial 0 for the first
  */
 export function seekNote(plan: BracePlan, partial: number, frequency: number, least = LEAST_HEIGHT): Sought {
@@ -163,7 +164,8 @@ export interface IntervalSought {
 const CLOSE_CENTS = 0.3;
 
 /**
- * The smallest planing of two bars together that puts an interval between a partial of each: wood only comes off, from whichever gives more for less.
+ * The smallest planing of two bars together that puts an interval between a partial of each: wood only comes off, from
+ * whichever gives more for less.
  * @param ratio wanted, first over second
  */
 export function seekInterval(

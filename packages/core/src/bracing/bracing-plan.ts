@@ -1,4 +1,7 @@
-/** The plan of a plate's braces: what stands where, how it is cut, how pieces pass each other. One value, kept and undone as a whole. SI. */
+/**
+ * The plan of a plate's braces: what stands where, how it is cut, how pieces pass each other. One value, kept and
+ * undone as a whole. SI.
+ */
 import { InvalidInput, requireWithin } from '../base';
 import { angleBetween, lengthOf, meetingOf, type Point } from '../outline';
 import { planFigures, type BracePlan } from './brace-plan';
@@ -77,7 +80,10 @@ export interface Lap {
 export const PATCH_ROLES = ['bridge-plate', 'hole-ring', 'patch'] as const;
 export type PatchRole = (typeof PATCH_ROLES)[number];
 
-/** A thin piece under the plate: a rectangle about its middle, or a ring round a hole, length across it and width of its band. */
+/**
+ * A thin piece under the plate: a rectangle about its middle, or a ring round a hole, length across it and width of its
+ * band.
+ */
 export interface Patch {
   id: string;
   name: string;

@@ -1,4 +1,7 @@
-/** Where the saddle stands: from the scale, the fret at the edge of the body and the compensation. SI [m], x from the neck end of the plate. */
+/**
+ * Where the saddle stands: from the scale, the fret at the edge of the body and the compensation. SI [m], x from the
+ * neck end of the plate.
+ */
 import { InvalidInput, requireWithin } from '../base';
 import { type Family, type Point, type Segment } from '../outline';
 import type { BridgePlan } from './bracing-plan';
@@ -10,7 +13,10 @@ export function fretToSaddle(scale: number, fret: number): number {
   return scale * 2 ** (-fret / 12);
 }
 
-/** Saddle from its treble end to its bass end. `trebleSign` is the side of the treble strings, -1 unless the instrument is left-handed. */
+/**
+ * Saddle from its treble end to its bass end. `trebleSign` is the side of the treble strings, -1 unless the instrument
+ * is left-handed.
+ */
 export function bridgeLine(bridge: BridgePlan, scale: number, trebleSign: 1 | -1 = -1): Segment {
   const { fretAtBody, compensationTreble, compensationBass, bassScale, span } = bridge;
   const half = span / 2;

@@ -2,7 +2,10 @@ import type { Family } from '../outline';
 import { usualBridge } from './bridge-line';
 import type { BracingPlan } from './bracing-plan';
 
-/** Radius of the dome that makers mostly give a construction [m]; none where it is flat by name, or has an arch of its own. */
+/**
+ * Radius of the dome that makers mostly give a construction [m]; none where it is flat by name, or has an arch of its
+ * own.
+ */
 const DOMES = { flat: null, carved: null, domed: 7.62, sandwich: 8.5 } as const;
 
 /** Before anything is drawn: the family's bridge, and the construction's dome. */

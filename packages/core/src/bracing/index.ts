@@ -1,4 +1,7 @@
-/** The plan of the braces: what a brace is, patterns, laps, the bridge, cautions, what a brace weighs, sounds and carries on its plate. */
+/**
+ * The plan of the braces: what a brace is, patterns, laps, the bridge, cautions, what a brace weighs, sounds and
+ * carries on its plate.
+ */
 export {
   BRACE_STEPS,
   braceSection,

@@ -1,6 +1,7 @@
 /**
- * What a lap costs: the leg that is notched from above keeps its lower part at the crossing; a cap glued over it restores some. Reckoned as a beam on its two ends with a
- * load at the crossing, the plate's strip glued under it: the joint is short, so the leg loses less than the joint. SI.
+ * What a lap costs: the leg that is notched from above keeps its lower part at the crossing; a cap glued over it
+ * restores some. Reckoned as a beam on its two ends with a load at the crossing, the plate's strip glued under it: the
+ * joint is short, so the leg loses less than the joint. SI.
  */
 import { angleOf } from '../outline';
 import { InvalidInput } from '../base';
@@ -41,7 +42,10 @@ export function lapStiffness(lap: Lap, crossing: Crossing, plate: GluedPlate): L
   });
 }
 
-/** Height of a whole leg that bends as the notched one does at the crossing, of its own (1): what is left under the notch, and its cap. */
+/**
+ * Height of a whole leg that bends as the notched one does at the crossing, of its own (1): what is left under the
+ * notch, and its cap.
+ */
 export function keptHeight(lap: Lap, crossing: Crossing): number {
   const leg = lap.lower === crossing.a.id ? crossing.a : crossing.b;
   const along = leg === crossing.a ? crossing.alongA : crossing.alongB;
@@ -76,7 +80,10 @@ function stripOf(leg: Brace, plate: GluedPlate): Layer {
 const rigidityOf = (strip: Layer, modulus: number, { area, centroidHeight, secondMoment }: PlainFigures) =>
   layeredRigidity([strip, { stretch: modulus * area, at: centroidHeight, own: modulus * secondMoment }]).rigidity;
 
-/** The other leg fills the notch: it holds the cap off the lower part, but its grain runs across and carries nothing itself. */
+/**
+ * The other leg fills the notch: it holds the cap off the lower part, but its grain runs across and carries nothing
+ * itself.
+ */
 function notched(strip: Layer, leg: Brace, along: number, left: number, cap: Layer | null): number {
   const { area, centroidHeight, secondMoment } = clippedFigures(sectionAlong(leg, along), left);
   const layers = [strip, { stretch: leg.modulus * area, at: centroidHeight, own: leg.modulus * secondMoment }];

@@ -1,4 +1,7 @@
-/** A brace glued to its plate: the rigidity of both as one beam along it, and what its neighbours add where braces crowd. SI. */
+/**
+ * A brace glued to its plate: the rigidity of both as one beam along it, and what its neighbours add where braces
+ * crowd. SI.
+ */
 import { angleBetween, angleOf, nearestOn, pointAlong, type Point } from '../outline';
 import { checkSection, effectiveWidth, gluedSection, plainFigures, type Section } from '../section';
 import { offAxisModulus, type OrthotropicConstants } from '../wood';
@@ -63,7 +66,10 @@ function sectionOnStrip(section: Section, braceModulus: number, { plate, modulus
   });
 }
 
-/** Of this brace where it has such a section, with the strip of plate that works with it [N m2]. @throws InvalidInput naming the section's field */
+/**
+ * Of this brace where it has such a section, with the strip of plate that works with it [N m2].
+ * @throws InvalidInput naming the section's field
+ */
 export function gluedRigidity(brace: Brace, section: Section, plate: GluedPlate): number {
   checkSection(section);
   return sectionOnStrip(section, brace.modulus, stripOf(brace, plate)).rigidity;
@@ -77,7 +83,10 @@ const stripOf = (brace: Brace, plate: GluedPlate): Strip => ({
 
 const HALVINGS = 60;
 
-/** Height of another section that is as stiff as a first one once it is glued to the plate [m]. @throws InvalidInput as above */
+/**
+ * Height of another section that is as stiff as a first one once it is glued to the plate [m].
+ * @throws InvalidInput as above
+ */
 export function heightOfSameGluedRigidity(
   brace: Brace,
   from: Section,
@@ -97,8 +106,8 @@ export function heightOfSameGluedRigidity(
 }
 
 /**
- * A brace nearby stiffens the plate in this one's direction by cos^4 of the angle between them, the less the farther it is,
- * to nothing at half the width of plate that works with it.
+ * A brace nearby stiffens the plate in this one's direction by cos^4 of the angle between them, the less the farther it
+ * is, to nothing at half the width of plate that works with it.
  */
 function helperOf(other: Brace, along: Brace, plate: GluedPlate): (place: Point) => number {
   const strip = stripOf(other, plate);
@@ -113,7 +122,9 @@ function helperOf(other: Brace, along: Brace, plate: GluedPlate): (place: Point)
   };
 }
 
-/** Neighbours that add more than this share of what the brace has at its stiffest are a crowd: it may be lower there. */
+/**
+ * Neighbours that add more than this share of what the brace has at its stiffest are a crowd: it may be lower there.
+ */
 const CROWDED = 0.35;
 
 /** Places of a brace that its neighbours already make stiff. */
@@ -123,8 +134,8 @@ export function crowdedPlaces(places: readonly GluedPlace[]): GluedPlace[] {
 }
 
 /**
- * Rigidity along the grain of everything that a line across the plate at x cuts: the plate over its width and each brace by cos^3 of its angle,
- * since a slanted one is longer by that much [N m2].
+ * Rigidity along the grain of everything that a line across the plate at x cuts: the plate over its width and each
+ * brace by cos^3 of its angle, since a slanted one is longer by that much [N m2].
  */
 export function rigidityAcrossLine(braces: readonly Brace[], plate: GluedPlate, x: number, width: number): number {
   const ownPlate = (plate.wood.E_L * plate.thickness ** 3 * width) / 12;

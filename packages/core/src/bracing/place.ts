@@ -48,7 +48,8 @@ export interface SnapTo extends Segment {
 const STEP = 1e-3;
 
 /**
- * What a dragged end takes hold of within a distance: the rim, another brace's line or its mirror image's end, the centre line; else whole millimetres.
+ * What a dragged end takes hold of within a distance: the rim, another brace's line or its mirror image's end, the
+ * centre line; else whole millimetres.
  * @param rimInset how far inside the outline ends stand
  */
 export function snapEnd(

@@ -1,6 +1,7 @@
 /**
- * Where tried practice lies, for whoever is new to it: bands made up for this program from what flat-top makers commonly build, sizes of an ordinary guitar
- * grown with the plate. Outside a band is not wrong; it is a plan nobody at this bench has tried.
+ * Where tried practice lies, for whoever is new to it: bands made up for this program from what flat-top makers
+ * commonly build, sizes of an ordinary guitar grown with the plate. Outside a band is not wrong; it is a plan nobody at
+ * this bench has tried.
  */
 import { angleBetween, meetingOf } from '../outline';
 import { formatThickness, inWords } from '../units';

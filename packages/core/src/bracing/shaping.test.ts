@@ -12,7 +12,10 @@ const plan: BracePlan = {
 };
 const even = { ...plan, heights: plan.heights.map(() => 0.0126) };
 
-/** A bar of 300 x 14 mm planed to nine tenths: 0.9 sqrt((1 + c) / (1 + 0.81 c)), by its shear c = 0.054 (1 / 0.974^2 - 1). */
+/**
+ * A bar of 300 x 14 mm planed to nine tenths: 0.9 sqrt((1 + c) / (1 + 0.81 c)), by its shear c = 0.054 (1 / 0.974^2 -
+ * 1).
+ */
 const SHEARED = 0.9 * Math.sqrt(1.054 / (1 + 0.81 * 0.054));
 
 describe('a step of shaping', () => {

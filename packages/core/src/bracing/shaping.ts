@@ -23,7 +23,10 @@ const SCALE_DOUBT = 1e-4;
 /** Doubt of a note by beam theory alone, and of its change from a note that was heard. */
 const THEORY_DOUBT = 0.03;
 const CHANGE_DOUBT = 0.35;
-/** A deeply scooped bar is lower than beam theory as a solid: doubt of the note when a scoop is cut from nothing to full depth. */
+/**
+ * A deeply scooped bar is lower than beam theory as a solid: doubt of the note when a scoop is cut from nothing to full
+ * depth.
+ */
 const SCOOP_DOUBT = 0.03;
 const EAR_DOUBT = 5e-4;
 

@@ -19,7 +19,10 @@ export function xOf(braces: readonly Brace[]): XShape | null {
   return meeting ? { legs: [one, other], crossing: meeting.point, opening: openingOf(one, other) } : null;
 }
 
-/** Both legs drawn anew through a crossing with an opening; ends that stood at the rim stand there again. Null where no plate is there. */
+/**
+ * Both legs drawn anew through a crossing with an opening; ends that stood at the rim stand there again. Null where no
+ * plate is there.
+ */
 export function moveX(
   braces: readonly Brace[],
   outline: Polygon,

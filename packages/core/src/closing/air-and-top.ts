@@ -1,6 +1,7 @@
 /**
- * Air and top of a closed box as two masses on springs: the pair of lowest notes that is heard, from what each would sound alone, and back. Frequencies in Hz.
- * With top alone f_p (box open behind), air alone f_h (walls still), and the air's spring on the top f_a:
+ * Air and top of a closed box as two masses on springs: the pair of lowest notes that is heard, from what each would
+ * sound alone, and back. Frequencies in Hz. With top alone f_p (box open behind), air alone f_h (walls still), and the
+ * air's spring on the top f_a:
  *   f_1^2 + f_2^2 = f_p^2 + f_h^2 + f_a^2,   f_1 f_2 = f_p f_h.
  * Back and sides stand still. Source: Christensen and Vistisen, J. Acoust. Soc. Am. 68 (1980) 758.
  */
@@ -17,7 +18,10 @@ export interface Pair {
   high: number;
 }
 
-/** Area that pumps [m2] and modal mass with the largest deflection as one [kg]; volume of the box [m3]. @returns f_a [Hz] */
+/**
+ * Area that pumps [m2] and modal mass with the largest deflection as one [kg]; volume of the box [m3].
+ * @returns f_a [Hz]
+ */
 export function airSpring({ area, modalMass, volume }: { area: number; modalMass: number; volume: number }): number {
   return (area * AIR.speed * Math.sqrt(AIR.density / (volume * modalMass))) / (2 * Math.PI);
 }
@@ -28,7 +32,10 @@ export function pairOf({ top, air }: Alone, spring: number): Pair {
   return { low: Math.sqrt((sum - root) / 2), high: Math.sqrt((sum + root) / 2) };
 }
 
-/** What each would sound alone; the higher of the two is the top's. @throws InvalidInput where the pair lies too near together for such a spring */
+/**
+ * What each would sound alone; the higher of the two is the top's.
+ * @throws InvalidInput where the pair lies too near together for such a spring
+ */
 export function aloneOf({ low, high }: Pair, spring: number): Alone {
   if (!(low > 0 && high > low)) throw new InvalidInput('top', high, 'must be the higher of the two notes');
   const sum = low ** 2 + high ** 2 - spring ** 2;

@@ -25,7 +25,8 @@ export function ellipseOf(hole: Polygon): Opening {
 export const widened = ({ a, b }: Opening, depth: number): Opening => ({ a: a + depth, b: b + depth });
 
 /**
- * Conductivity of a hole in a plate: 1/C = h / S + 1 / C_0, with C_0 of an ellipse in a thin plate, pi a / K(e) = 2 a agm(1, b/a); 2 a for a circle. [m]
+ * Conductivity of a hole in a plate: 1/C = h / S + 1 / C_0, with C_0 of an ellipse in a thin plate, pi a / K(e) = 2 a
+ * agm(1, b/a); 2 a for a circle. [m]
  * @param thickness of the plate at the hole [m]   Source: Rayleigh, Theory of Sound, articles 304 to 306.
  */
 export function holeConductivity({ a, b }: Opening, thickness: number): number {

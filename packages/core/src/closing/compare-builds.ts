@@ -1,4 +1,7 @@
-/** Builds beside each other: what those that turned out well have in common, and where the others lie. Figures as logarithms: all are above nothing. */
+/**
+ * Builds beside each other: what those that turned out well have in common, and where the others lie. Figures as
+ * logarithms: all are above nothing.
+ */
 export interface ComparedBuild {
   id: string;
   number: number;

@@ -44,8 +44,10 @@ const DAY = 86_400_000;
 const READS = { turn: 1.5e-3, belly: 1e-4 };
 
 /**
- * How a strung top settles, by the lean of its bridge where that was read, else by its belly; null where the model foretells no movement.
- * @param movement by the model on the day of stringing [rad or m] @param rise how far the top comes out then [m], used where only the belly was read
+ * How a strung top settles, by the lean of its bridge where that was read, else by its belly; null where the model
+ * foretells no movement.
+ * @param movement by the model on the day of stringing [rad or m] @param rise how far the top comes out then [m], used
+ * where only the belly was read
  */
 export function settlingOfRecord(
   events: readonly VoicingEvent[],

@@ -1,6 +1,7 @@
 /**
- * How a top gives under its strings over days and years: at once as the model says, then as wood creeps, by a power of time. A straight line through both, with what is
- * known before: moved(t) = e + q (t / ten years)^n. Source: USDA Wood Handbook, ch. 5 (creep of dry wood under load comes in years to about what it gave at first); Tarantola ch. 3.
+ * How a top gives under its strings over days and years: at once as the model says, then as wood creeps, by a power of
+ * time. A straight line through both, with what is known before: moved(t) = e + q (t / ten years)^n. Source: USDA Wood
+ * Handbook, ch. 5 (creep of dry wood under load comes in years to about what it gave at first); Tarantola ch. 3.
  */
 import { halfInterval, type Estimate, InvalidInput } from '../base';
 
@@ -24,14 +25,21 @@ export interface Settling {
 
 const TEN_YEARS = 3652;
 const YEAR = 365.25;
-/** Of the power of time; of the model's movement; how far it creeps in ten years, each as shares of what it gives at once. */
+/**
+ * Of the power of time; of the model's movement; how far it creeps in ten years, each as shares of what it gives at
+ * once.
+ */
 const POWER = 0.25;
 const MODEL_DOUBT = 0.25;
 const CREEP = { share: 1, sd: 0.5 };
 
 const grown = (days: number) => (Math.max(0, days) / TEN_YEARS) ** POWER;
 
-/** @param foretold by the model, on the day of stringing @param readingSd of one reading, in its unit @throws InvalidInput naming the field */
+/**
+ * @param foretold by the model, on the day of stringing
+ * @param readingSd of one reading, in its unit
+ * @throws InvalidInput naming the field
+ */
 export function settling(foretold: number, readings: readonly SettlingReading[], readingSd: number): Settling {
   if (!(foretold > 0)) throw new InvalidInput('foretold', foretold, 'must be above nothing');
   if (!(readingSd > 0)) throw new InvalidInput('readingSd', readingSd, 'must be above nothing');

@@ -1,4 +1,7 @@
-/** What a little wood off the closed box does to its two lowest notes: off the rim of the top, or off the edge of its hole. SI. */
+/**
+ * What a little wood off the closed box does to its two lowest notes: off the rim of the top, or off the edge of its
+ * hole. SI.
+ */
 import { type Estimate, requireWithin } from '../base';
 import { factorTop, topModes } from '../shell';
 import { thickerBy, topOfPlan, type TopPlan } from '../top';
@@ -30,7 +33,10 @@ export interface BoxNotes {
   top: Estimate;
 }
 
-/** Back, sides and neck give, and the model is a model: the pair lies so far off until it was heard [share]; a hearing; a change is foretold as surely as this (1). */
+/**
+ * Back, sides and neck give, and the model is a model: the pair lies so far off until it was heard [share]; a hearing;
+ * a change is foretold as surely as this (1).
+ */
 const UNHEARD = { air: 0.05, top: 0.09 };
 const HEARD = 0.006;
 const OF_CHANGE = 0.3;
@@ -106,7 +112,10 @@ interface HeardFactor {
 const SPREAD = { top: 0.12, air: 0.12, spring: 0.15 };
 const SPRINGS = { least: -0.9, most: 0.4, steps: 260 };
 
-/** What was heard sets both notes, by the least changes of the model that give them; the model only says how they move from there. */
+/**
+ * What was heard sets both notes, by the least changes of the model that give them; the model only says how they move
+ * from there.
+ */
 function heardFactor({ heard }: ClosedBox, { alone, spring }: Modelled): HeardFactor {
   if (!heard) return { top: 1, air: 1, spring: 1, heard: false };
   let best: { cost: number; factor: HeardFactor } | null = null;

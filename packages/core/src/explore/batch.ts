@@ -1,6 +1,7 @@
 /**
- * Work on many tops, one exact solution after another: it asks for a top's figures and goes on when it gets them. The same answers lead to the same questions,
- * so that a batch which was broken off goes on from the answers that were kept.
+ * Work on many tops, one exact solution after another: it asks for a top's figures and goes on when it gets them. The
+ * same answers lead to the same questions, so that a batch which was broken off goes on from the answers that were
+ * kept.
  */
 import { InvalidInput } from '../base';
 import { sizeUpTop, type ExamineSettings, type TopPlan, type TopSummary } from '../top';

@@ -1,6 +1,7 @@
 /**
- * Designs near the one that is drawn, as good as can be in two goals at once and within limits: searched among thousands by quick figures, the best of each
- * round solved exactly, quick figures put right by them, searched again. SI.
+ * Designs near the one that is drawn, as good as can be in two goals at once and within limits: searched among
+ * thousands by quick figures, the best of each round solved exactly, quick figures put right by them, searched again.
+ * SI.
  */
 import { CENTS } from '../units';
 import { InvalidInput, requireWithin } from '../base';
@@ -55,7 +56,10 @@ export interface Design {
   leans?: readonly Leaning[];
 }
 
-/** Reserve and neck, or a variable, by its place, at the lowest or tallest that was allowed, or as far as a search goes from what is drawn. */
+/**
+ * Reserve and neck, or a variable, by its place, at the lowest or tallest that was allowed, or as far as a search goes
+ * from what is drawn.
+ */
 export type Leaning =
   { on: 'reserve' | 'neck' } | { on: 'lowest' | 'tallest' | 'thinnest' | 'thickest' | 'reach'; variable: number };
 

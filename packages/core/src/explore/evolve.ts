@@ -1,6 +1,8 @@
 /**
- * Designs that can't be bettered in one of two goals but at the cost of the other, by a population that breeds. What breaks a limit gives way to what doesn't.
- * Source: Deb, Pratap, Agarwal and Meyarivan, A fast and elitist multiobjective genetic algorithm, IEEE Trans. Evol. Comput. 6 (2002).
+ * Designs that can't be bettered in one of two goals but at the cost of the other, by a population that breeds. What
+ * breaks a limit gives way to what doesn't.
+ * Source: Deb, Pratap, Agarwal and Meyarivan, A fast and elitist multiobjective genetic algorithm, IEEE Trans. Evol.
+ * Comput. 6 (2002).
  */
 import type { RandomSource } from '../simulate';
 

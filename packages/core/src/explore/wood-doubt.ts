@@ -64,10 +64,16 @@ export function checkDoubt({ draws, spread }: DoubtSpec): void {
     requireWithin(`spread.${key}`, spread[key], 0, MOST_SPREAD);
 }
 
-/** Nine of ten rims hold between a quarter and four times as stiffly as the usual one: most of the way from sliding to held [log]. */
+/**
+ * Nine of ten rims hold between a quarter and four times as stiffly as the usual one: most of the way from sliding to
+ * held [log].
+ */
 const RIM = Math.log(4) / 1.645;
 
-/** The braces are taken to come from one billet: they err together. How a glued rim holds is drawn too. The first top asked for is that of the likeliest wood. */
+/**
+ * The braces are taken to come from one billet: they err together. How a glued rim holds is drawn too. The first top
+ * asked for is that of the likeliest wood.
+ */
 export function* woodDoubt(top: TopPlan, { draws, seed, spread }: DoubtSpec): Batch<DoubtResult> {
   const first = yield top;
   if (first.kind === 'refused') throw new RangeError(first.reason);

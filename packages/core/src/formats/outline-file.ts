@@ -1,4 +1,6 @@
-/** An outline from a file that someone drew elsewhere: SVG, DXF, or a CSV of points. The result lies in plate axes [m]. */
+/**
+ * An outline from a file that someone drew elsewhere: SVG, DXF, or a CSV of points. The result lies in plate axes [m].
+ */
 import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import Papa from 'papaparse';
 import { InvalidInput } from '../base';
@@ -51,7 +53,9 @@ function gap(points: readonly Point[]): number {
   return Math.hypot(a[0] - b[0], a[1] - b[1]);
 }
 
-/** Turns the longer side along x, puts the neck end at x = 0 and the middle on the centre line, drops needless corners. */
+/**
+ * Turns the longer side along x, puts the neck end at x = 0 and the middle on the centre line, drops needless corners.
+ */
 function place(polygon: Polygon): ImportedOutline {
   const drawn = boundsOf(polygon);
   const upright = drawn.yMax - drawn.yMin > drawn.xMax - drawn.xMin;

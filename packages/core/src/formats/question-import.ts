@@ -1,4 +1,6 @@
-/** Lines of a file whose thickness the rest of the plate contradicts: asked about in one list before anything is kept. */
+/**
+ * Lines of a file whose thickness the rest of the plate contradicts: asked about in one list before anything is kept.
+ */
 import { questionableReadings, checkReading, type Question, type StationReading } from '../survey';
 import type { ImportedReading } from './readings-csv';
 

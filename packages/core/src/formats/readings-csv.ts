@@ -1,6 +1,7 @@
 /**
  * Thickness readings as CSV: `station,thickness` or `x,y,thickness`.
- * Tolerant of header names, units in header or cell, decimal commas and semicolons; strict in that one bad line imports nothing.
+ * Tolerant of header names, units in header or cell, decimal commas and semicolons; strict in that one bad line imports
+ * nothing.
  */
 import Papa from 'papaparse';
 import { InvalidInput } from '../base';

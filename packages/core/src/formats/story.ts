@@ -1,4 +1,7 @@
-/** A build's voicing as a readable story: what was read, taken off and decided, round by round, in words that whoever makes it has chosen. */
+/**
+ * A build's voicing as a readable story: what was read, taken off and decided, round by round, in words that whoever
+ * makes it has chosen.
+ */
 import type { Point, Polygon } from '../outline';
 
 export interface StorySection {

@@ -1,4 +1,7 @@
-/** A voicing to take along in open files: its record as JSON, its readings as a table, its story to read, its sounds as WAV, in one zip. */
+/**
+ * A voicing to take along in open files: its record as JSON, its readings as a table, its story to read, its sounds as
+ * WAV, in one zip.
+ */
 import { strToU8, zipSync } from 'fflate';
 import Papa from 'papaparse';
 import { readingOf, standingEvents, type VoicingEvent } from '../voicing';

@@ -1,6 +1,6 @@
 /**
- * Glues as makers commonly use them: generic figures made up for this program, to be edited after the sheet that comes with the bottle.
- * Times [s], pressures [Pa].
+ * Glues as makers commonly use them: generic figures made up for this program, to be edited after the sheet that comes
+ * with the bottle. Times [s], pressures [Pa].
  */
 export interface Glue {
   id: string;

@@ -1,4 +1,7 @@
-/** Where a gluing stands at a moment: time that is left before the next thing, and what has rung. Times [ms] from a common clock. */
+/**
+ * Where a gluing stands at a moment: time that is left before the next thing, and what has rung. Times [ms] from a
+ * common clock.
+ */
 import type { Glue } from './generic-glues';
 
 export interface GlueTimes {

@@ -1,4 +1,6 @@
-/** The order of gluing and why, what fits into one open time, and the pressure that rods, clamps or a vacuum give. SI. */
+/**
+ * The order of gluing and why, what fits into one open time, and the pressure that rods, clamps or a vacuum give. SI.
+ */
 import { crossingsOf, lapOf, patchVolume, type Brace, type BraceRole, type BracingPlan } from '../bracing';
 import { nearestOn } from '../outline';
 import { InvalidInput, requirePositive, requireWithin } from '../base';
@@ -64,7 +66,8 @@ export function gluePlan(plan: BracingPlan, glue: Glue, setup: GlueSetup): GlueS
   const order = gluingOrder(plan);
   for (const { piece, reason, after } of order) {
     const glued = pieceOf(piece, reason, glue, setup);
-    // What it stands on must be dry: a later session than that. Nothing goes back before what came earlier in the order.
+    // What it stands on must be dry: a later session than that. Nothing goes back before what came earlier in the
+    // order.
     const earliest = Math.max(0, ...after.map((id) => (placed.get(id) ?? -1) + 1));
     let n = Math.max(earliest, sessions.length - 1);
     while (sessions[n] && !fits(sessions[n], glued, open, setup)) n++;
@@ -139,7 +142,10 @@ const FIRST_ROLES: readonly BraceRole[] = [
   'free',
 ];
 
-/** X first, the lower leg of each lap before the one that passes over it, then what butts against something, bigger pieces before smaller ones. */
+/**
+ * X first, the lower leg of each lap before the one that passes over it, then what butts against something, bigger
+ * pieces before smaller ones.
+ */
 export function gluingOrder(plan: BracingPlan): GlueStep[] {
   const steps = [
     ...plan.braces.map((brace) => braceStep(brace, plan)),

@@ -1,8 +1,8 @@
 /**
- * How stiff a top should be for its strings: D* = kappa T l, with T the pull of all strings [N], l the length of the part that pumps [m] and kappa a
- * pure number. The slope that a bridge's torque gives a plate goes with torque over rigidity, and torque goes with T l for like instruments,
- * so kappa says how far the bare plate may give. It starts at what an ordinary plate of the family in ordinary spruce has,
- * and moves to the maker's own plates that worked.
+ * How stiff a top should be for its strings: D* = kappa T l, with T the pull of all strings [N], l the length of the
+ * part that pumps [m] and kappa a pure number. The slope that a bridge's torque gives a plate goes with torque over
+ * rigidity, and torque goes with T l for like instruments, so kappa says how far the bare plate may give. It starts at
+ * what an ordinary plate of the family in ordinary spruce has, and moves to the maker's own plates that worked.
  */
 import type { Estimate } from '../base';
 import { defaultOutline, plateShape, type Family, type PlateShape } from '../outline';

@@ -1,6 +1,7 @@
 /**
- * How thin this build's plate should be, by each school's rule side by side: thickness, weight, plain reasons, what is missing, and where they disagree.
- * The maker's leading rule gives the line to stop at; the thinnest safe limit always applies. SI; words in the maker's units.
+ * How thin this build's plate should be, by each school's rule side by side: thickness, weight, plain reasons, what is
+ * missing, and where they disagree. The maker's leading rule gives the line to stop at; the thinnest safe limit always
+ * applies. SI; words in the maker's units.
  */
 import { halfInterval, type Estimate } from '../base';
 import { byFlex, byNumber, byPitch, byRigidity, byStiffness, byWeight, pumpingRigidity } from './thickness-rules';
@@ -23,7 +24,10 @@ import { formatMass, formatThickness, inWords, type UnitChoice } from '../units'
 export interface PlateCheck {
   /** Mean thickness at that moment [m]. */
   thickness: Estimate;
-  /** Sag per load on one of the maker's jigs [m/N], and how broad the plate was there [m]: a blank is broader, so stiffer, than what is cut from it. */
+  /**
+   * Sag per load on one of the maker's jigs [m/N], and how broad the plate was there [m]: a blank is broader, so
+   * stiffer, than what is cut from it.
+   */
   flex?: { jigId: string; compliance: Estimate; width?: number };
   /** [Hz] */
   notes?: Partial<Record<NoteKind, number>>;
@@ -49,7 +53,10 @@ export interface HowThinFacts {
   shape: PlateShape;
   scaleLength: number | null;
   construction: Construction;
-  /** What the maker set on the target page, or the family's band: its middle is what the number rule says, its limit always holds. */
+  /**
+   * What the maker set on the target page, or the family's band: its middle is what the number rule says, its limit
+   * always holds.
+   */
   target: TargetSpec;
   choices: RuleChoices;
   /** Of this plate, oldest first. */
@@ -121,7 +128,10 @@ export function howThin(facts: HowThinFacts): HowThin {
   };
 }
 
-/** Ring times against thickness, only ever going down: a check before any thinning twice at one thickness counts by its mean. */
+/**
+ * Ring times against thickness, only ever going down: a check before any thinning twice at one thickness counts by its
+ * mean.
+ */
 export function ringPoints(checks: readonly PlateCheck[]): RingPoint[] {
   return checks.flatMap(({ ring, thickness }) => (ring ? [{ left: thickness.value, ring: ring.time }] : []));
 }
@@ -150,7 +160,10 @@ const silent = (rule: ThicknessRule, reason: string, missing: string): RuleOpini
   applies: true,
 });
 
-/** A carved plate works as a shell and a sandwich as skins apart: what flat solid plates teach of stiffness, sag and pitch does not carry over. */
+/**
+ * A carved plate works as a shell and a sandwich as skins apart: what flat solid plates teach of stiffness, sag and
+ * pitch does not carry over.
+ */
 const FLAT_ONLY: readonly ThicknessRule[] = ['stiffness', 'flex', 'pitch'];
 const CONSTRUCTION_WORDS: Partial<Record<Construction, string>> = {
   carved: 'Does not apply to a carved plate: its stiffness comes from the arch as much as from the thickness.',

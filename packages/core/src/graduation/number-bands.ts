@@ -1,6 +1,6 @@
 /**
- * A first band in millimetres for each kind of plate, for makers who go by number and for a build that has no target yet.
- * Ordinary workshop practice, made editable; the piece of wood at hand may want to leave it. SI [m].
+ * A first band in millimetres for each kind of plate, for makers who go by number and for a build that has no target
+ * yet. Ordinary workshop practice, made editable; the piece of wood at hand may want to leave it. SI [m].
  */
 import type { Family } from '../outline';
 import type { TargetSpec } from './target';
@@ -27,7 +27,10 @@ const THICKER: Readonly<Record<string, number>> = { 'western-redcedar': 1.08, re
 
 const roundedToTwentieth = (thickness: number) => Math.round(thickness * 2e4) / 2e4;
 
-/** The family's band for a kind of wood: thickness and half width [m]. @param species key of the wood; null for none in particular */
+/**
+ * The family's band for a kind of wood: thickness and half width [m].
+ * @param species key of the wood; null for none in particular
+ */
 export function numberBand(
   family: Family,
   plate: 'top' | 'back',

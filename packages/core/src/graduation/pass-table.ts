@@ -1,4 +1,7 @@
-/** The next passes over the whole plate, one row each: what it would measure, weigh, give and sound, and where the leading rule says stop. SI. */
+/**
+ * The next passes over the whole plate, one row each: what it would measure, weigh, give and sound, and where the
+ * leading rule says stop. SI.
+ */
 import type { Estimate } from '../base';
 import type { NoteKind, RuleChoices } from '../project';
 import type { PlateCheck } from './how-thin';
@@ -19,7 +22,10 @@ export interface PassTableFacts {
   followed: FollowedChecks;
 }
 
-/** Which jig and which note to follow; null for the newest flex, and for the first of across, along and twist that was heard. */
+/**
+ * Which jig and which note to follow; null for the newest flex, and for the first of across, along and twist that was
+ * heard.
+ */
 export interface FollowedChecks {
   jigId: string | null;
   note: NoteKind | null;
@@ -122,7 +128,8 @@ const pitchAt = ({ value, thickness }: Measured, left: Estimate) => scaled(value
 /** y ~ h^power, from where it was measured to where it will be. */
 function scaled(y: Estimate, from: Estimate, to: Estimate, power: number): Estimate {
   const value = y.value * (to.value / from.value) ** power;
-  // The same caliper read both thicknesses: only what is planed between them adds doubt, besides the measurement itself.
+  // The same caliper read both thicknesses: only what is planed between them adds doubt, besides the measurement
+  // itself.
   const between = Math.sqrt(Math.max(0, to.sd ** 2 - from.sd ** 2)) / to.value;
   return { value, sd: Math.abs(value) * Math.hypot(y.sd / y.value, power * between) };
 }

@@ -1,9 +1,11 @@
 /**
- * How thick an even plate would be that is as stiff against pumping as an uneven one: what target stiffness sees of a graded or thinned-rim plate.
- * The plate moves as a clamped ellipse does, w = (1 - r^2)^2 with r^2 = (x/a)^2 + (y/b)^2, over the part that pumps, which ends at the tail.
- * Each place counts by the bending energy that this shape puts into it, so
+ * How thick an even plate would be that is as stiff against pumping as an uneven one: what target stiffness sees of a
+ * graded or thinned-rim plate. The plate moves as a clamped ellipse does, w = (1 - r^2)^2 with r^2 = (x/a)^2 + (y/b)^2,
+ * over the part that pumps, which ends at the tail. Each place counts by the bending energy that this shape puts into
+ * it, so
  *   h_eq^3 = integral(U h^3) / integral(U),   U = D_L w_xx^2 + 2 D_1 w_xx w_yy + D_C w_yy^2 + 4 D_k w_xy^2  (per thickness cubed)
- * A shape held fixed makes this an upper bound (Rayleigh), close for plates that differ by a few tenths of a millimetre. SI.
+ * A shape held fixed makes this an upper bound (Rayleigh), close for plates that differ by a few tenths of a
+ * millimetre. SI.
  * Source: Timoshenko and Woinowsky-Krieger, art. 71 and 85.
  */
 import { InvalidInput } from '../base';
@@ -12,7 +14,10 @@ import { gridX, gridY, type MapGrid } from '../survey';
 import { minorPoisson, type OrthotropicConstants } from '../wood';
 import { effectiveEllipse } from './carrying-factor';
 
-/** Weight of each cell in the mean of h^3, length nx * ny; they sum to one. @throws InvalidInput where the part that pumps holds no wood */
+/**
+ * Weight of each cell in the mean of h^3, length nx * ny; they sum to one.
+ * @throws InvalidInput where the part that pumps holds no wood
+ */
 export function pumpingWeights(
   { grid, shape }: { grid: MapGrid; shape: PlateShape },
   wood: OrthotropicConstants,

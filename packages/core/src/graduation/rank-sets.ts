@@ -1,4 +1,7 @@
-/** Which set suits a build: how thick each would have to be for the build's stiffness, what the plate would weigh, and what speaks against it. SI. */
+/**
+ * Which set suits a build: how thick each would have to be for the build's stiffness, what the plate would weigh, and
+ * what speaks against it. SI.
+ */
 import type { Estimate } from '../base';
 import { DEFAULT_POISSON, objections, setProperties, type Objection, type SetFacts } from '../wood';
 import { byStiffness, type PumpingArea, type StiffnessGoal } from './thickness-rules';
@@ -17,7 +20,11 @@ const GOAL_DOUBT = 0.1;
 /** What joining and levelling take off a board before it is a plate [m]. */
 const ALLOWANCE = 3e-4;
 
-/** Lightest first at the same stiffness; too thin boards and rejected ones last; sets whose figures are in doubt are left out. @param plateArea of the wood of the plate [m2] */
+/**
+ * Lightest first at the same stiffness; too thin boards and rejected ones last; sets whose figures are in doubt are
+ * left out.
+ * @param plateArea of the wood of the plate [m2]
+ */
 export function rankSets(
   sets: readonly (SetFacts & { id: string })[],
   build: { goal: StiffnessGoal; area: PumpingArea; plateArea: number },

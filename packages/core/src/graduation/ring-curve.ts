@@ -2,7 +2,10 @@
 import { type Estimate, InvalidInput, requirePositive } from '../base';
 
 export interface RingPoint {
-  /** What was left of the plate when it was knocked: its mean thickness [m], or its weight [kg]; and how long it rang [s]. */
+  /**
+   * What was left of the plate when it was knocked: its mean thickness [m], or its weight [kg]; and how long it rang
+   * [s].
+   */
   left: number;
   ring: number;
 }
@@ -22,8 +25,8 @@ const LEAST_PASSES = 4;
 const SURE = 2;
 
 /**
- * The ring rule: stop where the ring is longest. A parabola through ring time against thickness or weight says only what the data can carry:
- * whether it still rises as wood comes off, is at its peak, or is past it.
+ * The ring rule: stop where the ring is longest. A parabola through ring time against thickness or weight says only
+ * what the data can carry: whether it still rises as wood comes off, is at its peak, or is past it.
  * @param passes in order of planing, thickest first
  */
 export function ringCurve(passes: readonly RingPoint[]): RingCurve {
@@ -47,14 +50,19 @@ export function ringCurve(passes: readonly RingPoint[]): RingCurve {
   return { state: ringState(slope, slopeSd, bends), peak: bends ? peak : null, fit: { centre, a, b, c, scatter } };
 }
 
-/** `slope` is the change of ring with what is left at the newest pass: negative while it still rises as wood comes off. */
+/**
+ * `slope` is the change of ring with what is left at the newest pass: negative while it still rises as wood comes off.
+ */
 function ringState(slope: number, slopeSd: number, bends: boolean): RingState {
   if (slope < -SURE * slopeSd) return 'rising';
   if (slope > SURE * slopeSd) return 'past-peak';
   return bends ? 'at-peak' : 'unclear';
 }
 
-/** Least squares about the mean of what was left, solved by orthogonal polynomials so that the three terms' doubts are apart. */
+/**
+ * Least squares about the mean of what was left, solved by orthogonal polynomials so that the three terms' doubts are
+ * apart.
+ */
 function fitParabola(points: readonly RingPoint[]) {
   const n = points.length;
   const centre = points.reduce((sum, p) => sum + p.left, 0) / n;

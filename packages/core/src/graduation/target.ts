@@ -96,8 +96,8 @@ function checkPoints({ points }: DrawnBase): void {
 export type TrebleSign = -1 | 1;
 
 /**
- * Does the treble side of the drawing lie where it does on a left-handed top? Plates are seen from outside with the neck end to the left,
- * so a right-handed back shows its treble side below, and a left-handed back above.
+ * Does the treble side of the drawing lie where it does on a left-handed top? Plates are seen from outside with the
+ * neck end to the left, so a right-handed back shows its treble side below, and a left-handed back above.
  */
 export function isMirrored({ leftHanded, plate }: { leftHanded: boolean; plate: string }): boolean {
   return leftHanded !== (plate === 'back');

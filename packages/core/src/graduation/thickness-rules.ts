@@ -1,6 +1,6 @@
 /**
- * How thin this piece of wood should be, by each school's own rule. Every rule gives a thickness with its doubt and the reason for it;
- * they are shown side by side and never averaged: the maker chooses which one leads. SI.
+ * How thin this piece of wood should be, by each school's own rule. Every rule gives a thickness with its doubt and the
+ * reason for it; they are shown side by side and never averaged: the maker chooses which one leads. SI.
  */
 import type { ThicknessRule } from '../project';
 import { type Estimate, requirePositive } from '../base';
@@ -35,7 +35,10 @@ export function byPitch(now: { thickness: Estimate; frequency: Estimate }, wante
   return { rule: 'pitch', thickness: { value, sd: value * Math.hypot(share(now.thickness), share(now.frequency)) } };
 }
 
-/** A weight of the whole plate that worked: h = m / (rho area). For backs, which carry no strings. @param area of the wood [m2] */
+/**
+ * A weight of the whole plate that worked: h = m / (rho area). For backs, which carry no strings.
+ * @param area of the wood [m2]
+ */
 export function byWeight(wantedMass: number, rho: Estimate, area: number): RuleResult {
   requirePositive('wantedMass', wantedMass);
   requirePositive('area', area);
@@ -52,7 +55,8 @@ export interface PumpingArea {
 /**
  * Stiffness of a plate against pumping, per thickness cubed [N/m8]: that of a clamped ellipse under even pressure,
  *   w0 = q / (8 S),  S = 3 D_L / a^4 + 2 (D_1 + 2 D_k) / (a b)^2 + 3 D_C / b^4
- * so along, across and twist weigh as they do when the top moves in one piece.   Source: Timoshenko and Woinowsky-Krieger, art. 71 and 85.
+ * so along, across and twist weigh as they do when the top moves in one piece.   Source: Timoshenko and
+ * Woinowsky-Krieger, art. 71 and 85.
  */
 export function pumpingStiffness(wood: OrthotropicConstants, { along: a, across: b }: PumpingArea): number {
   requirePositive('along', a);
@@ -66,7 +70,8 @@ export function pumpingStiffness(wood: OrthotropicConstants, { along: a, across:
 }
 
 /**
- * Flexural rigidity of a plate as its pumping part feels it [N m]: D* = S (a b)^2 h^3 / 8, which for a disc is (3 D_L + 2 (D_1 + 2 D_k) + 3 D_C) / 8.
+ * Flexural rigidity of a plate as its pumping part feels it [N m]: D* = S (a b)^2 h^3 / 8, which for a disc is (3 D_L +
+ * 2 (D_1 + 2 D_k) + 3 D_C) / 8.
  */
 export function pumpingRigidity(wood: OrthotropicConstants, thickness: number, area: PumpingArea): number {
   requirePositive('thickness', thickness);
@@ -96,7 +101,8 @@ export interface StiffnessGoal {
 /**
  * As stiff against pumping as a plate that worked, scaled with the string load: S h^3 = S* h*^3 loadRatio.
  * Carries over from one piece of wood to the next, and can be checked both by flex and by knocks.
- * @param modulusDoubt relative standard deviation of this wood's moduli (1) @param goalDoubt of the wanted stiffness (1)
+ * @param modulusDoubt relative standard deviation of this wood's moduli (1) @param goalDoubt of the wanted stiffness
+ * (1)
  */
 export function byStiffness(
   wood: OrthotropicConstants,

@@ -24,7 +24,8 @@ const FARTHEST = 90;
 const AUDIBLE = -26;
 
 export function compareHearings(earlier: readonly KnockPartial[], later: readonly KnockPartial[]): HearingChange {
-  // Moved by work on the plate, not by doubt: pairs are nearest neighbours on the musical scale, strongest agreement first.
+  // Moved by work on the plate, not by doubt: pairs are nearest neighbours on the musical scale, strongest agreement
+  // first.
   const pairs = earlier
     .flatMap((a) => later.map((b) => ({ a, b, cents: centsBetween(a.frequency, b.frequency) })))
     .filter(({ cents }) => Math.abs(cents) <= FARTHEST)

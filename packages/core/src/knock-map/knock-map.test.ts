@@ -37,7 +37,10 @@ const partial = (frequency: number, amplitude: number, q = 50): KnockPartial => 
   polarity: amplitude < 0 ? -1 : 1,
 });
 
-/** Cosines as of a plate with sliding edges: one-piece along, rocking across, rocking along, two ways; node lines known exactly. */
+/**
+ * Cosines as of a plate with sliding edges: one-piece along, rocking across, rocking along, two ways; node lines known
+ * exactly.
+ */
 const SHAPES = [
   { frequency: 100, of: (x: number, y: number) => 1 + 0 * x * y },
   { frequency: 150, of: (_x: number, y: number) => Math.sin((Math.PI * y) / 0.4) },

@@ -1,7 +1,8 @@
 /**
- * A plate struck at many places under one fixed microphone: which partials it has, and how strongly and with which sign each answers where.
- * By reciprocity the signed amplitudes of a partial over the places are its mode shape. No hammer strikes twice alike: each place's strength
- * is estimated from all its partials together and evened out, as far as so few partials can tell it from the shapes themselves.
+ * A plate struck at many places under one fixed microphone: which partials it has, and how strongly and with which sign
+ * each answers where. By reciprocity the signed amplitudes of a partial over the places are its mode shape. No hammer
+ * strikes twice alike: each place's strength is estimated from all its partials together and evened out, as far as so
+ * few partials can tell it from the shapes themselves.
  */
 import { median } from '../base';
 import { groupPartials, meanPartial, type CombinedPartial } from '../sound';

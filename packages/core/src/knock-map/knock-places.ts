@@ -22,7 +22,9 @@ export function knockPlaces(shape: PlateShape, set: PlaceSet, survey: readonly S
 /** A place of a walk may be off its set by this much, as outlines are redrawn by little [m]. */
 const SAME = 2e-3;
 
-/** The set that knocks of one walk were laid on; null where they fit none. Names alone don't tell: every set has an A1. */
+/**
+ * The set that knocks of one walk were laid on; null where they fit none. Names alone don't tell: every set has an A1.
+ */
 export function placeSetOf(
   struck: readonly KnockPlace[],
   shape: PlateShape,

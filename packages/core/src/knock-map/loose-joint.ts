@@ -1,6 +1,6 @@
 /**
- * Is a brace or a joint loose near a station? Told by two signs against the same plate's other stations: partials that die sooner here than elsewhere,
- * and small bursts after the blow. A likelihood (0..1), not a yes or no.
+ * Is a brace or a joint loose near a station? Told by two signs against the same plate's other stations: partials that
+ * die sooner here than elsewhere, and small bursts after the blow. A likelihood (0..1), not a yes or no.
  */
 import { median } from '../base';
 import type { KnockMap } from './knock-map';
@@ -54,7 +54,10 @@ export function looseJoints(map: KnockMap): LooseJoint[] {
     .sort((a, b) => b.likelihood - a.likelihood);
 }
 
-/** Middle over the partials of how much more is lost here than at the other stations (natural log); null where nothing can be set against it. */
+/**
+ * Middle over the partials of how much more is lost here than at the other stations (natural log); null where nothing
+ * can be set against it.
+ */
 function excessLoss({ partials }: KnockMap, s: number): number | null {
   const ratios = partials.flatMap(({ losses }) => {
     const here = losses[s];

@@ -1,4 +1,7 @@
-/** The same place on either side of the centre line: which side is brighter, rings longer, and whether its strongest note lies higher. */
+/**
+ * The same place on either side of the centre line: which side is brighter, rings longer, and whether its strongest
+ * note lies higher.
+ */
 import { centsBetween } from '../sound';
 import { strongestAt, type KnockMap } from './knock-map';
 import { median } from '../base';

@@ -1,4 +1,7 @@
-/** A partial's shape over the plate from its signed amplitudes at the stations: the surface between them, its node lines, where to hold and where to strike. */
+/**
+ * A partial's shape over the plate from its signed amplitudes at the stations: the surface between them, its node
+ * lines, where to hold and where to strike.
+ */
 import { median } from '../base';
 import { contourAreas, fillSurface, fitSurface, gridX, gridY, planSurface, type MapGrid } from '../survey';
 import type { KnockMap } from './knock-map';
@@ -93,7 +96,10 @@ function placeOf(
   return best < 0 ? null : { x: gridX(grid, best), y: gridY(grid, best) };
 }
 
-/** Modal assurance criterion of two shapes sampled at the same places (0..1): 1 for the same shape, whatever its scale and sign. */
+/**
+ * Modal assurance criterion of two shapes sampled at the same places (0..1): 1 for the same shape, whatever its scale
+ * and sign.
+ */
 export function modalAssurance(a: ArrayLike<number>, b: ArrayLike<number>): number {
   let [ab, aa, bb] = [0, 0, 0];
   for (let i = 0; i < a.length; i++) {

@@ -1,4 +1,7 @@
-/** What notes a plate has: how many different ones, which come twice, which beat, which work against each other, and whether all sing one chord. */
+/**
+ * What notes a plate has: how many different ones, which come twice, which beat, which work against each other, and
+ * whether all sing one chord.
+ */
 import { pitchClass } from '../sound';
 import { strongestAt, type KnockMap } from './knock-map';
 

@@ -1,4 +1,7 @@
-/** Several knocks on one place become one hearing: robust means with their spread; a knock unlike the others is left out by rule and named. */
+/**
+ * Several knocks on one place become one hearing: robust means with their spread; a knock unlike the others is left out
+ * by rule and named.
+ */
 import { median } from '../base';
 import { centsBetween, combineKnocks, groupPartials, type CombinedPartial, type KnockPartial } from '../sound';
 

@@ -35,8 +35,8 @@ const LEAST_SPREAD = 0.05;
 const MOST_SPREAD = 0.6;
 
 /**
- * How evenly this maker's tool takes off what was planned: root mean square of (removed / planned - 1) over past passes,
- * mixed with the first guess until there are enough of them.
+ * How evenly this maker's tool takes off what was planned: root mean square of (removed / planned - 1) over past
+ * passes, mixed with the first guess until there are enough of them.
  * @param passes planned and truly removed depth or mass, same unit
  */
 export function learnRemovalSpread(

@@ -1,4 +1,7 @@
-/** What was foretold beside what came, of everything that was both foretold and then asked: the one settling of passes, brace steps and shavings. SI. */
+/**
+ * What was foretold beside what came, of everything that was both foretold and then asked: the one settling of passes,
+ * brace steps and shavings. SI.
+ */
 import type { Estimate } from '../base';
 import { settle, type LedgerEntry, type LedgerLine } from './outcome';
 import type { ShavingOutcome } from './shaving-record';

@@ -2,7 +2,10 @@ import { seededRandom } from '../simulate';
 import { learnApart, learnShavings, NO_CORRECTION, whyLeftOut, type ShavingOutcome } from './shaving-record';
 
 const random = seededRandom(4);
-/** Changes of two to six per cent foretold; what comes is a factor of them with a hand's scatter, read to half a per cent. */
+/**
+ * Changes of two to six per cent foretold; what comes is a factor of them with a hand's scatter, read to half a per
+ * cent.
+ */
 const outcomes = (count: number, factor: number, scatter: number): ShavingOutcome[] =>
   Array.from({ length: count }, () => {
     const said = 0.02 + 0.04 * random.uniform();

@@ -1,6 +1,7 @@
 /**
- * What shavings did against what was said of them: how far this maker's hand and wood follow the model, and how surely. Changes as logarithms.
- * An outcome that is none (another plate, another jig, a note taken for its neighbour) is counted and shown, but teaches nothing.
+ * What shavings did against what was said of them: how far this maker's hand and wood follow the model, and how surely.
+ * Changes as logarithms. An outcome that is none (another plate, another jig, a note taken for its neighbour) is
+ * counted and shown, but teaches nothing.
  */
 import { holds, type Estimate } from '../base';
 
@@ -18,7 +19,10 @@ export interface ShavingOutcome {
   letIn?: boolean;
 }
 
-/** What forecast changes are multiplied by from now on (1), and the spread of outcomes about them, as a share of the change. */
+/**
+ * What forecast changes are multiplied by from now on (1), and the spread of outcomes about them, as a share of the
+ * change.
+ */
 export interface Hand {
   gain: number;
   spread: number;
@@ -45,7 +49,9 @@ const FIRST_SPREAD = 0.25;
 const WORTH_OUTCOMES = 6;
 const ENOUGH = 8;
 const LIMITS = { gain: [0.5, 1.6], spread: [0.1, 0.6] } as const;
-/** A ring tells of damping as much as of depth: how good its forecasts are is counted, but it teaches nothing of hands. */
+/**
+ * A ring tells of damping as much as of depth: how good its forecasts are is counted, but it teaches nothing of hands.
+ */
 const NOT_OF_HANDS = 'ring';
 /** Smaller changes tell of the reading, not of the hand [log]. */
 const LEAST_CHANGE = 0.005;
@@ -81,7 +87,9 @@ export function whyLeftOut({ quantity, before, forecast, outcome, unsure, letIn 
   return Math.abs(off) <= OUTLIER * doubt ? null : 'too-far-off';
 }
 
-/** Bayes' rule for one factor with a normal prior about one; the spread from what is left, mixed with the first guess. */
+/**
+ * Bayes' rule for one factor with a normal prior about one; the spread from what is left, mixed with the first guess.
+ */
 export function learnShavings(outcomes: readonly ShavingOutcome[]): ShavingRecord {
   const taught = outcomes.filter(teaches);
   const misses = taught.map(

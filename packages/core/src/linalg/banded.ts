@@ -1,4 +1,7 @@
-/** Symmetric positive definite matrices of half bandwidth 3, as chains of beam elements give: lower half, row by row, four a row (diagonal last). */
+/**
+ * Symmetric positive definite matrices of half bandwidth 3, as chains of beam elements give: lower half, row by row,
+ * four a row (diagonal last).
+ */
 
 const HALF_BAND = 3;
 const WIDTH = HALF_BAND + 1;

@@ -1,12 +1,16 @@
 /**
- * Cholesky factor of a large sparse symmetric positive definite matrix of 6 x 6 blocks, one block row a mesh node: pattern once, numbers many times.
- * Left-looking by block columns. Source: George and Liu, Computer Solution of Large Sparse Positive Definite Systems, ch. 5.
+ * Cholesky factor of a large sparse symmetric positive definite matrix of 6 x 6 blocks, one block row a mesh node:
+ * pattern once, numbers many times. Left-looking by block columns. Source: George and Liu, Computer Solution of Large
+ * Sparse Positive Definite Systems, ch. 5.
  */
 
 export const BLOCK = 6;
 const SIZE = BLOCK * BLOCK;
 
-/** Lower half in compressed block columns: blocks of column j are start[j] up to, not with, start[j + 1]; the first is the diagonal's. Rows rise. */
+/**
+ * Lower half in compressed block columns: blocks of column j are start[j] up to, not with, start[j + 1]; the first is
+ * the diagonal's. Rows rise.
+ */
 export interface BlockPattern {
   count: number;
   start: Int32Array;
@@ -73,7 +77,9 @@ export function planCholesky(matrix: BlockPattern): CholeskyPlan {
 
 export type FactorStatus = { status: 'factored' } | { status: 'not-positive'; node: number; freedom: number };
 
-/** Fills `L` (36 numbers for each block of the plan's factor) from the matrix. Allocates a column's worth of scratch. */
+/**
+ * Fills `L` (36 numbers for each block of the plan's factor) from the matrix. Allocates a column's worth of scratch.
+ */
 export function factorBlocks({ matrix, factor }: CholeskyPlan, A: BlockValues, L: BlockValues): FactorStatus {
   const { count, start, row } = factor;
   L.fill(0);

@@ -1,5 +1,6 @@
 /**
- * Lowest modes of K x = lambda M x by a block Krylov space of (K + shift M)^-1 M, kept orthogonal throughout and projected once: blocks find modes that repeat.
+ * Lowest modes of K x = lambda M x by a block Krylov space of (K + shift M)^-1 M, kept orthogonal throughout and
+ * projected once: blocks find modes that repeat.
  * Source: Parlett, The Symmetric Eigenvalue Problem, ch. 13; Rayleigh and Ritz over the whole space.
  */
 import { dot } from './dot';
@@ -117,7 +118,8 @@ interface Projection {
 }
 
 /**
- * Ritz values of the inverse operator over the basis: theta = 1 / (lambda + shift). The slowest to converge, the highest wanted, is looked at first.
+ * Ritz values of the inverse operator over the basis: theta = 1 / (lambda + shift). The slowest to converge, the
+ * highest wanted, is looked at first.
  * @returns null as soon as one residual is over the tolerance
  */
 function project(

@@ -1,4 +1,7 @@
-/** K v = lambda M v of a few dozen unknowns, dense: M's Cholesky factor makes it an ordinary eigenproblem. Source: Golub and Van Loan, Matrix Computations, 8.7. */
+/**
+ * K v = lambda M v of a few dozen unknowns, dense: M's Cholesky factor makes it an ordinary eigenproblem. Source: Golub
+ * and Van Loan, Matrix Computations, 8.7.
+ */
 import { factorSymmetricInPlace } from './solve-symmetric';
 import { symmetricEigen } from './symmetric-eigen';
 

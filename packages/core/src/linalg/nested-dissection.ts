@@ -1,5 +1,6 @@
 /**
- * An order of elimination that fills in little: the nodes of a mesh are cut in two along their longer extent, again and again, and each cut's own nodes come last.
+ * An order of elimination that fills in little: the nodes of a mesh are cut in two along their longer extent, again and
+ * again, and each cut's own nodes come last.
  * Source: George 1973; cuts by coordinates, as a mesh in the plane has them.
  */
 
@@ -31,7 +32,9 @@ export function dissectionOrder(
   return Int32Array.from(order);
 }
 
-/** Lower and upper half by the middle one of the longer extent; of the upper half, what touches the lower is the cut. */
+/**
+ * Lower and upper half by the middle one of the longer extent; of the upper half, what touches the lower is the cut.
+ */
 function halves(
   nodes: readonly number[],
   x: Float64Array,

@@ -1,4 +1,7 @@
-/** Dense symmetric positive definite systems of a few dozen unknowns: Cholesky. Larger ones are sparse and live elsewhere. */
+/**
+ * Dense symmetric positive definite systems of a few dozen unknowns: Cholesky. Larger ones are sparse and live
+ * elsewhere.
+ */
 
 export type SolveStatus = { status: 'solved' } | { status: 'not-positive'; row: number };
 

@@ -1,4 +1,7 @@
-/** All eigenvalues and eigenvectors of a small dense symmetric matrix: Householder's tridiagonal form and implicit QL, by the package. For tens of rows, not for meshes. */
+/**
+ * All eigenvalues and eigenvectors of a small dense symmetric matrix: Householder's tridiagonal form and implicit QL,
+ * by the package. For tens of rows, not for meshes.
+ */
 import { EigenvalueDecomposition, Matrix } from 'ml-matrix';
 
 export interface SymmetricEigen {

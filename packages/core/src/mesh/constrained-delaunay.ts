@@ -1,4 +1,7 @@
-/** Constrained Delaunay triangulation: the package's triangles along the edges, then turned to Delaunay's by flips in plain numbers (the package's own do so in exact ones, seven times slower). */
+/**
+ * Constrained Delaunay triangulation: the package's triangles along the edges, then turned to Delaunay's by flips in
+ * plain numbers (the package's own do so in exact ones, seven times slower).
+ */
 // @ts-expect-error: the package ships no types; they are written below
 import cdt2d from 'cdt2d';
 import type { Point } from '../outline';
@@ -15,7 +18,10 @@ const SAME_CIRCLE = 1e-9;
 /** For each triangle: a flip too many would say that round-off goes in circles. */
 const MOST_FLIPS = 200;
 
-/** Corners of the triangles of a constrained Delaunay triangulation, those outside the lines included, against the clock. */
+/**
+ * Corners of the triangles of a constrained Delaunay triangulation, those outside the lines included, against the
+ * clock.
+ */
 export function constrainedDelaunay(
   points: readonly Point[],
   edges: readonly (readonly [number, number])[],

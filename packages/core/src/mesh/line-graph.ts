@@ -1,6 +1,7 @@
 /**
- * Lines that a mesh must follow, cut where they meet and into steps: outline and holes first, then braces and patches. What lies nearer together than a share of the step
- * becomes one corner, so that no sliver is left; a line is bent by at most that much. SI [m].
+ * Lines that a mesh must follow, cut where they meet and into steps: outline and holes first, then braces and patches.
+ * What lies nearer together than a share of the step becomes one corner, so that no sliver is left; a line is bent by
+ * at most that much. SI [m].
  */
 import {
   lengthOf,
@@ -31,7 +32,10 @@ export interface MeshLine {
   step?: number;
 }
 
-/** Of the step: what is nearer is one corner. Twice as much moves bridge and braces so far that modes differ by a hundredth from mesh to mesh. */
+/**
+ * Of the step: what is nearer is one corner. Twice as much moves bridge and braces so far that modes differ by a
+ * hundredth from mesh to mesh.
+ */
 const SNAP = 0.12;
 /** The same for what a line passes by on its way. */
 const PASS = 0.08;

@@ -1,4 +1,7 @@
-/** Triangles over a plate that follow its outline, holes and inner lines: constrained Delaunay over an even field of points, smoothed. SI [m]. */
+/**
+ * Triangles over a plate that follow its outline, holes and inner lines: constrained Delaunay over an even field of
+ * points, smoothed. SI [m].
+ */
 import { InvalidInput } from '../base';
 import { boundsOf, contains, nearestOn, type Point, type Polygon } from '../outline';
 import { constrainedDelaunay } from './constrained-delaunay';

@@ -1,6 +1,7 @@
 /**
- * Has a board come to rest with the air of the shop? Its weights over time, beside the moisture that wood comes to in that air. SI; times in days.
- * The newest weight is taken to be at rest only when it hardly differs from the one before; the dry mass follows from there.
+ * Has a board come to rest with the air of the shop? Its weights over time, beside the moisture that wood comes to in
+ * that air. SI; times in days. The newest weight is taken to be at rest only when it hardly differs from the one
+ * before; the dry mass follows from there.
  */
 
 export interface DryingPoint {

@@ -35,7 +35,9 @@ export function equilibriumMoisture(temperatureC: number, relativeHumidity: numb
 
 /** Moisture at which the cell walls are full; above it wood neither moves nor weakens further. */
 const FIBRE_SATURATION = 0.28;
-/** Shrinkage of a quartered softwood top from green to dry, as a share of its width, typical of spruces in table 4-3. */
+/**
+ * Shrinkage of a quartered softwood top from green to dry, as a share of its width, typical of spruces in table 4-3.
+ */
 export const TYPICAL_RADIAL_SHRINKAGE = 0.04;
 
 /**

@@ -1,4 +1,7 @@
-/** A fair first outline for each family, so that a new build starts from a plate and not from an empty form. Made up for this program; SI [m]. */
+/**
+ * A fair first outline for each family, so that a new build starts from a plate and not from an empty form. Made up for
+ * this program; SI [m].
+ */
 import type { HoleSpec } from './holes';
 import type { ParametricOutline } from './parametric-outline';
 

@@ -1,4 +1,6 @@
-/** Soundholes: one round hole, or a pair of slanted sound slots with round eyes, mirrored about the centre line. SI [m]. */
+/**
+ * Soundholes: one round hole, or a pair of slanted sound slots with round eyes, mirrored about the centre line. SI [m].
+ */
 import { requirePositive, requireWithin } from '../base';
 import type { Point, Polygon } from './polygon';
 

@@ -164,7 +164,10 @@ function cubic(p0: Point, p1: Point, p2: Point, p3: Point): Point[] {
   });
 }
 
-/** The treble half with a rounded bite behind the neck: from the neck flat, in along the cut, out to a horn, on to the waist. */
+/**
+ * The treble half with a rounded bite behind the neck: from the neck flat, in along the cut, out to a horn, on to the
+ * waist.
+ */
 function cutBack(half: readonly Point[], o: WaistedOutline): Point[] {
   const neck = half[0];
   const hornX = Math.min(o.cutaway * 0.45, o.upperBoutAt);

@@ -1,4 +1,7 @@
-/** The true shape of a plate: what is stored (`OutlineSpec`, `HoleSpec`) becomes the polygons that everything else works on. */
+/**
+ * The true shape of a plate: what is stored (`OutlineSpec`, `HoleSpec`) becomes the polygons that everything else works
+ * on.
+ */
 import { InvalidInput } from '../base';
 import { drawHoles, type HoleSpec } from './holes';
 import { drawParametric, type ParametricOutline } from './parametric-outline';

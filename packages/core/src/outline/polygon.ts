@@ -1,6 +1,7 @@
 /**
  * Plane polygons as lists of corners, closed without repeating the first. SI [m].
- * Axes of a plate: x along the grain from the neck end to the tail, y across it, positive towards the bass side of a right-handed instrument.
+ * Axes of a plate: x along the grain from the neck end to the tail, y across it, positive towards the bass side of a
+ * right-handed instrument.
  */
 
 export type Point = readonly [x: number, y: number];
@@ -78,7 +79,10 @@ export function distanceToLine(polygon: Polygon, x: number, y: number): number {
   return Math.sqrt(nearest);
 }
 
-/** Where the line crosses itself, or null. Sweeps pairs whose x-ranges overlap, so ordinary outlines of a few hundred corners are quick. */
+/**
+ * Where the line crosses itself, or null. Sweeps pairs whose x-ranges overlap, so ordinary outlines of a few hundred
+ * corners are quick.
+ */
 export function findSelfCrossing(polygon: Polygon): Point | null {
   const count = polygon.length;
   for (let i = 0; i < count; i++) {

@@ -1,4 +1,7 @@
-/** The wood of a build: a species' prior until something was measured, then the maker's own figures; always with their doubt. */
+/**
+ * The wood of a build: a species' prior until something was measured, then the maker's own figures; always with their
+ * doubt.
+ */
 import { requireWithin, type Estimate } from '../base';
 import { checkConstants, DEFAULT_POISSON, speciesPrior, type OrthotropicConstants, type SetProperties } from '../wood';
 
@@ -12,7 +15,9 @@ export interface WoodEstimate {
 export interface BuildWood extends OrthotropicConstants {
   /** Key of the species, or null for entered values. */
   species: string | null;
-  /** `prior`: nothing measured yet. `entered`: the maker's own figures. `measured`: a set of the rack with its tests. */
+  /**
+   * `prior`: nothing measured yet. `entered`: the maker's own figures. `measured`: a set of the rack with its tests.
+   */
   source: 'prior' | 'entered' | 'measured';
   /** The set it was cut from, when it came from the rack. */
   set?: { id: string; name: string } | null;

@@ -1,4 +1,7 @@
-/** What a maker decides for one build beside its plan: which rule leads, how it turned out, which way it planes, what a sandwich is made of. SI. */
+/**
+ * What a maker decides for one build beside its plan: which rule leads, how it turned out, which way it planes, what a
+ * sandwich is made of. SI.
+ */
 import type { End, Face, Half } from '../wood';
 import type { Estimate } from '../base';
 

@@ -1,8 +1,10 @@
 /**
- * Modes of a free rectangular orthotropic plate by Rayleigh and Ritz with Legendre polynomials, which need no boundary terms for free edges.
- * Axes: x along the grain (length), y across it (width). Thin plate: no transverse shear, so wavelengths above about ten thicknesses.
+ * Modes of a free rectangular orthotropic plate by Rayleigh and Ritz with Legendre polynomials, which need no boundary
+ * terms for free edges. Axes: x along the grain (length), y across it (width). Thin plate: no transverse shear, so
+ * wavelengths above about ten thicknesses.
  *   2 U = int D_L w_xx^2 + 2 D_1 w_xx w_yy + D_C w_yy^2 + 4 D_k w_xy^2,   2 T = omega^2 int rhoH w^2
- * Orthonormal polynomials make the mass matrix the identity; parity along x and y splits the problem into four small ones.
+ * Orthonormal polynomials make the mass matrix the identity; parity along x and y splits the problem into four small
+ * ones.
  * Source: Leissa, NASA SP-160, ch. 9; Bardell 1991 for the polynomials.
  */
 import { symmetricEigen } from '../linalg';

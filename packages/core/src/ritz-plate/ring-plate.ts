@@ -1,8 +1,9 @@
 /**
  * Sag of an orthotropic plate that lies on a ring with a weight in its middle, by Ritz on the disc inside the ring.
  *   w = (1 - r^2) sum c_ij x^2i y^2j,   2 U = int D_L w_xx^2 + 2 D_1 w_xx w_yy + D_C w_yy^2 + 4 D_k w_xy^2
- * The ring holds it down nowhere and turns with it (simply supported); what overhangs the ring is left out, which makes it look a little softer.
- * Thin plate, no shear.   Source: Timoshenko and Woinowsky-Krieger, art. 18 (isotropic limit), Ritz as in art. 86.
+ * The ring holds it down nowhere and turns with it (simply supported); what overhangs the ring is left out, which makes
+ * it look a little softer. Thin plate, no shear.   Source: Timoshenko and Woinowsky-Krieger, art. 18 (isotropic limit),
+ * Ritz as in art. 86.
  */
 import { requirePositive } from '../base';
 import { solveSymmetricInPlace } from '../linalg';
@@ -10,7 +11,10 @@ import type { FreePlate } from './free-plate';
 
 export type PlateRigidity = Pick<FreePlate, 'D_L' | 'D_C' | 'D_1' | 'D_k'>;
 
-/** Highest power of r^2 in the sum; 8 comes within half a percent of the point under the weight, where the curvature is infinite. */
+/**
+ * Highest power of r^2 in the sum; 8 comes within half a percent of the point under the weight, where the curvature is
+ * infinite.
+ */
 const DEGREE = 8;
 
 /** A polynomial in x and y as [coefficient, power of x, power of y]. */

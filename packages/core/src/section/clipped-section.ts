@@ -1,4 +1,7 @@
-/** A section as it is drawn and as it is left when its top is cut away: width at each height, and the figures of what stays. SI. */
+/**
+ * A section as it is drawn and as it is left when its top is cut away: width at each height, and the figures of what
+ * stays. SI.
+ */
 import { requireWithin } from '../base';
 import { plainFigures, type PlainFigures, type Section } from './section-shape';
 
@@ -25,7 +28,10 @@ export function sectionWidthAt({ shape, width: b, height: h, topWidth = b }: Sec
 
 const STRIPS = 400;
 
-/** Figures of the lowest part of a section, up to a height: strips summed. @throws InvalidInput for a height outside the section */
+/**
+ * Figures of the lowest part of a section, up to a height: strips summed.
+ * @throws InvalidInput for a height outside the section
+ */
 export function clippedFigures(section: Section, upTo: number): PlainFigures {
   requireWithin('upTo', upTo, 0, section.height);
   if (upTo === section.height) return plainFigures(section);

@@ -1,4 +1,7 @@
-/** A brace glued to a strip of plate: one beam of two materials that share the strain at the glue line (transformed section). SI. */
+/**
+ * A brace glued to a strip of plate: one beam of two materials that share the strain at the glue line (transformed
+ * section). SI.
+ */
 import { requirePositive } from '../base';
 
 export interface GluedSection {
@@ -6,7 +9,10 @@ export interface GluedSection {
   plateModulus: number;
   plateThickness: number;
   plateWidth: number;
-  /** The brace: modulus [Pa], area [m2], height of its centroid over the glue face [m], second moment about that centroid [m4]. */
+  /**
+   * The brace: modulus [Pa], area [m2], height of its centroid over the glue face [m], second moment about that
+   * centroid [m4].
+   */
   braceModulus: number;
   area: number;
   centroidHeight: number;

@@ -63,7 +63,8 @@ describe('the width of plate that works with a brace', () => {
     expect(effectiveWidth(isotropic(70e9, nu), 0.7, 0.3)).toBeCloseTo(expected, 9);
   });
   it('matches the stress function summed numerically for spruce along the grain', () => {
-    // f = A exp(-m1 k y) + B exp(-m2 k y) with no sideways movement at y = 0; flange force over edge stress, by quadrature.
+    // f = A exp(-m1 k y) + B exp(-m2 k y) with no sideways movement at y = 0; flange force over edge stress, by
+    // quadrature.
     const [a11, a22, a12, a66] = [1 / 12, 1 / 0.8, -0.37 / 12, 1 / 0.8];
     const k = Math.PI / 0.3;
     const half = (2 * a12 + a66) / 2;

@@ -1,6 +1,7 @@
 /**
  * Cross-sections of braces: area, centroid over the glue face, second moments. SI.
- * `width` is the base (glue face), `height` stands on it. A rounded top is a half circle of the width, or half an ellipse on a bar lower than that.
+ * `width` is the base (glue face), `height` stands on it. A rounded top is a half circle of the width, or half an
+ * ellipse on a bar lower than that.
  * Source: any table of plane figures; the parabola's (8/175) b h^3 from Roark, table A.1.
  */
 import { InvalidInput, requirePositive } from '../base';
@@ -100,7 +101,10 @@ export interface SectionSlopes {
   secondMoment: number;
 }
 
-/** How area and second moment change with height, the base left as it is. Exact but for the rounded top, which is differenced. */
+/**
+ * How area and second moment change with height, the base left as it is. Exact but for the rounded top, which is
+ * differenced.
+ */
 export function slopesByHeight(
   section: Section,
   known: Pick<PlainFigures, 'area' | 'secondMoment'> = plainFigures(section),

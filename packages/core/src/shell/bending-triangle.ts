@@ -1,7 +1,9 @@
 /**
- * Bending triangle with transverse shear that does not lock: discrete Kirchhoff and Mindlin (DKMT). Rotations run quadratically along the sides; the sides' extra rotations
- * follow from the shear force that the bending itself asks for, and vanish into the Kirchhoff triangle as the plate gets thin. Freedoms by corner: w, beta_x, beta_y with
- * u = z beta_x, v = z beta_y and shear strains w,x + beta_x and w,y + beta_y. Source: Katili, IJNME 36 (1993), with orthotropic stiffness along each side.
+ * Bending triangle with transverse shear that does not lock: discrete Kirchhoff and Mindlin (DKMT). Rotations run
+ * quadratically along the sides; the sides' extra rotations follow from the shear force that the bending itself asks
+ * for, and vanish into the Kirchhoff triangle as the plate gets thin. Freedoms by corner: w, beta_x, beta_y with u = z
+ * beta_x, v = z beta_y and shear strains w,x + beta_x and w,y + beta_y. Source: Katili, IJNME 36 (1993), with
+ * orthotropic stiffness along each side.
  */
 import type { Triangle } from './membrane-triangle';
 
@@ -13,7 +15,8 @@ const GAUSS = [
 
 /**
  * Adds the 9 x 9 stiffness to `out` (row by row).
- * @param D bending stiffness per width, 3 x 3 [N m] @param H transverse shear stiffness per width, 2 x 2, shear correction in it [N/m]
+ * @param D bending stiffness per width, 3 x 3 [N m] @param H transverse shear stiffness per width, 2 x 2, shear
+ * correction in it [N/m]
  */
 export function addBending(triangle: Triangle, D: Float64Array, H: Float64Array, out: Float64Array): void {
   const sides = sidesOf(triangle);
@@ -68,7 +71,10 @@ function sidesOf({ x, y }: Triangle): Side[] {
   });
 }
 
-/** Extra rotation at the middle of a side from the corners: -(3/2) ((w_j - w_i)/L + mean of beta_s) / (1 + phi), phi = 12 D_s / (H_s L^2); with the factor to its shear. */
+/**
+ * Extra rotation at the middle of a side from the corners: -(3/2) ((w_j - w_i)/L + mean of beta_s) / (1 + phi), phi =
+ * 12 D_s / (H_s L^2); with the factor to its shear.
+ */
 function bubbleRow(side: Side, D: Float64Array, H: Float64Array): { row: Float64Array; shear: number } {
   const { from, to, length, c, s } = side;
   const [c2, s2, cs] = [c * c, s * s, c * s];

@@ -1,7 +1,9 @@
 /**
- * A piece of brace between two mesh nodes, glued to the plate by its foot. Over the foot its fibres go along by a cubic in their height, so that shear may run through it
- * as it does: bending, the lag of what the glue line pulls along, and an end that nothing holds all come out of it. As the shapes over the foot don't depend on the height,
- * wood on top always adds stiffness. Sideways it follows the plate: a section that sways about its foot warps, so that no rotation of the plate in its plane bends it.
+ * A piece of brace between two mesh nodes, glued to the plate by its foot. Over the foot its fibres go along by a cubic
+ * in their height, so that shear may run through it as it does: bending, the lag of what the glue line pulls along, and
+ * an end that nothing holds all come out of it. As the shapes over the foot don't depend on the height, wood on top
+ * always adds stiffness. Sideways it follows the plate: a section that sways about its foot warps, so that no rotation
+ * of the plate in its plane bends it.
  * Source: Reddy, Energy Principles and Variational Methods, ch. 5 (third-order beam), its foot fixed to the plate.
  */
 import { plainFigures, sectionWidthAt, type Section } from '../section';
@@ -54,10 +56,16 @@ export function beamSection(section: Section): BeamSection {
   };
 }
 
-/** Of its width, what a rectangle on the plate loses of its height in twisting (1): free strips of solids ask for 0.1, a braced panel for the 0.21 of two free edges. */
+/**
+ * Of its width, what a rectangle on the plate loses of its height in twisting (1): free strips of solids ask for 0.1, a
+ * braced panel for the 0.21 of two free edges.
+ */
 const FREE_EDGE = 0.175;
 
-/** A rectangle's by its series, else Saint-Venant's A^4 / 40 I_p. Source: Roark, ch. 10; solids of strips and panels with a brace. */
+/**
+ * A rectangle's by its series, else Saint-Venant's A^4 / 40 I_p. Source: Roark, ch. 10; solids of strips and panels
+ * with a brace.
+ */
 function torsionOf({ shape, width, height }: Section, area: number, polar: number): number {
   if (shape !== 'rectangle') return area ** 4 / (40 * polar);
   const [short, long] = width < height ? [width, height] : [height, width];
@@ -71,7 +79,10 @@ export interface BeamMaterial {
   density: number;
 }
 
-/** Fills 12 x 12 stiffness against twist, and mass, in the beam's own axes (x along, z away from the plate), at its centroid. */
+/**
+ * Fills 12 x 12 stiffness against twist, and mass, in the beam's own axes (x along, z away from the plate), at its
+ * centroid.
+ */
 export function fillTwist(
   section: BeamSection,
   { G, density }: BeamMaterial,
@@ -101,8 +112,9 @@ export function stretchStiffness({ moments }: BeamSection, E: number): number[] 
 }
 
 /**
- * Of the shear strain that is even over the height, and of those that z^2 and z^3 bring: 3 x 3, G times the integral of their products [N]. A piece that is bent by shear
- * at its ends gives by L^2 / 12 EI more than its straight shapes show. Source: MacNeal, Finite Elements, ch. 9 (residual bending flexibility).
+ * Of the shear strain that is even over the height, and of those that z^2 and z^3 bring: 3 x 3, G times the integral of
+ * their products [N]. A piece that is bent by shear at its ends gives by L^2 / 12 EI more than its straight shapes
+ * show. Source: MacNeal, Finite Elements, ch. 9 (residual bending flexibility).
  */
 export function shearStiffness({ moments, I }: BeamSection, { E, G }: BeamMaterial, length: number): number[] {
   const plain = square(SHAPES - 1, (i, j) => (G * (i + 1) * (j + 1) * moments[i + j]) / (FIBRE * FIBRE));

@@ -1,7 +1,7 @@
 /**
- * A brace on the plate's nodes, piece by piece: glued by its foot, it bends, twists and shears with the plate. Its own freedoms are how its fibres go along apart from
- * the plate: the slip of its foot, which a spring along the glue line holds, and three shapes over its height. Freedoms: six of either node, then four own of either end.
- * SI.
+ * A brace on the plate's nodes, piece by piece: glued by its foot, it bends, twists and shears with the plate. Its own
+ * freedoms are how its fibres go along apart from the plate: the slip of its foot, which a spring along the glue line
+ * holds, and three shapes over its height. Freedoms: six of either node, then four own of either end. SI.
  */
 import { contains, type Point } from '../outline';
 import {
@@ -113,7 +113,10 @@ function patchesUnder({ patches = [] }: TopInput): (place: Point) => number {
 
 const AS_IS: Rise = [0, 0];
 
-/** Section of a piece that is so much taller, on a plate so much thicker, and how far its centroid lies over the middle of the plate [m]. */
+/**
+ * Section of a piece that is so much taller, on a plate so much thicker, and how far its centroid lies over the middle
+ * of the plate [m].
+ */
 export function raised(piece: BracePiece, rise: Rise = AS_IS, extraThickness = 0) {
   const section = piece.section(rise);
   const thickness = piece.plateThickness + extraThickness;
@@ -177,7 +180,9 @@ export function pieceStrains({ axes, length }: BracePiece, foot: number): PieceS
 
 const rows = (count: number) => Array.from({ length: count }, () => new Float64Array(PIECE_SIZE));
 
-/** By a node's six freedoms: how far the foot goes along, t . (u + theta x n foot), and what a FIBRE over it goes more. */
+/**
+ * By a node's six freedoms: how far the foot goes along, t . (u + theta x n foot), and what a FIBRE over it goes more.
+ */
 function waysOf([tx, ty, tz, sx, sy, sz]: Float64Array, foot: number): { along: number[]; lean: number[] } {
   return {
     along: [tx, ty, tz, foot * sx, foot * sy, foot * sz],
@@ -185,7 +190,10 @@ function waysOf([tx, ty, tz, sx, sy, sz]: Float64Array, foot: number): { along: 
   };
 }
 
-/** How far the end face of a piece goes along: its foot, and by each shape over it; against the plate under it alone, where the neighbour stands on that. */
+/**
+ * How far the end face of a piece goes along: its foot, and by each shape over it; against the plate under it alone,
+ * where the neighbour stands on that.
+ */
 function faceWays({ axes }: BracePiece, end: 0 | 1, foot: number, against: 'rim' | 'plate'): Float64Array[] {
   const ways = rows(SHAPES);
   const { along, lean } = waysOf(axes, foot);
@@ -198,7 +206,8 @@ function faceWays({ axes }: BracePiece, end: 0 | 1, foot: number, against: 'rim'
 }
 
 /**
- * Bedding of an end face [N/m3]: soft wood pressed across its grain (0.7 GPa) over the thickness of lining and side (8 mm), or over half of what it butts against (4 mm).
+ * Bedding of an end face [N/m3]: soft wood pressed across its grain (0.7 GPa) over the thickness of lining and side (8
+ * mm), or over half of what it butts against (4 mm).
  * Source: Winkler's foundation; modulus from the USDA Wood Handbook, table 5-1.
  */
 const BEDDING = { letIn: 0.7e9 / 8e-3, butted: 0.7e9 / 4e-3 } as const;

@@ -1,7 +1,8 @@
 /**
- * What the foot of a brace does to the plate. The mesh knows a foot as a line, on which its shear arrives in the middle of the plate; in truth it arrives over the foot's
- * width, on its face. From there it has to run through the thickness, which lets the foot slip; and under a foot the plate can neither shear in its plane nor bend
- * across, but for what it gives within its thickness, which makes the triangles so covered stiffer. SI.
+ * What the foot of a brace does to the plate. The mesh knows a foot as a line, on which its shear arrives in the middle
+ * of the plate; in truth it arrives over the foot's width, on its face. From there it has to run through the thickness,
+ * which lets the foot slip; and under a foot the plate can neither shear in its plane nor bend across, but for what it
+ * gives within its thickness, which makes the triangles so covered stiffer. SI.
  */
 import type { TriangleMesh } from '../mesh';
 import type { Point } from '../outline';
@@ -20,9 +21,11 @@ const TERMS = 40;
 const LEANS = 1.5;
 
 /**
- * Mean way of a foot by the shear that it sends into a plate, evenly over its width, against that of a plate sheared in its plane alone from a line. The shear spreads
- * through the thickness as a potential does in a slab, scaled by the two moduli; its decaying terms, averaged over the width, are summed.
- * Source: Carslaw and Jaeger, Conduction of Heat in Solids, ch. 14 (line source on a slab); own solids of bars at 0 to 90 degrees.
+ * Mean way of a foot by the shear that it sends into a plate, evenly over its width, against that of a plate sheared in
+ * its plane alone from a line. The shear spreads through the thickness as a potential does in a slab, scaled by the two
+ * moduli; its decaying terms, averaged over the width, are summed.
+ * Source: Carslaw and Jaeger, Conduction of Heat in Solids, ch. 14 (line source on a slab); own solids of bars at 0 to
+ * 90 degrees.
  * @param angle of the brace from the plate's grain [rad]
  */
 export function footHold(material: ShellMaterial, angle: number, width: number, thickness: number): FootHold {
@@ -137,9 +140,15 @@ function areaOf(polygon: readonly Point[]): number {
   return Math.abs(twice) / 2;
 }
 
-/** Of the modulus across the grain: that through a plate of quartered wood. Source: USDA Wood Handbook, table 5-1 (0.5 to 0.8). */
+/**
+ * Of the modulus across the grain: that through a plate of quartered wood. Source: USDA Wood Handbook, table 5-1 (0.5
+ * to 0.8).
+ */
 const THROUGH = 0.6;
-/** So far, in thicknesses, the plate still bends under a foot that is glued to its face. Source: own plane solids, 2.7 and 4 mm, feet of 7 and 10 mm. */
+/**
+ * So far, in thicknesses, the plate still bends under a foot that is glued to its face. Source: own plane solids, 2.7
+ * and 4 mm, feet of 7 and 10 mm.
+ */
 const GIVES = { times: 0.74, power: 0.4 } as const;
 
 /** Of a foot's width that the plate can't bend across (1). */
@@ -149,7 +158,10 @@ export function stiffWidth(material: ShellMaterial, across: number, width: numbe
   return 1 - Math.tanh(half) / half;
 }
 
-/** Adds to a plate's membrane stiffness [N/m] and rigidity [N m] what feet on a share of it do: in series with the plate beside them. In place. */
+/**
+ * Adds to a plate's membrane stiffness [N/m] and rigidity [N m] what feet on a share of it do: in series with the plate
+ * beside them. In place.
+ */
 export function standOn(
   { A, D }: { A: Float64Array; D: Float64Array },
   feet: readonly Foot[],

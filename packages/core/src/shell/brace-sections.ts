@@ -70,7 +70,8 @@ export const placesOf = (from: number, to: number): Rise => [
 ];
 
 /**
- * Mean section of a piece between two places along the path, so much taller. Where a share of it is notched it is as low as bends as much in all: 1/h^3 is shared out.
+ * Mean section of a piece between two places along the path, so much taller. Where a share of it is notched it is as
+ * low as bends as much in all: 1/h^3 is shared out.
  */
 export function sectionAlong(
   { section, stations }: TopBrace,

@@ -56,7 +56,8 @@ describe('the membrane triangle', () => {
       for (let j = 0; j < i; j++) expect(Math.abs(K[9 * i + j] - K[9 * j + i])).toBeLessThan(1e-9 * K[0]);
   });
   it.each([1, 4, 12])('bends in its plane as a beam does, as a pair %p times as long as wide', (slender) => {
-    // Two triangles of a rectangle under pure bending: u = -kappa x y, v = kappa x^2 / 2, rotation kappa x; E I kappa^2 / 2 for nu = 0.
+    // Two triangles of a rectangle under pure bending: u = -kappa x y, v = kappa x^2 / 2, rotation kappa x; E I kappa^2
+    // / 2 for nu = 0.
     const free = { ...steel, nu_LC: 0, G_LC: 1e11 };
     const plate = plateOf(free, 1e-3, 0);
     const [l, h] = [slender * 0.01, 0.01];

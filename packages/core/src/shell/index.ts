@@ -1,4 +1,7 @@
-/** The finite elements of any braced plate: shell triangles, braces over their feet, layers, rim; modes, loads, stresses, slopes by wood. */
+/**
+ * The finite elements of any braced plate: shell triangles, braces over their feet, layers, rim; modes, loads,
+ * stresses, slopes by wood.
+ */
 export {
   deflectionOf,
   degreesOfFreedom,

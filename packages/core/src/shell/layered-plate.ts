@@ -1,4 +1,7 @@
-/** Stiffness of a plate of layers about its own neutral plane, each layer with its own grain: membrane, bending, transverse shear, mass. SI. */
+/**
+ * Stiffness of a plate of layers about its own neutral plane, each layer with its own grain: membrane, bending,
+ * transverse shear, mass. SI.
+ */
 export interface ShellMaterial {
   density: number;
   E_L: number;
@@ -17,7 +20,10 @@ export interface PlateLayer {
   thickness: number;
   /** Middle of the layer over the reference plane [m]. */
   at: number;
-  /** How far it goes along with the plate in its plane, along its grain and across it (1): less near its edges, where shear has not yet taken it along. Whole where missing. */
+  /**
+   * How far it goes along with the plate in its plane, along its grain and across it (1): less near its edges, where
+   * shear has not yet taken it along. Whole where missing.
+   */
   held?: readonly [number, number];
   /** A core between skins: its shear alone is the plate's. Source: Allen, Structural Sandwich Panels, ch. 2. */
   core?: boolean;
@@ -76,7 +82,8 @@ const GAUSS = [
 type LayerInAxes = PlateLayer & { Q: Float64Array };
 
 /**
- * Stiffness against shear through the thickness, 2 x 2 [N/m]: as much energy as the shear that bending sends through the real layers. One layer has 5/6 G h of it.
+ * Stiffness against shear through the thickness, 2 x 2 [N/m]: as much energy as the shear that bending sends through
+ * the real layers. One layer has 5/6 G h of it.
  * Source: Whitney, Structural Analysis of Laminated Anisotropic Plates, ch. 10 (cylindrical bending).
  */
 function throughShear(layers: readonly LayerInAxes[]): Float64Array {
@@ -104,7 +111,10 @@ interface ShearedLayer {
   G: number;
 }
 
-/** One over the integral of the shear flow's square over G, for a flow of one in all. @param layers from the lowest up */
+/**
+ * One over the integral of the shear flow's square over G, for a flow of one in all.
+ * @param layers from the lowest up
+ */
 function shearOneWay(layers: readonly ShearedLayer[]): number {
   const whole = layers.reduce((sum, { stiffness, thickness }) => sum + stiffness * thickness, 0);
   const neutral = layers.reduce((sum, { stiffness, thickness, at }) => sum + stiffness * thickness * at, 0) / whole;
@@ -128,7 +138,11 @@ function coreShear({ material, thickness }: PlateLayer, [first, second]: readonl
   return [material.G_LT * share, 0, 0, material.G_CT * share];
 }
 
-/** ReducedMatrices stiffness of a layer turned by an angle, 3 x 3 [Pa]. Source: Jones, Mechanics of Composite Materials, ch. 2. @param held see PlateLayer */
+/**
+ * ReducedMatrices stiffness of a layer turned by an angle, 3 x 3 [Pa]. Source: Jones, Mechanics of Composite Materials,
+ * ch. 2.
+ * @param held see PlateLayer
+ */
 export function planeStress(
   { E_L, E_C, G_LC, nu_LC }: ShellMaterial,
   angle: number,

@@ -1,6 +1,7 @@
 /**
- * Optimal membrane triangle with a drilling rotation at each corner (ANDES form, Felippa's OPT parameters): exact in bending in its plane on regular meshes of any
- * slenderness. Freedoms by corner: u, v, rotation. Source: Felippa, A study of optimal membrane triangles with drilling freedoms, CMAME 192 (2003).
+ * Optimal membrane triangle with a drilling rotation at each corner (ANDES form, Felippa's OPT parameters): exact in
+ * bending in its plane on regular meshes of any slenderness. Freedoms by corner: u, v, rotation. Source: Felippa, A
+ * study of optimal membrane triangles with drilling freedoms, CMAME 192 (2003).
  */
 
 const ALPHA = 1.5;

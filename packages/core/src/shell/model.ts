@@ -11,8 +11,8 @@ export interface TopModel {
   /** Of each brace, in order along it. */
   pieces: BracePiece[][];
   /**
-   * Place of a node in the order of elimination; freedom f of node i is 6 position[i] + f. After the mesh's nodes come those of the braces, of which only the first
-   * freedom lives: how far the brace's centroid moves along it.
+   * Place of a node in the order of elimination; freedom f of node i is 6 position[i] + f. After the mesh's nodes come
+   * those of the braces, of which only the first freedom lives: how far the brace's centroid moves along it.
    */
   position: Int32Array;
   plan: CholeskyPlan;

@@ -1,15 +1,22 @@
-/** Modes named by what they do, not by their order: does the top pump as one piece, rock across its grain, rock along it? */
+/**
+ * Modes named by what they do, not by their order: does the top pump as one piece, rock across its grain, rock along
+ * it?
+ */
 import type { TriangleMesh } from '../mesh';
 
 export const TOP_MODE_KINDS = ['monopole', 'cross-dipole', 'long-dipole', 'upper', 'other'] as const;
-/** The last but one swings in the upper part alone: what rings there when the hole's edge or the upper bout is tapped. */
+/**
+ * The last but one swings in the upper part alone: what rings there when the hole's edge or the upper bout is tapped.
+ */
 export type TopModeKind = (typeof TOP_MODE_KINDS)[number];
 
 /** Share of the moved air that must go one way, or one way on each side, to bear the name. */
 const SURE = 0.5;
 /** The same for what pumps, but less than another does. */
 const LESS_SURE = 0.3;
-/** So far from the neck end the upper part goes, of the length, and so much of the square of the motion is there (1). */
+/**
+ * So far from the neck end the upper part goes, of the length, and so much of the square of the motion is there (1).
+ */
 const UPPER = { part: 0.45, share: 0.65 };
 const SPLITS = 24;
 

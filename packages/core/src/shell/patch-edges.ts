@@ -1,6 +1,7 @@
 /**
- * How far what is glued flat on a plate goes along with it: wholly in the middle, not at its edges, where shear has not yet taken it along and it peels. The change takes
- * place within a few millimetres, often within one triangle, whose parts then give one after another, as what bends from the edge inwards does. SI.
+ * How far what is glued flat on a plate goes along with it: wholly in the middle, not at its edges, where shear has not
+ * yet taken it along and it peels. The change takes place within a few millimetres, often within one triangle, whose
+ * parts then give one after another, as what bends from the edge inwards does. SI.
  */
 import { mean } from '../base';
 import type { TriangleMesh } from '../mesh';
@@ -73,8 +74,10 @@ export interface Lap {
 }
 
 /**
- * At its edges a layer peels: plate and layer give across their thickness, so that the layer acts as if it began so far within, of the two thicknesses' product over
- * their sum (1). Source: own plane solids of blocks from 2.5 to 8 mm on plates along and across their grain, and own solids of panels under a bridge, its plate, or both: they ask for 0.6 to 1.2.
+ * At its edges a layer peels: plate and layer give across their thickness, so that the layer acts as if it began so far
+ * within, of the two thicknesses' product over their sum (1). Source: own plane solids of blocks from 2.5 to 8 mm on
+ * plates along and across their grain, and own solids of panels under a bridge, its plate, or both: they ask for 0.6 to
+ * 1.2.
  */
 const PEEL = 0.8;
 
@@ -92,8 +95,9 @@ export function lapOf(layer: LayerOneWay, plate: LayerOneWay): Lap {
 }
 
 /**
- * Mean over a span of 1 / (bare + held), with held = 1 - (e^-ax + e^-a(W - x)) / (1 + e^-aW) at x from the edge of the held width W, and nothing beyond: how far it gives
- * against a layer that is held wholly (1). The integral is that of one over a quadratic in y = e^-ax.
+ * Mean over a span of 1 / (bare + held), with held = 1 - (e^-ax + e^-a(W - x)) / (1 + e^-aW) at x from the edge of the
+ * held width W, and nothing beyond: how far it gives against a layer that is held wholly (1). The integral is that of
+ * one over a quadratic in y = e^-ax.
  */
 export function giveOver({ bare, decay, peeled }: Lap, { from, to, length }: Span): number {
   const width = length - 2 * peeled;

@@ -1,4 +1,7 @@
-/** Facets of the plate: a membrane and a bending triangle each, with the patches that lie on it, in the plate's axes. SI. */
+/**
+ * Facets of the plate: a membrane and a bending triangle each, with the patches that lie on it, in the plate's axes.
+ * SI.
+ */
 
 import type { TriangleMesh } from '../mesh';
 import { addBending, bendingStrains } from './bending-triangle';
@@ -228,7 +231,10 @@ const columnsOf = (of: (freedoms: Float64Array) => Float64Array): Float64Array[]
 const ofNode = new Float64Array(36);
 const turned = new Float64Array(36);
 
-/** Of the mass, what is spread evenly and not lumped at the corners: plates that the elements make too stiff then err least. */
+/**
+ * Of the mass, what is spread evenly and not lumped at the corners: plates that the elements make too stiff then err
+ * least.
+ */
 const EVEN = 0.2;
 
 /** Every pair of corners has the same inertia by its share. */

@@ -1,4 +1,7 @@
-/** A smooth field through scattered values: at each place a plane is fitted to the values nearby, the nearer the more. SI. */
+/**
+ * A smooth field through scattered values: at each place a plane is fitted to the values nearby, the nearer the more.
+ * SI.
+ */
 export type Field = (x: number, y: number) => number;
 
 const NEAREST = 12;

@@ -1,12 +1,16 @@
 /** Wood whose grain stays level where the surface that is carved out of it slopes: what it is along the surface. SI. */
 import type { ShellMaterial } from './layered-plate';
 
-/** Through a quartered plate over across the grain; Poisson's ratios with the third axis. Source: USDA Wood Handbook, tables 5-1 and 5-2, means of softwoods. */
+/**
+ * Through a quartered plate over across the grain; Poisson's ratios with the third axis. Source: USDA Wood Handbook,
+ * tables 5-1 and 5-2, means of softwoods.
+ */
 const THROUGH = { E: 0.6, nu_LT: 0.42, nu_CT: 0.47 } as const;
 
 /**
- * Constants in the axes of a surface that climbs by two angles, along the grain and across it [rad]: the compliances turned about either axis, to the second order where both
- * slope. What stretch and shear through the thickness have in common is left out. Source: Jones, Mechanics of Composite Materials, ch. 2 (turned compliances).
+ * Constants in the axes of a surface that climbs by two angles, along the grain and across it [rad]: the compliances
+ * turned about either axis, to the second order where both slope. What stretch and shear through the thickness have in
+ * common is left out. Source: Jones, Mechanics of Composite Materials, ch. 2 (turned compliances).
  */
 export function slopedWood(wood: ShellMaterial, along: number, across: number): ShellMaterial {
   const { E_L, E_C, G_LC, G_LT, G_CT, nu_LC } = wood;

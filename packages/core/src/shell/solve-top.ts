@@ -103,7 +103,10 @@ export function underLoad({ model, L }: FactoredTop, load: TopLoad): { force: Fl
   return { force, x };
 }
 
-/** Solves that take the shift of a floating top out again: each leaves (shift / (lambda + shift)) of what was left, a quarter for the slowest tops. */
+/**
+ * Solves that take the shift of a floating top out again: each leaves (shift / (lambda + shift)) of what was left, a
+ * quarter for the slowest tops.
+ */
 const UNSHIFTED_IN = 9;
 
 /**
@@ -130,7 +133,10 @@ export function underForces(
   return { force, x };
 }
 
-/** A rim that is softer in its plane may let a top shake there among its first modes [N/m2]: a third of a kilogram on a metre and a half of it, at 700 Hz. */
+/**
+ * A rim that is softer in its plane may let a top shake there among its first modes [N/m2]: a third of a kilogram on a
+ * metre and a half of it, at 700 Hz.
+ */
 const SOFT_IN_PLANE = 1e7;
 
 /** Rigid modes, and those of a top that slides in its plane, come before the wanted ones. */
@@ -182,7 +188,10 @@ export function topModes({ top, model, L, shift }: FactoredTop, wanted: number):
   return { modes: withOneMonopole(model, modes).slice(0, wanted), status };
 }
 
-/** Only one mode pumps as one piece: the one that moves most air for its weight. What else moves air one way does so in a part of the plate, as the upper bout. */
+/**
+ * Only one mode pumps as one piece: the one that moves most air for its weight. What else moves air one way does so in
+ * a part of the plate, as the upper bout.
+ */
 function withOneMonopole({ mesh }: TopModel, modes: readonly TopMode[]): TopMode[] {
   const pumping = modes.map(({ shape, modalMass, kind }) =>
     kind === 'monopole' ? netMoved(mesh, shape) ** 2 / modalMass : 0,

@@ -13,7 +13,10 @@ export const cross = (a: Place, b: Place): Place => [
 ];
 export const unit = (a: Place): Place => scaled(a, 1 / Math.hypot(...a));
 
-/** Moves what acts at a height over the node down to it: u at the height is u + e theta_y, v is v - e theta_x. In place, rows and columns. */
+/**
+ * Moves what acts at a height over the node down to it: u at the height is u + e theta_y, v is v - e theta_x. In place,
+ * rows and columns.
+ */
 export function rigidLink(A: Float64Array, size: number, at: number, e: number): void {
   if (e === 0) return;
   for (let r = 0; r < size; r++) {

@@ -1,4 +1,7 @@
-/** What a top is made of, as it is asked for, and what is refused. SI; axes of the plate, z from the outer face towards the braces. */
+/**
+ * What a top is made of, as it is asked for, and what is refused. SI; axes of the plate, z from the outer face towards
+ * the braces.
+ */
 import { InvalidInput, requirePositive, requireWithin } from '../base';
 import { contains, findSelfCrossing, type Point, type Polygon } from '../outline';
 import { checkSection, type SectionShape } from '../section';
@@ -40,13 +43,16 @@ export interface BraceCut {
 }
 
 /**
- * Free: its face touches nothing, feathered or not. Stopped: likewise, short of the rim, where its path ends. Let in: its face is glued into a pocket of the lining.
- * Butted: against the side of a block or another brace.
+ * Free: its face touches nothing, feathered or not. Stopped: likewise, short of the rim, where its path ends. Let in:
+ * its face is glued into a pocket of the lining. Butted: against the side of a block or another brace.
  */
 export const BRACE_ENDS = ['free', 'stopped', 'letIn', 'butted'] as const;
 export type BraceEnd = (typeof BRACE_ENDS)[number];
 
-/** Springs of what a rim is glued to, by length of rim: against moving in the plate's plane [N/m2], and against turning about itself [N m/rad per m]. */
+/**
+ * Springs of what a rim is glued to, by length of rim: against moving in the plate's plane [N/m2], and against turning
+ * about itself [N m/rad per m].
+ */
 export interface TopRim {
   inPlane?: number;
   rotational?: number;
@@ -94,7 +100,10 @@ export interface TopInput {
   material: TopMaterial;
   sandwich?: TopSandwich;
   grainAngle?: number;
-  /** A carved plate's stays level while its surface slopes, a bent one's follows it. Level by default where the height is given by points, else it follows. */
+  /**
+   * A carved plate's stays level while its surface slopes, a bent one's follows it. Level by default where the height
+   * is given by points, else it follows.
+   */
   grain?: TopGrain;
   braces?: readonly TopBrace[];
   patches?: readonly TopPatch[];
@@ -253,7 +262,10 @@ function requireOn({ outline, holes = [] }: TopInput, [x, y]: Point, field: stri
   if (holes.some((hole) => contains(hole, x, y))) throw new InvalidInput(field, [x, y], 'lies in a hole');
 }
 
-/** Transverse shear moduli of spruce over its modulus along the grain. Source: USDA Wood Handbook, table 5-1; solid models of tops. */
+/**
+ * Transverse shear moduli of spruce over its modulus along the grain. Source: USDA Wood Handbook, table 5-1; solid
+ * models of tops.
+ */
 const TYPICAL = { along: 0.063, across: 0.0045 } as const;
 
 export function shellMaterial(material: TopMaterial): ShellMaterial {

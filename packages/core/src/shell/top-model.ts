@@ -1,6 +1,7 @@
 /**
- * A top as one finite-element model: facet-shell triangles with transverse shear on a mesh that follows outline, holes, braces and patches; braces as eccentric Timoshenko
- * beams on its nodes. Node freedoms: u, v, w and three rotations, at the middle of the plate. SI; z from the outer face towards the braces.
+ * A top as one finite-element model: facet-shell triangles with transverse shear on a mesh that follows outline, holes,
+ * braces and patches; braces as eccentric Timoshenko beams on its nodes. Node freedoms: u, v, w and three rotations, at
+ * the middle of the plate. SI; z from the outer face towards the braces.
  */
 import { BLOCK, blockAt, blockPattern, dissectionOrder, planCholesky, type CholeskyPlan } from '../linalg';
 import { triangulate, type TriangleMesh } from '../mesh';
@@ -70,7 +71,10 @@ interface Layout {
   plan: CholeskyPlan;
 }
 
-/** The last ones stay at hand: a top is solved again and again with other wood on the same lines. Nothing writes to them. */
+/**
+ * The last ones stay at hand: a top is solved again and again with other wood on the same lines. Nothing writes to
+ * them.
+ */
 const layouts = new Map<string, Layout>();
 const MOST_LAYOUTS = 4;
 

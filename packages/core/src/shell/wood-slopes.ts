@@ -1,6 +1,7 @@
 /**
- * What a little wood more, anywhere, does to a top: eigen-derivatives of its modes and adjoints of its deflections, all from solutions that are there already.
- * Each element's own matrices are differenced by its thickness or height, a part in ten thousand either way; the top is not solved again. SI.
+ * What a little wood more, anywhere, does to a top: eigen-derivatives of its modes and adjoints of its deflections, all
+ * from solutions that are there already. Each element's own matrices are differenced by its thickness or height, a part
+ * in ten thousand either way; the top is not solved again. SI.
  * Source: Haftka and Guerdal, Elements of Structural Optimization, ch. 7.
  */
 import { BLOCK } from '../linalg';

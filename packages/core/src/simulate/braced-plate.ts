@@ -1,7 +1,8 @@
 /**
- * Modes of a free plate of any outline with braces, for practice and the demo: Rayleigh and Ritz with products of Legendre polynomials over the
- * plate's bounding box, integrated over the cells that are wood; braces add the rigidity and mass that they bring along their lines. Thin plate,
- * no transverse shear; on purpose another way than the whole-top model, so that what is made here can test it.
+ * Modes of a free plate of any outline with braces, for practice and the demo: Rayleigh and Ritz with products of
+ * Legendre polynomials over the plate's bounding box, integrated over the cells that are wood; braces add the rigidity
+ * and mass that they bring along their lines. Thin plate, no transverse shear; on purpose another way than the
+ * whole-top model, so that what is made here can test it.
  */
 import { generalisedEigen, type GeneralisedEigen } from '../linalg';
 import type { PlateShape } from '../outline';

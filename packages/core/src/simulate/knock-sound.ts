@@ -1,4 +1,7 @@
-/** What a microphone hears of a knock on a plate that exists only in numbers: damped modes, the blow's own click, a room, and a loose brace if there is one. */
+/**
+ * What a microphone hears of a knock on a plate that exists only in numbers: damped modes, the blow's own click, a
+ * room, and a loose brace if there is one.
+ */
 import type { PlateShape } from '../outline';
 import type { RandomSource } from './seeded-random';
 import type { BracedMode } from './braced-plate';
@@ -105,7 +108,10 @@ function addRoom(out: Float64Array, random: RandomSource): void {
   }
 }
 
-/** Where a microphone hangs for a walk round: off the centre line and off the middle, where no shape stands still for long [m]. */
+/**
+ * Where a microphone hangs for a walk round: off the centre line and off the middle, where no shape stands still for
+ * long [m].
+ */
 export function microphoneOver({ bounds, length, width }: PlateShape): { x: number; y: number } {
   return { x: bounds.xMin + 0.74 * length, y: 0.17 * width };
 }

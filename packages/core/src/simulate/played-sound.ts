@@ -1,4 +1,7 @@
-/** A finished instrument played note by note up its range, as a microphone in a quiet room hears it: strings through the resonances of a body. */
+/**
+ * A finished instrument played note by note up its range, as a microphone in a quiet room hears it: strings through the
+ * resonances of a body.
+ */
 import { SIMULATED_RATE } from './knock-sound';
 import type { RandomSource } from './seeded-random';
 

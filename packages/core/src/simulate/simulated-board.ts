@@ -1,4 +1,6 @@
-/** A board of wood that exists only in numbers: its true constants, and what a scale, a dial and an ear make of it. SI. */
+/**
+ * A board of wood that exists only in numbers: its true constants, and what a scale, a dial and an ear make of it. SI.
+ */
 import { InvalidInput } from '../base';
 import { freePlateModesNamed, ringCompliance } from '../ritz-plate';
 import {
@@ -19,7 +21,10 @@ export interface SimulatedBoard {
   thickness: number;
 }
 
-/** A piece of a species: every piece is its own. @param lean how much stiffer or lighter than chance would make it (1) */
+/**
+ * A piece of a species: every piece is its own.
+ * @param lean how much stiffer or lighter than chance would make it (1)
+ */
 export function simulatedBoard(
   species: string,
   size: Omit<SimulatedBoard, 'wood'>,
@@ -113,8 +118,8 @@ export function flexBoard(
 const RING_SCATTER = 0.03;
 
 /**
- * How long a plate rings when it is knocked [s], for practice and the demo: a made-up law with a peak, since what makes it peak
- * (the hand, the air, the wood) is not in the plate's own equations.
+ * How long a plate rings when it is knocked [s], for practice and the demo: a made-up law with a peak, since what makes
+ * it peak (the hand, the air, the wood) is not in the plate's own equations.
  */
 export function ringOfPlate(
   thickness: number,

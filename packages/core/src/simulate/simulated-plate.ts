@@ -1,6 +1,6 @@
 /**
- * A plate that exists only in numbers: its true thickness on the map's grid, read with a caliper's errors and planed by a human hand.
- * The source of the demo data, of the simulated caliper and of honest tests. SI.
+ * A plate that exists only in numbers: its true thickness on the map's grid, read with a caliper's errors and planed by
+ * a human hand. The source of the demo data, of the simulated caliper and of honest tests. SI.
  */
 import { gridX, gridY, type MapGrid, type Station } from '../survey';
 import type { RandomSource } from './seeded-random';
@@ -64,7 +64,8 @@ export function readCaliper(plate: SimulatedPlate, station: Pick<Station, 'x' | 
 }
 
 /**
- * Planes the plate by what was planned, as a hand does: a share more or less everywhere, patchy, a little more towards the rim.
+ * Planes the plate by what was planned, as a hand does: a share more or less everywhere, patchy, a little more towards
+ * the rim.
  * @param removal planned [m], length nx * ny @param spread of the whole and of the patches (1)
  */
 export function planeByHand(

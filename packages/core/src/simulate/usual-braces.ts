@@ -1,8 +1,14 @@
-/** Braces as a plate of a family usually has them, for practice and the demo: lines as shares of the plate's size, heights as glued. */
+/**
+ * Braces as a plate of a family usually has them, for practice and the demo: lines as shares of the plate's size,
+ * heights as glued.
+ */
 import type { PlateShape } from '../outline';
 import type { SimulatedBrace } from './braced-plate';
 
-/** Name, ends as shares of the length from the neck end and of the half width from the centre line, width and height [mm]. */
+/**
+ * Name, ends as shares of the length from the neck end and of the half width from the centre line, width and height
+ * [mm].
+ */
 type Line = readonly [
   name: string,
   fromX: number,

@@ -1,6 +1,7 @@
 /**
- * What a recording of knocks says: where it was knocked, which partials the plate answered with, how long it rings, whether something rattles,
- * and what is wrong with the recording. The same for a file, the microphone and the public API.
+ * What a recording of knocks says: where it was knocked, which partials the plate answered with, how long it rings,
+ * whether something rattles, and what is wrong with the recording. The same for a file, the microphone and the public
+ * API.
  */
 import { mean } from '../base';
 import { ringTime } from '../wood';
@@ -39,7 +40,9 @@ export interface KnockAnalysis {
   rattle: number;
   /** The strongest partial as it was at the blow, against full scale [dB]; null where nothing was accepted. */
   loudness: number | null;
-  /** Centre of the sound's power just after the blow [Hz]: a bright place lies high; null where nothing was accepted. */
+  /**
+   * Centre of the sound's power just after the blow [Hz]: a bright place lies high; null where nothing was accepted.
+   */
   brightness: number | null;
   warnings: SoundWarning[];
 }
@@ -164,7 +167,10 @@ function partialsOf(modes: readonly FittedMode[], touch: Touch, started: number)
   return { partials, loudness: 20 * Math.log10(loudest) };
 }
 
-/** Standard deviation of the blow's moment about the first touch, and its middle after it: in the clear, and hidden in noise [s]. */
+/**
+ * Standard deviation of the blow's moment about the first touch, and its middle after it: in the clear, and hidden in
+ * noise [s].
+ */
 const CLEAR = { doubt: 8e-4, after: 3e-4 };
 const HIDDEN = { doubt: 1.2e-3, after: -3e-4 };
 

@@ -34,7 +34,10 @@ export function combineKnocks(knocks: readonly (readonly KnockPartial[])[]): Com
     .sort((a, b) => a.frequency - b.frequency);
 }
 
-/** The same partial found again in other knocks, one-to-one, nearest pairs first; seeds are of the knock with most partials. Groups hold the objects given. */
+/**
+ * The same partial found again in other knocks, one-to-one, nearest pairs first; seeds are of the knock with most
+ * partials. Groups hold the objects given.
+ */
 export function groupPartials<P extends KnockPartial>(knocks: readonly (readonly P[])[]): P[][] {
   const order = [...knocks].sort((a, b) => b.length - a.length);
   const groups: P[][] = [];

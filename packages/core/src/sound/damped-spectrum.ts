@@ -1,7 +1,8 @@
 /**
  * Spectrum of a damped sinusoid that starts at the first sample and is cut off after N, in closed form:
  *   sum_{n<N} z^n e^{-j w n} = (1 - z^N e^{-j w N}) / (1 - z e^{-j w}),   z = exp((-alpha + j omega) / rate)
- * so that a sound can be fitted bin by bin without windows, and what a mode leaks into its neighbours is counted, not smeared.
+ * so that a sound can be fitted bin by bin without windows, and what a mode leaks into its neighbours is counted, not
+ * smeared.
  */
 
 /** The bins that a fit looks at, made once per sound; arrays run parallel to the bins. */
@@ -96,7 +97,10 @@ export function fillPoleSpectrum(
   }
 }
 
-/** Adds Re((re + j im) e^{(-decay + j omega) t}): half of the pole's spectrum and half of its mirror's at negative frequency, which share most products. */
+/**
+ * Adds Re((re + j im) e^{(-decay + j omega) t}): half of the pole's spectrum and half of its mirror's at negative
+ * frequency, which share most products.
+ */
 export function addDamped(
   { rate, length, count, stepRe, stepIm, endRe, endIm }: Bins,
   { decay, omega, re, im }: { decay: number; omega: number; re: number; im: number },

@@ -4,7 +4,10 @@ import FFT from 'fft.js';
 export interface FftPlan {
   /** A power of two. */
   readonly size: number;
-  /** Spectrum of `input` as re0, im0, re1, im1 … up to and with the Nyquist bin; length size + 2. Overwritten by the next run. */
+  /**
+   * Spectrum of `input` as re0, im0, re1, im1 … up to and with the Nyquist bin; length size + 2. Overwritten by the
+   * next run.
+   */
   readonly spectrum: Float64Array;
   /** Fills `spectrum`; samples beyond the input's end count as zero. Allocates nothing. */
   run: (input: ArrayLike<number>, start: number, length: number) => void;

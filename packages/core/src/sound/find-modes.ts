@@ -1,7 +1,8 @@
 /**
- * The damped sinusoids of one knock, found one after another: the residual's best match with a damped template is added, all are fitted together,
- * and what is left is looked at again, until nothing stands out of what is left. Noise is the residual's own running median, so a reverberant
- * room raises the bar by itself. Nothing is smeared by windows; two modes closer than their widths are told apart by the fit.
+ * The damped sinusoids of one knock, found one after another: the residual's best match with a damped template is
+ * added, all are fitted together, and what is left is looked at again, until nothing stands out of what is left. Noise
+ * is the residual's own running median, so a reverberant room raises the bar by itself. Nothing is smeared by windows;
+ * two modes closer than their widths are told apart by the fit.
  */
 import { ranked } from '../base';
 import { createBins, fillPoleSpectrum, type Bins } from './damped-spectrum';
@@ -33,7 +34,9 @@ const ENTRY = 18;
 const KEEP = 30;
 /** A candidate below this share of the strongest of its pass waits for the next pass. */
 const LATER_SHARE = 0.03;
-/** Candidates of one pass lie further apart than this, or so many of their widths; what is closer waits for the next. */
+/**
+ * Candidates of one pass lie further apart than this, or so many of their widths; what is closer waits for the next.
+ */
 const APART_HZ = 9;
 const APART_WIDTHS = 2.5;
 const PER_PASS = 5;
@@ -99,7 +102,8 @@ export function findModes(samples: Float64Array, rate: number, options: FindOpti
       mode.omega > 2 * LEAST_Q * mode.decay &&
       isWithin(mode.omega / (2 * Math.PI), options),
   );
-  // What is too weak to be told is fitted all the same: left out, it would pull at its neighbours and be found again and again.
+  // What is too weak to be told is fitted all the same: left out, it would pull at its neighbours and be found again
+  // and again.
   const least = Math.max(...inBand.map(sizeOf), 0) * 10 ** (-RANGE_DB / 20);
   const modes = inBand.filter((mode) => sizeOf(mode) > least).sort((a, b) => a.omega - b.omega);
   return { modes, bins, noise: problem.noise };
@@ -122,7 +126,10 @@ const TWIN_APART_HZ = [1, 2.5];
 const MOST_TWINS = 3;
 const LEAST_APART_HZ = 0.7;
 
-/** Two partials that begin against each other look like one that swells: where one leaves too much behind, two are tried in its place. */
+/**
+ * Two partials that begin against each other look like one that swells: where one leaves too much behind, two are tried
+ * in its place.
+ */
 function withTwinsParted(problem: FitProblem, fit: ModeFit): ModeFit {
   let best = fit;
   let tries = MOST_TWINS;

@@ -1,7 +1,8 @@
 /**
- * Damped sinusoids fitted to a sound's spectrum by weighted least squares (Levenberg and Marquardt): the closed form of each mode's spectrum,
- * its mirror at negative frequency, and a smooth complex background for what lies beyond the band. With weights of one over the noise this
- * is the maximum likelihood for Gaussian noise, and the inverse of the normal matrix gives the standard errors.
+ * Damped sinusoids fitted to a sound's spectrum by weighted least squares (Levenberg and Marquardt): the closed form of
+ * each mode's spectrum, its mirror at negative frequency, and a smooth complex background for what lies beyond the
+ * band. With weights of one over the noise this is the maximum likelihood for Gaussian noise, and the inverse of the
+ * normal matrix gives the standard errors.
  */
 import { factorSymmetricInPlace, solveFactoredInPlace, solveSymmetricInPlace } from '../linalg';
 import { addDamped, fillPoleSpectrum, type Bins } from './damped-spectrum';
@@ -140,7 +141,8 @@ function evaluate({ bins, re, im }: FitProblem, work: Workspace, modes: readonly
   return weightedSquares(re, modelRe, work.weight) + weightedSquares(im, modelIm, work.weight);
 }
 
-// Loops over bins are functions of their own: inside one that also loops over modes they are compiled on the way, and thrown away again at each call.
+// Loops over bins are functions of their own: inside one that also loops over modes they are compiled on the way, and
+// thrown away again at each call.
 
 function addShare(basis: Float64Array, re: number, im: number, outRe: Float64Array, outIm: Float64Array): void {
   if (re === 0 && im === 0) return;

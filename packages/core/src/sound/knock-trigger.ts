@@ -1,6 +1,7 @@
 /**
- * Waits for a knock in a stream of sound: keeps the last moments in a ring, and when the sound leaps out of the quiet gives those moments and what
- * follows, so that the blow's first touch is in it. Pure; runs in the audio thread and allocates only when a knock is complete.
+ * Waits for a knock in a stream of sound: keeps the last moments in a ring, and when the sound leaps out of the quiet
+ * gives those moments and what follows, so that the blow's first touch is in it. Pure; runs in the audio thread and
+ * allocates only when a knock is complete.
  */
 
 const BEFORE = 0.3;

@@ -38,7 +38,10 @@ export function toOneChannel({ rate, channels, truncated, fullScale }: Sound): O
   return merged({ rate, channels: channels.length, length, truncated, fullScale, again }, new Float64Array(length));
 }
 
-/** A file into one channel without ever standing in memory as a whole. @throws InvalidInput (field `file`) for what is no such sound */
+/**
+ * A file into one channel without ever standing in memory as a whole.
+ * @throws InvalidInput (field `file`) for what is no such sound
+ */
 export function hearFile(source: ByteSource): OneChannel {
   const layout = wavLayout(source);
   return merged({ ...layout, again: () => wavBlocks(source, layout) }, new Float32Array(layout.length));
@@ -86,7 +89,10 @@ function powerAndPeak({ channels, length, again }: Blocks): Heard[] {
   return Array.from(sums, (sum, c) => ({ sum, power: length === 0 ? 0 : sum / length, peak: peaks[c] }));
 }
 
-/** Each channel's product with the first, and where it is cut off flat at the largest value that occurs: full scale, or wherever the chain gave up before it. */
+/**
+ * Each channel's product with the first, and where it is cut off flat at the largest value that occurs: full scale, or
+ * wherever the chain gave up before it.
+ */
 function compared({ fullScale, length, again }: Blocks, alive: readonly number[], peaks: readonly number[]) {
   const products = alive.map(() => 0);
   const stretches = alive.map((): [number, number][] => []);

@@ -1,6 +1,7 @@
 /**
- * Where a recording was knocked: sudden rises of energy, each looked at for what it is. A knock rises within a few milliseconds and then dies away;
- * speech, coughs and scrapes swell or go on; two blows close together are one blow spoilt.
+ * Where a recording was knocked: sudden rises of energy, each looked at for what it is. A knock rises within a few
+ * milliseconds and then dies away; speech, coughs and scrapes swell or go on; two blows close together are one blow
+ * spoilt.
  */
 import type { Samples } from './mixdown';
 import { predict, slowedDown, predictionErrorEnergy, type Prediction } from './prediction-error';
@@ -17,7 +18,9 @@ export interface Onset {
   to: number;
   /** Power of its loudest 8 ms against the loudest of all [dB]. */
   level: number;
-  /** How much the noise before it hides the first touch: 0 not at all, 1 so that it is seen a millisecond late or early. */
+  /**
+   * How much the noise before it hides the first touch: 0 not at all, 1 so that it is seen a millisecond late or early.
+   */
   blur: number;
 }
 
@@ -106,8 +109,8 @@ interface Newness {
 }
 
 /**
- * A plate that rings swells and fades as its notes beat: not every rise is a blow. But ringing foretells itself and a blow does not, so a blow
- * stands out of the prediction error. (A loose brace's rattle is far weaker there.)
+ * A plate that rings swells and fades as its notes beat: not every rise is a blow. But ringing foretells itself and a
+ * blow does not, so a blow stands out of the prediction error. (A loose brace's rattle is far weaker there.)
  */
 function realImpacts(candidates: readonly number[], power: Float64Array, noveltyAt: NoveltyAt): Blow[] {
   const blows: Blow[] = [];
@@ -160,7 +163,10 @@ function isNewBlow(last: { at: number; fresh: Newness }, at: number, noveltyAt: 
   return isBurst && surpriseAt(here, after - 2) > RINGING_SHARE * (share / SECOND_SHARE) * ringing;
 }
 
-/** Energy that the sound has beyond its own ringing on: a blow leaves the plate ringing anew, a click or a rattle is over at once, however bright. */
+/**
+ * Energy that the sound has beyond its own ringing on: a blow leaves the plate ringing anew, a click or a rattle is
+ * over at once, however bright.
+ */
 function surpriseAt({ prediction, lead, perHop }: Newness, after: number): number {
   return predictionErrorEnergy(prediction, Math.max(0, lead + after) * perHop, 4 * perHop, 18 * perHop);
 }
@@ -232,7 +238,8 @@ function reasonAgainst(
   const [lateFrom, lateTo] = [Math.min(at + 120, power.length - 1), Math.min(at + 240, power.length, next)];
   const late = lateTo > lateFrom + 10 ? Math.max(0, mean(power, lateFrom, lateTo) - quiet) : 0;
   const fall = 10 * Math.log10(early / Math.max(late, early * 1e-9));
-  // Two partials that begin against each other swell at first: if all that is new came at once, it is a blow all the same.
+  // Two partials that begin against each other swell at first: if all that is new came at once, it is a blow all the
+  // same.
   if (fall < LEAST_FALL_DB && sharp < SURELY_SHARP) return 'goes-on';
   return undefined;
 }

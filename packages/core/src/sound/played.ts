@@ -1,6 +1,6 @@
 /**
- * A played instrument: the loudest that each frequency ever got while all notes were played, over the room's own sound; the peaks that carry it and
- * the valleys into which notes fall. Levels in decibels, the highest of the curve 0.
+ * A played instrument: the loudest that each frequency ever got while all notes were played, over the room's own sound;
+ * the peaks that carry it and the valleys into which notes fall. Levels in decibels, the highest of the curve 0.
  */
 import { InvalidInput, requirePositive } from '../base';
 import { createFftPlan } from './fft';
@@ -55,7 +55,10 @@ const QUIET_SHARE = 0.08;
 const PEAK_DB = 4;
 const VALLEY_DB = 6;
 
-/** Before it is decoded, where its length is known. @throws InvalidInput for a recording that is too short or too long [s] */
+/**
+ * Before it is decoded, where its length is known.
+ * @throws InvalidInput for a recording that is too short or too long [s]
+ */
 export function checkPlayedLength(seconds: number): void {
   if (seconds < LEAST_SECONDS)
     throw new InvalidInput('file', seconds, 'is under a second: play all notes you want looked at');

@@ -1,5 +1,6 @@
 /**
- * What a ringing sound does that its past did not foretell: linear prediction takes the ringing out and leaves the blows.
+ * What a ringing sound does that its past did not foretell: linear prediction takes the ringing out and leaves the
+ * blows.
  * Source: Makhoul 1975 (autocorrelation method, Levinson's recursion).
  */
 
@@ -30,7 +31,10 @@ export function predict(samples: Float64Array): Prediction {
   return { samples, coefficients, error };
 }
 
-/** Energy by which the sound from a sample on differs from its own ringing on, over so many samples, the first few left out. */
+/**
+ * Energy by which the sound from a sample on differs from its own ringing on, over so many samples, the first few left
+ * out.
+ */
 export function predictionErrorEnergy(
   { samples, coefficients }: Prediction,
   at: number,
@@ -78,7 +82,10 @@ function levinson(r: Float64Array, order: number): Float64Array {
   return a;
 }
 
-/** Every so-manieth sample of a smoothed sound: three running means in a row, so that what lies above the new rate hardly folds back. */
+/**
+ * Every so-manieth sample of a smoothed sound: three running means in a row, so that what lies above the new rate
+ * hardly folds back.
+ */
 export function slowedDown(samples: Float64Array, factor: number): Float64Array {
   let smooth = samples;
   for (let pass = 0; pass < 3; pass++) smooth = runningMean(smooth, factor);

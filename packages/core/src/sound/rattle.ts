@@ -1,6 +1,7 @@
 /**
- * Is something loose? A loose brace answers a blow with small blows of its own: short bright bursts that go on after the blow's own brightness has died.
- * A likelihood (0..1), not a yes or no: plain damping gives none, a steady room noise gives none either.
+ * Is something loose? A loose brace answers a blow with small blows of its own: short bright bursts that go on after
+ * the blow's own brightness has died. A likelihood (0..1), not a yes or no: plain damping gives none, a steady room
+ * noise gives none either.
  */
 import { mean, median } from '../base';
 

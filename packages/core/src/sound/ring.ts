@@ -1,4 +1,6 @@
-/** How long a knock rings: time to fall by 60 dB, by Schroeder's backward integral with the room's own noise taken off. */
+/**
+ * How long a knock rings: time to fall by 60 dB, by Schroeder's backward integral with the room's own noise taken off.
+ */
 
 /** Range of the integral that is fitted [dB]; less where the noise does not allow it. */
 const FIT_FROM_DB = -5;

@@ -1,6 +1,7 @@
 /**
- * Sound files: RIFF/WAVE in 8, 16, 24 or 32 bit integers or 32 or 64 bit floats, any rate from 8 to 192 kHz, any channels, any further chunks.
- * Read here and not by a library because a file that breaks off must still give what it holds, and say so.
+ * Sound files: RIFF/WAVE in 8, 16, 24 or 32 bit integers or 32 or 64 bit floats, any rate from 8 to 192 kHz, any
+ * channels, any further chunks. Read here and not by a library because a file that breaks off must still give what it
+ * holds, and say so.
  */
 import { InvalidInput } from '../base';
 

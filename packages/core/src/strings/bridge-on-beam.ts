@@ -1,10 +1,14 @@
 /**
- * A first guess of what the load does, until the whole top is modelled: the top along its centre line as one beam on the neck end and the tail, of the plate's and the braces'
- * rigidity where the bridge stands. The rim at the sides helps a real top, so it gives less than this. SI.
+ * A first guess of what the load does, until the whole top is modelled: the top along its centre line as one beam on
+ * the neck end and the tail, of the plate's and the braces' rigidity where the bridge stands. The rim at the sides
+ * helps a real top, so it gives less than this. SI.
  */
 import { requirePositive, requireWithin } from '../base';
 
-/** Turn of the bridge under a torque [rad]: M (a^3 + b^3) / (3 EI L^2) for a couple at a from one end of a beam on two supports. */
+/**
+ * Turn of the bridge under a torque [rad]: M (a^3 + b^3) / (3 EI L^2) for a couple at a from one end of a beam on two
+ * supports.
+ */
 export function turnUnderTorque(torque: number, rigidity: number, length: number, at: number): number {
   requirePositive('rigidity', rigidity);
   requireWithin('at', at, 0, length);

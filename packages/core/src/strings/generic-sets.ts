@@ -1,6 +1,6 @@
 /**
- * Ordinary sets of strings, made up for this program as a first guess of the load: notes from bass to treble and mass per length.
- * A maker's own set replaces them. SI.
+ * Ordinary sets of strings, made up for this program as a first guess of the load: notes from bass to treble and mass
+ * per length. A maker's own set replaces them. SI.
  */
 import type { Family } from '../outline';
 import { NYLON_DENSITY, plainMassPerLength, STEEL_DENSITY, stringTension } from './tension';

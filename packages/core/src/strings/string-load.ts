@@ -1,11 +1,17 @@
-/** What the strings do to the top: tension of each, the torque of a glued bridge or the down-force of a floating one. Forces [N], torque [N m]. */
+/**
+ * What the strings do to the top: tension of each, the torque of a glued bridge or the down-force of a floating one.
+ * Forces [N], torque [N m].
+ */
 import { requireWithin } from '../base';
 import type { BridgePlan, PlanString, StringMaterial } from '../bracing';
 import type { Family } from '../outline';
 import { genericStringSet } from './generic-sets';
 import { NYLON_DENSITY, plainMassPerLength, STEEL_DENSITY, stringTension } from './tension';
 
-/** Mass over the volume of the outer diameter [kg/m3]; wound ones are generic, for they differ by a tenth: enter the maker's own figure when you have it. */
+/**
+ * Mass over the volume of the outer diameter [kg/m3]; wound ones are generic, for they differ by a tenth: enter the
+ * maker's own figure when you have it.
+ */
 export const STRING_DENSITIES: Record<StringMaterial, number> = {
   steel: STEEL_DENSITY,
   'wound-steel': 6400,
@@ -29,7 +35,9 @@ export interface StringLoad {
   /** Bass to treble. */
   strings: LoadedString[];
   total: number;
-  /** About the line of the saddle, turning its front edge into the top: pinned and tied bridges; 0 for a floating one. */
+  /**
+   * About the line of the saddle, turning its front edge into the top: pinned and tied bridges; 0 for a floating one.
+   */
   torque: number;
   /** Onto the top: floating bridges; 0 for glued ones. */
   downForce: number;
@@ -47,7 +55,8 @@ export function usualStrings(family: Family): PlanString[] {
 }
 
 /**
- * Load of a set of strings, listed from bass to treble; on a fanned board the lengths run evenly from the bass scale to the treble's.
+ * Load of a set of strings, listed from bass to treble; on a fanned board the lengths run evenly from the bass scale to
+ * the treble's.
  * Source: T = mu (2 L f)^2; torque = sum T x height; down-force = sum T (sin a + sin b).
  * @throws InvalidInput naming the string's field
  */

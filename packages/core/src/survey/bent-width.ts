@@ -1,4 +1,7 @@
-/** How broad a plate is as a jig feels it: the even strip that would sag as much as the real outline, holes and waist included. SI. */
+/**
+ * How broad a plate is as a jig feels it: the even strip that would sag as much as the real outline, holes and waist
+ * included. SI.
+ */
 import type { MapGrid } from './map-grid';
 import { plateCompliance, type Direction } from './plate-compliance';
 

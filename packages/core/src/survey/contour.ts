@@ -1,4 +1,7 @@
-/** Contour areas of any field on the map's grid, as polygons in plate axes, ready to be drawn and clipped to the outline. */
+/**
+ * Contour areas of any field on the map's grid, as polygons in plate axes, ready to be drawn and clipped to the
+ * outline.
+ */
 import { contours } from 'd3-contour';
 import type { GridFrame } from './scattered-surface';
 

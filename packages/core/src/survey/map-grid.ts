@@ -1,8 +1,13 @@
-/** The grid a plate's map is kept on: how much of each cell is wood, and how far it is from the rim and from a hole. SI. */
+/**
+ * The grid a plate's map is kept on: how much of each cell is wood, and how far it is from the rim and from a hole. SI.
+ */
 import { contains, distanceToLine, type PlateShape, type Point, type Polygon } from '../outline';
 import type { GridFrame } from './scattered-surface';
 
-/** All arrays have length nx * ny, x fastest. The grid is symmetric about the centre line, so that row j mirrors row ny - 1 - j. */
+/**
+ * All arrays have length nx * ny, x fastest. The grid is symmetric about the centre line, so that row j mirrors row ny
+ * - 1 - j.
+ */
 export interface MapGrid extends GridFrame {
   /** Share of the cell that is wood, 0..1, exact for the polygons given. */
   wood: Float64Array;
@@ -73,7 +78,10 @@ function describeCell(grid: MapGrid, shape: PlateShape, cell: number): void {
   grid.wood[cell] = Math.max(0, wood);
 }
 
-/** Area of a polygon within the square cell around (x, y): four half-plane cuts (Sutherland and Hodgman), then the shoelace. */
+/**
+ * Area of a polygon within the square cell around (x, y): four half-plane cuts (Sutherland and Hodgman), then the
+ * shoelace.
+ */
 function clippedArea(polygon: Polygon, x: number, y: number, side: number): number {
   const half = side / 2;
   let corners: Point[] = polygon as Point[];

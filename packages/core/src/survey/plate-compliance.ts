@@ -1,7 +1,9 @@
 /**
- * How far the plate as measured sags between two supports with a load in the middle, treated as a beam of varying width and thickness.
+ * How far the plate as measured sags between two supports with a load in the middle, treated as a beam of varying width
+ * and thickness.
  *   deflection / load = integral m(s)^2 / (E I(s)) ds,   I(s) = integral h^3 / 12 over the width,   m(s) = distance to the nearer support / 2
- * Beam theory: no shear, no bending across, so the figure itself is rough for a wide plate; what a shaving changes it by is much better.
+ * Beam theory: no shear, no bending across, so the figure itself is rough for a wide plate; what a shaving changes it
+ * by is much better.
  * Source: Timoshenko, Strength of Materials, part I (unit-load theorem).
  */
 import { InvalidInput } from '../base';
@@ -13,7 +15,8 @@ export type Direction = 'along' | 'across';
 export const DEFAULT_SPAN_SHARE = 0.8;
 
 /**
- * @param modulus E_L for `along`, E_C for `across` [Pa] @param spanShare distance of the supports over the plate's size in that direction
+ * @param modulus E_L for `along`, E_C for `across` [Pa] @param spanShare distance of the supports over the plate's size
+ * in that direction
  * @returns deflection per load at mid-span [m/N]
  * @throws InvalidInput where nothing carries (a hole over the whole width) or the span is not within the plate
  */

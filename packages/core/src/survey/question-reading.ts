@@ -5,7 +5,10 @@ import { fitSurface, planSurface, predictFromNeighbours, surfaceAt } from './sca
 import { robustDeviation } from './thickness-map';
 
 export interface Question {
-  /** `neighbours`: far from what those around it say. `size`: unlike any plate, or unlike all the others. `slip`: a decimal place off. */
+  /**
+   * `neighbours`: far from what those around it say. `size`: unlike any plate, or unlike all the others. `slip`: a
+   * decimal place off.
+   */
   reason: 'neighbours' | 'size' | 'slip';
   /** What would have been expected [m]. */
   expected: number;

@@ -1,6 +1,6 @@
 /**
- * A quick look after a pass: three to five places, or only the scale. The map that was expected is moved as a whole to what was read,
- * so that a look needs no survey; how well the few agree is the doubt of the move. SI.
+ * A quick look after a pass: three to five places, or only the scale. The map that was expected is moved as a whole to
+ * what was read, so that a look needs no survey; how well the few agree is the doubt of the move. SI.
  */
 import { median, type Estimate, InvalidInput, requirePositive } from '../base';
 import type { StationReading } from './reading';

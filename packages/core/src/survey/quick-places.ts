@@ -1,7 +1,9 @@
 /** Where a quick look after a pass reads: both sides of both bouts and the middle of the lower one. SI. */
 import type { Station } from './station';
 
-/** Along the plate from the neck end and across it from the centre line, as shares of its length and of half its width. */
+/**
+ * Along the plate from the neck end and across it from the centre line, as shares of its length and of half its width.
+ */
 const ANCHORS = [
   [0.24, -0.5],
   [0.24, 0.5],

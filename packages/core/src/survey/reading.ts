@@ -1,4 +1,7 @@
-/** Readings are never changed: a correction is a new reading that supersedes the old one, a retraction one that holds no thickness. */
+/**
+ * Readings are never changed: a correction is a new reading that supersedes the old one, a retraction one that holds no
+ * thickness.
+ */
 import { mean, median, InvalidInput, requirePositive } from '../base';
 
 export interface Reading {
@@ -49,8 +52,9 @@ export function standingReadings<R extends Reading>(readings: readonly R[]): (R 
 }
 
 /**
- * One figure a station, in the order of each station's first reading. Readings that agree are averaged. Among three or more, those far from the median
- * are left out when most agree. Otherwise the place is disputed, and the reading nearest to the rest of the plate stands for it meanwhile.
+ * One figure a station, in the order of each station's first reading. Readings that agree are averaged. Among three or
+ * more, those far from the median are left out when most agree. Otherwise the place is disputed, and the reading
+ * nearest to the rest of the plate stands for it meanwhile.
  */
 export function averageByStation(readings: readonly Reading[]): StationReading[] {
   const groups = new Map<string, (Reading & { thickness: number })[]>();

@@ -7,7 +7,10 @@ export interface Removal {
   /** Mean over the wood [m] and volume [m3]. */
   mean: number;
   volume: number;
-  /** Mean density of what came off by scale and volume [kg/m3]; null when either survey was not weighed or nothing came off. */
+  /**
+   * Mean density of what came off by scale and volume [kg/m3]; null when either survey was not weighed or nothing came
+   * off.
+   */
   density: number | null;
 }
 

@@ -1,8 +1,9 @@
 /**
  * A smooth surface through values at scattered places: a modified Shepard blend of local planes.
- * Each place carries a plane through its own value with the slope that fits its neighbours best; the planes are blended by
- * Franke-Little weights ((R - d) / (R d))^2, which grow without bound at the place itself and end smoothly at its radius R.
- * So the surface passes through every value, has no kinks, and gives back a linear field exactly, also a little outside the places.
+ * Each place carries a plane through its own value with the slope that fits its neighbours best; the planes are blended
+ * by Franke-Little weights ((R - d) / (R d))^2, which grow without bound at the place itself and end smoothly at its
+ * radius R. So the surface passes through every value, has no kinks, and gives back a linear field exactly, also a
+ * little outside the places.
  * Source: Renka 1988, ACM TOMS algorithm 660, with linear nodal functions (quadratic ones overshoot at a rim).
  */
 
@@ -80,7 +81,8 @@ export interface GridFrame {
 
 /**
  * Writes the surface at every grid point, x fastest.
- * @param out length nx * ny @param unread set to 1 where no place reaches (the value there is carried on from the nearest ones), else 0
+ * @param out length nx * ny @param unread set to 1 where no place reaches (the value there is carried on from the
+ * nearest ones), else 0
  */
 export function fillSurface(surface: Surface, frame: GridFrame, out: Float64Array, unread: Uint8Array): void {
   const weights = new Float64Array(out.length);

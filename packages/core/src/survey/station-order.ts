@@ -17,7 +17,9 @@ export function orderStations(stations: readonly Station[], order: StationOrder,
     .flatMap(([, line], i) => line.sort((a, b) => (alongLine(a) - alongLine(b)) * (i % 2 === 0 ? 1 : -1)));
 }
 
-/** The first station after `name` in walking order that still wants a reading, going round once; null when all are read. */
+/**
+ * The first station after `name` in walking order that still wants a reading, going round once; null when all are read.
+ */
 export function nextUnread(
   walk: readonly Station[],
   name: string | null,

@@ -1,12 +1,16 @@
 /**
  * Stations: the named places on a plate where thickness is read. SI [m], plate axes.
- * They lie on a square grid symmetric about the centre line, with one more near the rim wherever the grid stops well short of it.
+ * They lie on a square grid symmetric about the centre line, with one more near the rim wherever the grid stops well
+ * short of it.
  */
 import { requireWithin } from '../base';
 import { contains, distanceToLine, type PlateShape } from '../outline';
 
 export interface Station {
-  /** Column letter from the neck end, number from the treble side (of a right-handed plate): "I3". Own stations are "P1", "P2"… */
+  /**
+   * Column letter from the neck end, number from the treble side (of a right-handed plate): "I3". Own stations are
+   * "P1", "P2"…
+   */
   name: string;
   x: number;
   y: number;

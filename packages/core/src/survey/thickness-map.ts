@@ -36,8 +36,9 @@ export const CALIPER = { bias: 1e-5, scatter: 2e-5 } as const;
 export const SCALE_SD = 5e-4;
 
 /**
- * A surface through the readings; below six a plane or their mean. Nowhere beyond the readings by more than they themselves differ,
- * since a slope that is carried on past the last reading says nothing of the wood there. @throws InvalidInput without readings
+ * A surface through the readings; below six a plane or their mean. Nowhere beyond the readings by more than they
+ * themselves differ, since a slope that is carried on past the last reading says nothing of the wood there. @throws
+ * InvalidInput without readings
  */
 export function mapThickness(grid: MapGrid, readings: readonly StationReading[]): ThicknessMap {
   if (readings.length === 0) throw new InvalidInput('readings', 0, 'there are none yet');
@@ -61,7 +62,10 @@ export function mapThickness(grid: MapGrid, readings: readonly StationReading[])
 
 const ENOUGH_FOR_SURFACE = 6;
 const ENOUGH_FOR_PLANE = 3;
-/** A plane through places nearly on one line tells no slope across it: least share of their spread in the other direction. */
+/**
+ * A plane through places nearly on one line tells no slope across it: least share of their spread in the other
+ * direction.
+ */
 const LEAST_WIDTH = 0.05;
 
 /** Least-squares plane through a few readings; their mean where they are too few or lie on a line. */
@@ -88,8 +92,9 @@ function planeThrough(x: Float64Array, y: Float64Array, value: Float64Array) {
 const LONE = { deviations: 6, share: 0.25 };
 
 /**
- * Not thinner than half the thinnest, and not beyond the readings by more than their scatter about their median. Where no reading reaches, not beyond what most
- * of them say: one reading of ten times the others tells nothing of wood far from it.
+ * Not thinner than half the thinnest, and not beyond the readings by more than their scatter about their median. Where
+ * no reading reaches, not beyond what most of them say: one reading of ten times the others tells nothing of wood far
+ * from it.
  */
 function holdWithin(thickness: Float64Array, unread: Uint8Array, values: Float64Array): void {
   const middle = median(values);
@@ -134,7 +139,10 @@ export function mapStatistics(map: ThicknessMap, readings: readonly StationReadi
   };
 }
 
-/** How far readings lie from what their neighbours say, as a robust standard deviation [m]: what the map may miss between stations. */
+/**
+ * How far readings lie from what their neighbours say, as a robust standard deviation [m]: what the map may miss
+ * between stations.
+ */
 export function roughness({ surface }: ThicknessMap): number {
   const predicted = predictFromNeighbours(surface);
   if (!predicted) return 0;

@@ -1,4 +1,7 @@
-/** What is drawn on the templates: the whole plan from inside, each brace from the side and from above, arches. At true size. */
+/**
+ * What is drawn on the templates: the whole plan from inside, each brace from the side and from above, arches. At true
+ * size.
+ */
 import { arcHeight, arcOfRadius } from '../arch';
 import { bracePlaces, braceSection, bridgeLine, notchesOf, type Brace, type BracingPlan } from '../bracing';
 import type { PlateShape, Point, Segment } from '../outline';
@@ -101,7 +104,10 @@ export function undersideRadius(brace: Brace, plan: Pick<BracingPlan, 'archRadiu
 /** Between its side and its top view [m]. */
 const APART = 0.02;
 
-/** One brace: from the side with its notches, its glue face arched as it will be, and from above. The centre line of the plate is marked where it passes. */
+/**
+ * One brace: from the side with its notches, its glue face arched as it will be, and from above. The centre line of the
+ * plate is marked where it passes.
+ */
 export function braceSheet(brace: Brace, plan: BracingPlan, title: string): Sheet {
   const under = underOf(brace, undersideRadius(brace, plan));
   const notches = notchesOf(brace, plan);
@@ -212,7 +218,10 @@ const BODY = 0.03;
 const TICK_EVERY = 0.02;
 const ARCH_STEPS = 200;
 
-/** A pair that fits into each other: the hump planes the brace, the hollow checks the plate's outside. With centre marks and ticks every 20 mm. */
+/**
+ * A pair that fits into each other: the hump planes the brace, the hollow checks the plate's outside. With centre marks
+ * and ticks every 20 mm.
+ */
 export function archSheet(span: number, radius: number, words: string): Sheet {
   const arc = arcOfRadius(span, radius);
   const curve = Array.from({ length: ARCH_STEPS + 1 }, (_, i): Point => {

@@ -2,7 +2,9 @@ import Papa from 'papaparse';
 import type { CutPiece } from '../bracing';
 import { formatQuantity } from '../units';
 
-/** The cut list as a table that any program reads: lengths in mm, angles in degrees, weights in g, as its headings say. */
+/**
+ * The cut list as a table that any program reads: lengths in mm, angles in degrees, weights in g, as its headings say.
+ */
 export function cutListCsv(pieces: readonly CutPiece[]): string {
   const mm = (metres: number) => plain(formatQuantity(metres, 'length', 'mm', 2).figure);
   const degrees = (radians: number) => plain(formatQuantity(radians, 'angle', '°', 1).figure);

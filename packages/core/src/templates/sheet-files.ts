@@ -61,7 +61,10 @@ export function sheetDxf(sheet: Sheet): string {
 
 const STL_STEPS = 120;
 
-/** The hump of an arch as a solid to print or mill: ASCII STL in millimetres, lying on its side. @param body under the ends [m] */
+/**
+ * The hump of an arch as a solid to print or mill: ASCII STL in millimetres, lying on its side.
+ * @param body under the ends [m]
+ */
 export function archStl(span: number, radius: number, { body = 0.03, thickness = 6e-3 } = {}): string {
   const arc = arcOfRadius(span, radius);
   const facets: string[] = [];

@@ -1,4 +1,7 @@
-/** Sheets as a PDF at true size, cut into pages that overlap, each with its place, crosses to line it up by and a bar of 100 mm. */
+/**
+ * Sheets as a PDF at true size, cut into pages that overlap, each with its place, crosses to line it up by and a bar of
+ * 100 mm.
+ */
 import {
   clip,
   closePath,

@@ -1,4 +1,7 @@
-/** A drawing at true size, before it becomes a file: lines and words on a sheet. SI [m], x right, y down, from the upper left corner. */
+/**
+ * A drawing at true size, before it becomes a file: lines and words on a sheet. SI [m], x right, y down, from the upper
+ * left corner.
+ */
 import type { Point } from '../outline';
 
 /** What a line is for; each becomes a layer of its own. */
@@ -32,7 +35,9 @@ const SCALE_BAR = 0.1;
 const BAR_ROOM = 0.016;
 const WORDS = 3.2e-3;
 
-/** Lays what was drawn about any origin onto a sheet with margins, a title and a bar of 100 mm to check the print by. */
+/**
+ * Lays what was drawn about any origin onto a sheet with margins, a title and a bar of 100 mm to check the print by.
+ */
 export function framed(name: string, lines: readonly SheetLine[], words: readonly SheetWords[]): Sheet {
   const all = lines.flatMap(({ points }) => points);
   const xs = all.map(([x]) => x);

@@ -1,4 +1,7 @@
-/** A build's whole top looked at once: modes, what strings and a weight do, what it bears, and what a little wood off anywhere would change. SI. */
+/**
+ * A build's whole top looked at once: modes, what strings and a weight do, what it bears, and what a little wood off
+ * anywhere would change. SI.
+ */
 import { BLOCK } from '../linalg';
 import {
   degreesOfFreedom,
@@ -206,7 +209,10 @@ function weightCase(factored: FactoredTop, plan: TopPlan, x: Float64Array, { ene
   return { ...found, sink, slopes: times(slopes, -1 / TEST_FORCE) };
 }
 
-/** The movement that goes with the load: its work is half of load times movement, so its slope is - u' dK u over the load. */
+/**
+ * The movement that goes with the load: its work is half of load times movement, so its slope is - u' dK u over the
+ * load.
+ */
 function stringsCase(
   factored: FactoredTop,
   plan: TopPlan,

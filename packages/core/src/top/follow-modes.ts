@@ -1,6 +1,9 @@
 import { modalAssurance } from '../knock-map';
 
-/** The changed top's modes in the order of those they were: by shape, as their order may have changed. @returns as many as there are of the fewer */
+/**
+ * The changed top's modes in the order of those they were: by shape, as their order may have changed.
+ * @returns as many as there are of the fewer
+ */
 export function trackModes<M extends { trace: ArrayLike<number> }>(
   before: readonly { trace: ArrayLike<number> }[],
   after: readonly M[],

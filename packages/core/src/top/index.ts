@@ -1,4 +1,7 @@
-/** A build’s top as the finite elements want it, and their answers as a maker wants them: modes, strings, neck, reserve, shaving map, what if. */
+/**
+ * A build’s top as the finite elements want it, and their answers as a maker wants them: modes, strings, neck, reserve,
+ * shaving map, what if.
+ */
 export { topOfPlan } from './top-of-plan';
 export { TOP_HOLDS, type TopHold, type TopPlan } from './top-plan';
 export { stringsLoads, TEST_FORCE, testLoad } from './strings-loads';

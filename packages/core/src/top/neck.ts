@@ -1,6 +1,7 @@
 /**
- * The neck on a strung top: the block under the upper part and the fingerboard's tongue on it stiffen that part, and the strings' pull on the neck turns both.
- * A couple of tension times height, of which the top bears a stated share: sides and back take the rest. Estimates. SI.
+ * The neck on a strung top: the block under the upper part and the fingerboard's tongue on it stiffen that part, and
+ * the strings' pull on the neck turns both. A couple of tension times height, of which the top bears a stated share:
+ * sides and back take the rest. Estimates. SI.
  */
 import { bridgeAt } from '../bracing';
 import { contains, type Point } from '../outline';
@@ -41,7 +42,10 @@ const OVER_PLATE = 0.01;
 /** Of the neck's couple that the top bears; a stated choice, on the heavy side. */
 const TOP_BEARS = 0.25;
 
-/** A neck is set when the strings can be: the bridge is on and the top glued; one that floats over a carved top touches it at the block alone, and is left out. */
+/**
+ * A neck is set when the strings can be: the bridge is on and the top glued; one that floats over a carved top touches
+ * it at the block alone, and is left out.
+ */
 export const hasNeck = ({ bridge, plan }: TopPlan, hold: TopHold): boolean =>
   bridge && plan.bridge.kind !== 'floating' && (hold === 'glued' || hold === 'clamped');
 

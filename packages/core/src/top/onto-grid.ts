@@ -4,7 +4,10 @@ import type { ExaminedTop } from './examine-top';
 
 type Mesh = Pick<ExaminedTop, 'x' | 'y' | 'triangles'>;
 
-/** @returns a function from values at the mesh's nodes to values in the grid's cells; beyond the wood the nearest values go on */
+/**
+ * @returns a function from values at the mesh's nodes to values in the grid's cells; beyond the wood the nearest values
+ * go on
+ */
 export function gridSampler({ x, y, triangles }: Mesh, frame: GridFrame): (field: ArrayLike<number>) => Float64Array {
   const { nx, ny, x0, y0, pitch } = frame;
   const triangle = new Int32Array(nx * ny).fill(-1);

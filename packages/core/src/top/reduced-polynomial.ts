@@ -1,4 +1,7 @@
-/** How the small matrices of a top change with one amount: sampled at three amounts, a cubic through nothing between them. A plate's bending goes with the cube of its thickness, a brace's nearly so. */
+/**
+ * How the small matrices of a top change with one amount: sampled at three amounts, a cubic through nothing between
+ * them. A plate's bending goes with the cube of its thickness, a brace's nearly so.
+ */
 
 /** Differences of stiffness and mass over a basis (p x p, row by row), and of the weight [kg]. */
 export interface ReducedMatrices {

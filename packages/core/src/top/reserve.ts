@@ -4,7 +4,9 @@ import { durationFactor, softwoodStrength, strengthAtSlope } from '../wood';
 import type { TopPlan } from './top-plan';
 
 export interface Reserve {
-  /** Allowed over actual, the least of plate along, plate across and each brace; and where nine of ten such tops lie. */
+  /**
+   * Allowed over actual, the least of plate along, plate across and each brace; and where nine of ten such tops lie.
+   */
   factor: number;
   low: number;
   high: number;

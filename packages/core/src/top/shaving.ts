@@ -1,4 +1,7 @@
-/** Where wood helps a wish, where it is wasted, where it harms: what a tenth of a millimetre off does, place by place. SI. */
+/**
+ * Where wood helps a wish, where it is wasted, where it harms: what a tenth of a millimetre off does, place by place.
+ * SI.
+ */
 import { CENTS } from '../units';
 import type { WoodSlopes } from '../shell';
 import type { ExaminedTop } from './examine-top';
@@ -15,7 +18,10 @@ export type Wish = { kind: 'lower' | 'raise'; mode: number } | { kind: 'softer-a
 export interface PassEffect {
   /** Of each mode [cents]. */
   cents: number[];
-  /** Shares of what it is now: sink under the weight, the bridge's movement under the strings (1); null where nothing holds the rim. */
+  /**
+   * Shares of what it is now: sink under the weight, the bridge's movement under the strings (1); null where nothing
+   * holds the rim.
+   */
   sink: number | null;
   movement: number | null;
   /** [kg], negative. */

@@ -20,7 +20,10 @@ export interface TopSummary {
   sink: number | null;
   /** What the strings do: a glued bridge's turn [rad], a floating one's sink [m]. */
   movement: number | null;
-  /** Of the neck's block under the strings [rad]; null where no neck is on. Not there in what was kept before it was known. */
+  /**
+   * Of the neck's block under the strings [rad]; null where no neck is on. Not there in what was kept before it was
+   * known.
+   */
   neckTurn?: number | null;
   reserve: Pick<Reserve, 'factor' | 'low' | 'high' | 'verdict'> | null;
   /** [kg] */

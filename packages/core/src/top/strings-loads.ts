@@ -10,7 +10,8 @@ export const TEST_FORCE = 10;
 const FEET = [-0.7, 0.7];
 
 /**
- * What the strings do: a torque along the saddle that presses its front edge in, or down-force under both feet. One case each; the deflections add up.
+ * What the strings do: a torque along the saddle that presses its front edge in, or down-force under both feet. One
+ * case each; the deflections add up.
  */
 export function stringsLoads({ plan, family, scale }: TopPlan): TopLoad[] {
   const { torque, downForce } = stringLoad(plan.strings ?? usualStrings(family), scale, plan.bridge);

@@ -1,4 +1,7 @@
-/** What is tried on a top without touching its plan: heights of braces, thickness of parts of the plate, the X moved or opened. SI. */
+/**
+ * What is tried on a top without touching its plan: heights of braces, thickness of parts of the plate, the X moved or
+ * opened. SI.
+ */
 import { moveX, xOf, type BracingPlan } from '../bracing';
 import type { Polygon } from '../outline';
 import type { TopPlan } from './top-plan';

@@ -17,14 +17,19 @@ import { hasNeck, neckPatches } from './neck';
 import { partOfPlace, TOP_PARTS } from './top-parts';
 import type { TopHold, TopPlan } from './top-plan';
 
-/** Linings and sides let the rim turn a little [N m/rad per m]. Stated choice: between a bare side's and a full block's. */
+/**
+ * Linings and sides let the rim turn a little [N m/rad per m]. Stated choice: between a bare side's and a full block's.
+ */
 const LININGS = 100;
 /**
- * A ring of side and lining, curved as a body is, gives in the plate's plane by E A / R^2: 11 GPa, 150 mm2 of it, 0.19 m [N/m2]. Between sliding and held, that
- * is a half to two thirds of the way for most tops.
+ * A ring of side and lining, curved as a body is, gives in the plate's plane by E A / R^2: 11 GPa, 150 mm2 of it, 0.19
+ * m [N/m2]. Between sliding and held, that is a half to two thirds of the way for most tops.
  */
 const SIDES = (11e9 * 150e-6) / 0.19 ** 2;
-/** A glued bridge: hardwood with its grain across the plate, as high as most [m]. Source: USDA Wood Handbook, table 5-3, of the heavier hardwoods. */
+/**
+ * A glued bridge: hardwood with its grain across the plate, as high as most [m]. Source: USDA Wood Handbook, table 5-3,
+ * of the heavier hardwoods.
+ */
 const BRIDGE_HEIGHT = 8.5e-3;
 const BRIDGE_WOOD: TopMaterial = {
   density: 820,

@@ -1,4 +1,7 @@
-/** The parts of a top whose thickness is tried apart: coarser than the zones of a survey, as a model's figures hardly tell finer ones apart. SI. */
+/**
+ * The parts of a top whose thickness is tried apart: coarser than the zones of a survey, as a model's figures hardly
+ * tell finer ones apart. SI.
+ */
 import type { PlateShape } from '../outline';
 import { zoneOfPlace } from '../verdict';
 

@@ -1,6 +1,6 @@
 /**
- * Figures that follow the hand: the top's modes and loaded shapes stay, only how they combine is reckoned anew for the changed wood.
- * By Rayleigh's principle the error is of the second order in the change of shape. SI.
+ * Figures that follow the hand: the top's modes and loaded shapes stay, only how they combine is reckoned anew for the
+ * changed wood. By Rayleigh's principle the error is of the second order in the change of shape. SI.
  */
 import { dot } from '../linalg';
 import { BLOCK, generalisedEigen, multiplyBlocks, solveBlocks, solveSymmetricInPlace } from '../linalg';
@@ -30,7 +30,9 @@ const LOWER = 0.1;
 const FOLLOWED = 2;
 /** What adds less than this share of itself is in the basis already. */
 const NEW = 1e-5;
-/** Amounts at which a part of the plate is reckoned, as shares of its mean thickness: beyond them a forecast is a guess. */
+/**
+ * Amounts at which a part of the plate is reckoned, as shares of its mean thickness: beyond them a forecast is a guess.
+ */
 const THICKER_AT = [-0.3, -0.15, 0.25] as const;
 
 export class TopReanalysis {
@@ -199,7 +201,9 @@ export class TopReanalysis {
     return out;
   }
 
-  /** An element's part over the basis: its rows of the basis first, so that what follows runs through memory in order. */
+  /**
+   * An element's part over the basis: its rows of the basis first, so that what follows runs through memory in order.
+   */
   private addDifference(at: Int32Array, now: Matrices, then: Matrices, out: ReducedMatrices): void {
     const size = at.length;
     const p = this.basis.length;

@@ -1,4 +1,7 @@
-/** Turns SI values into what the maker reads. Decimals follow the instrument: a caliper reads 0.01 mm, a bench scale 1 g. */
+/**
+ * Turns SI values into what the maker reads. Decimals follow the instrument: a caliper reads 0.01 mm, a bench scale 1
+ * g.
+ */
 import { unitOf } from './parse-quantity';
 import type { Quantity } from './unit-table';
 
@@ -99,7 +102,10 @@ export function formatVolume(value: number, units: UnitChoice): FormattedQuantit
   return formatQuantity(value, 'volume', units.length === 'mm' ? 'cm³' : 'in³');
 }
 
-/** How far a plate gives on a jig: per kilogram or per pound of weight, as the maker measures lengths. @param compliance [m/N] */
+/**
+ * How far a plate gives on a jig: per kilogram or per pound of weight, as the maker measures lengths.
+ * @param compliance [m/N]
+ */
 export function formatSag(compliance: number, units: UnitChoice): FormattedQuantity {
   const metric = units.length === 'mm';
   const weight = unitOf('force', metric ? 'kgf' : 'lbf').si;

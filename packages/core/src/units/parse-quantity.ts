@@ -1,6 +1,7 @@
 /**
- * Reads what a person types or a caliper sends: "2.8", "2,8 mm", "0.110in", "7/64", "1 7/64 in", "110 thou", "+02.81 mm".
- * A bare fraction is in inches, as no one writes millimetres that way. A decimal comma is taken; a thousands comma is refused.
+ * Reads what a person types or a caliper sends: "2.8", "2,8 mm", "0.110in", "7/64", "1 7/64 in", "110 thou", "+02.81
+ * mm". A bare fraction is in inches, as no one writes millimetres that way. A decimal comma is taken; a thousands comma
+ * is refused.
  */
 import { InvalidInput } from '../base';
 import { UNITS, type Quantity, type Unit } from './unit-table';

@@ -1,4 +1,7 @@
-/** A thickness survey judged: its map, what to take off where, what that will do, and the one verdict with its evidence. SI. */
+/**
+ * A thickness survey judged: its map, what to take off where, what that will do, and the one verdict with its evidence.
+ * SI.
+ */
 import type { TargetSpec, TrebleSign } from '../graduation';
 import type { PlateShape } from '../outline';
 import {

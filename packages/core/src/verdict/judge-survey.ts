@@ -1,6 +1,7 @@
 /**
- * A survey judged with all that bears on it: the build's wood, target and rules, what was bent and heard, plates of the family, and what was foretold
- * where only a quick look was taken. The one way to a verdict, for the server, the page and the demo. SI.
+ * A survey judged with all that bears on it: the build's wood, target and rules, what was bent and heard, plates of the
+ * family, and what was foretold where only a quick look was taken. The one way to a verdict, for the server, the page
+ * and the demo. SI.
  */
 import type { TargetSpec, HowThin, ModelPlate, PlateCheck } from '../graduation';
 import type { Family } from '../outline';
@@ -32,7 +33,10 @@ export interface JudgedBuild {
   tool: PassTool;
 }
 
-/** What a quick look is laid upon: every station as it should be after the pass, and what the plate weighed before and should weigh now [kg]. */
+/**
+ * What a quick look is laid upon: every station as it should be after the pass, and what the plate weighed before and
+ * should weigh now [kg].
+ */
 export interface ExpectedState {
   readings: StationReading[];
   mass: { before: number; after: number } | null;

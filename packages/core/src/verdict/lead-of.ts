@@ -1,4 +1,6 @@
-/** The leading rule's word on one plate, as the verdict takes it; and who else of the family can be learned from. SI. */
+/**
+ * The leading rule's word on one plate, as the verdict takes it; and who else of the family can be learned from. SI.
+ */
 import type { Lead } from './lead';
 import { plateShape, type Family, type HoleSpec, type OutlineSpec } from '../outline';
 import type { BuildWood, BuildChoices, Construction, PlateRole } from '../project';

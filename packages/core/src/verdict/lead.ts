@@ -1,8 +1,8 @@
 /**
- * Which line the plate is brought down to. The leading rule says where to stop; the maker's target says how thickness is spread over the plate.
- * Where the rule is followed, the whole target is lifted or lowered to its line. A leader that nobody chose yields to a target that the maker set,
- * while that lies within the rule's own doubt.
- * A rule that is silent, or that does not hold for the construction, leaves the target as it stands. SI.
+ * Which line the plate is brought down to. The leading rule says where to stop; the maker's target says how thickness
+ * is spread over the plate. Where the rule is followed, the whole target is lifted or lowered to its line. A leader
+ * that nobody chose yields to a target that the maker set, while that lies within the rule's own doubt. A rule that is
+ * silent, or that does not hold for the construction, leaves the target as it stands. SI.
  */
 import { halfInterval, type Estimate } from '../base';
 import { equivalentThickness, fillTarget, pumpingWeights, type TargetSpec, type TrebleSign } from '../graduation';
@@ -14,11 +14,17 @@ import type { OrthotropicConstants } from '../wood';
 /** What the leading rule says of one plate. */
 export interface Lead {
   rule: ThicknessRule;
-  /** `line`: an even plate of this thickness. `target`: the maker's target is the rule's own word. `silent`: why it can't speak. */
+  /**
+   * `line`: an even plate of this thickness. `target`: the maker's target is the rule's own word. `silent`: why it
+   * can't speak.
+   */
   says: { kind: 'line'; thickness: Estimate } | { kind: 'target' } | { kind: 'silent'; why: string };
   /** With its wood a rule sees the plate as it pumps, without by its mean thickness. */
   wood: OrthotropicConstants | null;
-  /** The maker chose this rule to lead, and set a target of his own. A leader that nobody chose yields to such a target as far as its own doubt reaches. */
+  /**
+   * The maker chose this rule to lead, and set a target of his own. A leader that nobody chose yields to such a target
+   * as far as its own doubt reaches.
+   */
   chosen: boolean;
   ownTarget: boolean;
   /** Why what the rule rests on is in doubt; null when it is not. */
@@ -53,7 +59,8 @@ const BAND_DEVIATIONS = 1.645;
 const SECANT_STEPS = 4;
 
 /**
- * @returns the wanted thickness per cell [m], not below the limit, length nx * ny; the line; and how the leading rule sees a plate [m]
+ * @returns the wanted thickness per cell [m], not below the limit, length nx * ny; the line; and how the leading rule
+ * sees a plate [m]
  */
 export function followLead(plate: Plate, target: TargetSpec, lead: Lead | null) {
   const own = new Float64Array(plate.grid.wood.length);
@@ -74,7 +81,10 @@ export function followLead(plate: Plate, target: TargetSpec, lead: Lead | null) 
   return { followed: { ...followed, shift }, wanted, levelOf };
 }
 
-/** A rule that the maker chose is followed; one that nobody chose only beyond its own doubt, or where there is no other target than the ordinary band. */
+/**
+ * A rule that the maker chose is followed; one that nobody chose only beyond its own doubt, or where there is no other
+ * target than the ordinary band.
+ */
 function followLine(lead: Lead, says: Estimate, atTarget: FollowedLine, tolerance: number): FollowedLine {
   const apart = Math.abs(says.value - atTarget.targetLevel);
   const differs = lead.ownTarget && apart > tolerance;
@@ -93,7 +103,10 @@ function levelFor(plate: Plate, wood: OrthotropicConstants | null): (thickness: 
   return (thickness) => integrate(plate.grid, (cell) => thickness[cell]) / area;
 }
 
-/** What must be added everywhere for the field to come to a level: Newton's steps, as the level moves nearly one for one. */
+/**
+ * What must be added everywhere for the field to come to a level: Newton's steps, as the level moves nearly one for
+ * one.
+ */
 function shiftTo(field: Float64Array, levelOf: (thickness: Float64Array) => number, level: number): number {
   let shift = 0;
   for (let step = 0; step < SECANT_STEPS; step++) shift += level - levelOf(field.map((h) => h + shift));

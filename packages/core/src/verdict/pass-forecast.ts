@@ -84,7 +84,8 @@ function forecastFlex(input: ForecastInput, direction: Direction): FlexForecast[
   const before = withShare(0);
   const after = withShare(1);
   const swing = (withShare(1 + removalSpread) - withShare(1 - removalSpread)) / 2;
-  // Compliance goes with the inverse cube of thickness: its relative doubt is three times that of the mean, plus the modulus'.
+  // Compliance goes with the inverse cube of thickness: its relative doubt is three times that of the mean, plus the
+  // modulus'.
   const relative = Math.hypot(modulus.sd / modulus.value, (3 * statistics.volumeSd) / statistics.volume);
   return [
     {

@@ -1,6 +1,7 @@
 /**
- * The next passes: how often the maker's own tool should go over each place so that it comes as near the target as possible,
- * and never below the floor, which is the target less its tolerance or the hard limit, whichever is higher. SI.
+ * The next passes: how often the maker's own tool should go over each place so that it comes as near the target as
+ * possible, and never below the floor, which is the target less its tolerance or the hard limit, whichever is higher.
+ * SI.
  */
 import { requirePositive } from '../base';
 import { gridX, gridY, type MapGrid } from '../survey';
@@ -83,7 +84,10 @@ export function planPasses(input: PlanInput): PassPlan {
   };
 }
 
-/** The most wood first; parts with little to spare, and in any case the one nearest its limit, last, when the tool is well known. */
+/**
+ * The most wood first; parts with little to spare, and in any case the one nearest its limit, last, when the tool is
+ * well known.
+ */
 function inOrderOfWork(steps: readonly PlanStep[], { depthPerPass }: PassTool): PlanStep[] {
   const least = Math.min(...steps.map((step) => step.margin));
   const tight = (step: PlanStep) => step.margin < Math.max(2 * depthPerPass, least + ROUND_OFF);

@@ -1,4 +1,7 @@
-/** An assessment without its maps: what is stored with a survey and given through the API. SI, with the words in the maker's units. */
+/**
+ * An assessment without its maps: what is stored with a survey and given through the API. SI, with the words in the
+ * maker's units.
+ */
 import type { Estimate } from '../base';
 import type { TargetSpec } from '../graduation';
 import type { WoodEstimate } from '../project';

@@ -1,4 +1,7 @@
-/** What a maker really took off in a pass, against what was advised: the whole advice, passes over the whole plate, or passes over parts of it. SI. */
+/**
+ * What a maker really took off in a pass, against what was advised: the whole advice, passes over the whole plate, or
+ * passes over parts of it. SI.
+ */
 import { InvalidInput, requirePositive } from '../base';
 import type { MapGrid } from '../survey';
 import type { PassPlan, PassTool } from './pass-plan';
@@ -14,8 +17,8 @@ export interface PassTaken {
 }
 
 /**
- * Depth that came off if the tool did what it is set to, per cell [m], length nx * ny. A part of the advice keeps the advice's shape within it,
- * in proportion to the passes taken; a part that was not advised is gone over evenly.
+ * Depth that came off if the tool did what it is set to, per cell [m], length nx * ny. A part of the advice keeps the
+ * advice's shape within it, in proportion to the passes taken; a part that was not advised is gone over evenly.
  * @throws InvalidInput for a part that the plate has not, or for passes that are none
  */
 export function takenRemoval(

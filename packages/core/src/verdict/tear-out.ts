@@ -12,7 +12,10 @@ export interface TearOut {
   spare: number;
 }
 
-/** @param depth of the tear below the surface [m] @throws InvalidInput for a place off the plate or a depth of the whole plate */
+/**
+ * @param depth of the tear below the surface [m]
+ * @throws InvalidInput for a place off the plate or a depth of the whole plate
+ */
 export function judgeTearOut(
   { map, target }: Assessment,
   spec: TargetSpec,

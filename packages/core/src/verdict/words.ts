@@ -78,7 +78,10 @@ function lookAgainWords({ rule, questioned, disputed }: ThicknessVerdict): strin
   return `Look again at ${rule === 'readings-disagree' ? disputed[0] : questioned[0].station}`;
 }
 
-/** Where target and leading rule differ, or the leading rule can't speak, and which of the two is followed: one sentence, or null. */
+/**
+ * Where target and leading rule differ, or the leading rule can't speak, and which of the two is followed: one
+ * sentence, or null.
+ */
 export function followedSentence({ followed }: ThicknessVerdict, units: UnitChoice): string | null {
   const { leader, by, shift, says, differs, targetLevel, silent } = followed;
   const rule = THICKNESS_RULE_WORDS[leader];

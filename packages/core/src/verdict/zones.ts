@@ -1,4 +1,6 @@
-/** The parts of a plate as makers name them: bouts and waist, treble and bass side, the rim, round the soundhole. SI. */
+/**
+ * The parts of a plate as makers name them: bouts and waist, treble and bass side, the rim, round the soundhole. SI.
+ */
 import type { TrebleSign } from '../graduation';
 import { distanceToLine, type PlateShape } from '../outline';
 import { gridX, gridY, type MapGrid } from '../survey';

@@ -1,4 +1,7 @@
-/** A voicing from its record: the fitted model, where everything stands, the next shaving, and whether to stop. Reckoned anew from what was read; nothing is kept but readings. SI. */
+/**
+ * A voicing from its record: the fitted model, where everything stands, the next shaving, and whether to stop. Reckoned
+ * anew from what was read; nothing is kept but readings. SI.
+ */
 import {
   learnApart,
   learnShavings,
@@ -103,7 +106,10 @@ export type ComputedVoicing = Pick<
   'calibration' | 'rounds' | 'standing' | 'record' | 'learned' | 'ring' | 'foretold'
 >;
 
-/** @param onProgress share done and what is being done; throwing in it gives up @throws InvalidInput naming the field that can't be */
+/**
+ * @param onProgress share done and what is being done; throwing in it gives up
+ * @throws InvalidInput naming the field that can't be
+ */
 export function assessVoicing(
   input: VoicingInput,
   onProgress: (done: number) => void = () => undefined,
@@ -142,7 +148,10 @@ export function assessVoicing(
   };
 }
 
-/** The model fitted to what was read, and where everything stands. @throws InvalidInput naming the field that can't be */
+/**
+ * The model fitted to what was read, and where everything stands.
+ * @throws InvalidInput naming the field that can't be
+ */
 export function computeVoicing(
   input: VoicingInput,
   onProgress: (done: number) => void = () => undefined,
@@ -193,7 +202,9 @@ const readingsOf = (round: VoicingRound, modes: readonly VoicedMode[]): VoicingR
     ]),
   ].map(([key, value]) => ({ key, value }));
 
-/** What the last round read, and what only earlier ones did, brought on by what the model says that was shaved since. */
+/**
+ * What the last round read, and what only earlier ones did, brought on by what the model says that was shaved since.
+ */
 function readingsUpTo(rounds: readonly VoicingRound[], last: VoicingRound, model: VoicingModel): VoicingReading[] {
   const found = readingsOf(last, model.modes);
   const known = new Set(found.map(({ key }) => key));

@@ -1,4 +1,7 @@
-/** What planing each of a top's bars does to the note of each, by the fitted model: the first guess of those who tune bars together. SI. */
+/**
+ * What planing each of a top's bars does to the note of each, by the fitted model: the first guess of those who tune
+ * bars together. SI.
+ */
 import { CENTS } from '../units';
 import { bracePlaces, type Brace } from '../bracing';
 import { InvalidInput } from '../base';
@@ -72,7 +75,10 @@ function tunedStretch(brace: Brace, least: number): [number, number] {
   return [places[first], places[last]];
 }
 
-/** The note that was heard over a bar where the model has one like it; else the one that the bar holds most. Each mode once. */
+/**
+ * The note that was heard over a bar where the model has one like it; else the one that the bar holds most. Each mode
+ * once.
+ */
 function modesOfBars(
   modes: readonly VoicedQuantity[],
   perMetre: readonly (readonly number[])[],

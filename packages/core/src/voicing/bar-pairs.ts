@@ -1,4 +1,7 @@
-/** Bars that are knocked upon and the braces that they are: what they told between strokes, and both brought to an interval. */
+/**
+ * Bars that are knocked upon and the braces that they are: what they told between strokes, and both brought to an
+ * interval.
+ */
 import { CENTS } from '../units';
 import { mean, type Estimate } from '../base';
 import type { Brace } from '../bracing';

@@ -75,7 +75,10 @@ export function barReadings(knocks: readonly BarKnock[], { name, goal, about }: 
 
 const CHOICES = 6;
 
-/** The strongest notes of the newest knock over a bar, low to high, and its own among them however faint [Hz]; `own` is null where that knock told nothing of it. */
+/**
+ * The strongest notes of the newest knock over a bar, low to high, and its own among them however faint [Hz]; `own` is
+ * null where that knock told nothing of it.
+ */
 export function notesOver(
   knocks: readonly BarKnock[],
   { name, about }: Pick<BarGoal, 'name' | 'about'>,

@@ -1,4 +1,7 @@
-/** Where each quantity stands now: what was measured, put together with what was foretold for it; and how far that is from the goal. Logarithms inside, SI outside. */
+/**
+ * Where each quantity stands now: what was measured, put together with what was foretold for it; and how far that is
+ * from the goal. Logarithms inside, SI outside.
+ */
 import type { Estimate } from '../base';
 import type { GoalLine } from './goal';
 import type { VoicingReading } from './fit-model';
@@ -15,20 +18,29 @@ function fused(a: Estimate, b: Estimate): Estimate {
   return { value: Math.exp(log), sd: Math.exp(log) / Math.sqrt(wa + wb) };
 }
 
-/** A forecast and a reading so far apart are not of one top: something else happened, and the reading stands alone [standard deviations]. */
+/**
+ * A forecast and a reading so far apart are not of one top: something else happened, and the reading stands alone
+ * [standard deviations].
+ */
 const APART = 4;
 
 /** So much of a reading's variance is its jig's, weight's and hand's, and comes again with the next reading (1). */
 const COMES_AGAIN = 0.5;
 
-/** Repeated readings of a quantity are one reading: the surer the more there are, but never surer than what errs in all of them alike. */
+/**
+ * Repeated readings of a quantity are one reading: the surer the more there are, but never surer than what errs in all
+ * of them alike.
+ */
 export function readTogether(readings: readonly VoicingReading[]): Map<QuantityKey, Estimate> {
   const byKey = new Map<QuantityKey, Estimate[]>();
   for (const { key, value } of readings) byKey.set(key, [...(byKey.get(key) ?? []), value]);
   return new Map([...byKey].map(([key, repeated]) => [key, meanOf(repeated)]));
 }
 
-/** Weighted by how sure each is; of n equal ones the variance is that of one by the share that comes again, and an nth of the rest. */
+/**
+ * Weighted by how sure each is; of n equal ones the variance is that of one by the share that comes again, and an nth
+ * of the rest.
+ */
 function meanOf(repeated: readonly Estimate[]): Estimate {
   if (repeated.length === 1) return repeated[0];
   const weights = repeated.map(({ value, sd }) => (value / sd) ** 2);
@@ -51,7 +63,11 @@ export function currentEstimate(readings: readonly VoicingReading[], foretold: F
   return standing;
 }
 
-/** What the fitted model says of quantities that were never read, so that they can be wished for and foretold all the same. @param sd of the logarithm */
+/**
+ * What the fitted model says of quantities that were never read, so that they can be wished for and foretold all the
+ * same.
+ * @param sd of the logarithm
+ */
 export function withModel(standing: Standing, model: VoicingModel, sd: (key: QuantityKey) => number): Standing {
   const known = Object.fromEntries(model.quantities.map(({ key, value }) => [key, { value, sd: value * sd(key) }]));
   return { ...known, ...standing };
@@ -65,7 +81,10 @@ export interface GoalStanding {
   state: 'met' | 'perhaps' | 'not-yet' | 'past';
 }
 
-/** Null where one of its quantities is not known. Wood off lowers notes and raises bends: what is past its goal that way can't be brought back. */
+/**
+ * Null where one of its quantities is not known. Wood off lowers notes and raises bends: what is past its goal that way
+ * can't be brought back.
+ */
 export function goalStanding(line: GoalLine, standing: Standing): GoalStanding | null {
   let [miss, variance] = [-line.target, 0];
   for (const { key, share } of line.terms) {

@@ -53,7 +53,10 @@ export interface VoicingBodies {
   resonances: { air: number; top: number; said: string };
   /** Strings went on. */
   strung: { note: string };
-  /** How far the bridge leans forward [rad] and the top stands out behind it [m] by then, against the day before the strings went on; either may be missing. */
+  /**
+   * How far the bridge leans forward [rad] and the top stands out behind it [m] by then, against the day before the
+   * strings went on; either may be missing.
+   */
   settling: { turn: number | null; belly: number | null; said: string };
   /** How it turned out, in the maker's own words, with marks from 1 to 9 under names of their own. */
   outcome: { words: string; again: string; differently: string; marks: { name: string; mark: number }[] };

@@ -27,11 +27,16 @@ export type VoicingFinding =
   | { kind: 'stranger'; alike: number; heard: number }
   /** Still too stiff, and a leg or bar is scooped over this share of its length only. */
   | { kind: 'short-scoop'; brace: OnBrace; share: number }
-  /** Two places sing one note loudest, the first up while the second goes down: they cancel. The brace that the first leads to makes them unlike. */
+  /**
+   * Two places sing one note loudest, the first up while the second goes down: they cancel. The brace that the first
+   * leads to makes them unlike.
+   */
   | { kind: 'cancel'; places: [string, string]; frequency: number; leadsTo: OnBrace | null }
   /** A brace that stands tall where it ends in the open. */
   | { kind: 'choke'; brace: OnBrace; height: number }
-  /** Two modes so near that they beat or cancel, and the stroke that parts them most: cents for a tenth of a millimetre. */
+  /**
+   * Two modes so near that they beat or cancel, and the stroke that parts them most: cents for a tenth of a millimetre.
+   */
   | {
       kind: 'close-pair';
       modes: [QuantityKey, QuantityKey];
@@ -57,7 +62,9 @@ const LOOSE = 0.5;
 /** Of so many heard shapes at least, so few that are like the model's are strange. */
 const SHAPES = 4;
 const STRANGE = 0.5;
-/** Lower than this share of its tallest place a brace is scooped; scooped over less than this it can be scooped further. */
+/**
+ * Lower than this share of its tallest place a brace is scooped; scooped over less than this it can be scooped further.
+ */
 const SCOOPED = 0.75;
 const SHORT_SCOOP = 0.45;
 
@@ -69,7 +76,9 @@ interface FindingsInput {
   loose: readonly LooseJoint[];
   /** Of the walk: shapes that were heard, and those among them that are like one of the model's. */
   walk: { heard: number; alike: number };
-  /** Pairs of places that cancel, louder one first: with their note [Hz], and the weaker one's share of the louder (1). */
+  /**
+   * Pairs of places that cancel, louder one first: with their note [Hz], and the weaker one's share of the louder (1).
+   */
   cancels: readonly { places: [string, string]; frequency: number; share: number }[];
   places: readonly KnockPlace[];
   goal: VoicingGoal;

@@ -1,6 +1,7 @@
 /**
- * The model of a top fitted to what was measured on it: factors of its wood that agree best with the readings and with what was known before, and what is still unsure.
- * Regularised least squares in logarithms, Gauss and Newton. Source: Tarantola, Inverse Problem Theory, ch. 3.
+ * The model of a top fitted to what was measured on it: factors of its wood that agree best with the readings and with
+ * what was known before, and what is still unsure. Regularised least squares in logarithms, Gauss and Newton. Source:
+ * Tarantola, Inverse Problem Theory, ch. 3.
  */
 import type { Estimate } from '../base';
 import { factorSymmetricInPlace, solveFactoredInPlace } from '../linalg';
@@ -155,7 +156,10 @@ export interface WorthReading {
   narrows: number;
 }
 
-/** Which further reading would teach most about this top, the best first. @param sd of the logarithm of such a reading */
+/**
+ * Which further reading would teach most about this top, the best first.
+ * @param sd of the logarithm of such a reading
+ */
 export function informativeReadings(
   { model, covariance }: Calibration,
   sd: (key: QuantityKey) => number,

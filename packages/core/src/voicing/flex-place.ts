@@ -1,19 +1,31 @@
-/** Where a top is bent by hand or weight while it is voiced: one load between or beyond two rests, all on one line, so that the same bend can be done again and in the model. SI. */
+/**
+ * Where a top is bent by hand or weight while it is voiced: one load between or beyond two rests, all on one line, so
+ * that the same bend can be done again and in the model. SI.
+ */
 import { contains, type PlateShape, type Point } from '../outline';
 
 export const FLEX_PLACES = ['along', 'across', 'edge-bass', 'edge-treble', 'edge-tail', 'bridge'] as const;
-/** Over rests at both ends; over rests at both sides; the edge over a bar while the middle is held down; on the closed box, at the bridge. */
+/**
+ * Over rests at both ends; over rests at both sides; the edge over a bar while the middle is held down; on the closed
+ * box, at the bridge.
+ */
 export type FlexPlace = (typeof FLEX_PLACES)[number];
 
 export interface FlexSetup {
   place: FlexPlace;
   /** Where the weight or the thumb and the dial stand. */
   load: Point;
-  /** Null where the sides hold the rim. A rest between load and other rest is a bar to bend over; the other then holds down. */
+  /**
+   * Null where the sides hold the rim. A rest between load and other rest is a bar to bend over; the other then holds
+   * down.
+   */
   rests: readonly [Point, Point] | null;
 }
 
-/** How far in from the outline rests and thumbs stand [m], and where the bar stands that an edge is bent over, as a share of the way out. */
+/**
+ * How far in from the outline rests and thumbs stand [m], and where the bar stands that an edge is bent over, as a
+ * share of the way out.
+ */
 const INSET = 0.012;
 const BAR_AT = 0.55;
 

@@ -1,4 +1,7 @@
-/** What a shaving will do, and what the one before it did: both from the record as it stood when the plane was laid down. SI. */
+/**
+ * What a shaving will do, and what the one before it did: both from the record as it stood when the plane was laid
+ * down. SI.
+ */
 import type { ShavingOutcome } from '../ledger';
 import type { TopPlan } from '../top';
 import { computeVoicing, type VoicingInput } from './assess-voicing';

@@ -1,4 +1,6 @@
-/** What a maker wants of one top: any of these, or none of them by name. What the strings need is always the floor. SI. */
+/**
+ * What a maker wants of one top: any of these, or none of them by name. What the strings need is always the floor. SI.
+ */
 import { InvalidInput, requireWithin } from '../base';
 import { FLEX_PLACES, type FlexPlace } from './flex-place';
 import type { QuantityKey } from './voicing-model';
@@ -37,7 +39,10 @@ export interface VoicingGoal {
   symmetric: boolean;
   /** The plate may be thinned too, not the braces alone. */
   plate: boolean;
-  /** What nine of ten such tops must bear over what the strings ask of it (1), and how far strings may turn the bridge [rad]; null for no limit. */
+  /**
+   * What nine of ten such tops must bear over what the strings ask of it (1), and how far strings may turn the bridge
+   * [rad]; null for no limit.
+   */
   reserve: number;
   turn: number | null;
   /** No brace lower [m], no plate thinner [m]. */

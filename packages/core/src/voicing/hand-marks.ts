@@ -1,4 +1,7 @@
-/** Bends judged by hand, from 1, soft, to 9, stiff: once a hand has been set against the dial often enough, its marks are readings too. SI. */
+/**
+ * Bends judged by hand, from 1, soft, to 9, stiff: once a hand has been set against the dial often enough, its marks
+ * are readings too. SI.
+ */
 import { mean } from '../base';
 import type { Estimate } from '../base';
 import type { FlexPlace } from './flex-place';
@@ -33,8 +36,8 @@ export function markedBends(events: readonly VoicingEvent[], person: string): Ma
 }
 
 /**
- * What a mark means as a bend [m/N]: the logarithm of the compliance falls by as much for each step everywhere, from where it lies at this place. Least squares; the doubt is that of one
- * more mark by the line.
+ * What a mark means as a bend [m/N]: the logarithm of the compliance falls by as much for each step everywhere, from
+ * where it lies at this place. Least squares; the doubt is that of one more mark by the line.
  * @returns null while the hand was set against the dial too seldom, never at this place, or does not follow it
  */
 export function bendByHand(marks: readonly MarkedBend[], place: FlexPlace, feel: number): Estimate | null {

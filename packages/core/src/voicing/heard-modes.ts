@@ -1,4 +1,7 @@
-/** Notes of a round as the model takes them: with their shapes where the plate was walked round, bare where it was knocked once. */
+/**
+ * Notes of a round as the model takes them: with their shapes where the plate was walked round, bare where it was
+ * knocked once.
+ */
 import type { Estimate } from '../base';
 import { knockMap, type PlacedKnock } from '../knock-map';
 import type { Point } from '../outline';

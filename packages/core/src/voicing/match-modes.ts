@@ -1,6 +1,7 @@
 /**
- * Which note that was heard belongs to which mode of the model, all together: by its shape where places were struck, else by order and nearness,
- * and by how loud it should be at the struck place. A mode may go unheard, and a note may be of none of them.
+ * Which note that was heard belongs to which mode of the model, all together: by its shape where places were struck,
+ * else by order and nearness, and by how loud it should be at the struck place. A mode may go unheard, and a note may
+ * be of none of them.
  */
 import { modalAssurance } from '../knock-map';
 import type { Estimate } from '../base';
@@ -26,7 +27,10 @@ export interface MatchedMode {
   rival?: VoicedMode['key'];
 }
 
-/** Shapes less alike are not the same mode; a note may lie this far from the model's [natural log], far less where no shape speaks for it. */
+/**
+ * Shapes less alike are not the same mode; a note may lie this far from the model's [natural log], far less where no
+ * shape speaks for it.
+ */
 const ALIKE = 0.6;
 const FAR = 0.45;
 const FAR_BY_NOTE = 0.07;
@@ -45,7 +49,10 @@ interface Pair {
   worth: number;
 }
 
-/** The naming of most worth in all; each mode and each note is used once, and names by pitch alone never cross. In the order of the modes. */
+/**
+ * The naming of most worth in all; each mode and each note is used once, and names by pitch alone never cross. In the
+ * order of the modes.
+ */
 export function matchModes(
   modes: readonly VoicedMode[],
   heard: readonly HeardMode[],

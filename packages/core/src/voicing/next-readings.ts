@@ -10,7 +10,9 @@ export type WantedReading = QuantityKey | 'walk' | 'knock' | 'tell';
 
 export interface NextReading {
   what: WantedReading;
-  /** Never read on this top; moved by the last shavings; wanted by a goal; a note of this round may be either of two. */
+  /**
+   * Never read on this top; moved by the last shavings; wanted by a goal; a note of this round may be either of two.
+   */
   why: 'first' | 'changed' | 'goal' | 'unsure';
   /** Where a knock tells, and of which set of places it is. */
   place?: KnockPlace & { set: PlaceSet };

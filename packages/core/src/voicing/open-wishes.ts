@@ -1,4 +1,7 @@
-/** Wishes without a figure, as lines that follow the top: notes that shall all differ, and a ring that shall grow until its peak. Logarithms. */
+/**
+ * Wishes without a figure, as lines that follow the top: notes that shall all differ, and a ring that shall grow until
+ * its peak. Logarithms.
+ */
 import type { GoalLine } from './goal';
 import type { Standing } from './current-estimate';
 import type { QuantityKey } from './voicing-model';
@@ -11,7 +14,10 @@ export interface Reach {
 
 const CENT = Math.LN2 / 1200;
 const OCTAVE = Math.LN2;
-/** Two notes differ to the ear when they lie a half step apart, octaves aside; this near counts as reached; nearer than that to a double they are watched, so that no stroke makes one [log]. */
+/**
+ * Two notes differ to the ear when they lie a half step apart, octaves aside; this near counts as reached; nearer than
+ * that to a double they are watched, so that no stroke makes one [log].
+ */
 const DIFFERENT = 100 * CENT;
 const NEARLY = 25 * CENT;
 const WATCHED = 250 * CENT;

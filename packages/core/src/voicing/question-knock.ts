@@ -3,7 +3,9 @@
 export type KnockQuestion =
   /** Every note where it was, though wood came off since: the same sound again, or a stroke that was never made. */
   | 'nothing-moved'
-  /** None of the notes is near any of the ones before: another plate, another way of holding it, or something let go. */
+  /**
+   * None of the notes is near any of the ones before: another plate, another way of holding it, or something let go.
+   */
   | 'other-plate';
 
 /** Hearing one note twice (1), and how far one round's shaving moves a note at most (1). */
@@ -13,7 +15,8 @@ const ENOUGH_NOTES = 3;
 const MOST_NOTES = 6;
 
 /**
- * @param heard notes now, strongest first [Hz] @param before of the last round that was knocked @param shaved wood came off between the two
+ * @param heard notes now, strongest first [Hz] @param before of the last round that was knocked @param shaved wood came
+ * off between the two
  */
 export function questionKnock(
   heard: readonly number[],

@@ -1,4 +1,7 @@
-/** A reading that can hardly be of this top: the wrong unit, another plate, damp air, or something that broke. Asked about, never refused. */
+/**
+ * A reading that can hardly be of this top: the wrong unit, another plate, damp air, or something that broke. Asked
+ * about, never refused.
+ */
 import { STANDARD_GRAVITY } from '../units';
 import type { Estimate } from '../base';
 import type { QuantityKey } from './voicing-model';
@@ -14,7 +17,10 @@ export type ReadingQuestion =
   | { kind: 'broken' }
   | { kind: 'far' };
 
-/** Slips of a decimal place or a unit, and what they are mended by: grams for ounces, inches for millimetres, thousandths of an inch, pounds for newtons, kilograms for newtons, and the other way about. */
+/**
+ * Slips of a decimal place or a unit, and what they are mended by: grams for ounces, inches for millimetres,
+ * thousandths of an inch, pounds for newtons, kilograms for newtons, and the other way about.
+ */
 const SLIPS = [10, 100, 1000, 25.4, 28.3495, 39.37, 4.44822, STANDARD_GRAVITY].flatMap((f) => [f, 1 / f]);
 const SLIP_WITHIN = 0.2;
 const FAR = 4;

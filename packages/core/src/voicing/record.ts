@@ -27,7 +27,10 @@ export function readingOf(event: VoicingEvent): VoicingReading | null {
   return { key: `flex:${place}`, value: { value, sd: Math.hypot(BEND_DOUBT * value, DIAL_DOUBT / load) } };
 }
 
-/** Of a round: what dial and balance read, and what a hand that is set against the dial makes of the places that no dial was laid on. */
+/**
+ * Of a round: what dial and balance read, and what a hand that is set against the dial makes of the places that no dial
+ * was laid on.
+ */
 export function readingsOfRound(events: readonly VoicingEvent[], round: number): VoicingReading[] {
   const own = events.filter((event) => !event.retracted && event.round === round);
   const read = own.flatMap((event) => readingOf(event) ?? []);
@@ -87,7 +90,8 @@ const NOTES = 12;
 
 export function roundsOf(events: readonly VoicingEvent[], knocks: readonly RoundKnock[], top: TopPlan): VoicingRound[] {
   const { reading } = roundNow(events, knocks);
-  // A walk rings otherwise than one knock at the bridge line: rounds are compared by the way of knocking that was used last.
+  // A walk rings otherwise than one knock at the bridge line: rounds are compared by the way of knocking that was used
+  // last.
   const count = (round: number, kind: RoundKnock['about']) =>
     knocks.filter((one) => one.round === round && one.about === kind).length;
   // A few knocks at places beside one of the whole plate tell notes apart; they are no walk.
@@ -136,7 +140,10 @@ const readingsIn = (events: readonly VoicingEvent[], is: (round: number) => bool
       .map(({ key, value }) => [key, value]),
   );
 
-/** What all shavings of a build did against what was said of them: as settled when the next was made; of the last one bends and weight, which need no model to be known again. */
+/**
+ * What all shavings of a build did against what was said of them: as settled when the next was made; of the last one
+ * bends and weight, which need no model to be known again.
+ */
 export function outcomesKept(events: readonly VoicingEvent[]): ShavingOutcome[] {
   const shaved = standingEvents(events, 'shaving');
   const settled = shaved.flatMap(({ round, body }) => body.settled.map((outcome) => saidOf(events, round, outcome)));

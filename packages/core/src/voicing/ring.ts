@@ -42,8 +42,9 @@ function pastPeak(rings: readonly number[]): boolean {
 export const ringIsOver = ({ state }: RingTrend): boolean => state === 'past-peak' || state === 'at-peak';
 
 /**
- * The ring as a quantity of the model: of one loss factor a note's ring is as long as the note is low, T60 = 2.199 / (loss factor x frequency).
- * What the loss factor does as the plate thins no model tells: that is why its forecasts are wide and its peak is read, not foretold.
+ * The ring as a quantity of the model: of one loss factor a note's ring is as long as the note is low, T60 = 2.199 /
+ * (loss factor x frequency). What the loss factor does as the plate thins no model tells: that is why its forecasts are
+ * wide and its peak is read, not foretold.
  */
 export function withRing(model: VoicingModel, ring: number): VoicingModel {
   const notes = model.quantities.filter(({ key }) => key.startsWith('mode'));

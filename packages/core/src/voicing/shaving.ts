@@ -1,4 +1,7 @@
-/** Wood taken off a top that stands braced: off a stretch of a brace or off a part of the plate, and the top as it is then. SI. */
+/**
+ * Wood taken off a top that stands braced: off a stretch of a brace or off a part of the plate, and the top as it is
+ * then. SI.
+ */
 import { bracePlaces, type Brace } from '../bracing';
 import { InvalidInput, requireWithin } from '../base';
 import { thickerBy, type TopPart, type TopPlan } from '../top';

@@ -26,7 +26,10 @@ export interface Verdict {
   rule: StopRule | null;
 }
 
-/** Readings that lie off the model by more than this many of their doubts on average speak of another top, a slip or a loose joint. */
+/**
+ * Readings that lie off the model by more than this many of their doubts on average speak of another top, a slip or a
+ * loose joint.
+ */
 export const BAD_FIT = 2.2;
 
 export interface StopInput {
@@ -56,7 +59,10 @@ export function stopOrGo({ proposal, ring, reserve, misfit }: StopInput): Verdic
   return { say: nearly ? 'nearly' : 'go-on', rule: null };
 }
 
-/** The change of the goal it serves best is smaller than half the width of its interval. A ring is followed over rounds: its peak tells, no single stroke. */
+/**
+ * The change of the goal it serves best is smaller than half the width of its interval. A ring is followed over rounds:
+ * its peak tells, no single stroke.
+ */
 function withinDoubt({ now }: Proposal, { mainGoal, goals }: Proposal['candidates'][number]): boolean {
   const [before, after] = [now[mainGoal], goals[mainGoal]];
   if (!before || !after) return true;

@@ -61,7 +61,10 @@ export function candidateStrokes(
   );
 }
 
-/** All the wood that the limits leave, stretch by stretch and part by part, none of it twice: what many rounds could take off [m]. */
+/**
+ * All the wood that the limits leave, stretch by stretch and part by part, none of it twice: what many rounds could
+ * take off [m].
+ */
 export function woodLeft(
   top: TopPlan,
   { leastBrace, leastPlate, plate }: VoicingGoal,

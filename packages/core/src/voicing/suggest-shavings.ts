@@ -1,4 +1,7 @@
-/** The next shaving: a few strokes that bring the top nearest to its goals under its limits, each with what it is likely to do; or none. SI. */
+/**
+ * The next shaving: a few strokes that bring the top nearest to its goals under its limits, each with what it is likely
+ * to do; or none. SI.
+ */
 import type { Estimate } from '../base';
 import { kindOf, NO_CORRECTION, type Hand, type ForecastCorrection } from '../ledger';
 import { sizeUpTop, type TopPlan } from '../top';
@@ -40,7 +43,10 @@ export interface ShavingCandidate {
 }
 
 export interface GoalReach {
-  /** Change that all the wood left could bring toward the goal, about [log]; whether that is enough; rounds like the first choice. */
+  /**
+   * Change that all the wood left could bring toward the goal, about [log]; whether that is enough; rounds like the
+   * first choice.
+   */
   most: number;
   enough: boolean;
   rounds: number | null;
@@ -124,7 +130,10 @@ export function suggestShavings(input: SuggestInput): Proposal {
   return { lines, now, objective, marginNow, candidates, refusedForMargin: refused, reach };
 }
 
-/** How far all the wood that the limits leave could carry a goal, by the model's slopes now; and how many rounds like the first choice it would take. */
+/**
+ * How far all the wood that the limits leave could carry a goal, by the model's slopes now; and how many rounds like
+ * the first choice it would take.
+ */
 function reachOf(
   line: GoalLine,
   now: GoalStanding | null,
@@ -241,7 +250,10 @@ function overlap(a: Stroke, b: Stroke): boolean {
   );
 }
 
-/** Simplest first: more strokes lead only if they mend a good deal more; what lies near laps and bridge comes after all else. */
+/**
+ * Simplest first: more strokes lead only if they mend a good deal more; what lies near laps and bridge comes after all
+ * else.
+ */
 function ranked(moves: readonly Move[], objective: number): Move[] {
   const worth = (move: Move) => (objective - move.objective) / objective;
   const all = moves.filter((move) => worth(move) >= WORTH);
@@ -339,8 +351,9 @@ export function forecastChange(
 const UNSTRUNG: SafetyMargin = { reserve: Infinity, low: Infinity, movement: 0 };
 
 /**
- * What the top bears and how far its bridge moves, glued and strung, after shavings. On the mesh of the whole top's page where none is asked for: peaks of stress differ
- * by a tenth from mesh to mesh, and both places shall say the same.
+ * What the top bears and how far its bridge moves, glued and strung, after shavings. On the mesh of the whole top's
+ * page where none is asked for: peaks of stress differ by a tenth from mesh to mesh, and both places shall say the
+ * same.
  */
 export function safetyMarginOf(
   { top, factors }: Pick<VoicingModel, 'top' | 'factors'>,

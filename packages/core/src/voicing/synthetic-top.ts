@@ -1,6 +1,7 @@
 /**
- * A braced top that exists only in numbers, for the demo and for stand-in instruments: of other wood than its maker takes it for, bent, weighed and knocked as a real one would be.
- * Solved by the whole-top model on a mesh of its own; its wood, its hands and its readings are what the program has to find out. SI.
+ * A braced top that exists only in numbers, for the demo and for stand-in instruments: of other wood than its maker
+ * takes it for, bent, weighed and knocked as a real one would be. Solved by the whole-top model on a mesh of its own;
+ * its wood, its hands and its readings are what the program has to find out. SI.
  */
 import { STANDARD_GRAVITY } from '../units';
 import { InvalidInput } from '../base';
@@ -35,7 +36,10 @@ export const otherWood = (random: RandomSource): WoodFactors =>
 export const asPlaned = (shavings: readonly Shaving[], random: RandomSource): Shaving[] =>
   shavings.map(({ place, depth }) => ({ place, depth: depth * Math.max(0.4, 1 + HAND * random.normal()) }));
 
-/** The top after strokes as a hand makes them. A hand feels where wood ends: what would cut through goes as deep as it was meant, or as there is wood for. */
+/**
+ * The top after strokes as a hand makes them. A hand feels where wood ends: what would cut through goes as deep as it
+ * was meant, or as there is wood for.
+ */
 export function planedByHand(top: TopPlan, shavings: readonly Shaving[], random: RandomSource): TopPlan {
   return asPlaned(shavings, random).reduce((now, planed, i) => {
     const meant = shavings[i].depth;
@@ -57,7 +61,10 @@ export function benchFigures(top: TopPlan, wood: WoodFactors): { key: QuantityKe
   return figuresOnBench(withFactors(top, wood), { closed: false, meshSize: meshOf(top) }).values;
 }
 
-/** Modes of the top free in the hand, scaled to unit modal mass, as the stand-in microphone hears them. @param wood AS_TAKEN for the wood as its maker takes it */
+/**
+ * Modes of the top free in the hand, scaled to unit modal mass, as the stand-in microphone hears them.
+ * @param wood AS_TAKEN for the wood as its maker takes it
+ */
 export function soundingModes(top: TopPlan, count: number, wood: WoodFactors = AS_TAKEN): BracedMode[] {
   const input = { ...topOfPlan({ ...withFactors(top, wood), bridge: false }, 'free'), meshSize: meshOf(top) };
   const factored = factorTop(input);
@@ -67,7 +74,10 @@ export function soundingModes(top: TopPlan, count: number, wood: WoodFactors = A
   });
 }
 
-/** A digital dial under a kilogram, and a kitchen balance: how far they scatter and what they show [m, kg]; a bend lies on its rests so evenly (1). */
+/**
+ * A digital dial under a kilogram, and a kitchen balance: how far they scatter and what they show [m, kg]; a bend lies
+ * on its rests so evenly (1).
+ */
 const DIAL = { scatter: 3e-6, step: 1e-6 };
 const BALANCE = { scatter: 5e-5, step: 1e-4 };
 const REST = 0.008;

@@ -7,7 +7,10 @@ import { nextReadings } from './next-readings';
 import { livelinessAt, tellingPlace, toldApart } from './telling-knock';
 import type { VoicedMode } from './voicing-model';
 
-/** Two modes of a strip, half a wave and a whole one: at its middle the second stands still, at its quarter the first is lively too. */
+/**
+ * Two modes of a strip, half a wave and a whole one: at its middle the second stands still, at its quarter the first is
+ * lively too.
+ */
 const mode = (key: VoicedMode['key'], frequency: number, waves: number): VoicedMode => {
   const shapeAt = ([x]: readonly [number, number]) => Math.sin(waves * Math.PI * x);
   return { key, frequency, kind: 'other', shapeAt, trace: Array.from({ length: 21 }, (_, i) => shapeAt([i / 20, 0])) };

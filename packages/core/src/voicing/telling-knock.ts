@@ -1,4 +1,7 @@
-/** A note that may be either of two modes: where one more knock tells, and what such a knock told. A mode struck where it stands still is not heard. */
+/**
+ * A note that may be either of two modes: where one more knock tells, and what such a knock told. A mode struck where
+ * it stands still is not heard.
+ */
 import type { KnockPlace } from '../knock-map';
 import type { Point } from '../outline';
 import type { VoicedMode } from './voicing-model';
@@ -13,8 +16,8 @@ export interface ToldKnock {
 const LIVELY = 0.45;
 const STILL = 0.15;
 /**
- * The same note heard again lies this near (1). So near the loudest of its knock it sounds, so far under it (or not heard) it stands still; between the two
- * it tells nothing [dB].
+ * The same note heard again lies this near (1). So near the loudest of its knock it sounds, so far under it (or not
+ * heard) it stands still; between the two it tells nothing [dB].
  */
 const SAME = 0.006;
 const SOUNDS_DB = -10;
@@ -40,7 +43,10 @@ export function tellingPlace(a: Shape, b: Shape, places: readonly KnockPlace[]):
   return best?.place ?? null;
 }
 
-/** Which of the two a note is, by knocks at places that part them; null while none was struck, or they contradict each other. */
+/**
+ * Which of the two a note is, by knocks at places that part them; null while none was struck, or they contradict each
+ * other.
+ */
 export function toldApart(a: Shape, b: Shape, frequency: number, knocks: readonly ToldKnock[]): 'a' | 'b' | null {
   const votes = knocks.flatMap(({ place, notes }): ('a' | 'b')[] => {
     const [one, other] = [livelinessAt(a, place), livelinessAt(b, place)];

@@ -60,7 +60,8 @@ describe('two bars tuned together', () => {
   });
 
   it('accounts for what planing one does to the other: solved by hand as two equations', () => {
-    // -90 a - 20 b = -40 and -15 a - 80 b = -40 [cents, tenths of a millimetre by 1e-2]: a = 0.3478 mm, b = 0.4348 mm, before it holds back.
+    // -90 a - 20 b = -40 and -15 a - 80 b = -40 [cents, tenths of a millimetre by 1e-2]: a = 0.3478 mm, b = 0.4348 mm,
+    // before it holds back.
     const { depths } = tuneBars(bars(140, 540));
     const share = depths[0] / 0.3478e-3;
     expect(share).toBeGreaterThan(0.45);
@@ -86,7 +87,8 @@ describe('two bars tuned together', () => {
   it('comes to an interval alone by the bar that changes it, though its stroke moves both: one equation by hand', () => {
     const free = bars(140, 580);
     const { depths, over } = tuneBars({ ...free, bars: free.bars.map((bar) => ({ ...bar, goal: null })) });
-    // 40 cents too wide; off the higher bar a metre closes -80 000 + 20 000: 0.667 mm before it holds back, and off the lower bar nothing would.
+    // 40 cents too wide; off the higher bar a metre closes -80 000 + 20 000: 0.667 mm before it holds back, and off the
+    // lower bar nothing would.
     expect(over).toEqual({ bars: [null, null], interval: 40 });
     expect(depths[0]).toBe(0);
     expect(depths[1] / 0.667e-3).toBeGreaterThan(0.45);

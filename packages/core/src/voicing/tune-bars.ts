@@ -1,6 +1,7 @@
 /**
- * Bars tuned together: each lowered by planing it, each a little moved by the other's planing. What a stroke does is taken from the model at first and corrected by what
- * every stroke on this top did. Wood can't be put back, so the goal is come near to from above. Notes in cents, strokes in metres of depth.
+ * Bars tuned together: each lowered by planing it, each a little moved by the other's planing. What a stroke does is
+ * taken from the model at first and corrected by what every stroke on this top did. Wood can't be put back, so the goal
+ * is come near to from above. Notes in cents, strokes in metres of depth.
  * Source of the correction: Kalman's filter over the entries of the effect matrix, row by row.
  */
 import { type Estimate, InvalidInput } from '../base';
@@ -50,7 +51,10 @@ const SWEEPS = 60;
 const WARY = 1.6;
 const TENTH = 1e-4;
 
-/** A wish as a line through the depths: so much is amiss, and so much a metre off each bar takes of it [cents], [cents/m]. */
+/**
+ * A wish as a line through the depths: so much is amiss, and so much a metre off each bar takes of it [cents],
+ * [cents/m].
+ */
 interface Wish {
   residual: number;
   effects: number[];
@@ -91,7 +95,10 @@ export function tuneBars(input: BarsInput): BarStrokes {
   };
 }
 
-/** A bar that went under its own goal stays there: wood can't be put back. An interval is kept between the bars wherever they are. */
+/**
+ * A bar that went under its own goal stays there: wood can't be put back. An interval is kept between the bars wherever
+ * they are.
+ */
 function wishesOf({ bars, interval }: BarsInput, known: readonly Row[]): Wish[] {
   const spread = ({ covariance }: Row) => covariance.map((line, j) => Math.sqrt(line[j]));
   const own = bars.flatMap(({ cents, goal }, i): Wish[] =>
@@ -152,7 +159,10 @@ function variance(covariance: readonly (readonly number[])[], depths: readonly n
   );
 }
 
-/** Least squares of all wishes over depths that are none below nothing, bar by bar in turns; then less of it, as far as the effects are unsure. */
+/**
+ * Least squares of all wishes over depths that are none below nothing, bar by bar in turns; then less of it, as far as
+ * the effects are unsure.
+ */
 function depthsFor(wishes: readonly Wish[], bars: readonly BarNow[]): number[] {
   const most = bars.map(({ left }) => Math.max(0, Math.min(ONE_ROUND, left)));
   const depths = bars.map(() => 0);

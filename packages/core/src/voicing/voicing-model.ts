@@ -1,6 +1,7 @@
 /**
- * A top while it is voiced, as a model: the notes it has on the bench, how far it bends over its rests, its weight; and what a little wood off anywhere, or other wood, would
- * make of each. Logarithms throughout: a slope of one means one per cent for one per cent. SI.
+ * A top while it is voiced, as a model: the notes it has on the bench, how far it bends over its rests, its weight; and
+ * what a little wood off anywhere, or other wood, would make of each. Logarithms throughout: a slope of one means one
+ * per cent for one per cent. SI.
  */
 import { dot } from '../linalg';
 import { multiplyBlocks } from '../linalg';
@@ -124,7 +125,10 @@ function solveOnBench(top: TopPlan, factors: WoodFactors, settings: VoicingSetti
   };
 }
 
-/** Notes, bends and weight of a top without what would change them. @throws InvalidInput naming the field that can't be */
+/**
+ * Notes, bends and weight of a top without what would change them.
+ * @throws InvalidInput naming the field that can't be
+ */
 export function figuresOnBench(
   top: TopPlan,
   settings: VoicingSettings,

@@ -3,7 +3,10 @@ import type { TopPlan } from '../top';
 import type { WoodSpread } from '../explore';
 
 export const WOOD_FACTORS = ['along', 'across', 'shear', 'density', 'braces', 'braceDensity'] as const;
-/** Moduli of the plate along, across and in shear, its density; modulus and density of the braces, which come from one stock. */
+/**
+ * Moduli of the plate along, across and in shear, its density; modulus and density of the braces, which come from one
+ * stock.
+ */
 export type WoodFactor = (typeof WOOD_FACTORS)[number];
 export type WoodFactors = Readonly<Record<WoodFactor, number>>;
 

@@ -1,6 +1,7 @@
 /**
- * Figures of a wood that its species hardly ever has: not refused, but neither shown large nor ranked nor built upon before they are explained.
- * A slip that would explain one is named, with the factor that mends what was typed. Ranges are about three spreads of the handbook's means and wider.
+ * Figures of a wood that its species hardly ever has: not refused, but neither shown large nor ranked nor built upon
+ * before they are explained. A slip that would explain one is named, with the factor that mends what was typed. Ranges
+ * are about three spreads of the handbook's means and wider.
  */
 import { STANDARD_GRAVITY } from '../units';
 import type { MeasuredQuantity } from './measured';
@@ -21,7 +22,9 @@ export interface WoodDoubt {
   /** As measured, and what its species has, from least to most [kg/m3] or [Pa]. */
   value: number;
   usual: readonly [least: number, most: number];
-  /** What was probably typed otherwise than meant, and what it must be multiplied by; null where no slip explains it. */
+  /**
+   * What was probably typed otherwise than meant, and what it must be multiplied by; null where no slip explains it.
+   */
   slip: Slip | null;
   message: string;
 }

@@ -1,4 +1,7 @@
-/** How well a person's feel for stiffness tracks the dial: hand scores from 1, soft, to 9, stiff, against measured rigidity. SI. */
+/**
+ * How well a person's feel for stiffness tracks the dial: hand scores from 1, soft, to 9, stiff, against measured
+ * rigidity. SI.
+ */
 import { mean } from '../base';
 
 export interface FeltFlex {

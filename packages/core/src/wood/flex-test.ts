@@ -68,7 +68,10 @@ const STRAIGHT_SHARE = 0.03;
 const SLACK_SHARE = 0.05;
 const DRIFT_SHARE = 0.03;
 
-/** @throws InvalidInput for one load only, equal loads, or sizes that can't be; `points[2].load` and the like in the field */
+/**
+ * @throws InvalidInput for one load only, equal loads, or sizes that can't be; `points[2].load` and the like in the
+ * field
+ */
 export function testFlex(test: FlexTest): FlexResult {
   checkTest(test);
   const doubt = { ...USUAL_DOUBT, ...test.doubt };

@@ -1,7 +1,7 @@
 /**
  * Elastic constants of a free rectangular plate from the notes it gives when held at its nodes and knocked.
- * Gauss-Newton in the logarithms of E_L, E_C and G_LC on the logarithms of the frequencies of a Rayleigh-Ritz plate, so that the coupling
- * of along and across through Poisson's ratio, which the simple formulas leave out, is in. SI.
+ * Gauss-Newton in the logarithms of E_L, E_C and G_LC on the logarithms of the frequencies of a Rayleigh-Ritz plate, so
+ * that the coupling of along and across through Poisson's ratio, which the simple formulas leave out, is in. SI.
  * Sources: Hearmon 1946; Caldersmith 1984; McIntyre and Woodhouse 1988.
  */
 import { type Estimate, InvalidInput, requirePositive, requireWithin } from '../base';
@@ -86,7 +86,8 @@ export type PlateModel = (
 ) => Pick<FreePlateMode, 'frequency' | 'sensitivity'>[];
 
 /**
- * @param model what turns rigidities into notes: a free rectangle, or any other model of the same plate (length and width then span its outline)
+ * @param model what turns rigidities into notes: a free rectangle, or any other model of the same plate (length and
+ * width then span its outline)
  * @throws InvalidInput for sizes, masses or notes that can't be, naming what they would imply
  */
 export function identifyPlate(test: KnockTest, model: PlateModel = freePlateModesNamed): IdentifiedPlate {
@@ -273,7 +274,10 @@ function invert3(m: Float64Array): Float64Array {
   return adjugate.map((value) => value / determinant);
 }
 
-/** Of the logarithms of E_L, E_C, G_LC: what notes, sizes and mass are worth, carried through the fit. Row by row, 3 x 3. */
+/**
+ * Of the logarithms of E_L, E_C, G_LC: what notes, sizes and mass are worth, carried through the fit. Row by row, 3 x
+ * 3.
+ */
 function covarianceOf(test: KnockTest, { jacobian, bySize }: Fit, doubt: KnockDoubt): Float64Array {
   const inverse = invert3(normalMatrix(jacobian));
   const covariance = inverse.map((value) => value * doubt.frequency ** 2);

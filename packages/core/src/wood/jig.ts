@@ -60,7 +60,10 @@ export function checkJig(jig: Jig): void {
     throw new InvalidInput('supportWidth', jig.supportWidth, 'is more than a quarter of the span: check the unit');
 }
 
-/** c [m^3] and its relative doubt from placing supports, load and dial. @param placing standard deviation of each place [m] */
+/**
+ * c [m^3] and its relative doubt from placing supports, load and dial.
+ * @param placing standard deviation of each place [m]
+ */
 export function jigFactor(jig: BeamJig, placing: number): { c: number; relativeSd: number } {
   checkJig(jig);
   const c = factor(jig);

@@ -13,7 +13,10 @@ export function offAxisModulus({ E_L, E_C, G_LC, nu_LC }: OrthotropicConstants, 
   return 1 / ((c2 * c2) / E_L + (1 / G_LC - (2 * nu_LC) / E_L) * s2 * c2 + (s2 * s2) / E_C);
 }
 
-/** Bending strength across over strength along the grain, and the exponent, as the USDA Wood Handbook gives them (eq. 5-2). */
+/**
+ * Bending strength across over strength along the grain, and the exponent, as the USDA Wood Handbook gives them (eq.
+ * 5-2).
+ */
 const ACROSS_OVER_ALONG = 0.05;
 
 /** Share of the strength that is left when the grain slopes by an angle [rad] (Hankinson, n = 2). */

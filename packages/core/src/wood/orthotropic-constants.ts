@@ -21,7 +21,9 @@ export function minorPoisson(wood: OrthotropicConstants): number {
   return (wood.nu_LC * wood.E_C) / wood.E_L;
 }
 
-/** @throws InvalidInput for constants that no wood can have (densities of 4000, nu_LC nu_CL >= 1, non-positive moduli) */
+/**
+ * @throws InvalidInput for constants that no wood can have (densities of 4000, nu_LC nu_CL >= 1, non-positive moduli)
+ */
 export function checkConstants(wood: OrthotropicConstants): void {
   requireWithin('rho', wood.rho, ...DENSITY_RANGE);
   requirePositive('E_L', wood.E_L);

@@ -1,6 +1,7 @@
 /**
- * Which way to plane so that the fibres are laid down and not lifted. Fibres that rise to the surface toward the tail are planed toward the tail.
- * The other face of the same half runs the other way; the other half of a book-matched set as well.
+ * Which way to plane so that the fibres are laid down and not lifted. Fibres that rise to the surface toward the tail
+ * are planed toward the tail. The other face of the same half runs the other way; the other half of a book-matched set
+ * as well.
  */
 export type End = 'neck' | 'tail';
 export type Half = 'bass' | 'treble';

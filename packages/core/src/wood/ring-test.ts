@@ -1,6 +1,7 @@
 /**
- * A whole plate on a ring with weights at the bridge: one stiffness of along, across and twist together. What it is worth for the modulus along
- * rests on the ratios of the wood's moduli, measured or usual, and that doubt is carried. SI.
+ * A whole plate on a ring with weights at the bridge: one stiffness of along, across and twist together. What it is
+ * worth for the modulus along rests on the ratios of the wood's moduli, measured or usual, and that doubt is carried.
+ * SI.
  */
 import type { Estimate } from '../base';
 import { ringCompliance } from '../ritz-plate';
@@ -26,7 +27,9 @@ export interface RingTestResult {
   warnings: FlexWarning[];
 }
 
-/** How much of a doubt of the ratios E_C / E_L and G / E_L comes through: the rest of the stiffness is along the grain. */
+/**
+ * How much of a doubt of the ratios E_C / E_L and G / E_L comes through: the rest of the stiffness is along the grain.
+ */
 const RATIO_SHARE = 0.5;
 /** Against a plate that overhangs its ring, from the plate's own theory with the overhang in. */
 const OVERHANG_DOUBT = 0.04;

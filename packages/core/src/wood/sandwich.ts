@@ -1,6 +1,7 @@
 /**
  * A sandwich plate: two skins on a core. Rigidity per width, mass per area, and the solid plate that it equals. SI.
- * The core gives in shear: over a wave as long as the part that pumps the plate is softer by 1 + pi^2 D / (S l^2), S = G_core d^2 / core.
+ * The core gives in shear: over a wave as long as the part that pumps the plate is softer by 1 + pi^2 D / (S l^2), S =
+ * G_core d^2 / core.
  * Source: Allen, Analysis and Design of Structural Sandwich Panels, ch. 2 and 6 (thin skins for the shear part).
  */
 import { requirePositive } from '../base';
@@ -16,7 +17,10 @@ export interface Sandwich {
   coreDensity: number;
   /** Of both glue lines together [kg/m2]. */
   glueMass: number;
-  /** Shear modulus of the core through its thickness [Pa], and how long the half wave is that it carries [m]; no shear where left out. */
+  /**
+   * Shear modulus of the core through its thickness [Pa], and how long the half wave is that it carries [m]; no shear
+   * where left out.
+   */
   coreShear?: number;
   halfWave?: number;
 }

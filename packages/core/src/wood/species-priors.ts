@@ -1,8 +1,9 @@
 /**
  * What is known of a wood before this piece is measured: means at 12 % moisture with a spread, never a measured value.
- * Source: USDA Wood Handbook (FPL-GTR-282), tables 5-1 to 5-5: elastic ratios as listed; E_L is the static bending modulus raised 10 %
- * for shear deflection, as the handbook says; density is the listed specific gravity times 1120 kg/m3 (oven-dry mass, volume at 12 %).
- * European spruce and rosewood are not listed there: usual values of the acoustics literature (Haines 1979), same spread.
+ * Source: USDA Wood Handbook (FPL-GTR-282), tables 5-1 to 5-5: elastic ratios as listed; E_L is the static bending
+ * modulus raised 10 % for shear deflection, as the handbook says; density is the listed specific gravity times 1120
+ * kg/m3 (oven-dry mass, volume at 12 %). European spruce and rosewood are not listed there: usual values of the
+ * acoustics literature (Haines 1979), same spread.
  */
 import type { OrthotropicConstants } from './orthotropic-constants';
 

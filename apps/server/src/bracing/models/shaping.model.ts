@@ -1,7 +1,9 @@
 import type { BracePlan, ShapingForecast, ShapingOutcome } from '@nimble/core/bracing';
 import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
 
-/** A step of shaping with its forecast. Only ever added; its outcome is told once, a wrong one is taken back and stays. */
+/**
+ * A step of shaping with its forecast. Only ever added; its outcome is told once, a wrong one is taken back and stays.
+ */
 @Table({ tableName: 'shapings', timestamps: false, underscored: true })
 export class ShapingRecord extends Model {
   @PrimaryKey @Column(DataType.UUID) declare id: string;

@@ -9,7 +9,9 @@ export interface PassForecastBody extends PassForecast {
   checks?: CheckForecast;
 }
 
-/** Wood taken off after a survey. Only ever added: a correction supersedes, a pass that was never made is taken back. */
+/**
+ * Wood taken off after a survey. Only ever added: a correction supersedes, a pass that was never made is taken back.
+ */
 @Table({ tableName: 'passes', timestamps: false, underscored: true })
 export class PassRecord extends Model {
   @PrimaryKey @Column(DataType.UUID) declare id: string;

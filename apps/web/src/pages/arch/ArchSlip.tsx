@@ -125,7 +125,10 @@ function RadiusFields({ build, bracing, span, brace }: Props) {
 }
 
 const STEPS = 8;
-/** Fibres of spruce begin to give in bending at about this strain (USDA Wood Handbook: strength over modulus of spruces) (1). */
+/**
+ * Fibres of spruce begin to give in bending at about this strain (USDA Wood Handbook: strength over modulus of spruces)
+ * (1).
+ */
 const BREAKING_STRAIN = 6e-3;
 
 function Figures({ build, bracing, plate, span, brace, radius }: Props & { radius: number }) {

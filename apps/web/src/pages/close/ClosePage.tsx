@@ -13,7 +13,10 @@ import { PlayedChart } from './PlayedChart';
 import { SettlingChart } from './SettlingChart';
 import { CLOSE_TABS, useClosePage } from './use-close-page';
 
-/** The closed box, its strings, and the finished instrument: how it settles, what it sounds like note by note, how it turned out. */
+/**
+ * The closed box, its strings, and the finished instrument: how it settles, what it sounds like note by note, how it
+ * turned out.
+ */
 export function ClosePage() {
   const { buildId = '' } = useParams();
   const { queries, plate } = useVoicedPlate(buildId);

@@ -15,7 +15,10 @@ const NAMES = 8;
 /** Words stand clear of lines behind them. */
 const HALO = { stroke: 'var(--slip)', strokeWidth: 5, paintOrder: 'stroke' } as const;
 
-/** Peak hold of all that was played: the range from lowest to highest note, its peaks, its deep valleys with the notes that fall into them, the room under it. */
+/**
+ * Peak hold of all that was played: the range from lowest to highest note, its peaks, its deep valleys with the notes
+ * that fall into them, the room under it.
+ */
 export function PlayedChart({ shown, against }: { shown: PlayedView; against: PlayedView | null }) {
   const choice = usePreferences();
   const { curve, peaks, valleys, background } = shown.analysis;

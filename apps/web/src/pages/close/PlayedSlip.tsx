@@ -188,7 +188,10 @@ function NewRecording({ build, keep, onShown }: Props) {
     setWrong({ lowest: words(low), highest: words(high) });
     return low.kind === 'pitch' && high.kind === 'pitch' ? { lowest: low.frequency, highest: high.frequency } : null;
   };
-  /** What was recorded or opened stays here until the server has it: a bad range or a lost network costs no second playing. */
+  /**
+   * What was recorded or opened stays here until the server has it: a bad range or a lost network costs no second
+   * playing.
+   */
   const [held, setHeld] = useState<HeldSound | null>(null);
   const keepSound = (sound: HeldSound) => {
     setHeld(sound);

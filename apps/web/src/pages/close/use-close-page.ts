@@ -1,4 +1,7 @@
-/** The closing page's state: the box as it is closed, what its strings do, and the recordings that lie beside each other. */
+/**
+ * The closing page's state: the box as it is closed, what its strings do, and the recordings that lie beside each
+ * other.
+ */
 import type { VoicingBodies, VoicingKind } from '@nimble/core/voicing';
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';

@@ -16,7 +16,10 @@ interface Props {
 const BOX = { width: 860, left: 178, right: 130, row: 42, top: 30 };
 const ROOM = 26;
 
-/** One line a figure, least at the left, most at the right of all builds; a build is a mark with its number: filled if it turned out well, a cross if not, square if nobody said. */
+/**
+ * One line a figure, least at the left, most at the right of all builds; a build is a mark with its number: filled if
+ * it turned out well, a cross if not, square if nobody said.
+ */
 export function CompareChart({ builds, units, open, onOpen }: Props) {
   const choice = usePreferences();
   const rows = FIGURES.filter(([key]) => builds.filter(({ figures }) => (figures[key] ?? 0) > 0).length > 1);

@@ -27,7 +27,9 @@ const DuplicateDialog = lazy(async () => ({ default: (await import('./DuplicateD
 
 const PIXELS_PER_METRE = 440;
 
-/** What lies on the bench: every build as its plate, with where it stands, what was read last, and what it waits for. */
+/**
+ * What lies on the bench: every build as its plate, with where it stands, what was read last, and what it waits for.
+ */
 export function BenchPage() {
   const [archived, setArchived] = useState(false);
   const [keysOpen, setKeysOpen] = useState(false);

@@ -1,4 +1,7 @@
-/** A build under the form's hand: what is sent of it, and how it is laid over what another page made of the build meanwhile. */
+/**
+ * A build under the form's hand: what is sent of it, and how it is laid over what another page made of the build
+ * meanwhile.
+ */
 import { request, type FieldError } from '../../api/client';
 import type { Build } from '../../api/types';
 

@@ -11,7 +11,10 @@ interface Props {
 
 export const middleOf = ({ from, to }: Brace) => ({ x: (from[0] + to[0]) / 2, y: (from[1] + to[1]) / 2 });
 
-/** The bars that are tuned, where they lie under the plate: over the middle of the lit one it is knocked, on the other lies the pad. */
+/**
+ * The bars that are tuned, where they lie under the plate: over the middle of the lit one it is knocked, on the other
+ * lies the pad.
+ */
 export function BarLayer({ bars, lit, pixelsPerMm }: Props) {
   return (
     <g aria-hidden pointerEvents="none">

@@ -24,7 +24,10 @@ interface Props {
   onUndo: () => void;
 }
 
-/** One bar at a time: the other is damped with a soft pad, the note is read, the running table says how far it is from its goal. */
+/**
+ * One bar at a time: the other is damped with a soft pad, the note is read, the running table says how far it is from
+ * its goal.
+ */
 export function BarsSlip({ ear, last, knocks, keep, bars, lit, onLit, onBars, onUndo }: Props) {
   const choice = usePreferences();
   const readings = bars.map((bar) => barReadings(knocks, bar));

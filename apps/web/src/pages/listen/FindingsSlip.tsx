@@ -17,7 +17,10 @@ interface Props {
   onRound: (round: number) => void;
 }
 
-/** What the walk round says: its notes, what fights or repeats, left against right, and what may be loose. It reports; the maker judges. */
+/**
+ * What the walk round says: its notes, what fights or repeats, left against right, and what may be loose. It reports;
+ * the maker judges.
+ */
 export function FindingsSlip({ walk, change, onPlace, onPartial, onRound }: Props) {
   const { pitch } = usePreferences();
   const { picture } = walk;

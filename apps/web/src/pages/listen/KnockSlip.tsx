@@ -27,7 +27,10 @@ interface Props {
 /** Earlier knocks offered to compare with. */
 const OFFERED = 30;
 
-/** One knock after another on one place: the newest very large, set against the one before or any earlier one, and all of today's together. */
+/**
+ * One knock after another on one place: the newest very large, set against the one before or any earlier one, and all
+ * of today's together.
+ */
 export function KnockSlip({ ear, last, knocks, keep, onUndo, doubt }: Props) {
   const [against, setAgainst] = useState('');
   const standing = knocks.filter(({ retracted, analysis }) => !retracted && analysis.partials.length > 0);

@@ -27,8 +27,9 @@ export const PLATES: Guides = { merits: [8, 10, 12, 14, 16], stiffness: (ratio, 
 export const STICKS: Guides = { merits: [18, 21, 24, 27, 30, 33], stiffness: (merit, rho) => merit * 1e6 * rho };
 
 /**
- * Density against stiffness along. For plates the curves are lines of equal radiation ratio sqrt(E / rho^3), which are also those of equal
- * weight at equal stiffness: for a given stiffness h ~ E^(-1/3), so the weight goes as rho / E^(1/3), a function of that ratio alone.
+ * Density against stiffness along. For plates the curves are lines of equal radiation ratio sqrt(E / rho^3), which are
+ * also those of equal weight at equal stiffness: for a given stiffness h ~ E^(-1/3), so the weight goes as rho /
+ * E^(1/3), a function of that ratio alone.
  */
 export function RackChart(props: Props) {
   if (props.sets.length === 0) return <p className="text-soft">No set whose figures are sure enough to draw.</p>;

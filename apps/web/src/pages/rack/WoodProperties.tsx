@@ -77,7 +77,10 @@ function runoutWords({ runout, risesBass, risesTreble }: WoodSet): string {
   return `Strength left by the runout: ${Math.round(100 * strengthAtSlope(runout))} %.`;
 }
 
-/** What is doubted, and one tap to mend the slip that would explain it: the wrong record is taken back, the mended one kept. */
+/**
+ * What is doubted, and one tap to mend the slip that would explain it: the wrong record is taken back, the mended one
+ * kept.
+ */
 function Doubted({ set, doubt: { message, slip } }: { set: WoodSet; doubt: WoodDoubt }) {
   const write = useRackWrite();
   const { person } = usePreferences();

@@ -87,7 +87,10 @@ function placeOf({ length, width }: FreePlate, cell: number): { x: number; y: nu
   return { x: ((cell % COLUMNS) / (COLUMNS - 1)) * length, y: (Math.floor(cell / COLUMNS) / (ROWS - 1)) * width };
 }
 
-/** A contour ring runs along the board's edge where it leaves it: keep only the pieces inside, in true proportion across. */
+/**
+ * A contour ring runs along the board's edge where it leaves it: keep only the pieces inside, in true proportion
+ * across.
+ */
 function withinBoard(ring: Float64Array, plate: FreePlate): Float64Array[] {
   const { pitch, pitchAcross } = frameOf(plate);
   const pieces: number[][] = [];

@@ -46,7 +46,8 @@ function show(change: Partial<Parameters<typeof BraceSlip>[0]> = {}) {
 describe('the slip of a brace', () => {
   it('says its notes, its weight and what it is against a plain block', () => {
     show();
-    // 854.66 by thin-bar theory; shear takes 2.6 % of it, as of case04a by the square of the height: 1200 log2(832.4 / 830.61) is 4 cents over G#5
+    // 854.66 by thin-bar theory; shear takes 2.6 % of it, as of case04a by the square of the height: 1200 log2(832.4 /
+    // 830.61) is 4 cents over G#5
     expect(screen.getByText('G♯5')).toBeInTheDocument();
     expect(screen.getByText('+4 ¢, 832.4 Hz')).toBeInTheDocument();
     expect(screen.getByText('14.1 g')).toBeInTheDocument(); // 420 x 0.3 x 8 x 14 mm

@@ -38,7 +38,9 @@ const TABS = [
 ] as const;
 type Tab = (typeof TABS)[number][0];
 
-/** Braces in elevation: what each weighs, carries and sounds like, and what wood taken off anywhere does to its notes. */
+/**
+ * Braces in elevation: what each weighs, carries and sounds like, and what wood taken off anywhere does to its notes.
+ */
 export function ShapePage() {
   const { buildId = '' } = useParams();
   const build = useBuild(buildId);

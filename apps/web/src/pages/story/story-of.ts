@@ -1,4 +1,7 @@
-/** The story of a voicing, from its record: round by round what was read, shaved and decided, then how it was closed, strung and turned out. Pure. */
+/**
+ * The story of a voicing, from its record: round by round what was read, shaved and decided, then how it was closed,
+ * strung and turned out. Pure.
+ */
 import {
   applyShavings,
   goalLines,

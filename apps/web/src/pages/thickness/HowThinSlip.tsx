@@ -22,7 +22,9 @@ interface Props {
   onChoices: (choices: Build['choices']) => void;
 }
 
-/** How thin this plate should be, by every school, with the maker's own in the lead; and what the next passes would do. */
+/**
+ * How thin this plate should be, by every school, with the maker's own in the lead; and what the next passes would do.
+ */
 export function HowThinSlip({ build, view, target, onTarget, onChoices }: Props) {
   const { thin, table, models } = view;
   const { units, choices } = build;

@@ -1,4 +1,7 @@
-/** Readings from a file: refused whole where a line can't be read, asked about where a line is doubtful, and taken back whole when it was the wrong file. */
+/**
+ * Readings from a file: refused whole where a line can't be read, asked about where a line is doubtful, and taken back
+ * whole when it was the wrong file.
+ */
 import { formatThickness, inWords, type UnitChoice } from '@nimble/core/units';
 import type { DoubtfulLine } from '@nimble/core/formats';
 import { useQueryClient } from '@tanstack/react-query';

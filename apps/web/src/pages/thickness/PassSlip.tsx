@@ -127,7 +127,10 @@ function Verdict({ summary: { verdict }, before }: { summary: AssessmentSummary;
   );
 }
 
-/** The one thing to do next; nothing may come off a plate that is past its line, and nothing while a reading is in doubt. */
+/**
+ * The one thing to do next; nothing may come off a plate that is past its line, and nothing while a reading is in
+ * doubt.
+ */
 function NextStep({
   build,
   summary,

@@ -12,7 +12,10 @@ interface Props {
 /** Beside the waist, where there is room for an arrow, as a share of the plate's length. */
 const AT = 0.4;
 
-/** Which way the plane goes on each half, so that the fibres are laid down. The plate is drawn from outside whichever face is worked: neck and tail stay where they are. */
+/**
+ * Which way the plane goes on each half, so that the fibres are laid down. The plate is drawn from outside whichever
+ * face is worked: neck and tail stay where they are.
+ */
 export function PlaningArrows({ shape, leftHanded, stroke, pixelsPerMm }: Props) {
   const { bounds } = shape;
   const at = bounds.xMin + AT * shape.length;

@@ -1,4 +1,6 @@
-/** What really came off: one tap for all that was advised, one for a pass over the whole plate, or typed part by part. */
+/**
+ * What really came off: one tap for all that was advised, one for a pass over the whole plate, or typed part by part.
+ */
 import { formatThickness, inWords, type UnitChoice } from '@nimble/core/units';
 import type { PassTool, StepSummary, Taken } from '@nimble/core/verdict';
 import { useState } from 'react';

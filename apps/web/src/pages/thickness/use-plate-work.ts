@@ -1,4 +1,6 @@
-/** What a maker does to the plate on this page, each with its way back: begin a survey, take wood off, look, take back. */
+/**
+ * What a maker does to the plate on this page, each with its way back: begin a survey, take wood off, look, take back.
+ */
 import { takenWords, type PassTool, type Taken } from '@nimble/core/verdict';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';

@@ -1,4 +1,6 @@
-/** Reading at the plate: what is typed, the caliper on its cable, the hand that walks on, and the keys for all of it. */
+/**
+ * Reading at the plate: what is typed, the caliper on its cable, the hand that walks on, and the keys for all of it.
+ */
 import type { StationReading } from '@nimble/core/survey';
 import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
@@ -20,7 +22,8 @@ export function useReadSlip({ buildId, entry, here }: Reading) {
   const [text, setText] = useState('');
   const { current, question } = entry;
   const field = useTypingField(current?.name, question !== null);
-  // Enter on a doubted figure does what the main button says: it is dropped and read again; a figure typed meanwhile takes its place.
+  // Enter on a doubted figure does what the main button says: it is dropped and read again; a figure typed meanwhile
+  // takes its place.
   const submit = (source: SurveyReading['source'] = 'typed') => {
     if (text.trim() === '') entry.dropQuestion();
     else if (entry.enter(text, source)) setText('');

@@ -1,4 +1,7 @@
-/** The thickness page's state: the plate as measured, the target as drawn, the reading that is taken next, and what the open leaf does. */
+/**
+ * The thickness page's state: the plate as measured, the target as drawn, the reading that is taken next, and what the
+ * open leaf does.
+ */
 import { isMirrored, type TargetSpec } from '@nimble/core/graduation';
 import { isWood, plateShape } from '@nimble/core/outline';
 import { ownStationName } from '@nimble/core/survey';

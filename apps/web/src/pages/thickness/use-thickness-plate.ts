@@ -1,4 +1,7 @@
-/** Everything the thickness screen knows of a plate: its surveys, the one looked at, the one compared with, and the computed picture. */
+/**
+ * Everything the thickness screen knows of a plate: its surveys, the one looked at, the one compared with, and the
+ * computed picture.
+ */
 import { isMirrored, type TargetSpec } from '@nimble/core/graduation';
 import { FIRST_REMOVAL_SPREAD, type SurveyFacts } from '@nimble/core/verdict';
 import { quickPlaces, type Station, type StationReading } from '@nimble/core/survey';

@@ -24,7 +24,10 @@ interface Props {
   onOpen: (design: number) => void;
 }
 
-/** What came of an exploration: a trade-off to choose from, lines that follow one change, or how far the wood's doubt spreads a figure. */
+/**
+ * What came of an exploration: a trade-off to choose from, lines that follow one change, or how far the wood's doubt
+ * spreads a figure.
+ */
 export function ExplorationChart(props: Props) {
   const { result } = props;
   return (

@@ -19,7 +19,10 @@ interface Props extends ExploreFacts {
   onStart: (spec: BatchSpec) => void;
 }
 
-/** What to look into: designs that trade one goal for another, one thing varied step by step, or what not knowing the wood means. */
+/**
+ * What to look into: designs that trade one goal for another, one thing varied step by step, or what not knowing the
+ * wood means.
+ */
 export function ExploreForm({ busy, refused, onStart, ...facts }: Props) {
   const form = useExploreForm(facts);
   const { kind, setKind, request } = form;

@@ -23,7 +23,10 @@ interface Props {
 /** What the figures shown can't tell apart [kg]. */
 const SAME_MASS = 5e-5;
 
-/** Tops kept beside the plan, side by side with it; one may be looked at on the plate, and its braces taken into the plan. */
+/**
+ * Tops kept beside the plan, side by side with it; one may be looked at on the plate, and its braces taken into the
+ * plan.
+ */
 export function VariantsSlip({ asDrawn, variants, open, hold, units, onOpen, onTake, onTurn }: Props) {
   const standing = variants.filter(({ retracted }) => !retracted);
   const chosen = standing.find(({ id }) => id === open) ?? null;

@@ -19,7 +19,10 @@ import { TOP_PANELS } from './whole-top-panels';
 import { LOAD_VIEWS, TOP_TABS, type LoadView, type TopTab } from './whole-top-tabs';
 import { WholeTopPlate } from './WholeTopPlate';
 
-/** The whole top as one model: its modes, what the strings do, what a tenth of a millimetre here does, and what would be if. */
+/**
+ * The whole top as one model: its modes, what the strings do, what a tenth of a millimetre here does, and what would be
+ * if.
+ */
 export function WholeTopPage() {
   const { buildId = '' } = useParams();
   const { queries, plate } = useVoicedPlate(buildId);

@@ -3,7 +3,9 @@ import type { TopHold } from '@nimble/core/top';
 import type { KnockView } from '../../api/knocks';
 import { HOLD_WORDS, SHORT_HOLD } from '../../words/top-words';
 
-/** Notes are compared only with those of a top that is held alike: in the hand before it is closed, on its sides after. */
+/**
+ * Notes are compared only with those of a top that is held alike: in the hand before it is closed, on its sides after.
+ */
 export function notesHeard(knocks: readonly KnockView[], closed: string | null, hold: TopHold) {
   const isClosed = ({ at }: KnockView) => closed !== null && at >= closed;
   const all = knocks.filter(({ about, retracted }) => about !== 'bar' && !retracted);

@@ -1,4 +1,7 @@
-/** Answers of the open top to what the page shows: the picture of a view, the pass at a place, the rim, quick figures while a slider moves. */
+/**
+ * Answers of the open top to what the page shows: the picture of a view, the pass at a place, the rim, quick figures
+ * while a slider moves.
+ */
 import type { QuickFigures, RimPlace, Thicker } from '@nimble/core/top';
 import { useEffect, useRef, useState } from 'react';
 import type { TopPicture, TopView } from '../../plate/pictures';

@@ -1,4 +1,7 @@
-/** The whole top's page state: what its address says, the model of the top as it stands, and what is tried, kept and touched on it. */
+/**
+ * The whole top's page state: what its address says, the model of the top as it stands, and what is tried, kept and
+ * touched on it.
+ */
 import { averageByStation } from '@nimble/core/survey';
 import { changedPlan, plateKnown, TOP_HOLDS, topOfBuild, type KeptFigures, type TopHold } from '@nimble/core/top';
 import { closedSince, shavedTop } from '@nimble/core/voicing';

@@ -18,7 +18,9 @@ interface Spot {
   y: number;
 }
 
-/** Numbered marks where something was found; the open one with the line along the grain to the brace that it leads to. */
+/**
+ * Numbered marks where something was found; the open one with the line along the grain to the brace that it leads to.
+ */
 export function FindingLayer({ findings, open, walk, plan, pixelsPerMm, onOpen }: Props) {
   const px = (pixels: number) => pixels / pixelsPerMm;
   const onBrace = (id: string, along: number): Spot | null => {

@@ -1,4 +1,7 @@
-/** How good the forecasts of shavings have been on this top: each beside what was read, what it teaches, and a word on those that were left out. */
+/**
+ * How good the forecasts of shavings have been on this top: each beside what was read, what it teaches, and a word on
+ * those that were left out.
+ */
 import { holds } from '@nimble/core/base';
 import { standingEvents, type QuantityKey, type VoicingEvent } from '@nimble/core/voicing';
 import { whyLeftOut, type LeftOut, type ShavingOutcome } from '@nimble/core/ledger';

@@ -1,4 +1,7 @@
-/** Two kept knocks that can be compared by ear: the same place in the last two rounds in which it was struck, in an order drawn by lot. Pure but for the lot. */
+/**
+ * Two kept knocks that can be compared by ear: the same place in the last two rounds in which it was struck, in an
+ * order drawn by lot. Pure but for the lot.
+ */
 import type { KnockView } from '../../api/knocks';
 
 export interface BlindPair {

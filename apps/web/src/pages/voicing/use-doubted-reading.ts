@@ -1,4 +1,7 @@
-/** A reading that can hardly be of this top waits to be answered for before anything moves on: it is read again, mended, or kept as it is. */
+/**
+ * A reading that can hardly be of this top waits to be answered for before anything moves on: it is read again, mended,
+ * or kept as it is.
+ */
 import { checkVoicedReading, type QuantityKey, type ReadingQuestion, type VoicingBodies } from '@nimble/core/voicing';
 import type { Estimate } from '@nimble/core/base';
 import type { UnitChoice } from '@nimble/core/units';
@@ -35,7 +38,9 @@ interface Props {
   onKept: () => void;
 }
 
-/** What nobody shaved reads again within this (1); a top that was never read is as its wood and plan say within this. */
+/**
+ * What nobody shaved reads again within this (1); a top that was never read is as its wood and plan say within this.
+ */
 const SAME = 0.02;
 const FIRST = 0.2;
 

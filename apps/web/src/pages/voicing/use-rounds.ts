@@ -1,4 +1,6 @@
-/** A voicing as its page needs it: the record put together, the model fitted in a worker, and what the open round is. */
+/**
+ * A voicing as its page needs it: the record put together, the model fitted in a worker, and what the open round is.
+ */
 import { bridgeAt, type BracingPlan } from '@nimble/core/bracing';
 import {
   flexSetups,

@@ -1,4 +1,7 @@
-/** The voicing page's state: which leaf is open (in the address), what is chosen on it, what is read next, and what was shaved. */
+/**
+ * The voicing page's state: which leaf is open (in the address), what is chosen on it, what is read next, and what was
+ * shaved.
+ */
 import { markedBends, standingEvents, type NextReading, type Shaving, type VoicingEvent } from '@nimble/core/voicing';
 import { TOP_PARTS } from '@nimble/core/top';
 import type { ShavingOutcome } from '@nimble/core/ledger';

@@ -1,4 +1,6 @@
-/** Our own parametric patterns: a first plan on any outline, drawn from a few proportions and then moved about freely. */
+/**
+ * Our own parametric patterns: a first plan on any outline, drawn from a few proportions and then moved about freely.
+ */
 import { angleBetween, lengthOf, meetingOf, pointAlong } from '../../outline';
 import { crossingsOf, newLap, type BraceRole } from '../bracing-plan';
 import { carvedX } from './carved-x';

@@ -1,4 +1,7 @@
-/** What a pattern is: its settings, what it stands on, and how it is drawn. All sizes grow with the plate: `scale` is its width over that of an ordinary guitar. */
+/**
+ * What a pattern is: its settings, what it stands on, and how it is drawn. All sizes grow with the plate: `scale` is
+ * its width over that of an ordinary guitar.
+ */
 import type { PlateShape, Polygon } from '../../outline';
 import type { Brace, Lap, Patch } from '../bracing-plan';
 import { scaleOf, type BraceStart } from './usual-brace';
