@@ -109,7 +109,7 @@ export function barModes(bar: Bar, count: number): BarResult {
   );
   const solved = modesOf(elements, bar.ends, count, (bar.foundation ?? 0) > 0);
   return {
-    modes: solved.map(({ lambda, vector }) => modeOf(bar, nodes, elements, lambda, vector)),
+    modes: solved.map(({ lambda, vector }) => modeOf(bar, nodes, elements, { lambda, vector })),
     mass: massOf(elements),
     theory: thin ? 'thin' : 'with-shear',
     shearModulus,
@@ -300,7 +300,12 @@ function startAt(size: number, held: readonly number[]): (i: number, column: num
     i % 2 === 1 || held.includes(i) ? 0 : Math.cos((2 + column) * (i / size) ** 2) + 0.01 * Math.sin(7 * i + column);
 }
 
-function modeOf(bar: Bar, nodes: Float64Array, elements: BarElements, lambda: number, vector: Float64Array): BarMode {
+function modeOf(
+  bar: Bar,
+  nodes: Float64Array,
+  elements: BarElements,
+  { lambda, vector }: { lambda: number; vector: Float64Array },
+): BarMode {
   const { stations } = bar;
   const frequency = Math.sqrt(Math.max(0, lambda)) / (2 * Math.PI);
   const sensitivity = new Float64Array(stations.length);

@@ -36,7 +36,10 @@ export function lapStiffness(lap: Lap, crossing: Crossing, plate: GluedPlate): L
   const uncut = (x: number) => rigidityOf(strip, leg.modulus, plainFigures(sectionAlong(leg, x)));
   const whole = compliance(uncut, leg.length, along);
   return CAPS.map((cap): LapFigures => {
-    const joint = notched(strip, leg, along, lowerHeight - fromAbove, capLayer(cap, lap, leg, lowerHeight));
+    const joint = notched(strip, leg, along, {
+      left: lowerHeight - fromAbove,
+      cap: capLayer(cap, lap, leg, lowerHeight),
+    });
     const cut = compliance((x) => (Math.abs(x - along) < half ? joint : uncut(x)), leg.length, along);
     return { cap, atJoint: Math.min(1, joint / uncut(along)), asBeam: Math.min(1, whole / cut) };
   });
@@ -84,7 +87,7 @@ const rigidityOf = (strip: Layer, modulus: number, { area, centroidHeight, secon
  * The other leg fills the notch: it holds the cap off the lower part, but its grain runs across and carries nothing
  * itself.
  */
-function notched(strip: Layer, leg: Brace, along: number, left: number, cap: Layer | null): number {
+function notched(strip: Layer, leg: Brace, along: number, { left, cap }: { left: number; cap: Layer | null }): number {
   const { area, centroidHeight, secondMoment } = clippedFigures(sectionAlong(leg, along), left);
   const layers = [strip, { stretch: leg.modulus * area, at: centroidHeight, own: leg.modulus * secondMoment }];
   return layeredRigidity(cap ? [...layers, cap] : layers).rigidity;

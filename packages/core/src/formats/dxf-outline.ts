@@ -117,9 +117,7 @@ function splinePoints(entity: DxfEntity, scaled: (v: DxfVertex) => DxfVertex): P
     for (let i = 0; i < SPLINE_STEPS_PER_SPAN; i++) {
       points.push(
         deBoor(
-          control,
-          knots,
-          degree,
+          { control, knots, degree },
           span,
           knots[span] + ((knots[span + 1] - knots[span]) * i) / SPLINE_STEPS_PER_SPAN,
         ),
@@ -130,7 +128,13 @@ function splinePoints(entity: DxfEntity, scaled: (v: DxfVertex) => DxfVertex): P
   return [...points, [last.x, last.y]];
 }
 
-function deBoor(control: DxfVertex[], knots: number[], degree: number, span: number, t: number): Point {
+interface Spline {
+  control: DxfVertex[];
+  knots: number[];
+  degree: number;
+}
+
+function deBoor({ control, knots, degree }: Spline, span: number, t: number): Point {
   const d = Array.from({ length: degree + 1 }, (_, j) => ({ ...control[j + span - degree] }));
   for (let r = 1; r <= degree; r++) {
     for (let j = degree; j >= r; j--) {

@@ -29,12 +29,14 @@ export function glueClock(
   now: number,
 ): GlueClock {
   const { spreadAt, pressedAt, releasedAt } = times;
-  if (pressedAt === null) return counting('open', 'too-late', spreadAt, glue.openTime, now);
-  if (releasedAt === null) return counting('pressed', 'may-release', pressedAt, glue.clampTime, now);
-  return counting('curing', 'cured', pressedAt, glue.cureTime, now);
+  if (pressedAt === null) return counting(['open', 'too-late'], spreadAt, glue.openTime, now);
+  if (releasedAt === null) return counting(['pressed', 'may-release'], pressedAt, glue.clampTime, now);
+  return counting(['curing', 'cured'], pressedAt, glue.cureTime, now);
 }
 
-function counting(running: GluePhase, over: GluePhase, from: number, seconds: number, now: number): GlueClock {
+type Phases = readonly [running: GluePhase, over: GluePhase];
+
+function counting([running, over]: Phases, from: number, seconds: number, now: number): GlueClock {
   const left = from + seconds * SECOND - now;
   if (left <= 0) return { phase: over, left: over === 'too-late' ? left : null, share: 1 };
   return { phase: running, left, share: Math.max(0, 1 - left / (seconds * SECOND)) };

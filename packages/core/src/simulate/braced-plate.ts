@@ -64,7 +64,7 @@ export function bracedPlateModes(plate: BracedPlate, count: number): BracedMode[
     const frequency = Math.sqrt(Math.max(0, lambda[k])) / (2 * Math.PI);
     if (frequency < RIGID_HZ) continue;
     const coefficients = vectors[k];
-    modes.push({ frequency, at: (x, y) => displacement(coefficients, terms, frame, x, y) });
+    modes.push({ frequency, at: (x, y) => displacement(coefficients, terms, frame, [x, y]) });
   }
   return modes;
 }
@@ -185,7 +185,12 @@ function legendre(t: number, n: number) {
   return { value, first, second };
 }
 
-function displacement(coefficients: Float64Array, { along, across }: Terms, frame: Frame, x: number, y: number) {
+function displacement(
+  coefficients: Float64Array,
+  { along, across }: Terms,
+  frame: Frame,
+  [x, y]: readonly [number, number],
+) {
   const X = legendre((x - frame.x) / frame.halfLength, DEGREE).value;
   const Y = legendre((y - frame.y) / frame.halfWidth, DEGREE).value;
   return coefficients.reduce((sum, c, k) => sum + c * X[along[k]] * Y[across[k]], 0);

@@ -4,7 +4,7 @@ import { createFftPlan } from './fft';
 const RATE = 8000;
 const LENGTH = 3000;
 const SIZE = 4096;
-const bins = createBins(RATE, LENGTH, SIZE, 50, 900);
+const bins = createBins(RATE, LENGTH, SIZE, [50, 900]);
 const four = () =>
   [0, 1, 2, 3].map(() => new Float64Array(bins.count)) as [Float64Array, Float64Array, Float64Array, Float64Array];
 

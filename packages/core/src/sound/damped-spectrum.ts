@@ -25,7 +25,7 @@ export interface Bins {
 
 const SMOOTH_TERMS = 5;
 
-export function createBins(rate: number, length: number, size: number, from: number, to: number): Bins {
+export function createBins(rate: number, length: number, size: number, [from, to]: readonly [number, number]): Bins {
   const spacing = rate / size;
   const low = Math.max(1, Math.ceil(from / spacing));
   const count = Math.max(0, Math.floor(to / spacing) - low + 1);

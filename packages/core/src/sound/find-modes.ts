@@ -58,13 +58,10 @@ const LEAST_Q = 10;
 /** @param samples from the end of the hammer's touch on @param rate [1/s] */
 export function findModes(samples: Float64Array, rate: number, options: FindOptions = BAND): FoundModes {
   const size = powerOfTwoAbove(samples.length);
-  const bins = createBins(
-    rate,
-    samples.length,
-    size,
+  const bins = createBins(rate, samples.length, size, [
     Math.max(12, options.from - MARGIN_HZ / 4),
     options.to + MARGIN_HZ,
-  );
+  ]);
   const plan = createFftPlan(size);
   plan.run(samples, 0, samples.length);
   const first = Math.round(bins.first / bins.spacing);

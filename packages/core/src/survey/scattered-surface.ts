@@ -87,7 +87,7 @@ export interface GridFrame {
 export function fillSurface(surface: Surface, frame: GridFrame, out: Float64Array, unread: Uint8Array): void {
   const weights = new Float64Array(out.length);
   out.fill(0);
-  for (let i = 0; i < surface.value.length; i++) addPlace(surface, i, frame, out, weights);
+  for (let i = 0; i < surface.value.length; i++) addPlace(surface, i, frame, { out, weights });
   for (let cell = 0; cell < out.length; cell++) {
     unread[cell] = weights[cell] > 0 ? 0 : 1;
     out[cell] = weights[cell] > 0 ? out[cell] / weights[cell] : carriedOn(surface, ...cellCentre(frame, cell));
@@ -189,7 +189,12 @@ function pseudoInverse(xx: number, xy: number, yy: number): { xx: number; xy: nu
 }
 
 /** Adds one place's weighted plane to all grid points within its radius. */
-function addPlace(surface: Surface, i: number, frame: GridFrame, out: Float64Array, weights: Float64Array): void {
+function addPlace(
+  surface: Surface,
+  i: number,
+  frame: GridFrame,
+  { out, weights }: { out: Float64Array; weights: Float64Array },
+): void {
   const { nx, ny, x0, y0, pitch } = frame;
   const px = surface.plan.x[i];
   const py = surface.plan.y[i];

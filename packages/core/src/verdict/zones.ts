@@ -49,7 +49,7 @@ export function divideIntoZones(grid: MapGrid, shape: PlateShape, treble: Treble
   for (let cell = 0; cell < zoneOf.length; cell++) {
     if (!(grid.wood[cell] > 0)) continue;
     const far = { rim: grid.rimDistance[cell], hole: grid.holeDistance[cell] };
-    const zone = zoneAt(shape, treble, gridX(grid, cell), gridY(grid, cell), far);
+    const zone = zoneAt(shape, treble, [gridX(grid, cell), gridY(grid, cell)], far);
     const key = `${zone.region} ${zone.side} ${zone.rim}`;
     let index = indexOf.get(key);
     if (index === undefined) {
@@ -64,15 +64,14 @@ export function divideIntoZones(grid: MapGrid, shape: PlateShape, treble: Treble
 /** The zone of one place on the wood. */
 export function zoneOfPlace(shape: PlateShape, treble: TrebleSign, x: number, y: number): Zone {
   const hole = Math.min(Infinity, ...shape.holes.map((line) => distanceToLine(line, x, y)));
-  return zoneAt(shape, treble, x, y, { rim: distanceToLine(shape.outline, x, y), hole });
+  return zoneAt(shape, treble, [x, y], { rim: distanceToLine(shape.outline, x, y), hole });
 }
 
 /** @param far how far the rim and the nearest hole are [m] */
 function zoneAt(
   shape: PlateShape,
   treble: TrebleSign,
-  atX: number,
-  y: number,
+  [atX, y]: readonly [number, number],
   far: { rim: number; hole: number },
 ): Zone {
   const x = atX - shape.bounds.xMin;

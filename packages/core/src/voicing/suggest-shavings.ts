@@ -278,7 +278,7 @@ function pick(moves: readonly Move[], input: SuggestInput, before: Pick<Proposal
     const floor = safetyMarginOf(model, shavings, input.meshSize);
     const turns = model.top.bridge && model.top.plan.bridge.kind !== 'floating';
     if (floor.low < goal.reserve || (turns && goal.turn !== null && floor.movement > goal.turn)) refused++;
-    else candidates.push(candidateOf(shavings, move, floor, input, before));
+    else candidates.push(candidateOf({ shavings, move, floor }, input, before));
   }
   return { candidates, refused };
 }
@@ -290,9 +290,7 @@ function muchAlike(a: Move, b: Move): boolean {
 }
 
 function candidateOf(
-  shavings: Shaving[],
-  move: Move,
-  floor: SafetyMargin,
+  { shavings, move, floor }: { shavings: Shaving[]; move: Move; floor: SafetyMargin },
   { model, standing, learned }: SuggestInput,
   { lines, now, objective }: Pick<Proposal, 'lines' | 'now' | 'objective'>,
 ): ShavingCandidate {
