@@ -187,35 +187,30 @@ function ordered(mesh: TriangleMesh, braceLines: readonly number[][]): { positio
 }
 
 function addPlate(model: TopModel): void {
-  const { plate, position } = model;
-  const out = { K: new Float64Array(324), M: new Float64Array(324) };
+  const { plate, position, K, M } = model;
+  const out = { K: new Float64Array(FACET_SIZE ** 2), M: new Float64Array(FACET_SIZE ** 2) };
   for (let t = 0; t < plate.count; t++) {
     const { rhoH } = plate.fill(t, plate.thickness(t), out);
     model.mass += rhoH * plate.facets[t].area;
     for (let a = 0; a < 3; a++)
       for (let b = 0; b < 3; b++) {
         const [i, j] = [position[plate.nodes[3 * t + a]], position[plate.nodes[3 * t + b]]];
-        addBlock(model, model.K, i, j, out.K, 18, a, b);
-        addBlock(model, model.M, i, j, out.M, 18, a, b);
+        if (i < j) continue;
+        const at = blockAt(model.plan.matrix, i, j) * NODE * NODE;
+        const from = FACET_SIZE * NODE * a + NODE * b;
+        addBlock(K, at, out.K, from);
+        addBlock(M, at, out.M, from);
       }
   }
 }
 
-/** Adds a 6 x 6 part of an element's matrix to the block of two nodes, in the lower half only. */
-function addBlock(
-  { plan: { matrix } }: TopModel,
-  values: Float64Array,
-  i: number,
-  j: number,
-  part: Float64Array,
-  size: number,
-  a: number,
-  b: number,
-): void {
-  if (i < j) return;
-  const at = blockAt(matrix, i, j) * NODE * NODE;
+/** Of a triangle: three nodes of six. */
+const FACET_SIZE = 3 * NODE;
+
+/** Adds a node's 6 x 6 part of a triangle's matrix, from an entry of that on, to the block that begins at another. */
+function addBlock(values: Float64Array, at: number, part: Float64Array, from: number): void {
   for (let r = 0; r < NODE; r++)
-    for (let c = 0; c < NODE; c++) values[at + NODE * r + c] += part[size * (NODE * a + r) + NODE * b + c];
+    for (let c = 0; c < NODE; c++) values[at + NODE * r + c] += part[from + FACET_SIZE * r + c];
 }
 
 function addPiece(model: TopModel, piece: BracePiece): void {
