@@ -138,7 +138,14 @@ export function voice(seed: number, rounds: number, goal = aGoal(seed)): VoicedR
       foretold[key] ? [{ key, held: holds(foretold[key], value) }] : [],
     );
     const standing = currentEstimate(values, foretold);
-    const proposal = suggestShavings({ model, standing, goal, learned: NO_CORRECTION, thinnest: 2.8e-3 });
+    const proposal = suggestShavings({
+      model,
+      standing,
+      goal,
+      learned: NO_CORRECTION,
+      thinnest: 2.8e-3,
+      meshSize: TRUE_MESH,
+    });
     const verdict = stopOrGo({ misfit: null, proposal, ring: null, reserve: goal.reserve });
     const reserve = safetyMarginOf({ top: applyShavings(truth, done), factors: AS_TAKEN }, [], TRUE_MESH).reserve;
     history.push({ proposal, verdict, settled, reserve, floor: goal.reserve, notes: read.true });
