@@ -27,7 +27,7 @@ export class ForecastingService implements BeforeApplicationShutdown {
   private readonly failed = new Map<string, number>();
   private closing = false;
   private readonly pool = new WorkerPool<ForecastTask, ForecastAnswer>({
-    file: './forecast.worker',
+    file: '../voicing/forecast.worker',
     atOnce: 1,
     timeBudget: TIME_BUDGET_MS,
     tooLate: () => new Error('The forecast took too long'),

@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 
 /** Of the drawing, and what its axes need round it. */
-export interface ChartBox {
+interface ChartBox {
   width: number;
   height: number;
   left: number;
@@ -10,7 +10,7 @@ export interface ChartBox {
   bottom: number;
 }
 
-export interface Axis<Value> {
+interface Axis<Value> {
   scale: (value: Value) => number | undefined;
   ticks: readonly Value[];
   /** A tick in words, its unit included unless the name says it. */
@@ -62,11 +62,11 @@ export function Chart<X, Y>({
 export function ChartAxes<X, Y>({ box, x, y, fontSize = 15 }: Pick<ChartProps<X, Y>, 'box' | 'x' | 'y' | 'fontSize'>) {
   const [base, end] = [box.height - box.bottom, box.width - box.right];
   return (
-    <g fontSize={fontSize} fill="var(--soft)" className="figures">
+    <g fontSize={fontSize} fill="var(--soft)">
       {y.ticks.map((tick, i) => (
         <g key={i} transform={`translate(${box.left} ${y.scale(tick)})`}>
           <line x2={end - box.left} stroke="var(--grain)" strokeWidth="0.8" />
-          <text x="-8" textAnchor="end" dominantBaseline="central">
+          <text x="-8" textAnchor="end" dominantBaseline="central" className="figures">
             {(y.words ?? String)(tick)}
           </text>
         </g>
@@ -74,7 +74,7 @@ export function ChartAxes<X, Y>({ box, x, y, fontSize = 15 }: Pick<ChartProps<X,
       {x.ticks.map((tick, i) => (
         <g key={i} transform={`translate(${x.scale(tick)} ${base})`}>
           <line y2="5" stroke="var(--ink)" />
-          <text y={fontSize + 6} textAnchor="middle">
+          <text y={fontSize + 6} textAnchor="middle" className="figures">
             {(x.words ?? String)(tick)}
           </text>
         </g>
@@ -84,7 +84,7 @@ export function ChartAxes<X, Y>({ box, x, y, fontSize = 15 }: Pick<ChartProps<X,
         <text x={end} y={base + 2 * fontSize + 10} textAnchor="end">
           {x.name}
         </text>
-        <text x={4} y={box.top - 8}>
+        <text x={4} y={box.top - 0.9 * fontSize}>
           {y.name}
         </text>
       </g>

@@ -54,7 +54,7 @@ export function SettlingChart({ picture: { settling, readings, words, turns } }:
         {readings.map(({ days: day, moved }, i) => (
           <circle key={i} cx={x(day)} cy={y(moved)} r="6" fill="var(--slip)" stroke="var(--ink)" strokeWidth="2.2" />
         ))}
-        <text x={BOX.left + 10} y={BOX.top + 4} fontSize="16" fill="var(--soft)">
+        <text x={BOX.width - BOX.right} y={BOX.top - 14} fontSize="16" textAnchor="end" fill="var(--soft)">
           band: forecast, nine of ten; line: through the readings
         </text>
       </Chart>
