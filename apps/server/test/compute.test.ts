@@ -27,7 +27,7 @@ describe('the computing API', () => {
   };
 
   it('flex: 12 GPa from 1.211 mm under 1 kgf', async () => {
-    const { body } = await compute('flex', flex).expect(200); // by hand 2
+    const { body } = await compute('flex', flex).expect(200); // by hand
     expect(body.modulus.value / 12e9).toBeCloseTo(1, 3);
     expect(body.modulus.sd).toBeGreaterThan(0);
     expect(body.warnings).toEqual([]);
@@ -70,7 +70,7 @@ describe('the computing API', () => {
     expect(body.secondMomentAboutBase / (8 * 12 ** 3 * 1e-12)).toBeCloseTo(1 / 12, 9);
   });
   it('arc: 4.5145 m from 4 mm over 380, and back', async () => {
-    const { body } = await compute('arc', { span: 0.38, rise: 0.004 }).expect(200); // by hand 10
+    const { body } = await compute('arc', { span: 0.38, rise: 0.004 }).expect(200); // by hand
     expect(body.radius).toBeCloseTo(4.5145, 4);
     expect(body.battenDeviation).toBeCloseTo((0.004 * 2) / 27, 6);
     expect((await compute('arc', { span: 0.38, radius: 7.62 }).expect(200)).body.rise).toBeCloseTo(2.369e-3, 6);
@@ -78,7 +78,7 @@ describe('the computing API', () => {
   it('bar: thin-bar theory’s 854.7, 2356, 4619 Hz less what shear takes, which theory that is, and a sensitivity for each partial and station', async () => {
     const stations = [0, 0.1, 0.2, 0.3].map((x) => ({ x, width: 0.008, height: 0.014 }));
     const bar = { length: 0.3, density: 420, modulus: 12e9, ends: 'free', section: 'rectangle', stations, count: 3 };
-    const { body } = await compute('bar', bar).expect(200); // by hand 6
+    const { body } = await compute('bar', bar).expect(200); // by hand
     // Shear takes as much as of case04a, by the square of the height.
     [854.7, 2356, 4619].forEach((f, m) => expect(body.frequencies[m] / f).toBeCloseTo([0.974, 0.916, 0.843][m]!, 2));
     expect(body).toMatchObject({ theory: 'with-shear', shear: 'usual', shearModulus: 12e9 / 17 });

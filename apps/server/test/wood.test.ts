@@ -149,7 +149,7 @@ describe('the rack', () => {
   it('knows brace stock by its stiffness for its weight', async () => {
     const id = await create(aSet({ use: 'brace', length: 0.6, width: 0.05, thickness: 0.02, runout: 0.0873 }));
     const { brace, objections } = (await api.http.get(`/api/v1/wood-sets/${id}`)).body;
-    expect(brace.strengthLeft).toBeCloseTo(0.874, 3); // by hand 1: 5 degrees
+    expect(brace.strengthLeft).toBeCloseTo(0.874, 3); // by hand: 5 degrees
     expect(objections.map(({ code }: { code: string }) => code)).toEqual(['runout']);
   });
   it('keeps photos and gives them back byte for byte; anything else is refused', async () => {

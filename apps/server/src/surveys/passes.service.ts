@@ -35,7 +35,7 @@ export class PassesService {
     const earlier = await this.earlier(survey, dto.supersedes ?? null);
     const build = await Build.findByPk(survey.buildId, { rejectOnEmpty: true });
     const own = { tool: dto.tool ?? build.tool, taken: dto.taken as Taken };
-    const { summary, taken } = await this.verdicts.foretell(survey, [...earlier, own]);
+    const { summary, taken } = await this.verdicts.forecast(survey, [...earlier, own]);
     if (!summary || !taken) throw invalid([{ field: 'survey', message: 'has no readings yet: read the plate first' }]);
     const followed = followedBy({ ...NO_CHOICES, ...build.choices.rules });
     const checks = forecastCheck(await this.flex.plateChecks(build.id), taken.forecast.meanAfter, followed);

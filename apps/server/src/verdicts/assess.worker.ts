@@ -32,7 +32,7 @@ function contextOf({ outline, holes, treble }: AssessTask['plate']): PlateContex
 }
 
 /** What comes off in the passes taken since the survey, by station, and what that will do. */
-function foretell(
+function forecast(
   task: AssessTask,
   plate: PlateContext,
   { assessment, stations }: JudgedSurvey,
@@ -53,7 +53,7 @@ function answer(task: AssessTask): AssessAnswer {
   try {
     const plate = contextOf(task.plate);
     const judged = judgeSurvey(plate, task.facts);
-    return { summary: judged?.summary ?? null, taken: judged && foretell(task, plate, judged), refused: null };
+    return { summary: judged?.summary ?? null, taken: judged && forecast(task, plate, judged), refused: null };
   } catch (error) {
     if (!(error instanceof InvalidInput)) throw error;
     const refused = { field: error.field, received: String(error.received), reason: error.reason };

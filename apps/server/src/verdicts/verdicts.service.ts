@@ -96,7 +96,7 @@ export class VerdictsService implements OnApplicationShutdown {
   }
 
   /** What becomes of the plate if this is taken off after the survey. @throws ProblemException where that can't be */
-  async foretell(survey: Survey, taken: PassTaken[]): Promise<AssessAnswer & { summary: AssessmentSummary | null }> {
+  async forecast(survey: Survey, taken: PassTaken[]): Promise<AssessAnswer & { summary: AssessmentSummary | null }> {
     const answer = await this.pool.run(await this.taskOf(survey, taken));
     if (answer.refused) {
       const { field, received, reason } = answer.refused;

@@ -36,7 +36,7 @@ export class ForecastingService implements BeforeApplicationShutdown {
   /** Goes on by itself; asked again meanwhile it does nothing. */
   makeMissing(buildId: string): void {
     if (this.underWay.has(buildId)) return;
-    const work = this.foretellAll(buildId)
+    const work = this.forecastAll(buildId)
       .catch((error: unknown) => this.closing || this.logger.error(error))
       .then(() => void this.underWay.delete(buildId));
     this.underWay.set(buildId, work);
@@ -49,14 +49,14 @@ export class ForecastingService implements BeforeApplicationShutdown {
   }
 
   /** One after another: each rests on the forecasts before it. */
-  private async foretellAll(buildId: string): Promise<void> {
+  private async forecastAll(buildId: string): Promise<void> {
     for (let next = await missing(buildId); next && !this.closing; next = await missing(buildId)) {
-      const foretold = await this.foretell(next);
+      const foretold = await this.forecast(next);
       await VoicingEvent.update({ foretold }, { where: { id: next.id, foretold: null } });
     }
   }
 
-  private async foretell(event: VoicingEvent): Promise<KeptForecast> {
+  private async forecast(event: VoicingEvent): Promise<KeptForecast> {
     const { shavings, forecast, settled } = event.body as VoicingBodies['shaving'];
     const asSent = (unforetold: string) => ({ forecast: forecast ?? {}, settled: settled ?? [], unforetold });
     try {

@@ -27,19 +27,19 @@ const Id = () => Param('id', ParseUUIDPipe);
 @Controller()
 export class VoicingController {
   constructor(
-    private readonly rounds: VoicingService,
+    private readonly voicing: VoicingService,
     private readonly compare: CompareService,
   ) {}
 
   @Get('builds/:id/voicing')
   list(@Id() id: string) {
-    return this.rounds.list(id);
+    return this.voicing.list(id);
   }
 
   @Get('shaving-record')
   @ApiOperation({ summary: 'What shavings did against what was said of them, of all builds but one' })
   record(@Query('person') person = '', @Query('but') but = '') {
-    return this.rounds.record(person, but);
+    return this.voicing.record(person, but);
   }
 
   @Get('builds-compared')
@@ -50,89 +50,89 @@ export class VoicingController {
 
   @Post('builds/:id/voicing/goal')
   goal(@Id() id: string, @Body() body: GoalEventDto) {
-    return this.rounds.add(id, 'goal', body);
+    return this.voicing.add(id, 'goal', body);
   }
 
   @Post('builds/:id/voicing/flex')
   flex(@Id() id: string, @Body() body: FlexEventDto) {
-    return this.rounds.add(id, 'flex', body);
+    return this.voicing.add(id, 'flex', body);
   }
 
   @Post('builds/:id/voicing/mass')
   mass(@Id() id: string, @Body() body: MassEventDto) {
-    return this.rounds.add(id, 'mass', body);
+    return this.voicing.add(id, 'mass', body);
   }
 
   @Post('builds/:id/voicing/shaving')
   shaving(@Id() id: string, @Body() body: ShavingEventDto) {
-    return this.rounds.add(id, 'shaving', body);
+    return this.voicing.add(id, 'shaving', body);
   }
 
   /** What came of a quantity in this round teaches the record although it was left out, or no longer does. */
   @Post('builds/:id/voicing/let-in')
   letIn(@Id() id: string, @Body() body: LetInEventDto) {
-    return this.rounds.add(id, 'let-in', body);
+    return this.voicing.add(id, 'let-in', body);
   }
 
   @Post('builds/:id/voicing/reduction')
   reduction(@Id() id: string, @Body() body: ReductionEventDto) {
-    return this.rounds.add(id, 'reduction', body);
+    return this.voicing.add(id, 'reduction', body);
   }
 
   @Post('builds/:id/voicing/repair')
   repair(@Id() id: string, @Body() body: RepairEventDto) {
-    return this.rounds.add(id, 'repair', body);
+    return this.voicing.add(id, 'repair', body);
   }
 
   @Post('builds/:id/voicing/park')
   park(@Id() id: string, @Body() body: ParkEventDto) {
-    return this.rounds.add(id, 'park', body);
+    return this.voicing.add(id, 'park', body);
   }
 
   @Post('builds/:id/voicing/second-look')
   secondLook(@Id() id: string, @Body() body: SecondLookEventDto) {
-    return this.rounds.add(id, 'second-look', body);
+    return this.voicing.add(id, 'second-look', body);
   }
 
   @Post('builds/:id/voicing/box')
   box(@Id() id: string, @Body() body: BoxEventDto) {
-    return this.rounds.add(id, 'box', body);
+    return this.voicing.add(id, 'box', body);
   }
 
   @Post('builds/:id/voicing/trim')
   trim(@Id() id: string, @Body() body: TrimEventDto) {
-    return this.rounds.add(id, 'trim', body);
+    return this.voicing.add(id, 'trim', body);
   }
 
   @Post('builds/:id/voicing/resonances')
   resonances(@Id() id: string, @Body() body: ResonancesEventDto) {
-    return this.rounds.add(id, 'resonances', body);
+    return this.voicing.add(id, 'resonances', body);
   }
 
   @Post('builds/:id/voicing/strung')
   strung(@Id() id: string, @Body() body: StrungEventDto) {
-    return this.rounds.add(id, 'strung', body);
+    return this.voicing.add(id, 'strung', body);
   }
 
   @Post('builds/:id/voicing/settling')
   settling(@Id() id: string, @Body() body: SettlingEventDto) {
-    return this.rounds.add(id, 'settling', body);
+    return this.voicing.add(id, 'settling', body);
   }
 
   @Post('builds/:id/voicing/outcome')
   outcome(@Id() id: string, @Body() body: OutcomeEventDto) {
-    return this.rounds.add(id, 'outcome', body);
+    return this.voicing.add(id, 'outcome', body);
   }
 
   @Post('builds/:id/voicing/:eventId/retract')
   @HttpCode(200)
   retract(@Id() id: string, @Param('eventId', ParseUUIDPipe) eventId: string) {
-    return this.rounds.retract(id, eventId, true);
+    return this.voicing.retract(id, eventId, true);
   }
 
   @Post('builds/:id/voicing/:eventId/restore')
   @HttpCode(200)
   restore(@Id() id: string, @Param('eventId', ParseUUIDPipe) eventId: string) {
-    return this.rounds.retract(id, eventId, false);
+    return this.voicing.retract(id, eventId, false);
   }
 }

@@ -21,14 +21,14 @@ interface Sent<K extends VoicingKind> {
 
 @Injectable()
 export class VoicingService {
-  constructor(private readonly foretelling: ForecastingService) {}
+  constructor(private readonly forecasting: ForecastingService) {}
 
   async list(buildId: string) {
     await findBuild(buildId);
     const events = await eventsOf(buildId);
     const isMissing = ({ kind, foretold, retractedAt }: VoicingEvent) =>
       kind === 'shaving' && !foretold && !retractedAt;
-    if (events.some(isMissing)) this.foretelling.makeMissing(buildId);
+    if (events.some(isMissing)) this.forecasting.makeMissing(buildId);
     return events.map(eventView);
   }
 
@@ -53,7 +53,7 @@ export class VoicingService {
       at: at ? new Date(at) : new Date(),
       body: plain,
     });
-    if (kind === 'shaving') this.foretelling.makeMissing(buildId);
+    if (kind === 'shaving') this.forecasting.makeMissing(buildId);
     return eventView(event);
   }
 

@@ -2,7 +2,7 @@ import { arcHeight, arcOfRadius, arcOfRise, battenDeviation, bentBatten } from '
 
 describe('arcs', () => {
   it('follow from span and rise, and back', () => {
-    expect(arcOfRise(0.38, 0.004).radius).toBeCloseTo(4.5145, 4); // by hand 10
+    expect(arcOfRise(0.38, 0.004).radius).toBeCloseTo(4.5145, 4); // by hand
     expect(arcOfRise(0.4, 0.0026).radius).toBeCloseTo(7.694, 3);
     expect(arcOfRadius(0.38, 7.62).rise * 1e3).toBeCloseTo(2.369, 3);
     expect(arcOfRadius(0.38, arcOfRise(0.38, 0.0123).radius).rise).toBeCloseTo(0.0123, 12);

@@ -4,7 +4,7 @@ import { equilibriumMoisture } from '../moisture';
 describe('the arch at the bench', () => {
   it('a table of heights runs from the rise to nothing, by the circle', () => {
     const table = sagittaTable(0.38, 7.62, 4);
-    expect(table[0].height * 1e3).toBeCloseTo(2.369, 3); // by hand 10
+    expect(table[0].height * 1e3).toBeCloseTo(2.369, 3); // by hand
     expect(table[4].height).toBeCloseTo(0, 12);
     table.forEach(({ at, drop }) => expect(7.62 - Math.sqrt(7.62 ** 2 - at ** 2)).toBeCloseTo(drop, 9));
   });

@@ -17,7 +17,7 @@ const near = (found: readonly number[], known: readonly number[], share: number)
 
 describe('partials of uniform bars', () => {
   it('free: 854.7, 2356, 4619 Hz, whatever the width', () => {
-    near(frequencies(brace), [854.7, 2356, 4619], 1e-4); // by hand 6
+    near(frequencies(brace), [854.7, 2356, 4619], 1e-4); // by hand
     near(frequencies({ ...brace, stations: uniform(0.3, 0.02, 0.014) }), [854.7, 2356, 4619], 1e-4);
   });
   it('free, five of them: case01a of the reference values', () => {

@@ -1,4 +1,4 @@
-import { mean, median, ranked } from '.';
+import { mean, median, nthSmallest } from '.';
 
 describe('a handful of values', () => {
   it.each([
@@ -22,7 +22,7 @@ describe('a handful of values', () => {
   it('what stands at a rank is what it is once all are sorted', () => {
     const values = Float64Array.from({ length: 101 }, (_, i) => (37 * i) % 53);
     const sorted = [...values].sort((a, b) => a - b);
-    for (let rank = 0; rank < values.length; rank++) expect(ranked(values.slice(), rank)).toBe(sorted[rank]);
-    expect(ranked(Float64Array.of(7), 0)).toBe(7);
+    for (let rank = 0; rank < values.length; rank++) expect(nthSmallest(values.slice(), rank)).toBe(sorted[rank]);
+    expect(nthSmallest(Float64Array.of(7), 0)).toBe(7);
   });
 });

@@ -18,7 +18,7 @@ export function mean(values: ArrayLike<number>): number {
  * The value that stands at `rank` (from 0) when all are in order; reorders the values in place. Source: Hoare, Find
  * (Algorithm 65, 1961).
  */
-export function ranked(values: Float64Array, rank: number): number {
+export function nthSmallest(values: Float64Array, rank: number): number {
   let low = 0;
   let high = values.length - 1;
   while (low < high) {

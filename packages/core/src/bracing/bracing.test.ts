@@ -14,7 +14,7 @@ const plan: BracePlan = {
 describe('a brace on the bench', () => {
   it('of even height is the plain rectangle: its partials, its weight', () => {
     const { modes, mass, rectangleMass, stiffness, alongStiffness } = planFigures(plan);
-    // by hand 6, less what shear takes: as much as of case04a, by the square of the height.
+    // by hand, less what shear takes: as much as of case04a, by the square of the height.
     [854.7, 2356, 4619].forEach((thin, i) =>
       expect(modes[i].frequency / thin).toBeCloseTo([0.974, 0.916, 0.843][i], 2),
     );

@@ -8,7 +8,7 @@ describe('equilibriumMoisture', () => {
     [30, 0.8, 0.1555],
   ])(
     'at %i °C and %f: the handbook’s formula',
-    (temperature, humidity, moisture) => expect(equilibriumMoisture(temperature, humidity)).toBeCloseTo(moisture, 4), // by hand 1
+    (temperature, humidity, moisture) => expect(equilibriumMoisture(temperature, humidity)).toBeCloseTo(moisture, 4), // by hand
   );
   it('agrees with the handbook’s own table 4-2 within its rounding: 21.1 °C', () => {
     for (const [humidity, percent] of [

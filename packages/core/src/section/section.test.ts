@@ -51,7 +51,7 @@ describe('sections of braces', () => {
     const square: Section = { shape: 'rectangle', width: 0.01, height: 0.01 };
     const triangle = heightOfSameStiffness(square, { shape: 'triangle', width: 0.01 }) / 0.01;
     const parabola = heightOfSameStiffness(square, { shape: 'parabola', width: 0.01 }) / 0.01;
-    expect([triangle, triangle / 2]).toEqual([expect.closeTo(1.442, 3), expect.closeTo(0.721, 3)]); // by hand 5
+    expect([triangle, triangle / 2]).toEqual([expect.closeTo(1.442, 3), expect.closeTo(0.721, 3)]); // by hand
     expect([parabola, (2 * parabola) / 3]).toEqual([expect.closeTo(1.222, 3), expect.closeTo(0.814, 3)]);
     // 9 x 12 mm against something 6 mm wide: 12 (9/6)^(1/3)
     expect(

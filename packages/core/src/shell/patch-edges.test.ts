@@ -31,6 +31,11 @@ describe('a patch near its edges', () => {
     }
     expect(giveOver(lap, { from, to, length }) / (sum / slices)).toBeCloseTo(1, 3);
   });
+  it('is held whole far from the edges of a film, however far those lie', () => {
+    const film = lapOf({ stiffness: 10e9, G: 1e9, thickness: 1e-6 }, spruce);
+    expect(film.decay * 1).toBeGreaterThan(750); // e^-750 is nothing in floating point
+    expect(giveOver(film, { from: 0.49, to: 0.51, length: 1 })).toBeCloseTo(1 / (1 + film.bare), 9);
+  });
   it('is nothing but the plate where both edges peel, and whole in the middle of a long one', () => {
     expect(giveOver(lap, { from: 0, to: 0.003, length: 0.003 })).toBe(1 / lap.bare);
     expect(giveOver(lap, { from: 0.09, to: 0.11, length: 0.2 })).toBeCloseTo(1 / (1 + lap.bare), 6);

@@ -106,9 +106,10 @@ export function giveOver({ bare, decay, peeled }: Lap, { from, to, length }: Spa
   const sum = (1 + bare) * (1 + end);
   const greater = (sum + Math.sqrt(sum * sum - 4 * end)) / 2;
   const lesser = end / greater;
+  // ln((greater - y) / (y - lesser)) with y taken out of both, so that nothing vanishes far from an edge.
   const whole = (x: number) => {
-    const y = Math.exp(-decay * x);
-    return (-Math.log((y - lesser) / (greater - y)) * (1 + end)) / (decay * (greater - lesser));
+    const beside = Math.log(greater - Math.exp(-decay * x)) - Math.log1p(-Math.exp(-decay * (width - x)) / greater);
+    return ((decay * x + beside) * (1 + end)) / (decay * (greater - lesser));
   };
   const within = (place: number) => Math.min(width, Math.max(0, place - peeled));
   const [low, high] = [within(from), within(to)];
@@ -117,18 +118,21 @@ export function giveOver({ bare, decay, peeled }: Lap, { from, to, length }: Spa
 
 /** From a place within to the outline, ahead and behind in a direction [m]. */
 function reachWithin(outline: Polygon, [x, y]: Point, [dx, dy]: Point): [number, number] {
-  let [ahead, behind] = [FAR, FAR];
-  outline.forEach(([ax, ay], i) => {
-    const [bx, by] = outline[(i + 1) % outline.length];
-    const [ex, ey] = [bx - ax, by - ay];
+  let ahead = FAR;
+  let behind = FAR;
+  for (let i = 0; i < outline.length; i++) {
+    const a = outline[i];
+    const b = outline[i + 1 < outline.length ? i + 1 : 0];
+    const ex = b[0] - a[0];
+    const ey = b[1] - a[1];
     const det = dx * ey - dy * ex;
-    if (det === 0) return;
-    const along = ((ax - x) * ey - (ay - y) * ex) / det;
-    const share = ((ax - x) * dy - (ay - y) * dx) / det;
-    if (share < 0 || share > 1) return;
+    if (det === 0) continue;
+    const along = ((a[0] - x) * ey - (a[1] - y) * ex) / det;
+    const share = ((a[0] - x) * dy - (a[1] - y) * dx) / det;
+    if (share < 0 || share > 1) continue;
     if (along >= 0) ahead = Math.min(ahead, along);
     else behind = Math.min(behind, -along);
-  });
+  }
   return [ahead, behind];
 }
 

@@ -63,7 +63,7 @@ describe('spectrum of a damped sinusoid', () => {
       expect(out[1][k]).toBeCloseTo(plan.spectrum[2 * (first + k) + 1], 6);
     }
   });
-  it('has beside it the smooth shapes that are even in cosine over the band', () => {
+  it('has Chebyshev’s polynomials over the band beside it', () => {
     const half = (bins.count - 1) / 2;
     // T2 = 2 x^2 - 1, T3 = 4 x^3 - 3 x
     for (const k of [0, 17, 100, bins.count - 1]) {

@@ -4,7 +4,7 @@
  * is the residual's own running median, so a reverberant room raises the bar by itself. Nothing is smeared by windows;
  * two modes closer than their widths are told apart by the fit.
  */
-import { ranked } from '../base';
+import { nthSmallest } from '../base';
 import { createBins, fillPoleSpectrum, type Bins } from './damped-spectrum';
 import { createFftPlan, powerOfTwoAbove } from './fft';
 import { fitModes, type FitProblem, type FittedMode, type Mode, type ModeFit } from './fit-modes';
@@ -313,7 +313,7 @@ function runningNoise(re: Float64Array, im: Float64Array, { count, first, spacin
     const centre = Math.min(k, count - 1);
     const reach = Math.max(4, Math.round(noiseReach(first + centre * spacing) / spacing));
     const around = power.slice(Math.max(0, centre - reach), Math.min(count, centre + reach + 1));
-    knots.push(Math.max(ranked(around, around.length >> 1) / MEDIAN_SHARE, Number.MIN_VALUE));
+    knots.push(Math.max(nthSmallest(around, around.length >> 1) / MEDIAN_SHARE, Number.MIN_VALUE));
   }
   return Float64Array.from({ length: count }, (_, k) => {
     const at = Math.floor(k / stride);

@@ -15,7 +15,7 @@ describe('string load', () => {
   it('0.3048 mm of steel at E4 over 0.63 m pulls 98.8 N; twelve of a height turn the bridge by their sum', () => {
     const bridge = { ...usualBridge('steel-string'), stringHeight: 0.012 };
     const { strings, total, torque, downForce } = stringLoad([{ ...e4, count: 12 }], 0.63, bridge);
-    expect(strings[0].tension).toBeCloseTo(98.8, 1); // by hand 10
+    expect(strings[0].tension).toBeCloseTo(98.8, 1); // by hand
     expect(total).toBeCloseTo(12 * 98.8, 0);
     expect(torque).toBeCloseTo(total * 0.012, 9);
     expect(downForce).toBe(0);

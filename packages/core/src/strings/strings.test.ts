@@ -2,7 +2,7 @@ import { genericStringSet, plainMassPerLength, STEEL_DENSITY, stringTension, tot
 
 it('0.3048 mm of plain steel at E4 over 0.63 m pulls 98.8 N', () => {
   const mu = plainMassPerLength(3.048e-4, STEEL_DENSITY);
-  expect(stringTension(mu, 0.63, 329.628)).toBeCloseTo(98.8, 1); // by hand 10
+  expect(stringTension(mu, 0.63, 329.628)).toBeCloseTo(98.8, 1); // by hand
 });
 
 it.each([

@@ -257,7 +257,7 @@ describe('contours', () => {
 describe('plateCompliance', () => {
   const even = { grid: createMapGrid(board), thickness: new Float64Array(createMapGrid(board).wood.length).fill(3e-3) };
   it('agrees with F L^3 / 48 E I', () => {
-    expect((plateCompliance(even, 'along', 12e9) * 9.80665) / 1.2106e-3).toBeCloseTo(1, 3); // by hand 2: span 0.4, width 0.4, 3 mm
+    expect((plateCompliance(even, 'along', 12e9) * 9.80665) / 1.2106e-3).toBeCloseTo(1, 3); // by hand: span 0.4, width 0.4, 3 mm
     expect((plateCompliance(even, 'across', 0.8e9, 0.75) * 9.80665) / 6.129e-3).toBeCloseTo(1, 3); // span 0.3, width 0.5
   });
   it('falls with the cube of the thickness', () => {

@@ -137,7 +137,7 @@ describe('arch templates', () => {
   it('hump and hollow fit: the same curve, as high as the sagitta', () => {
     const [hump] = archSheet(0.38, 7.62, 'arch').lines;
     const ys = hump.points.slice(0, 201).map(([, y]) => y);
-    expect((Math.max(...ys) - Math.min(...ys)) * 1e3).toBeCloseTo(2.369, 3); // by hand 10
+    expect((Math.max(...ys) - Math.min(...ys)) * 1e3).toBeCloseTo(2.369, 3); // by hand
   });
   it('as a solid is closed: its facets enclose the volume of the strip', () => {
     const stl = archStl(0.38, 7.62, { body: 0.03, thickness: 6e-3 });

@@ -37,7 +37,7 @@ export interface ShavingCandidate {
   sideEffects: number[];
   /** Wood that comes off [kg]. */
   removed: number;
-  floor: SafetyMargin;
+  margin: SafetyMargin;
   /** Near a lap or the bridge. */
   last: boolean;
 }
@@ -88,7 +88,7 @@ const SHOWN = 3;
 const WORTH_MORE = 1.1;
 const MOST_STROKES = 4;
 const FIRSTS = 2;
-/** Floors are looked at for so many of the best only. */
+/** Margins are looked at for so many of the best only. */
 const LOOKED_AT = 6;
 const HARM = 0.25;
 /** Share of the same strokes over which two candidates are one (1). */
@@ -105,7 +105,7 @@ export function suggestShavings(input: SuggestInput): Proposal {
   const lines = linesNow(input, allowed);
   const now = lines.map((line) => goalStanding(line, standing));
   const misses = now.map((one) => one?.miss ?? null);
-  const objective = amissOf(lines, misses);
+  const objective = objectiveOf(lines, misses);
   const strokes = allowed.map((stroke) => ({
     stroke,
     effects: lines.map(({ terms }) =>
@@ -125,7 +125,8 @@ export function suggestShavings(input: SuggestInput): Proposal {
     return firsts.slice(0, FIRSTS).flatMap((first) => withMore(lines, misses, set, first));
   });
   const marginNow = safetyMarginOf(model, [], input.meshSize);
-  const { candidates, refused } = pick(ranked([...singles, ...several], objective), input, { lines, now, objective });
+  const best = ranked([...singles, ...several], objective);
+  const { candidates, refused } = pick(best, input, { lines, now, objective });
   const reach = lines.map((line, i) => reachOf(line, now[i], input, candidates));
   return { lines, now, objective, marginNow, candidates, refusedForMargin: refused, reach };
 }
@@ -176,7 +177,7 @@ function linesNow({ model, standing, goal, ringOver }: SuggestInput, strokes: re
   ];
 }
 
-function amissOf(lines: readonly GoalLine[], misses: readonly (number | null)[]): number {
+function objectiveOf(lines: readonly GoalLine[], misses: readonly (number | null)[]): number {
   return lines.reduce((sum, { kind, tolerance }, i) => {
     const miss = misses[i] ?? 0;
     const off = kind === 'at-most' ? Math.max(0, miss) : miss;
@@ -213,7 +214,7 @@ function bestDepth(
   });
   const depth = square === 0 ? 0 : Math.min(stroke.most, (SHY * down) / square);
   if (!(depth >= LEAST_DEPTH)) return null;
-  return { strokes: [{ stroke, depth }], objective: amissOf(lines, moved(misses, effects, depth)) };
+  return { strokes: [{ stroke, depth }], objective: objectiveOf(lines, moved(misses, effects, depth)) };
 }
 
 /** The best stroke after those there are, one more each time; places are worked once. */
@@ -275,10 +276,10 @@ function pick(moves: readonly Move[], input: SuggestInput, before: Pick<Proposal
     if (looked.some((other) => muchAlike(other, move))) continue;
     looked.push(move);
     const shavings = shavingsOf(move);
-    const floor = safetyMarginOf(model, shavings, input.meshSize);
+    const margin = safetyMarginOf(model, shavings, input.meshSize);
     const turns = model.top.bridge && model.top.plan.bridge.kind !== 'floating';
-    if (floor.low < goal.reserve || (turns && goal.turn !== null && floor.movement > goal.turn)) refused++;
-    else candidates.push(candidateOf({ shavings, move, floor }, input, before));
+    if (margin.low < goal.reserve || (turns && goal.turn !== null && margin.movement > goal.turn)) refused++;
+    else candidates.push(candidateOf({ shavings, move, margin }, input, before));
   }
   return { candidates, refused };
 }
@@ -290,7 +291,7 @@ function muchAlike(a: Move, b: Move): boolean {
 }
 
 function candidateOf(
-  { shavings, move, floor }: { shavings: Shaving[]; move: Move; floor: SafetyMargin },
+  { shavings, move, margin }: { shavings: Shaving[]; move: Move; margin: SafetyMargin },
   { model, standing, learned }: SuggestInput,
   { lines, now, objective }: Pick<Proposal, 'lines' | 'now' | 'objective'>,
 ): ShavingCandidate {
@@ -304,7 +305,7 @@ function candidateOf(
     shavings,
     forecast,
     goals,
-    floor,
+    margin,
     improvement: (objective - move.objective) / objective,
     mainGoal: better.indexOf(Math.max(...better)),
     sideEffects: better.flatMap((by, i) => (by < -HARM ? [i] : [])),

@@ -21,7 +21,7 @@ describe('wood off its grain', () => {
     [45, 1.586],
   ])('modulus at %i degrees', (degrees, gigapascal) =>
     expect(offAxisModulus(spruce, (degrees * Math.PI) / 180) / 1e9).toBeCloseTo(gigapascal, 3),
-  ); // by hand 1
+  ); // by hand
   it.each([
     [0, 1],
     [2, 0.977],
@@ -30,7 +30,7 @@ describe('wood off its grain', () => {
     [90, 0.05],
   ])('strength at a slope of %i degrees', (degrees, share) =>
     expect(strengthAtSlope((degrees * Math.PI) / 180)).toBeCloseTo(share, 3),
-  ); // by hand 1
+  ); // by hand
 });
 
 it('figures of merit by hand: 12 GPa, 420 kg/m3', () => {
@@ -38,7 +38,7 @@ it('figures of merit by hand: 12 GPa, 420 kg/m3', () => {
   expect(speed).toBeCloseTo(5345.2, 1);
   expect(impedance / 1e6).toBeCloseTo(2.245, 3);
   expect(radiationRatio).toBeCloseTo(12.727, 3);
-  expect(ringTime(100, 200)).toBeCloseTo((2.199 * 100) / 200, 3); // by hand 1
+  expect(ringTime(100, 200)).toBeCloseTo((2.199 * 100) / 200, 3); // by hand
   expect(qualityFromRing(ringTime(80, 150), 150)).toBeCloseTo(80, 9);
 });
 
@@ -52,14 +52,14 @@ it('a sandwich of 0.6 mm skins on 1.6 mm is as stiff as 2.61 mm solid', () => {
     coreDensity: 48,
     glueMass: 0.08,
   });
-  expect(plate.rigidity).toBeCloseTo(17.86, 2); // by hand 4
+  expect(plate.rigidity).toBeCloseTo(17.86, 2); // by hand
   expect(plate.solidThickness * 1e3).toBeCloseTo(2.61, 2);
   expect(plate.massPerArea).toBeCloseTo(0.504 + 0.0768 + 0.08, 9);
 });
 
 describe('flex test', () => {
   const test = { span: 0.4, width: 0.4, thickness: 3e-3, direction: 'along' as const };
-  const sag = (load: number) => (load / 9.80665) * 1.2106e-3; // by hand 2: 12 GPa under 1 kgf
+  const sag = (load: number) => (load / 9.80665) * 1.2106e-3; // by hand: 12 GPa under 1 kgf
   const line = (...loads: number[]): FlexPoint[] => loads.map((load) => ({ load, deflection: 2e-3 + sag(load) }));
 
   it('finds 12 GPa, and that the thickness limits it', () => {

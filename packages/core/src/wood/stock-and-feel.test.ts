@@ -35,7 +35,7 @@ describe('brace stock', () => {
     const runout = (5 * Math.PI) / 180;
     const facts = stick({ runout, findings: [] });
     const { strengthLeft, stiffnessLeft, modulus } = braceFigures(facts, setProperties(facts));
-    expect(strengthLeft).toBeCloseTo(0.874, 3); // by hand 1
+    expect(strengthLeft).toBeCloseTo(0.874, 3); // by hand
     // 1 / (cos^4 + (E/G - 2 nu) s^2 c^2 + (E_L/E_C) s^4) for Sitka: E/G = 15.625, E_L/E_C = 12.82, nu = 0.37
     expect(stiffnessLeft).toBeCloseTo(1 / (0.98486 + (15.625 - 0.74) * 0.0075382 + 12.82 * 5.77e-5), 3);
     expect(modulus / 11.9e9).toBeCloseTo(stiffnessLeft, 9);

@@ -5,7 +5,7 @@ import { BarsSlip } from './BarsSlip';
 import { FindingsSlip } from './FindingsSlip';
 import { KnockSlip } from './KnockSlip';
 import { MapSlip } from './MapSlip';
-import type { VoiceTab } from './use-listen-params';
+import type { ListenTab } from './use-listen-params';
 import type { ListenPageState } from './use-listen-page';
 
 interface PanelProps {
@@ -55,7 +55,7 @@ const JournalPanel = ({ page: { build, writes } }: PanelProps) => (
   <JournalSlip build={build} stage="voice" changeBuild={writes.changeBuild} />
 );
 
-export const LISTEN_PANELS: Record<VoiceTab, ComponentType<PanelProps>> = {
+export const LISTEN_PANELS: Record<ListenTab, ComponentType<PanelProps>> = {
   knock: KnockPanel,
   map: MapPanel,
   notes: FindingsPanel,

@@ -18,7 +18,7 @@ import { barPairs } from '@nimble/core/voicing';
 import { middleOf } from './BarLayer';
 import { barsOf } from '@nimble/core/voicing';
 import type { LastHeard } from './last-heard';
-import { useListenParams, VIEWS, type VoiceTab } from './use-listen-params';
+import { useListenParams, VIEWS, type ListenTab } from './use-listen-params';
 import { useWalk, type Walk } from './use-walk';
 import { walkViews } from './walk-views';
 
@@ -87,7 +87,7 @@ export function useListenPage({ build, knocks, events }: VoiceProps) {
 export type ListenPageState = ReturnType<typeof useListenPage>;
 
 /** What a knock is of, by the leaf that is open. */
-const ABOUT: Record<VoiceTab, KnockView['about']> = {
+const ABOUT: Record<ListenTab, KnockView['about']> = {
   knock: 'plate',
   map: 'station',
   notes: 'plate',
@@ -116,7 +116,7 @@ function useHold() {
 
 interface Keeping {
   build: Build;
-  tab: VoiceTab;
+  tab: ListenTab;
   walk: Walk;
   round: number;
   litBar: string;

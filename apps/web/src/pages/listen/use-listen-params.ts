@@ -1,5 +1,5 @@
 import { PLACE_SETS } from '@nimble/core/knock-map';
-import { useSearchParams } from 'react-router';
+import { useAddress } from '../../ui/use-address';
 
 export const TABS = [
   ['knock', 'Knock'],
@@ -8,7 +8,7 @@ export const TABS = [
   ['bars', 'Bars'],
   ['journal', 'Journal'],
 ] as const;
-export type VoiceTab = (typeof TABS)[number][0];
+export type ListenTab = (typeof TABS)[number][0];
 
 export const VIEWS = [
   ['strongest', 'Strongest note'],
@@ -17,22 +17,11 @@ export const VIEWS = [
   ['loose', 'Loose joints'],
   ['shape', 'Shapes'],
 ] as const;
-export type VoiceView = (typeof VIEWS)[number][0];
+export type ListenView = (typeof VIEWS)[number][0];
 
 /** Where the page stands, in its address. */
 export function useListenParams() {
-  const [params, setParams] = useSearchParams();
-  const set = (change: Partial<Record<'slip' | 'view' | 'round' | 'partial', string | null>>) =>
-    setParams(
-      (old) => {
-        for (const [key, value] of Object.entries(change)) {
-          if (value === null) old.delete(key);
-          else old.set(key, value);
-        }
-        return old;
-      },
-      { replace: true },
-    );
+  const { params, set } = useAddress<'slip' | 'view' | 'round' | 'partial'>();
   return {
     tab: TABS.find(([name]) => name === params.get('slip'))?.[0] ?? 'map',
     view: VIEWS.find(([name]) => name === params.get('view'))?.[0] ?? 'strongest',

@@ -3,7 +3,7 @@ import { strongestAt, type KnockMap, type KnockPlace } from '@nimble/core/knock-
 import type { StationView } from '../../plate';
 import { shortPitch, type PitchChoice } from '../../words/pitch-words';
 import type { KnockPicture } from '../../compute/knock-computer';
-import type { VoiceView } from './use-listen-params';
+import type { ListenView } from './use-listen-params';
 
 /** Above this a joint is worth a look, above this it is pointed at (0..1). */
 const SUSPECT = 0.25;
@@ -12,7 +12,7 @@ const LIKELY = 0.5;
 interface Props {
   places: readonly KnockPlace[];
   picture: KnockPicture | null;
-  view: VoiceView;
+  view: ListenView;
   partial: number;
   choice: PitchChoice;
 }
@@ -75,7 +75,7 @@ export function aliveWords(ring: number | null, { stations }: KnockMap): string 
 }
 
 /** Unit and sense of the figures, under the plate. */
-export const VIEW_WORDS: Record<VoiceView, string> = {
+export const VIEW_WORDS: Record<ListenView, string> = {
   strongest: 'the note that answers strongest at each place',
   brightness: 'brightness in Hz: the middle of the sound’s power just after the blow',
   ring: 'ring in seconds, to fall by 60 dB',

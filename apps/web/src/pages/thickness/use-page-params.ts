@@ -1,5 +1,5 @@
 import type { Face } from '@nimble/core/wood';
-import { useSearchParams } from 'react-router';
+import { useAddress } from '../../ui/use-address';
 import type { MapView } from '../../plate/pictures';
 
 export const TABS = [
@@ -15,18 +15,7 @@ const VIEW_NAMES: readonly MapView[] = ['thickness', 'deviation', 'mirror', 'rem
 
 /** Where the page stands, in its address, so that a reload or a link opens the same view. */
 export function usePageParams() {
-  const [params, setParams] = useSearchParams();
-  const set = (change: Partial<Record<'view' | 'slip' | 'survey' | 'against' | 'face', string | null>>) =>
-    setParams(
-      (old) => {
-        for (const [key, value] of Object.entries(change)) {
-          if (value === null) old.delete(key);
-          else old.set(key, value);
-        }
-        return old;
-      },
-      { replace: true },
-    );
+  const { params, set } = useAddress<'view' | 'slip' | 'survey' | 'against' | 'face'>();
   const view = VIEW_NAMES.find((name) => name === params.get('view')) ?? 'deviation';
   const tab = TABS.find(([name]) => name === params.get('slip'))?.[0] ?? null;
   const face: Face = params.get('face') === 'inner' ? 'inner' : 'outer';

@@ -28,7 +28,7 @@ interface Props {
   plan: BracingPlan;
   units: UnitChoice;
   open: number;
-  floor: { reserve: number; turn: number | null };
+  limits: { reserve: number; turn: number | null };
   bars: Pick<Parameters<typeof BarsTuning>[0], 'pairs' | 'strokes' | 'stretches'>;
   wishes: Pick<VoicingGoal, 'distinct' | 'ring'>;
   /** Shaved and not read again yet. */
@@ -44,7 +44,7 @@ export function NextSlip({
   plan,
   units,
   open,
-  floor,
+  limits,
   bars,
   wishes,
   waiting,
@@ -71,7 +71,7 @@ export function NextSlip({
         {Number.isFinite(marginNow.low) && (
           <p className="text-soft">
             Nine of ten such tops bear {marginNow.low.toFixed(2)} × what the strings ask for ten years; your least is{' '}
-            {floor.reserve.toFixed(2)}. An estimate.
+            {limits.reserve.toFixed(2)}. An estimate.
           </p>
         )}
         {waiting && (
@@ -140,7 +140,7 @@ interface CandidateProps {
 
 function Candidate({ candidate, picture: { proposal }, plan, units, turns, onShaved }: CandidateProps) {
   const choice = usePreferences();
-  const { shavings, goals, forecast, floor, removed, sideEffects, mainGoal, last } = candidate;
+  const { shavings, goals, forecast, margin, removed, sideEffects, mainGoal, last } = candidate;
   const said = shavings
     .map((shaving) => `${strokePlace(shaving.place, plan)}: ${depthWords(shaving, units)}`)
     .join('; ')
@@ -196,12 +196,12 @@ function Candidate({ candidate, picture: { proposal }, plan, units, turns, onSha
               </tr>
             );
           })}
-          {Number.isFinite(floor.low) && (
+          {Number.isFinite(margin.low) && (
             <tr className="border-t border-grain">
               <td className="py-1">Reserve</td>
-              <td className="figures py-1 text-right">{floor.low.toFixed(2)} ×</td>
+              <td className="figures py-1 text-right">{margin.low.toFixed(2)} ×</td>
               <td className="py-1 pl-2 text-right text-soft">
-                {turns ? `bridge leans ${degreeWords(floor.movement)}` : `sinks ${sinkWords(floor.movement, units)}`}
+                {turns ? `bridge leans ${degreeWords(margin.movement)}` : `sinks ${sinkWords(margin.movement, units)}`}
               </td>
             </tr>
           )}

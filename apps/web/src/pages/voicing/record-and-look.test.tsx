@@ -26,7 +26,7 @@ const aCandidate = (change: Partial<ShavingCandidate> = {}): ShavingCandidate =>
   mainGoal: 0,
   sideEffects: [],
   removed: 5e-4,
-  floor: { reserve: 1.9, low: 1.4, movement: 0.016 },
+  margin: { reserve: 1.9, low: 1.4, movement: 0.016 },
   last: false,
   ...change,
 });

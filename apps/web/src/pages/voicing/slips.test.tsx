@@ -26,7 +26,7 @@ const aCandidate = (change: Partial<ShavingCandidate> = {}): ShavingCandidate =>
   mainGoal: 0,
   sideEffects: [],
   removed: 5e-4,
-  floor: { reserve: 1.9, low: 1.4, movement: 0.016 },
+  margin: { reserve: 1.9, low: 1.4, movement: 0.016 },
   last: false,
   ...change,
 });
@@ -86,7 +86,7 @@ describe('the next shaving', () => {
         plan={plan}
         units={METRIC}
         open={0}
-        floor={{ reserve: 1.1, turn: 0.035 }}
+        limits={{ reserve: 1.1, turn: 0.035 }}
         wishes={NO_GOAL}
         bars={{ pairs: [], strokes: null, stretches: [] }}
         waiting={false}

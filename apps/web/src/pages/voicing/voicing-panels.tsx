@@ -56,7 +56,7 @@ function NextPanel({ page: { build, rounds, strokes, candidate, setCandidate, on
       units={build.units}
       open={candidate}
       onOpen={setCandidate}
-      floor={{ reserve: goal.reserve, turn: goal.turn }}
+      limits={{ reserve: goal.reserve, turn: goal.turn }}
       wishes={goal}
       bars={{ pairs: bars, strokes, stretches: picture.bars?.stretches ?? [] }}
       waiting={picture.foretold}
