@@ -8,7 +8,7 @@ import { buildWhenChanged } from './lib/build.mjs';
 import { ensureChromium } from './lib/chromium.mjs';
 import { databaseUrl, openCluster, removeCluster, temporaryFolder } from './lib/postgres.mjs';
 import { checkNode, ensureModules } from './lib/prepare.mjs';
-import { runTool, stopRunning } from './lib/run.mjs';
+import { run, runTool, stopRunning } from './lib/run.mjs';
 import { endOnStop, say } from './lib/say.mjs';
 
 const SOURCES = ['packages/core/src', 'apps/server/src', 'apps/web/src'];
@@ -22,6 +22,7 @@ const CHECKS = {
     ['tsc', '-p', 'bench', '--noEmit'],
   ],
   format: [['prettier', '--check', '--log-level', 'warn', '.']],
+  contract: [['node', 'bin/contract.mjs', '--check']],
   lint: [['eslint', '.', '--max-warnings', '0']],
   layers: [
     ['depcruise', ...SOURCES, '--config', '.dependency-cruiser.cjs'],
@@ -30,7 +31,7 @@ const CHECKS = {
   ],
 };
 /** Lint takes as long as the others together: it runs beside them. */
-const LANES = [['lint'], ['types', 'format', 'layers']];
+const LANES = [['lint'], ['types', 'contract', 'format', 'layers']];
 const SUITES = { unit: ['core', 'server-unit', 'web'], api: ['api'], browser: ['e2e'] };
 const STEP_LIMIT_MS = 15 * 60_000;
 
@@ -85,7 +86,10 @@ async function check(name, commands) {
   let failed = false;
   const said = [];
   for (const [tool, ...args] of commands) {
-    const { code, output } = await runTool(tool, args, { timeout: STEP_LIMIT_MS, capture: true });
+    const options = { timeout: STEP_LIMIT_MS, capture: true };
+    const { code, output } = await (tool === 'node'
+      ? run(process.execPath, args, options)
+      : runTool(tool, args, options));
     failed ||= code !== 0;
     said.push(output);
   }

@@ -23,20 +23,7 @@ export async function buildWhenChanged() {
   const state = stateOfSources();
   if (existsSync(NOTE) && readFileSync(NOTE, 'utf8') === state) return;
   say('Building …');
-  for (const workspace of ['packages/core', 'apps/server']) {
-    const args = [
-      'src',
-      '-d',
-      'dist',
-      '--strip-leading-paths',
-      '--config-file',
-      '.swcrc',
-      '--ignore',
-      '**/*.test.ts',
-      '--quiet',
-    ];
-    await orStop(runTool('swc', args, { cwd: join(ROOT, workspace) }), workspace);
-  }
+  await buildServer();
   await orStop(
     run(process.execPath, [join(ROOT, 'node_modules', 'vite', 'bin', 'vite.js'), 'build', '--logLevel', 'warn'], {
       cwd: join(ROOT, 'apps', 'web'),
@@ -46,6 +33,13 @@ export async function buildWhenChanged() {
     'apps/web',
   );
   writeFileSync(NOTE, state);
+}
+
+/** Core and server alone. */
+export async function buildServer() {
+  const args = 'src -d dist --strip-leading-paths --config-file .swcrc --ignore **/*.test.ts --quiet'.split(' ');
+  for (const workspace of ['packages/core', 'apps/server'])
+    await orStop(runTool('swc', args, { cwd: join(ROOT, workspace) }), workspace);
 }
 
 async function orStop(running, what) {

@@ -1,13 +1,14 @@
 import { ValidationPipe } from '@nestjs/common';
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
-import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
+import { SwaggerModule } from '@nestjs/swagger';
 import compression from 'compression';
 import type { NextFunction, Request, Response } from 'express';
 import helmet from 'helmet';
 import { Logger } from 'nestjs-pino';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
+import { keptDocument } from './api-document';
 import { AppModule } from './app.module';
 import { Settings } from './settings/settings';
 import { flattenErrors, invalid, ProblemFilter } from './http/problem';
@@ -38,7 +39,7 @@ export async function createApp(): Promise<NestExpressApplication> {
       exceptionFactory: (errors) => invalid(flattenErrors(errors)),
     }),
   );
-  describeApi(app);
+  SwaggerModule.setup('api/docs', app, keptDocument);
   const { WEB_ROOT: webRoot } = app.get(Settings);
   if (webRoot && existsSync(webRoot)) servePages(app, webRoot);
   return app;
@@ -68,15 +69,6 @@ function isWorthCompressing(request: Request, response: Response): boolean {
 
 function isEventStream(response: Response): boolean {
   return String(response.getHeader('content-type') ?? '').startsWith('text/event-stream');
-}
-
-function describeApi(app: NestExpressApplication): void {
-  const config = new DocumentBuilder()
-    .setTitle('Nimble Spruce')
-    .setDescription('Readings, targets and verdicts of soundboards. All quantities are SI; errors are problem+json.')
-    .setVersion('1')
-    .build();
-  SwaggerModule.setup('api/docs', app, () => SwaggerModule.createDocument(app, config));
 }
 
 /** Hashed assets for a year, everything else fresh; any page address gives the application. */

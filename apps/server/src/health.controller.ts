@@ -1,6 +1,7 @@
 import { Controller, Get } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
 import { Sequelize } from 'sequelize-typescript';
+import { HealthView } from './health.view';
 
 @ApiTags('health')
 @Controller('health')
@@ -8,7 +9,7 @@ export class HealthController {
   constructor(private readonly sequelize: Sequelize) {}
 
   @Get()
-  async health(): Promise<{ status: 'ok' }> {
+  async health(): Promise<HealthView> {
     await this.sequelize.authenticate();
     return { status: 'ok' };
   }

@@ -2,10 +2,12 @@
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { randomUUID } from 'node:crypto';
 import { Client } from 'pg';
-import request from 'supertest';
+import request, { type Response, type Test } from 'supertest';
+import { breaches } from './contract';
 
 export interface Application {
-  http: ReturnType<typeof request>;
+  /** Whatever it answers is held against the description of the API. */
+  http: ReturnType<typeof request.agent>;
   app: NestExpressApplication;
   databaseUrl: string;
   close(): Promise<void>;
@@ -21,11 +23,25 @@ export async function openApplication({ demo = false, sounds = false } = {}): Pr
   const app = await createApp();
   await app.init();
   if (demo) await app.get(DemoService).loadWhenEmpty({ sounds });
+  const { http, broken } = watched(app);
   const close = async () => {
     await app.close();
     await database.drop();
+    if (broken.size > 0) throw new Error(`Not as described:\n${[...broken].join('\n')}`);
   };
-  return { http: request(app.getHttpServer()), app, databaseUrl: database.url, close };
+  return { http, app, databaseUrl: database.url, close };
+}
+
+function watched(app: NestExpressApplication) {
+  const broken = new Set<string>();
+  const http = request.agent(app.getHttpServer());
+  void http.use((sent: Test) => {
+    sent.on('response', ({ status, type, body }: Response) => {
+      const { pathname: path } = new URL(sent.url);
+      for (const breach of breaches({ method: sent.method, path, status, type, body })) broken.add(breach);
+    });
+  });
+  return { http, broken };
 }
 
 /** An empty database on the test server. */

@@ -1,6 +1,7 @@
 import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post, Put, Res } from '@nestjs/common';
 import { ApiHeader, ApiOperation, ApiTags } from '@nestjs/swagger';
 import type { Response } from 'express';
+import { AnswersCore } from '../http/of-core';
 import { BasedOn, tellRevision } from '../http/revision';
 import { PlanDto, ShapingDto, ShapingOutcomeDto } from './bracing.dto';
 import { BracingService, type PlanAtRevision } from './bracing.service';
@@ -11,12 +12,14 @@ export class BracingController {
   constructor(private readonly bracing: BracingService) {}
 
   @Get('plan')
+  @AnswersCore('bracing#BracingPlan')
   @ApiOperation({ summary: 'The plan of the braces; an empty one where nothing is drawn yet' })
   async plan(@Param('id', ParseUUIDPipe) id: string, @Res({ passthrough: true }) response: Response) {
     return told(response, await this.bracing.plan(id));
   }
 
   @Put('plan')
+  @AnswersCore('bracing#BracingPlan')
   @ApiHeader({ name: 'If-Match', required: false, description: 'The revision (ETag) that the plan was drawn upon' })
   async keepPlan(
     @Param('id', ParseUUIDPipe) id: string,

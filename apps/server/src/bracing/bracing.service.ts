@@ -1,8 +1,6 @@
 import { findBuild } from '../build-records/find-build';
 import { Injectable } from '@nestjs/common';
 import { checkBracingPlan, emptyPlan, forecastShaping, settleShaping, type BracingPlan } from '@nimble/core/bracing';
-import type { Construction } from '@nimble/core/project';
-import type { Family } from '@nimble/core/outline';
 import { Sequelize } from 'sequelize-typescript';
 import { conflict, notFound, refusing } from '../http/problem';
 import { insertOnce } from '../database/insert-once';
@@ -10,6 +8,7 @@ import { changedMeanwhile, sameJson } from '../http/revision';
 import type { PlanDto, ShapingDto, ShapingOutcomeDto } from './bracing.dto';
 import { BracingPlanRecord } from '../build-records/models/bracing-plan.model';
 import { ShapingRecord } from './models/shaping.model';
+import type { ShapingView } from './shaping.view';
 
 export interface PlanAtRevision {
   plan: BracingPlan;
@@ -25,7 +24,7 @@ export class BracingService {
     const build = await findBuild(buildId);
     const record = await BracingPlanRecord.findByPk(buildId);
     if (record) return { plan: record.plan, revision: record.revision };
-    return { plan: emptyPlan(build.family as Family, build.construction as Construction), revision: 0 };
+    return { plan: emptyPlan(build.family, build.construction), revision: 0 };
   }
 
   /**
@@ -92,7 +91,7 @@ export class BracingService {
   }
 }
 
-function shapingView(record: ShapingRecord) {
+function shapingView(record: ShapingRecord): ShapingView {
   const { id, braceId, name, at, person, heardBefore, before, after, forecast, outcome, retractedAt } = record;
   const lines = outcome ? settleShaping(name, forecast, outcome) : [];
   return {

@@ -3,10 +3,11 @@ import { plateContext, type PlateContext } from '@nimble/core/verdict';
 import { createMapGrid } from '@nimble/core/survey';
 import { plateShape } from '@nimble/core/outline';
 import { trebleSignOf } from '@nimble/core/graduation';
+import type { BuildView } from './build.view';
 import type { Build } from './models/build.model';
 
 /** What the API shows of a build. */
-export function buildView(build: Build) {
+export function buildView(build: Build): BuildView {
   return {
     id: build.id,
     number: build.number,
@@ -33,8 +34,6 @@ export function buildView(build: Build) {
     updatedAt: build.updatedAt,
   };
 }
-
-export type BuildView = ReturnType<typeof buildView>;
 
 const KEPT_CONTEXTS = 64;
 const contexts = new Map<string, PlateContext>();

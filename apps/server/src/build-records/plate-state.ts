@@ -1,9 +1,8 @@
 /** The plate as its records have it: the last whole survey, less what was taken since, moved to each quick look. */
 import { afterPass, stationsOf, type ExpectedState, type JudgedBuild } from '@nimble/core/verdict';
 import { mapStatistics, mapThickness, type StationReading } from '@nimble/core/survey';
-import { NO_BUILD_CHOICES, type Construction, type PlateRole } from '@nimble/core/project';
+import { NO_BUILD_CHOICES } from '@nimble/core/project';
 import type { Estimate } from '@nimble/core/base';
-import type { Family } from '@nimble/core/outline';
 import { Op, type Transaction } from 'sequelize';
 import { contextOf } from './build.mapper';
 import { Build } from './models/build.model';
@@ -14,11 +13,7 @@ import { toStationReadings } from './survey.mapper';
 
 export function judgedBuild(build: Build): JudgedBuild {
   const { wood, scaleLength, units, tool } = build;
-  const [family, plate, construction] = [
-    build.family as Family,
-    build.plate as PlateRole,
-    build.construction as Construction,
-  ];
+  const [family, plate, construction] = [build.family, build.plate, build.construction];
   const { rules } = { ...NO_BUILD_CHOICES, ...build.choices };
   return { family, plate, construction, wood, scaleLength, units, tool, rules };
 }

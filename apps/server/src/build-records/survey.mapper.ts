@@ -2,8 +2,9 @@ import { averageByStation, type Reading, type StationReading } from '@nimble/cor
 import type { PassRecord } from './models/pass.model';
 import type { ReadingRecord } from './models/reading.model';
 import type { Survey } from './models/survey.model';
+import type { PassView, ReadingView, SurveyView } from './survey.view';
 
-export function surveyView(survey: Survey) {
+export function surveyView(survey: Survey): SurveyView {
   return {
     id: survey.id,
     buildId: survey.buildId,
@@ -18,17 +19,16 @@ export function surveyView(survey: Survey) {
     typed: survey.typed,
     note: survey.note,
     assessment: survey.assessment,
-    /** False while what was written last has not been worked out: the assessment is then of before. */
     assessed: survey.assessedRevision >= survey.revision,
   };
 }
 
-export function readingView(row: ReadingRecord) {
+export function readingView(row: ReadingRecord): ReadingView {
   const { id, station, x, y, thickness, typed, source, kept, supersedes, person, at, batch } = row;
   return { id, station, x, y, thickness, typed, source, kept, supersedes, person, at, batch };
 }
 
-export function passView(row: PassRecord, stands: boolean) {
+export function passView(row: PassRecord, stands: boolean): PassView {
   const { id, surveyId, at, person, tool, taken, planned, forecast, supersedes } = row;
   return { id, surveyId, at, person, tool, taken, planned, forecast, supersedes, stands };
 }

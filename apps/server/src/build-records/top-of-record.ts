@@ -1,15 +1,14 @@
 import { emptyPlan } from '@nimble/core/bracing';
 import { groundOf, plateKnown, topOfBuild, type TopPlan } from '@nimble/core/top';
 import { isMirrored } from '@nimble/core/graduation';
-import { NO_BUILD_CHOICES, type Construction, type PlateRole } from '@nimble/core/project';
-import type { Family } from '@nimble/core/outline';
+import { NO_BUILD_CHOICES } from '@nimble/core/project';
 import { BracingPlanRecord } from './models/bracing-plan.model';
 import type { Build } from './models/build.model';
 import { stationsNow } from './plate-state';
 
 /** A build's whole top as its records have it now. */
 export async function topOfRecord(build: Build): Promise<TopPlan> {
-  const [family, construction] = [build.family as Family, build.construction as Construction];
+  const [family, construction] = [build.family, build.construction];
   const plan = (await BracingPlanRecord.findByPk(build.id))?.plan ?? emptyPlan(family, construction);
   const stations = (await stationsNow(build))?.stations ?? [];
   const { outline, holes, scaleLength, wood } = build;
@@ -17,7 +16,7 @@ export async function topOfRecord(build: Build): Promise<TopPlan> {
   const choices = { ...NO_BUILD_CHOICES, ...build.choices };
   const known = plateKnown({ construction, choices }, stations);
   return topOfBuild(
-    { family, construction, choices, wood, plate: build.plate as PlateRole },
+    { family, construction, choices, wood, plate: build.plate },
     plan,
     groundOf({ family, outline, holes, scaleLength, leftHanded }),
     known,

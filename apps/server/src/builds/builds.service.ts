@@ -9,36 +9,18 @@ import { Sequelize } from 'sequelize-typescript';
 import { conflict, refusing } from '../http/problem';
 import { changedMeanwhile, sameJson } from '../http/revision';
 import { insertOnce } from '../database/insert-once';
-import { buildView, type BuildView } from '../build-records/build.mapper';
+import { buildView } from '../build-records/build.mapper';
+import type { BuildSummaryView, BuildView, NewestRoundView, NewestSurveyView } from '../build-records/build.view';
 import type { AddNoteDto, BuildFieldsDto, ChangeBuildDto, CreateBuildDto, DuplicateBuildDto } from './dto/build.dto';
+import type { NoteView } from './note.view';
 import { Build } from '../build-records/models/build.model';
 import { BuildEvent } from '../build-records/models/build-event.model';
-
-/** What the bench shows of a build beside its plate: where the newest survey stands in which anything was read. */
-interface NewestSurvey {
-  buildId: string;
-  number: number;
-  at: Date;
-  mean: number | null;
-  headline: string | null;
-  verdict: string | null;
-  /** Passes that stand since then. */
-  passesSince: number;
-}
-
-/** And of its voicing: the newest round, when it was last touched, and whether its shaving is still to be read. */
-interface NewestRound {
-  buildId: string;
-  number: number;
-  at: Date;
-  shaved: boolean;
-}
 
 @Injectable()
 export class BuildsService {
   constructor(private readonly sequelize: Sequelize) {}
 
-  async list(archived: boolean) {
+  async list(archived: boolean): Promise<BuildSummaryView[]> {
     const where: WhereOptions = { archivedAt: archived ? { [Op.ne]: null } : null };
     const [builds, newest, rounds] = await Promise.all([
       Build.findAll({ where, order: [['updatedAt', 'DESC']], attributes: { exclude: ['stations'] }, raw: true }),
@@ -54,8 +36,8 @@ export class BuildsService {
   }
 
   /** The newest survey of every build with the last moment anything was read. */
-  private newestSurveys(): Promise<NewestSurvey[]> {
-    return this.sequelize.query<NewestSurvey>(
+  private newestSurveys(): Promise<NewestSurveyView[]> {
+    return this.sequelize.query<NewestSurveyView>(
       `select distinct on (build_id) build_id as "buildId", number, coalesce(last_read_at, started_at) as at, mean, headline, verdict,
               (select count(*)::int from passes where passes.survey_id = surveys.id and retracted_at is null
                   and not exists (select 1 from passes later where later.supersedes = passes.id)) as "passesSince"
@@ -64,8 +46,8 @@ export class BuildsService {
     );
   }
 
-  private newestRounds(): Promise<NewestRound[]> {
-    return this.sequelize.query<NewestRound>(
+  private newestRounds(): Promise<NewestRoundView[]> {
+    return this.sequelize.query<NewestRoundView>(
       `select distinct on (build_id) build_id as "buildId", round as number,
               max(at) over one_round as at, bool_or(kind = 'shaving') over one_round as shaved
          from voicing_events where retracted_at is null and kind in ('flex', 'mass', 'shaving', 'repair')
@@ -168,13 +150,13 @@ export class BuildsService {
     return buildView(build);
   }
 
-  async notes(id: string) {
+  async notes(id: string): Promise<NoteView[]> {
     await this.find(id);
     const events = await BuildEvent.findAll({ where: { buildId: id }, order: [['at', 'ASC']] });
     return events.map(({ id: eventId, kind, at, person, body }) => ({ id: eventId, kind, at, person, body }));
   }
 
-  async addNote(id: string, dto: AddNoteDto) {
+  async addNote(id: string, dto: AddNoteDto): Promise<NoteView[]> {
     await this.find(id);
     const { stage, text, person } = dto;
     await insertOnce(BuildEvent, {

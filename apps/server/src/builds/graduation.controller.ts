@@ -2,6 +2,7 @@ import { Body, Controller, Delete, Get, Param, ParseUUIDPipe, Post, Put } from '
 import { ApiTags } from '@nestjs/swagger';
 import { VerdictsService } from '../verdicts/verdicts.service';
 import { SaveTemplateDto, SetTargetDto } from '../graduation/dto/target.dto';
+import { AnswersCore } from '../http/of-core';
 import { GraduationService } from '../graduation/graduation.service';
 
 @ApiTags('graduation')
@@ -13,11 +14,13 @@ export class GraduationController {
   ) {}
 
   @Get('builds/:id/target')
+  @AnswersCore('graduation#TargetSpec')
   show(@Param('id', ParseUUIDPipe) id: string) {
     return this.graduation.show(id);
   }
 
   @Put('builds/:id/target')
+  @AnswersCore('graduation#TargetSpec')
   async set(@Param('id', ParseUUIDPipe) id: string, @Body() body: SetTargetDto) {
     const target = await this.graduation.set(id, body);
     await this.verdicts.markBuild(id);

@@ -3,6 +3,7 @@ import { ApiBody, ApiConsumes, ApiOperation, ApiTags } from '@nestjs/swagger';
 import { STANDARD_A4 } from '@nimble/core/sound';
 import { invalid } from '../http/problem';
 import { SoundUpload, type UploadedSound } from '../http/sound-upload';
+import { KnockAnswerView, PlayedAnswerView } from './compute.view';
 import { Hearing } from './hearing';
 import { KnockOptionsDto, PlayedOptionsDto } from './sound.dto';
 
@@ -27,7 +28,10 @@ export class SoundController {
   @ApiConsumes('multipart/form-data')
   @fileBody({ a4: { type: 'number', example: 440 } })
   @SoundUpload()
-  async knock(@Body() { a4 = STANDARD_A4 }: KnockOptionsDto, @UploadedFile() file?: UploadedSound) {
+  async knock(
+    @Body() { a4 = STANDARD_A4 }: KnockOptionsDto,
+    @UploadedFile() file?: UploadedSound,
+  ): Promise<KnockAnswerView> {
     const { sampleRate, onsets, partials, ringTime, rattle, warnings } = await this.hearing.knock(pathOf(file), { a4 });
     return {
       sampleRate,
@@ -56,7 +60,10 @@ export class SoundController {
   @ApiConsumes('multipart/form-data')
   @fileBody({ lowest: { type: 'number', example: 82.4 }, highest: { type: 'number', example: 880 } })
   @SoundUpload()
-  async played(@Body() { lowest, highest, a4 }: PlayedOptionsDto, @UploadedFile() file?: UploadedSound) {
+  async played(
+    @Body() { lowest, highest, a4 }: PlayedOptionsDto,
+    @UploadedFile() file?: UploadedSound,
+  ): Promise<PlayedAnswerView> {
     const range = { lowest, highest, a4 };
     const { peaks, valleys, curve, background, evenness, warnings } = await this.hearing.played(pathOf(file), range);
     return {

@@ -2,7 +2,7 @@ import { Body, Controller, HttpCode, Param, ParseUUIDPipe, Post, Sse, type Messa
 import { ApiTags } from '@nestjs/swagger';
 import { IsNumber, Max, Min } from 'class-validator';
 import type { Observable } from 'rxjs';
-import { asEvents } from '../http/as-events';
+import { AnswersEvents, asEvents } from '../http/as-events';
 import { SimulatedCaliperService } from './simulated-caliper.service';
 
 export class PressDto {
@@ -18,6 +18,7 @@ export class DevicesController {
 
   /** Each press of the button as an event. */
   @Sse(':buildId/stream')
+  @AnswersEvents()
   stream(@Param('buildId', ParseUUIDPipe) buildId: string): Observable<MessageEvent> {
     return asEvents(this.caliper.stream(buildId));
   }

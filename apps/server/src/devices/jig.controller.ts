@@ -5,7 +5,7 @@ import { IsIn, IsNumber, IsOptional, IsUUID, Max, Min } from 'class-validator';
 import type { Observable } from 'rxjs';
 import { FlexService } from '../flex/flex.service';
 import { invalid } from '../http/problem';
-import { asEvents } from '../http/as-events';
+import { AnswersEvents, asEvents } from '../http/as-events';
 import { SimulatedJigService } from './simulated-jig.service';
 
 /** A jig of the workshop, or the span and direction of a plain one. */
@@ -27,6 +27,7 @@ export class JigController {
   ) {}
 
   @Sse(':pieceId/stream')
+  @AnswersEvents()
   stream(@Param('pieceId', ParseUUIDPipe) pieceId: string): Observable<MessageEvent> {
     return asEvents(this.bench.stream(pieceId));
   }

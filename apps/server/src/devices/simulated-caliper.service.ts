@@ -3,7 +3,7 @@ import { Injectable } from '@nestjs/common';
 import { afterPass } from '@nimble/core/verdict';
 import { createMapGrid, mapThickness } from '@nimble/core/survey';
 import { numberBand } from '@nimble/core/graduation';
-import { plateShape, type Family } from '@nimble/core/outline';
+import { plateShape } from '@nimble/core/outline';
 import {
   readCaliper,
   roughPlate,
@@ -12,17 +12,13 @@ import {
   type RandomSource,
   type SimulatedPlate,
 } from '@nimble/core/simulate';
-import type { PlateRole } from '@nimble/core/project';
 import { Subject } from 'rxjs';
+import type { CaliperLineView } from './devices.view';
 import { Build } from '../build-records/models/build.model';
 import { Survey } from '../build-records/models/survey.model';
 import { standingPasses, stationsNow } from '../build-records/plate-state';
 
 /** What a cabled caliper sends when its button is pressed: a line of text, and no word of where it is. */
-export interface CaliperLine {
-  line: string;
-}
-
 interface Plate {
   plate: SimulatedPlate;
   random: RandomSource;
@@ -39,19 +35,19 @@ const TAKEN_SINCE = 1.2e-4;
  */
 @Injectable()
 export class SimulatedCaliperService {
-  private readonly streams = new Map<string, Subject<CaliperLine>>();
+  private readonly streams = new Map<string, Subject<CaliperLineView>>();
   private readonly plates = new Map<string, Plate>();
 
-  stream(buildId: string): Subject<CaliperLine> {
+  stream(buildId: string): Subject<CaliperLineView> {
     const existing = this.streams.get(buildId);
     if (existing) return existing;
-    const created = new Subject<CaliperLine>();
+    const created = new Subject<CaliperLineView>();
     this.streams.set(buildId, created);
     return created;
   }
 
   /** Presses the button with the jaws at a place. */
-  async press(buildId: string, place: { x: number; y: number }): Promise<CaliperLine> {
+  async press(buildId: string, place: { x: number; y: number }): Promise<CaliperLineView> {
     const { plate, random } = await this.plateOf(buildId);
     const reading = readCaliper(plate, place, random);
     const line = { line: `+${(reading * 1000).toFixed(2).padStart(5, '0')} mm` };
@@ -87,7 +83,7 @@ export class SimulatedCaliperService {
       const { thickness } = mapThickness(grid, readings);
       return { plate: { grid, thickness: thickness.map((h) => h - taken) }, random };
     }
-    const { thickness: wanted } = numberBand(build.family as Family, build.plate as PlateRole, build.wood.species);
+    const { thickness: wanted } = numberBand(build.family, build.plate, build.wood.species);
     return {
       plate: roughPlate(grid, { mean: 1.15 * wanted, waviness: 0.03 * wanted, tilt: 0.02 * wanted }, random),
       random,

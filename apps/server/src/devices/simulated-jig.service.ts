@@ -11,6 +11,7 @@ import {
 import type { Jig } from '@nimble/core/wood';
 import { Subject } from 'rxjs';
 import { contextOf } from '../build-records/build.mapper';
+import type { InstrumentLineView } from './devices.view';
 import { Build } from '../build-records/models/build.model';
 import { notFound, refusing } from '../http/problem';
 import { plateNow } from '../build-records/plate-state';
@@ -18,11 +19,6 @@ import { WoodSet } from '../build-records/models/wood-set.model';
 import { WoodService } from '../wood/wood.service';
 
 /** What a cabled dial gauge or scale sends: which it is, and a line of text. */
-export interface InstrumentLine {
-  device: 'dial' | 'scale';
-  line: string;
-}
-
 interface Bench {
   sample: SimulatedBoard;
   random: RandomSource;
@@ -39,21 +35,21 @@ const ZERO_SPAN = 2e-3;
 /** Stand-ins for a scale and a dial gauge on a cable: they weigh and bend a piece that exists only in numbers. */
 @Injectable()
 export class SimulatedJigService {
-  private readonly streams = new Map<string, Subject<InstrumentLine>>();
+  private readonly streams = new Map<string, Subject<InstrumentLineView>>();
   private readonly benches = new Map<string, Bench>();
 
   constructor(private readonly rack: WoodService) {}
 
-  stream(pieceId: string): Subject<InstrumentLine> {
+  stream(pieceId: string): Subject<InstrumentLineView> {
     const existing = this.streams.get(pieceId);
     if (existing) return existing;
-    const created = new Subject<InstrumentLine>();
+    const created = new Subject<InstrumentLineView>();
     this.streams.set(pieceId, created);
     return created;
   }
 
   /** Puts the piece on the scale. */
-  async weigh(pieceId: string): Promise<InstrumentLine> {
+  async weigh(pieceId: string): Promise<InstrumentLineView> {
     const { sample } = await this.benchOf(pieceId);
     const { wood, length, width, thickness } = sample;
     return this.send(pieceId, 'scale', `${(wood.rho * length * width * thickness * 1000).toFixed(1)} g`);
@@ -63,7 +59,7 @@ export class SimulatedJigService {
    * Puts a weight on the piece on its jig: the scale told what it is, the dial tells how far it went.
    * @param load [N]
    */
-  async bend(pieceId: string, jig: Jig, load: number): Promise<InstrumentLine> {
+  async bend(pieceId: string, jig: Jig, load: number): Promise<InstrumentLineView> {
     const bench = await this.benchOf(pieceId);
     const sample = await asFelt(pieceId, bench.sample, jig);
     const sag = load * refusing('jig', () => sagPerLoad(sample, jig));
@@ -71,7 +67,7 @@ export class SimulatedJigService {
     return this.send(pieceId, 'dial', `${(reading * 1000).toFixed(2)} mm`);
   }
 
-  private send(pieceId: string, device: InstrumentLine['device'], line: string): InstrumentLine {
+  private send(pieceId: string, device: InstrumentLineView['device'], line: string): InstrumentLineView {
     const sent = { device, line };
     this.stream(pieceId).next(sent);
     return sent;

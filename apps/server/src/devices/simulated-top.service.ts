@@ -12,6 +12,7 @@ import {
 } from '@nimble/core/voicing';
 import { seededRandom, seedOf, type RandomSource } from '@nimble/core/simulate';
 import { STAGES } from '@nimble/core/project';
+import type { TopBendView, TopMassView } from './devices.view';
 import { Build } from '../build-records/models/build.model';
 import { StandInTop, type TopInNumbers } from '../compute/synthetic-top';
 import { topOfRecord } from '../build-records/top-of-record';
@@ -44,7 +45,7 @@ export class SimulatedTopService {
     return STAGES.indexOf(stage) > STAGES.indexOf('glue-up');
   }
 
-  async bend(buildId: string, place: FlexPlace): Promise<{ load: number; deflection: number }> {
+  async bend(buildId: string, place: FlexPlace): Promise<TopBendView> {
     const { values, random } = await this.figuresOf(buildId);
     const compliance = values.get(`flex:${place}`);
     if (compliance === undefined)
@@ -57,7 +58,7 @@ export class SimulatedTopService {
     return readDial(compliance, random);
   }
 
-  async weigh(buildId: string): Promise<{ mass: number }> {
+  async weigh(buildId: string): Promise<TopMassView> {
     const { values, random } = await this.figuresOf(buildId);
     return { mass: readBalance(values.get('mass')!, random) };
   }

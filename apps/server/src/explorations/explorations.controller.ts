@@ -1,7 +1,7 @@
 import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post, Sse, type MessageEvent } from '@nestjs/common';
 import { ApiOperation, ApiTags } from '@nestjs/swagger';
 import type { Observable } from 'rxjs';
-import { asEvents } from '../http/as-events';
+import { AnswersEvents, asEvents } from '../http/as-events';
 import { ExplorationDto } from './explorations.dto';
 import { ExplorationsService } from './explorations.service';
 
@@ -16,6 +16,7 @@ export class ExplorationsController {
   }
 
   @Sse('stream')
+  @AnswersEvents()
   stream(@Param('id', ParseUUIDPipe) id: string): Observable<MessageEvent> {
     return asEvents(this.explorations.stream(id));
   }

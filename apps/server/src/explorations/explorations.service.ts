@@ -7,6 +7,7 @@ import { distinctUntilChanged, from, map, switchMap, timer, type Observable } fr
 import { JobQueue } from '../jobs/job-queue';
 import { notFound, refusing } from '../http/problem';
 import { topAsShaved } from '../build-records/top-as-shaved';
+import type { ExplorationInputsView, ExplorationView, ExplorationWithResultView } from './exploration.view';
 import type { ExplorationDto } from './explorations.dto';
 import { ExplorationAnswer } from './models/exploration-answer.model';
 import { Exploration, UNDER_WAY } from './models/exploration.model';
@@ -38,7 +39,7 @@ export class ExplorationsService {
   }
 
   /** Without results: those are asked for one by one. */
-  async list(buildId: string) {
+  async list(buildId: string): Promise<ExplorationView[]> {
     await findBuild(buildId);
     const records = await Exploration.findAll({
       where: { buildId },
@@ -49,14 +50,14 @@ export class ExplorationsService {
     return records.map((record) => progressView(record, done.get(record.id) ?? 0));
   }
 
-  async show(buildId: string, id: string) {
+  async show(buildId: string, id: string): Promise<ExplorationWithResultView> {
     const record = await this.find(buildId, id);
     const done = await ExplorationAnswer.count({ where: { explorationId: id } });
     return { ...progressView(record, done), result: record.result };
   }
 
   /** With what it started from, so that anyone can reckon it again. */
-  async inputs(buildId: string, id: string) {
+  async inputs(buildId: string, id: string): Promise<ExplorationInputsView> {
     const { spec, hold, top } = await this.find(buildId, id);
     return { spec, hold, top };
   }
@@ -104,7 +105,10 @@ async function counts(ids: readonly string[]): Promise<Map<string, number>> {
   return new Map(rows.map(({ explorationId, answers }) => [explorationId, Number(answers)]));
 }
 
-function progressView({ id, at, person, spec, hold, state, total, problem, finishedAt }: Exploration, done: number) {
+function progressView(
+  { id, at, person, spec, hold, state, total, problem, finishedAt }: Exploration,
+  done: number,
+): ExplorationView {
   return {
     id,
     at,

@@ -8,7 +8,6 @@ import {
   questionNote,
   testFlex,
   testRing,
-  type FeelRecord,
   type FlexPoint,
   type Jig as JigBody,
 } from '@nimble/core/wood';
@@ -23,6 +22,7 @@ import { plateNow } from '../build-records/plate-state';
 import { VerdictsService } from '../verdicts/verdicts.service';
 import { WoodTest } from '../build-records/models/wood-test.model';
 import type { CreateJigDto, FlexCheckDto, KnockCheckDto } from './flex.dto';
+import type { CheckView, JigView, PersonFeelView } from './flex.view';
 import { toPlateCheck } from '../build-records/check.mapper';
 import { Jig } from './models/jig.model';
 import { PlateCheckRecord, type CheckResult } from '../build-records/models/plate-check.model';
@@ -125,9 +125,7 @@ export class FlexService {
   }
 
   /** How each person's hand scores track the dial, over boards and whole plates. */
-  async feel(): Promise<
-    { person: string; record: FeelRecord; flexes: { at: Date; score: number; rigidity: number }[] }[]
-  > {
+  async feel(): Promise<PersonFeelView[]> {
     const [tests, checks] = await Promise.all([
       WoodTest.findAll({ where: { kind: 'flex', retractedAt: null } }),
       PlateCheckRecord.findAll({ where: { kind: 'flex', retractedAt: null } }),
@@ -240,11 +238,11 @@ function inverse({ value, sd }: Estimate): Estimate {
   return { value: 1 / value, sd: sd / value ** 2 };
 }
 
-function jigView({ id, name, body, demo }: Jig) {
+function jigView({ id, name, body, demo }: Jig): JigView {
   return { id, name, body, demo };
 }
 
-function checkView(row: PlateCheckRecord) {
+function checkView(row: PlateCheckRecord): CheckView {
   const { id, buildId, surveyId, jigId, kind, at, person, feel, thickness, thicknessSd, input, result, retractedAt } =
     row;
   return {

@@ -3,6 +3,7 @@ import { Injectable } from '@nestjs/common';
 import type { GlueTimes } from '@nimble/core/glue';
 import { invalid, notFound } from '../http/problem';
 import { GlueUpRecord } from './glue-up.model';
+import type { GlueUpView } from './glue-up.view';
 import type { GlueUpDto } from './glue-ups.dto';
 
 @Injectable()
@@ -43,6 +44,6 @@ function checkTimes({ spreadAt, pressedAt, releasedAt }: GlueTimes): void {
     throw invalid([{ field: 'times.releasedAt', message: 'lies before it was pressed' }]);
 }
 
-function glueUpView({ id, at, person, body, retractedAt }: GlueUpRecord) {
+function glueUpView({ id, at, person, body, retractedAt }: GlueUpRecord): GlueUpView {
   return { id, at, person, ...body, retracted: retractedAt !== null && retractedAt !== undefined };
 }

@@ -1,14 +1,13 @@
 import { findBuild } from '../build-records/find-build';
 import { Injectable } from '@nestjs/common';
 import { checkTarget, defaultTarget, type TargetSpec } from '@nimble/core/graduation';
-import type { Family } from '@nimble/core/outline';
-import type { PlateRole } from '@nimble/core/project';
 import { UniqueConstraintError } from 'sequelize';
 import { Build } from '../build-records/models/build.model';
 import { conflict, notFound, refusing } from '../http/problem';
 import { insertOnce } from '../database/insert-once';
 import type { SaveTemplateDto, SetTargetDto } from './dto/target.dto';
 import { Target } from './target.model';
+import type { TargetTemplateView } from './target-template.view';
 import { TargetTemplate } from './target-template.model';
 
 @Injectable()
@@ -16,7 +15,7 @@ export class GraduationService {
   /** The newest target, or the family's band by number while the maker has set none. */
   async targetOf(build: Pick<Build, 'id' | 'family' | 'plate' | 'wood'>): Promise<TargetSpec> {
     const newest = await Target.findOne({ where: { buildId: build.id }, order: [['at', 'DESC']] });
-    return newest?.body ?? defaultTarget(build.family as Family, build.plate as PlateRole, build.wood.species);
+    return newest?.body ?? defaultTarget(build.family, build.plate, build.wood.species);
   }
 
   async show(buildId: string): Promise<TargetSpec> {
@@ -32,12 +31,12 @@ export class GraduationService {
     return this.show(buildId);
   }
 
-  async templates() {
+  async templates(): Promise<TargetTemplateView[]> {
     const rows = await TargetTemplate.findAll({ order: ['name'] });
     return rows.map(({ id, name, body }) => ({ id, name, body }));
   }
 
-  async saveTemplate(dto: SaveTemplateDto) {
+  async saveTemplate(dto: SaveTemplateDto): Promise<TargetTemplateView[]> {
     refusing('body', () => checkTarget(dto.body));
     try {
       await insertOnce(TargetTemplate, { ...dto, body: { ...dto.body, rim: dto.body.rim ?? null } });
@@ -48,7 +47,7 @@ export class GraduationService {
     return this.templates();
   }
 
-  async deleteTemplate(id: string) {
+  async deleteTemplate(id: string): Promise<TargetTemplateView[]> {
     const removed = await TargetTemplate.destroy({ where: { id } });
     if (removed === 0) throw notFound('saved target');
     return this.templates();

@@ -6,6 +6,7 @@ import { Hearing } from '../compute/hearing';
 import { insertOnce } from '../database/insert-once';
 import { invalid, notFound } from '../http/problem';
 import type { UploadedSound } from '../http/sound-upload';
+import type { SoundView } from './knock.view';
 import type { KnockDto, PlayedDto } from './knocks.dto';
 import { KnockRecord } from '../build-records/models/knock.model';
 import { openSound, storeSound, withSoundFile } from './sound-store';
@@ -114,7 +115,19 @@ type Listed = Pick<
   'id' | 'buildId' | 'about' | 'round' | 'place' | 'at' | 'person' | 'source' | 'options' | 'analysis' | 'retractedAt'
 >;
 
-function knockView({ id, buildId, about, round, place, at, person, source, options, analysis, retractedAt }: Listed) {
+function knockView({
+  id,
+  buildId,
+  about,
+  round,
+  place,
+  at,
+  person,
+  source,
+  options,
+  analysis,
+  retractedAt,
+}: Listed): SoundView {
   return {
     id,
     buildId,
@@ -127,5 +140,5 @@ function knockView({ id, buildId, about, round, place, at, person, source, optio
     options,
     analysis,
     retracted: retractedAt !== null,
-  };
+  } as SoundView;
 }

@@ -11,6 +11,7 @@ import {
   StreamableFile,
 } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
+import { AnswersCore } from '../http/of-core';
 import { LedgerService } from '../verdicts/ledger.service';
 import { VerdictsService } from '../verdicts/verdicts.service';
 import {
@@ -87,6 +88,7 @@ export class SurveysController {
 
   /** The verdict, the next passes and their forecast, as the screen shows them. */
   @Get('surveys/:id/assessment')
+  @AnswersCore('verdict#AssessmentSummary')
   assessment(@Param('id', ParseUUIDPipe) id: string) {
     return this.surveys.assessment(id);
   }

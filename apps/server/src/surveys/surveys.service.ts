@@ -22,6 +22,12 @@ import { ReadingRecord } from '../build-records/models/reading.model';
 import { Survey } from '../build-records/models/survey.model';
 import { expectedFor } from '../build-records/plate-state';
 import { readingView, surveyView, toStationReadings } from '../build-records/survey.mapper';
+import type {
+  ImportAnswerView,
+  ReadingsKeptView,
+  SurveyView,
+  SurveyWithReadingsView,
+} from '../build-records/survey.view';
 
 const INSERT_READINGS = `
 with survey as (select id, build_id from surveys where id = $1),
@@ -43,7 +49,7 @@ export class SurveysService {
     private readonly verdicts: VerdictsService,
   ) {}
 
-  async list(buildId: string) {
+  async list(buildId: string): Promise<SurveyView[]> {
     await findBuild(buildId);
     await this.verdicts.refresh(buildId);
     const surveys = await Survey.findAll({ where: { buildId, retractedAt: null }, order: [['number', 'ASC']] });
@@ -51,7 +57,7 @@ export class SurveysService {
   }
 
   /** A second request with the same id (a retry) gives the survey that is already there. */
-  async start(buildId: string, { id, startedAt, ...conditions }: StartSurveyDto) {
+  async start(buildId: string, { id, startedAt, ...conditions }: StartSurveyDto): Promise<SurveyView> {
     const survey = await this.sequelize.transaction(async (transaction) => {
       await findBuild(buildId, { transaction, lock: transaction.LOCK.UPDATE });
       const existing = await Survey.findByPk(id, { transaction });
@@ -67,7 +73,7 @@ export class SurveysService {
     return surveyView(survey);
   }
 
-  async show(id: string) {
+  async show(id: string): Promise<SurveyWithReadingsView> {
     const found = await this.find(id);
     await this.verdicts.refresh(found.buildId);
     const survey = await this.find(id);
@@ -76,7 +82,7 @@ export class SurveysService {
     return { ...surveyView(survey), expected: null, standing: null, ...look, readings: readings.map(readingView) };
   }
 
-  async change(id: string, { finished, ...conditions }: ChangeSurveyDto) {
+  async change(id: string, { finished, ...conditions }: ChangeSurveyDto): Promise<SurveyView> {
     const survey = await this.find(id);
     await this.sequelize.transaction(async (transaction) => {
       const finishedAt = finished === undefined ? {} : { finishedAt: finished ? new Date() : null };
@@ -102,7 +108,7 @@ export class SurveysService {
    * transaction: the trigger on the readings notes the last one and tells that the verdict is old. Only corrections are
    * looked at before.
    */
-  async addReadings(id: string, { readings }: AddReadingsDto) {
+  async addReadings(id: string, { readings }: AddReadingsDto): Promise<ReadingsKeptView> {
     const corrects = readings.some(({ supersedes }) => supersedes !== null);
     const buildId = corrects
       ? await this.sequelize.transaction(async (transaction) => {
@@ -132,7 +138,7 @@ export class SurveysService {
    * All lines or none; every bad line is named, and doubtful ones are asked about before anything is kept. New places
    * become stations of the build.
    */
-  async importCsv(id: string, { text, person, decisions = [] }: ImportReadingsDto) {
+  async importCsv(id: string, { text, person, decisions = [] }: ImportReadingsDto): Promise<ImportAnswerView> {
     const survey = await this.find(id);
     const build = await findBuild(survey.buildId);
     const { shape } = contextOf(build);

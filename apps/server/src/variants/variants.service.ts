@@ -3,6 +3,7 @@ import { Injectable } from '@nestjs/common';
 import { checkBracingPlan } from '@nimble/core/bracing';
 import { notFound, refusing } from '../http/problem';
 import { TopVariant, type VariantBody } from './variant.model';
+import type { VariantView } from './variant.view';
 import type { VariantDto } from './variants.dto';
 
 @Injectable()
@@ -33,6 +34,6 @@ export class VariantsService {
   }
 }
 
-function variantView({ id, at, person, name, body, retractedAt }: TopVariant) {
+function variantView({ id, at, person, name, body, retractedAt }: TopVariant): VariantView {
   return { id, at, person, name, ...body, retracted: retractedAt !== null && retractedAt !== undefined };
 }

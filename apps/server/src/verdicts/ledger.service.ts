@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { FIRST_REMOVAL_SPREAD } from '@nimble/core/verdict';
-import { learnRemovalSpread, settlePass, summarize, type LedgerLine, type PassOutcome } from '@nimble/core/ledger';
+import { learnRemovalSpread, settlePass, summarize, type PassOutcome } from '@nimble/core/ledger';
 import type { Estimate } from '@nimble/core/base';
 import { Op } from 'sequelize';
 import { toPlateCheck } from '../build-records/check.mapper';
@@ -8,24 +8,17 @@ import { PlateCheckRecord } from '../build-records/models/plate-check.model';
 import type { PassRecord } from '../build-records/models/pass.model';
 import { Survey } from '../build-records/models/survey.model';
 import { standingPasses } from '../build-records/plate-state';
-
-interface SettledPass {
-  passId: string;
-  surveyId: string;
-  settledBy: string;
-  at: Date;
-  lines: LedgerLine[];
-}
+import type { LedgerView, SettledPassView } from './ledger.view';
 
 /** Puts what was foretold of the passes taken beside the look that came after them. */
 @Injectable()
 export class LedgerService {
-  async ofBuild(buildId: string) {
+  async ofBuild(buildId: string): Promise<LedgerView> {
     const [pairs, checks] = await Promise.all([
       this.pairs(buildId),
       PlateCheckRecord.findAll({ where: { buildId, retractedAt: null }, order: [['at', 'ASC']] }),
     ]);
-    const passes = pairs.map(({ pass, look }): SettledPass => {
+    const passes = pairs.map(({ pass, look }): SettledPassView => {
       const came = checks.filter(({ surveyId }) => surveyId === look.id).map(toPlateCheck);
       const lines = settlePass(
         { ...pass.forecast, checks: pass.forecast.checks ?? null },

@@ -1,9 +1,8 @@
 import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
 import { InvalidInput } from '@nimble/core/base';
 import { modelPlates, type AssessmentSummary, type OtherBuild, type PassTaken } from '@nimble/core/verdict';
-import { NO_BUILD_CHOICES, type Construction, type PlateRole } from '@nimble/core/project';
+import { NO_BUILD_CHOICES } from '@nimble/core/project';
 import { trebleSignOf } from '@nimble/core/graduation';
-import type { Family } from '@nimble/core/outline';
 import { Op, QueryTypes, type Transaction } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
 import { Build } from '../build-records/models/build.model';
@@ -182,9 +181,9 @@ export class VerdictsService implements OnApplicationShutdown {
     const meanOf = new Map(means.map(({ buildId, mean }) => [buildId, mean]));
     const own = {
       id: build.id,
-      family: family as Family,
-      plate: plate as PlateRole,
-      construction: construction as Construction,
+      family: family,
+      plate: plate,
+      construction: construction,
     };
     return modelPlates(
       own,
@@ -195,11 +194,7 @@ export class VerdictsService implements OnApplicationShutdown {
 
 function otherBuild(build: Build, mean: number | null): OtherBuild {
   const { id, number, wood, outline, holes, scaleLength } = build;
-  const [family, plate, construction] = [
-    build.family as Family,
-    build.plate as PlateRole,
-    build.construction as Construction,
-  ];
+  const [family, plate, construction] = [build.family, build.plate, build.construction];
   return {
     id,
     number,

@@ -1,21 +1,12 @@
 import { Injectable } from '@nestjs/common';
-import { NO_BUILD_CHOICES, type PlateRole } from '@nimble/core/project';
+import { NO_BUILD_CHOICES } from '@nimble/core/project';
 import { readingOf, standingEvents, type VoicingEvent as VoicingEventView } from '@nimble/core/voicing';
-import type { ComparedBuild } from '@nimble/core/closing';
-import type { Family } from '@nimble/core/outline';
 import { QueryTypes } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
 import { Build } from '../build-records/models/build.model';
 import { eventView } from '../build-records/events-of-record';
+import type { ComparedView } from './compared.view';
 import { VoicingEvent } from '../build-records/models/voicing-event.model';
-
-export interface ComparedView extends ComparedBuild {
-  family: Family;
-  plate: PlateRole;
-  /** How it turned out, in its maker's words. */
-  words: string;
-  marks: { name: string; mark: number }[];
-}
 
 interface Measured {
   buildId: string;
@@ -79,8 +70,8 @@ function comparedOf(build: Build, measured: Measured | undefined, events: readon
     id,
     number,
     name,
-    family: family as Family,
-    plate: plate as PlateRole,
+    family,
+    plate,
     good: outcome === null ? null : GOOD[outcome],
     words: said?.words ?? '',
     marks: said?.marks ?? [],

@@ -24,6 +24,7 @@ import { WoodPhoto } from './models/wood-photo.model';
 import { WoodSet } from '../build-records/models/wood-set.model';
 import { WoodTest, type WoodTestResult } from '../build-records/models/wood-test.model';
 import { WoodWeighing } from './models/wood-weighing.model';
+import type { WoodSetView } from './wood.view';
 import type { ChangeWoodSetDto, CreateWoodSetDto, FlexTestDto, KnockTestDto, WeighDto } from './wood.dto';
 
 /** What of a set can be taken back. */
@@ -32,6 +33,12 @@ export enum RecordKind {
   tests = 'tests',
   photos = 'photos',
 }
+
+/** What is typed of a set; the rest is worked out. */
+type WoodSetFields = Omit<
+  WoodSetView,
+  'weighings' | 'tests' | 'photos' | 'properties' | 'objections' | 'drying' | 'brace'
+>;
 
 @Injectable()
 export class WoodService {
@@ -191,7 +198,7 @@ export class WoodService {
     weighings: readonly WoodWeighing[],
     tests: readonly WoodTest[],
     photos: readonly WoodPhoto[],
-  ) {
+  ): WoodSetView {
     const counted = weighings.filter(({ retractedAt }) => retractedAt === null);
     const facts = factsOf(
       set,
@@ -200,7 +207,7 @@ export class WoodService {
     );
     const properties = setProperties(facts);
     return {
-      ...(set.get({ plain: true }) as WoodSet),
+      ...(set.get({ plain: true }) as WoodSetFields),
       weighings: weighings.map((weighing) => {
         const { id, at, person, mass, relativeHumidity, temperatureC, retractedAt } = weighing;
         return {

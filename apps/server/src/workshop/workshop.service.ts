@@ -1,18 +1,12 @@
 import { Injectable } from '@nestjs/common';
-import { GENERIC_GLUES, type Glue } from '@nimble/core/glue';
+import { GENERIC_GLUES } from '@nimble/core/glue';
 import type { Experience } from '@nimble/core/bracing';
 import { notFound } from '../http/problem';
 import { insertOnce } from '../database/insert-once';
 import { Person } from './person.model';
 import { Workshop } from './workshop.model';
+import type { WorkshopView } from './workshop.view';
 import type { ChangeWorkshopDto } from './workshop.dto';
-
-export interface WorkshopView {
-  name: string;
-  demo: boolean;
-  people: { id: string; name: string; role: string; experience: Experience }[];
-  glues: readonly Glue[];
-}
 
 const UNNAMED = 'My bench';
 
@@ -24,7 +18,7 @@ export class WorkshopService {
       name: workshop?.name ?? UNNAMED,
       demo: workshop?.demo ?? false,
       people: people.map(({ id, name, role, experience }) => ({ id, name, role, experience })),
-      glues: workshop?.glues ?? GENERIC_GLUES,
+      glues: workshop?.glues ?? [...GENERIC_GLUES],
     };
   }
 

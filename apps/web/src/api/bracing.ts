@@ -1,59 +1,31 @@
 /** Plans of braces, steps of shaping and glue-ups as the API sends them. */
-import type { BracePlan, BracingPlan, ShapingForecast, ShapingOutcome } from '@nimble/core/bracing';
-import type { Glue, GlueTimes } from '@nimble/core/glue';
-import type { LedgerLine } from '@nimble/core/ledger';
+import type { GlueUpView, ShapingView, WorkshopView } from './contract';
+import type { BracingPlan, ShapingOutcome } from '@nimble/core/bracing';
+import type { Glue } from '@nimble/core/glue';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { outbox, useOutbox } from './bench-outbox';
 import { get, request } from './client';
 import { keys } from './keys';
 import type { Write } from './outbox';
-import type { Workshop } from './types';
 
-export interface ShapingView {
-  id: string;
-  braceId: string;
-  name: string;
-  at: string;
-  person: string;
-  heardBefore: number | null;
-  before: BracePlan;
-  after: BracePlan;
-  forecast: ShapingForecast;
-  outcome: ShapingOutcome | null;
-  lines: LedgerLine[];
-  retracted: boolean;
-}
-
-export interface GlueUpView {
-  id: string;
-  at: string;
-  person: string;
-  glue: Glue;
-  pieces: { id: string; name: string }[];
-  times: GlueTimes;
-  checked: string[];
-  relativeHumidity: number | null;
-  temperatureC: number | null;
-  note: string;
-  retracted: boolean;
-}
+export type { GlueUpView, ShapingView } from './contract';
 
 /**
  * The plan as it stands on this device: what still waits to be sent is newer than anything that the server can answer.
  */
 export function usePlan(id: string) {
   const { writes } = useOutbox();
-  const query = useQuery({ queryKey: keys.plan(id), queryFn: () => get<BracingPlan>(`/builds/${id}/plan`) });
+  const query = useQuery({ queryKey: keys.plan(id), queryFn: () => get('/builds/{id}/plan', { id }) });
   const waiting = writes.findLast(({ method, path }) => method === 'PUT' && path === `/builds/${id}/plan`);
   return { ...query, data: query.data && ((waiting?.body as BracingPlan | undefined) ?? query.data) };
 }
 
 export const useShapings = (id: string) =>
-  useQuery({ queryKey: keys.shapings(id), queryFn: () => get<ShapingView[]>(`/builds/${id}/shapings`) });
+  useQuery({ queryKey: keys.shapings(id), queryFn: () => get('/builds/{id}/shapings', { id }) });
 
 export const useGlueUps = (id: string) =>
-  useQuery({ queryKey: keys.glueUps(id), queryFn: () => get<GlueUpView[]>(`/builds/${id}/glue-ups`) });
+  useQuery({ queryKey: keys.glueUps(id), queryFn: () => get('/builds/{id}/glue-ups', { id }) });
 
 /** Shown at once, sent when the server can be reached. */
 export function useBracingWrites(buildId: string) {
@@ -98,7 +70,7 @@ export function useWorkshopWrites() {
   const client = useQueryClient();
   return useMemo(() => {
     const write = async (path: string, body: unknown) => {
-      client.setQueryData(keys.workshop, await request<Workshop>('PATCH', path, body));
+      client.setQueryData(keys.workshop, await request<WorkshopView>('PATCH', path, body));
     };
     return {
       keepGlues: (glues: readonly Glue[]) => write('/workshop', { glues }),

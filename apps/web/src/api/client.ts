@@ -3,6 +3,7 @@
  * fields.
  */
 
+import type { Answers } from './contract';
 import type { Slip } from '@nimble/core/wood';
 import { noteRevision } from './revisions';
 
@@ -73,7 +74,24 @@ async function answerOf<T>(response: Response): Promise<T> {
   throw await toRefused(response);
 }
 
-export const get = <T>(path: string) => request<T>('GET', path);
+type Named<Route> = Route extends `${string}{${infer Name}}${infer Rest}` ? Name | Named<Rest> : never;
+type Given<Route> = Record<Named<Route>, string> & Record<string, string | boolean>;
+type Where<Route> = [Named<Route>] extends [never] ? [given?: Given<Route>] : [given: Given<Route>];
+
+/** @param given what the route names in braces; all else is asked for behind the question mark */
+export const get = <Route extends keyof Answers>(route: Route, ...[given = {} as Given<Route>]: Where<Route>) =>
+  request<Answers[Route]>('GET', addressOf(route, given));
+
+function addressOf(route: string, given: Record<string, string | boolean>): string {
+  const query = new URLSearchParams();
+  let path = route;
+  for (const [name, value] of Object.entries(given)) {
+    const filled = path.replace(`{${name}}`, encodeURIComponent(value));
+    if (filled === path) query.set(name, `${value}`);
+    path = filled;
+  }
+  return query.size > 0 ? `${path}?${query}` : path;
+}
 
 async function send(path: string, init: RequestInit): Promise<Response> {
   try {

@@ -1,21 +1,13 @@
 /** Work on many tops that a worker of the server does; told of as it goes. */
-import type { BatchResult, BatchSpec } from '@nimble/core/explore';
-import type { TopHold, TopPlan } from '@nimble/core/top';
+import type { ExplorationView } from './contract';
+import type { BatchSpec } from '@nimble/core/explore';
+import type { TopHold } from '@nimble/core/top';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { get, request } from './client';
 import { keys } from './keys';
 import { useLines } from './use-lines';
 
-export interface ExplorationView {
-  id: string;
-  at: string;
-  spec: BatchSpec;
-  hold: TopHold;
-  state: 'waiting' | 'running' | 'done' | 'failed' | 'cancelled';
-  total: number;
-  done: number;
-  problem: string | null;
-}
+export type { ExplorationView } from './contract';
 
 export const isUnderWay = ({ state }: ExplorationView) => state === 'waiting' || state === 'running';
 
@@ -24,7 +16,7 @@ export function useExplorations(buildId: string) {
   const client = useQueryClient();
   const query = useQuery({
     queryKey: keys.explorations(buildId),
-    queryFn: () => get<ExplorationView[]>(`/builds/${buildId}/explorations`),
+    queryFn: () => get('/builds/{id}/explorations', { id: buildId }),
   });
   const live = query.data?.some(isUnderWay) ?? false;
   useLines<{ explorations?: ExplorationView[] }>(`/builds/${buildId}/explorations/stream`, live, ({ explorations }) => {
@@ -37,13 +29,13 @@ export const useExplorationResult = (buildId: string, view: ExplorationView | nu
   useQuery({
     queryKey: keys.exploration(buildId, view?.id ?? ''),
     enabled: view?.state === 'done',
-    queryFn: () => get<ExplorationView & { result: BatchResult | null }>(`/builds/${buildId}/explorations/${view!.id}`),
+    queryFn: () => get('/builds/{id}/explorations/{explorationId}', { id: buildId, explorationId: view!.id }),
     staleTime: Infinity,
   });
 
 /** What an exploration started from: the plan may be another by now. */
 export const explorationInputs = (buildId: string, id: string) =>
-  get<{ top: TopPlan; hold: TopHold }>(`/builds/${buildId}/explorations/${id}/inputs`);
+  get('/builds/{id}/explorations/{explorationId}/inputs', { id: buildId, explorationId: id });
 
 /** These wait for the server: it does the work. */
 export function useExplorationWrites(buildId: string) {

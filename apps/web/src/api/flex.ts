@@ -1,59 +1,21 @@
 /** Jigs of the workshop, and what was bent and heard on whole plates. */
-import type { Estimate } from '@nimble/core/base';
-import type { FeelRecord, FlexPoint, FlexWarning, Jig } from '@nimble/core/wood';
-import type { NoteKind } from '@nimble/core/project';
+import type { CheckView, JigView } from './contract';
 import type { PlateCheck } from '@nimble/core/graduation';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { get, request } from './client';
 import { keys } from './keys';
 
-export interface JigView {
-  id: string;
-  name: string;
-  body: Jig;
-  demo: boolean;
-}
+export type { CheckView, JigView, PersonFeelView as PersonFeel } from './contract';
 
-export interface CheckView {
-  id: string;
-  buildId: string;
-  surveyId: string | null;
-  jigId: string | null;
-  kind: 'flex' | 'knock';
-  at: string;
-  person: string;
-  feel: number | null;
-  thickness: Estimate;
-  input: {
-    points?: FlexPoint[];
-    notes?: Partial<Record<NoteKind, number>>;
-    ring?: { time: number; level: number | null };
-  };
-  result: {
-    compliance?: Estimate;
-    modulusAlong?: Estimate;
-    rigidityPerWidth?: Estimate;
-    width?: number;
-    warnings: FlexWarning[];
-  };
-  retracted: boolean;
-}
-
-export interface PersonFeel {
-  person: string;
-  record: FeelRecord;
-  flexes: { at: string; score: number; rigidity: number }[];
-}
-
-export const useJigs = () => useQuery({ queryKey: keys.jigs, queryFn: () => get<JigView[]>('/jigs') });
+export const useJigs = () => useQuery({ queryKey: keys.jigs, queryFn: () => get('/jigs') });
 
 export const useChecks = (buildId: string) =>
-  useQuery({ queryKey: keys.checks(buildId), queryFn: () => get<CheckView[]>(`/builds/${buildId}/checks`) });
+  useQuery({ queryKey: keys.checks(buildId), queryFn: () => get('/builds/{id}/checks', { id: buildId }) });
 
 /** Of every build the newest flex on each jig and the newest notes. */
-export const useNewestChecks = () => useQuery({ queryKey: keys.allChecks, queryFn: () => get<CheckView[]>('/checks') });
+export const useNewestChecks = () => useQuery({ queryKey: keys.allChecks, queryFn: () => get('/checks') });
 
-export const useFeel = () => useQuery({ queryKey: keys.feel, queryFn: () => get<PersonFeel[]>('/feel') });
+export const useFeel = () => useQuery({ queryKey: keys.feel, queryFn: () => get('/feel') });
 
 export function useJigWrite() {
   const client = useQueryClient();

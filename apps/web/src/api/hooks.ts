@@ -6,36 +6,25 @@ import { outbox, useOutbox } from './bench-outbox';
 import { get } from './client';
 import { keys } from './keys';
 import { blankSurvey, withPendingPasses, withPendingReadings, withPendingSurveys } from './pending';
-import type {
-  Build,
-  BuildSummary,
-  Ledger,
-  Note,
-  PassView,
-  Survey,
-  SurveyReading,
-  SurveyWithReadings,
-  TargetTemplate,
-  Workshop,
-} from './types';
+import type { Build, Survey, SurveyReading } from './types';
 
-export const useWorkshop = () => useQuery({ queryKey: keys.workshop, queryFn: () => get<Workshop>('/workshop') });
+export const useWorkshop = () => useQuery({ queryKey: keys.workshop, queryFn: () => get('/workshop') });
 
 export const useBuilds = (archived = false) =>
-  useQuery({ queryKey: keys.buildList(archived), queryFn: () => get<BuildSummary[]>(`/builds?archived=${archived}`) });
+  useQuery({ queryKey: keys.buildList(archived), queryFn: () => get('/builds', { archived }) });
 
 export const useBuild = (id: string) =>
-  useQuery({ queryKey: keys.build(id), queryFn: () => get<Build>(`/builds/${id}`), enabled: id !== '' });
+  useQuery({ queryKey: keys.build(id), queryFn: () => get('/builds/{id}', { id }), enabled: id !== '' });
 
 export const useTarget = (id: string) =>
-  useQuery({ queryKey: keys.target(id), queryFn: () => get<TargetSpec>(`/builds/${id}/target`) });
+  useQuery({ queryKey: keys.target(id), queryFn: () => get('/builds/{id}/target', { id }) });
 
 /** Passes of a build, those that still wait to be sent included. */
 export function usePasses(buildId: string) {
   const { writes } = useOutbox();
   const query = useQuery({
     queryKey: keys.passes(buildId),
-    queryFn: () => get<PassView[]>(`/builds/${buildId}/passes`),
+    queryFn: () => get('/builds/{id}/passes', { id: buildId }),
   });
   const data = useMemo(
     () => query.data && withPendingPasses(query.data, writes, buildId),
@@ -45,20 +34,19 @@ export function usePasses(buildId: string) {
 }
 
 export const useLedger = (id: string) =>
-  useQuery({ queryKey: keys.ledger(id), queryFn: () => get<Ledger>(`/builds/${id}/ledger`) });
+  useQuery({ queryKey: keys.ledger(id), queryFn: () => get('/builds/{id}/ledger', { id }) });
 
 export const useNotes = (id: string) =>
-  useQuery({ queryKey: keys.notes(id), queryFn: () => get<Note[]>(`/builds/${id}/notes`) });
+  useQuery({ queryKey: keys.notes(id), queryFn: () => get('/builds/{id}/notes', { id }) });
 
-export const useTemplates = () =>
-  useQuery({ queryKey: keys.templates, queryFn: () => get<TargetTemplate[]>('/target-templates') });
+export const useTemplates = () => useQuery({ queryKey: keys.templates, queryFn: () => get('/target-templates') });
 
 /** Surveys of a build, those that still wait to be sent included. */
 export function useSurveys(buildId: string) {
   const { writes } = useOutbox();
   const query = useQuery({
     queryKey: keys.surveys(buildId),
-    queryFn: () => get<Survey[]>(`/builds/${buildId}/surveys`),
+    queryFn: () => get('/builds/{id}/surveys', { id: buildId }),
   });
   const data = useMemo(
     () => query.data && withPendingSurveys(query.data, writes, buildId),
@@ -78,14 +66,14 @@ export function useSurvey(buildId: string, surveyId: string | null) {
   );
   const query = useQuery({
     queryKey: keys.survey(buildId, surveyId ?? 'none'),
-    queryFn: () => get<SurveyWithReadings>(`/surveys/${surveyId}`),
+    queryFn: () => get('/surveys/{id}', { id: surveyId! }),
     enabled: surveyId !== null && !isNew,
   });
   const data = useMemo(() => {
     const hasWaiting = isNew || writes.some((w) => w.path.startsWith(`/surveys/${surveyId}/`));
     const blank =
       hasWaiting && surveyId !== null
-        ? { ...blankSurvey(buildId, 0, { id: surveyId }), readings: [], expected: null }
+        ? { ...blankSurvey(buildId, 0, { id: surveyId }), readings: [], expected: null, standing: null }
         : null;
     const known = query.data ?? blank;
     return known ? withPendingReadings(known, writes) : undefined;

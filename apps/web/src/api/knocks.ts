@@ -1,9 +1,9 @@
 /**
  * What was heard of a build: knocks on the whole plate, at stations and of bars, and the finished instrument played.
  */
+import type { KnockView as KeptKnock, PlayedView as KeptPlayed } from './contract';
 import { heardKnock, placedKnock, roundKnock, type RoundKnock } from '@nimble/core/voicing';
 import type { HeardKnock, PlacedKnock } from '@nimble/core/knock-map';
-import type { KeptAnalysis, PlayedAnalysis } from '@nimble/core/sound';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { outbox, useOutbox } from './bench-outbox';
@@ -11,31 +11,13 @@ import { bytesOf, get, request, upload } from './client';
 import { keys } from './keys';
 import type { Write } from './outbox';
 
-interface Taken {
-  id: string;
-  buildId: string;
-  at: string;
-  person: string;
-  source: 'microphone' | 'file' | 'simulated';
-  retracted: boolean;
-  /** Only here so far: the server has no sound of it yet. */
+/** Only here so far: the server has no sound of it yet. */
+interface Waits {
   waiting?: boolean;
 }
 
-export interface KnockView extends Taken {
-  about: 'plate' | 'station' | 'bar';
-  round: number;
-  place: { name?: string; x?: number; y?: number; held?: { x: number; y: number } };
-  options: { from?: number };
-  analysis: KeptAnalysis;
-}
-
-export interface PlayedView extends Taken {
-  about: 'played';
-  place: { title: string; lowest: number; highest: number };
-  analysis: PlayedAnalysis;
-}
-
+export type KnockView = KeptKnock & Waits;
+export type PlayedView = KeptPlayed & Waits;
 export type SoundView = KnockView | PlayedView;
 
 /** Knocks and recordings of a build, those that still wait to be sent included. */
@@ -43,7 +25,7 @@ export function useSounds(buildId: string) {
   const { writes } = useOutbox();
   const query = useQuery({
     queryKey: keys.knocks(buildId),
-    queryFn: () => get<SoundView[]>(`/builds/${buildId}/knocks`),
+    queryFn: () => get('/builds/{id}/knocks', { id: buildId }),
   });
   const data = useMemo(
     () => query.data && withPendingSounds(query.data, writes, buildId),

@@ -13,6 +13,7 @@ const write = (method: Write['method'], path: string, body: unknown): Write => (
 const known = {
   ...blankSurvey('b', 1, { id: 's1' }),
   expected: null,
+  standing: null,
   readings: [{ id: 'r1', station: 'A1' } as SurveyReading],
 };
 

@@ -50,6 +50,7 @@ export function blankSurvey(buildId: string, number: number, body: Partial<Surve
     typed: {},
     note: '',
     assessment: null,
+    assessed: true,
     ...body,
   };
 }

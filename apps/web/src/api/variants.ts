@@ -1,26 +1,15 @@
 /** Tops that were tried and kept beside a build's plan. */
-import type { BracingPlan } from '@nimble/core/bracing';
-import type { KeptFigures, Thicker, TopHold } from '@nimble/core/top';
+import type { VariantView } from './contract';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { outbox } from './bench-outbox';
 import { get } from './client';
 import { keys } from './keys';
 
-export interface VariantView {
-  id: string;
-  at: string;
-  person: string;
-  name: string;
-  plan: BracingPlan;
-  thicker: Thicker;
-  hold: TopHold;
-  figures: KeptFigures;
-  retracted: boolean;
-}
+export type { VariantView } from './contract';
 
 export const useVariants = (id: string) =>
-  useQuery({ queryKey: keys.variants(id), queryFn: () => get<VariantView[]>(`/builds/${id}/variants`) });
+  useQuery({ queryKey: keys.variants(id), queryFn: () => get('/builds/{id}/variants', { id }) });
 
 /** Shown at once, sent when the server can be reached. */
 export function useVariantWrites(buildId: string) {

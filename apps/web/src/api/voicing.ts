@@ -1,15 +1,14 @@
 /** What was read, taken off and decided while a build's plate is voiced, and how builds compare. */
-import type { ComparedBuild } from '@nimble/core/closing';
-import type { Family } from '@nimble/core/outline';
+import type { TopBendView, TopMassView } from './contract';
 import type { FlexPlace, VoicingBodies, VoicingEvent, VoicingKind } from '@nimble/core/voicing';
-import type { PlateRole } from '@nimble/core/project';
-import type { ShavingOutcome } from '@nimble/core/ledger';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { outbox, useOutbox } from './bench-outbox';
 import { get, request } from './client';
 import { keys } from './keys';
 import type { Write } from './outbox';
+
+export type { ComparedView } from './contract';
 
 const PENDING_MS = 1500;
 const isPending = (event: VoicingEvent) => event.kind === 'shaving' && !event.retracted && event.body.pending === true;
@@ -19,7 +18,7 @@ export function useVoicingEvents(buildId: string) {
   const { writes } = useOutbox();
   const query = useQuery({
     queryKey: keys.voicing(buildId),
-    queryFn: () => get<VoicingEvent[]>(`/builds/${buildId}/voicing`),
+    queryFn: () => get('/builds/{id}/voicing', { id: buildId }),
     // A forecast that the record is still making comes by itself.
     refetchInterval: ({ state }) => (state.data?.some(isPending) ? PENDING_MS : false),
   });
@@ -59,18 +58,10 @@ export function withPendingEvents(
 export const useShavingRecord = (person: string, buildId: string) =>
   useQuery({
     queryKey: keys.shavingRecord(person, buildId),
-    queryFn: () => get<ShavingOutcome[]>(`/shaving-record?person=${encodeURIComponent(person)}&but=${buildId}`),
+    queryFn: () => get('/shaving-record', { person, but: buildId }),
   });
 
-export interface ComparedView extends ComparedBuild {
-  family: Family;
-  plate: PlateRole;
-  words: string;
-  marks: { name: string; mark: number }[];
-}
-
-export const useCompared = () =>
-  useQuery({ queryKey: keys.compared, queryFn: () => get<ComparedView[]>('/builds-compared') });
+export const useCompared = () => useQuery({ queryKey: keys.compared, queryFn: () => get('/builds-compared') });
 
 const LABELS: Record<VoicingKind, string> = {
   goal: 'the goal',
@@ -130,5 +121,5 @@ export type VoicingWrites = ReturnType<typeof useVoicingWrites>;
 
 /** The stand-in gauge and balance under the plate. */
 export const standInBend = (buildId: string, place: FlexPlace) =>
-  request<{ load: number; deflection: number }>('POST', `/devices/top/${buildId}/bend`, { place });
-export const standInWeigh = (buildId: string) => request<{ mass: number }>('POST', `/devices/top/${buildId}/weigh`);
+  request<TopBendView>('POST', `/devices/top/${buildId}/bend`, { place });
+export const standInWeigh = (buildId: string) => request<TopMassView>('POST', `/devices/top/${buildId}/weigh`);

@@ -1,3 +1,4 @@
+import type { InstrumentLineView } from '../api/contract';
 import { InvalidInput } from '@nimble/core/base';
 import { parseLoad } from '@nimble/core/units';
 import { useState } from 'react';
@@ -15,16 +16,11 @@ interface Props {
 
 const WEIGHTS = ['0 g', '200 g', '500 g', '1 kg', '2 kg'];
 
-interface InstrumentLine {
-  device: 'dial' | 'scale';
-  line: string;
-}
-
 /** Practice without a jig: a simulated dial gauge on a cable. Put a weight on, and its reading comes in by itself. */
 export function StandIns({ pieceId, place, onReading }: Props) {
   const [open, setOpen] = useState(false);
   const [onIt, setOnIt] = useState<string | null>(null);
-  const state = useLines<InstrumentLine>(`/devices/bench/${pieceId}/stream`, open, ({ device, line }) => {
+  const state = useLines<InstrumentLineView>(`/devices/bench/${pieceId}/stream`, open, ({ device, line }) => {
     if (device === 'dial' && onIt !== null) onReading(onIt, line);
   });
   const put = async (weight: string) => {

@@ -170,6 +170,7 @@ export function aSurvey(change: Partial<Survey> = {}): Survey {
     typed: {},
     note: '',
     assessment: null,
+    assessed: true,
     ...change,
   };
 }
@@ -197,6 +198,9 @@ export function aSet(change: Partial<WoodSet> = {}): WoodSet {
     note: '',
     rejected: null,
     demo: false,
+    archivedAt: null,
+    createdAt: '2026-11-01T10:00:00Z',
+    updatedAt: '2026-11-02T10:00:00Z',
     risesBass: null,
     risesTreble: null,
     weighings: [],

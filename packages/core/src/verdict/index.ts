@@ -10,7 +10,13 @@ export {
 export { ENOUGH_READ, takesWoodOff, type ThicknessVerdict, type VerdictKind, type VerdictRule } from './judge';
 export { followLead, type FollowedLine, type Lead } from './lead';
 export { DEFAULT_DEPTH, planPasses, type PassPlan, type PassTool, type PlanInput, type PlanStep } from './pass-plan';
-export { FIRST_REMOVAL_SPREAD, forecastPasses, type FlexForecast, type PassForecast } from './pass-forecast';
+export {
+  FIRST_REMOVAL_SPREAD,
+  forecastPasses,
+  type FlexForecast,
+  type KeptPassForecast,
+  type PassForecast,
+} from './pass-forecast';
 export { takenRemoval, type PassTaken, type Taken } from './taken';
 export { judgeTearOut, type TearOut } from './tear-out';
 export { divideIntoZones, zoneOfPlace, zoneWords, type Region, type Zone, type ZoneMap } from './zones';

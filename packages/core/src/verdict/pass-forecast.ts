@@ -1,4 +1,5 @@
 /** What the planned passes will do to the plate's weight and flex, with the doubt of it. SI. */
+import type { CheckForecast } from '../graduation';
 import type { Estimate } from '../base';
 import type { WoodEstimate } from '../project';
 import { integrate, plateCompliance, SCALE_SD, type Direction, type MapGrid, type MapStatistics } from '../survey';
@@ -21,6 +22,14 @@ export interface PassForecast {
   meanAfter: Estimate;
   /** Empty where the plate has no continuous wood to carry a load. */
   flex: FlexForecast[];
+}
+
+/** As it is kept with a pass: of everything that came off since the survey, the pass included. */
+export interface KeptPassForecast extends PassForecast {
+  /** [m] */
+  meanNow: number;
+  /** What jig and ear would say after it; none in forecasts made before checks were kept. */
+  checks?: CheckForecast;
 }
 
 export interface ForecastInput {

@@ -1,3 +1,4 @@
+import type { Stage } from '@nimble/core/project';
 import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
 
 /** Something that happened to a build and is not a reading: a note, a stage begun or done. Only ever added. */
@@ -8,5 +9,5 @@ export class BuildEvent extends Model {
   @Column(DataType.TEXT) declare kind: 'note' | 'stage';
   @Column(DataType.DATE) declare at: Date;
   @Column(DataType.TEXT) declare person: string;
-  @Column(DataType.JSONB) declare body: { stage?: string; text?: string; done?: boolean };
+  @Column(DataType.JSONB) declare body: { stage?: Stage; text?: string; done?: boolean };
 }

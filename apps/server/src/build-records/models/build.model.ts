@@ -1,5 +1,5 @@
-import type { BuildChoices, BuildWood, Stage } from '@nimble/core/project';
-import type { HoleSpec, OutlineSpec } from '@nimble/core/outline';
+import type { BuildChoices, BuildWood, Construction, PlateRole, Stage } from '@nimble/core/project';
+import type { Family, HoleSpec, OutlineSpec } from '@nimble/core/outline';
 import type { PassTool } from '@nimble/core/verdict';
 import type { Station } from '@nimble/core/survey';
 import type { UnitChoice } from '@nimble/core/units';
@@ -15,9 +15,9 @@ export class Build extends Model {
   @PrimaryKey @Column(DataType.UUID) declare id: string;
   @Column(DataType.INTEGER) declare number: number;
   @Column(DataType.TEXT) declare name: string;
-  @Column(DataType.TEXT) declare family: string;
-  @Column(DataType.TEXT) declare construction: string;
-  @Column(DataType.TEXT) declare plate: string;
+  @Column(DataType.TEXT) declare family: Family;
+  @Column(DataType.TEXT) declare construction: Construction;
+  @Column(DataType.TEXT) declare plate: PlateRole;
   @Column(DataType.BOOLEAN) declare leftHanded: boolean;
   @Column(DataType.DOUBLE) declare scaleLength: number | null;
   @Column(DataType.JSONB) declare wood: BuildWood;

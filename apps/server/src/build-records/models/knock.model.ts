@@ -24,7 +24,7 @@ export class KnockRecord extends Model {
   @Column(DataType.JSONB) declare place: StruckPlace;
   @Column(DataType.DATE) declare at: Date;
   @Column(DataType.TEXT) declare person: string;
-  @Column(DataType.TEXT) declare source: string;
+  @Column(DataType.TEXT) declare source: 'microphone' | 'file' | 'simulated';
   @Column(DataType.JSONB) declare options: Partial<KnockOptions>;
   @Column(DataType.JSONB) declare analysis: KeptAnalysis | PlayedAnalysis;
   @Column(DataType.INTEGER) declare size: number;

@@ -1,13 +1,5 @@
-import type { CheckForecast } from '@nimble/core/graduation';
-import type { PassForecast, PassTool, StepSummary, Taken } from '@nimble/core/verdict';
+import type { KeptPassForecast, PassTool, StepSummary, Taken } from '@nimble/core/verdict';
 import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
-
-/** What was foretold of what was taken; of everything that came off since the survey, this pass included. */
-export interface PassForecastBody extends PassForecast {
-  meanNow: number;
-  /** What jig and ear would say after it; none in forecasts made before checks were kept. */
-  checks?: CheckForecast;
-}
 
 /**
  * Wood taken off after a survey. Only ever added: a correction supersedes, a pass that was never made is taken back.
@@ -25,7 +17,7 @@ export class PassRecord extends Model {
   @Column(DataType.JSONB) declare taken: Taken | null;
   /** As it was advised. */
   @Column(DataType.JSONB) declare planned: StepSummary[];
-  @Column(DataType.JSONB) declare forecast: PassForecastBody;
+  @Column(DataType.JSONB) declare forecast: KeptPassForecast;
   /** Depth that should be gone by station since the survey [m]. */
   @Column(DataType.JSONB) declare depths: Record<string, number> | null;
   @Column(DataType.UUID) declare supersedes: string | null;

@@ -10,7 +10,7 @@ export class ReadingRecord extends Model {
   @Column(DataType.DOUBLE) declare y: number;
   @Column(DataType.DOUBLE) declare thickness: number | null;
   @Column(DataType.TEXT) declare typed: string;
-  @Column(DataType.TEXT) declare source: string;
+  @Column(DataType.TEXT) declare source: 'typed' | 'caliper' | 'csv';
   @Column(DataType.BOOLEAN) declare kept: boolean;
   @Column(DataType.UUID) declare supersedes: string | null;
   @Column(DataType.TEXT) declare person: string;

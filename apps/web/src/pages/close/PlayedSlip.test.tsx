@@ -28,6 +28,8 @@ const recording = (id: string, change: Partial<PlayedView> = {}): PlayedView => 
   source: 'file',
   retracted: false,
   about: 'played',
+  round: 1,
+  options: {},
   analysis,
   place: { title: 'new strings', lowest: 82.4, highest: 880 },
   ...change,

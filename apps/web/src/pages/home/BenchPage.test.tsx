@@ -65,6 +65,7 @@ describe('the bench', () => {
       build({ id: 'a', number: 41, name: 'Sandpiper', stage: 'voice', waitsFor: { what: 'fresh ears', until: past } }),
       build({
         newestSurvey: {
+          buildId: 'b',
           number: 3,
           at: past,
           mean: 2.48e-3,
@@ -82,6 +83,7 @@ describe('the bench', () => {
   it('says of a braced top how far its voicing is, not how thin it was planed', async () => {
     const at = new Date(Date.now() - 7_200_000).toISOString();
     const survey = {
+      buildId: 'b',
       number: 3,
       at,
       mean: 2.48e-3,
@@ -90,7 +92,7 @@ describe('the bench', () => {
       passesSince: 0,
     };
     const voiced = (id: string, number: number, stage: BuildSummary['stage'], shaved: boolean) =>
-      build({ id, number, stage, newestSurvey: survey, newestRound: { number: 2, at, shaved } });
+      build({ id, number, stage, newestSurvey: survey, newestRound: { buildId: 'b', number: 2, at, shaved } });
     show([
       voiced('a', 41, 'voice', false),
       voiced('b', 42, 'voice', true),

@@ -99,8 +99,8 @@ function BuildForm({ first, build }: { first: Draft; build: Build | null }) {
   const { shape, fault } = useShape(draft);
   const errorAt = (field: string) =>
     fault.find((e) => e.field === field)?.message ?? errors.find((e) => e.field === field)?.message ?? null;
-  const ask = async ({ errors: touched }: Refused) => {
-    const theirs = await get<Build>(`/builds/${id}`).catch((error: Error) => void toast.error(error.message));
+  const ask = async (id: string, { errors: touched }: Refused) => {
+    const theirs = await get('/builds/{id}', { id }).catch((error: Error) => void toast.error(error.message));
     if (theirs) setOutdated({ theirs, fields: touched.map(({ field }) => field) });
   };
   const submit = async (upon: Build | null, wanted: Draft) => {
@@ -113,7 +113,7 @@ function BuildForm({ first, build }: { first: Draft; build: Build | null }) {
       await client.invalidateQueries({ queryKey: keys.builds });
       void navigate(`/builds/${kept.id}/thickness`);
     } catch (failure) {
-      if (failure instanceof Refused && failure.isOutdated) await ask(failure);
+      if (failure instanceof Refused && failure.isOutdated && upon) await ask(upon.id, failure);
       else if (failure instanceof Refused && failure.errors.length > 0) setErrors(failure.errors);
       else toast.error((failure as Error).message);
     } finally {

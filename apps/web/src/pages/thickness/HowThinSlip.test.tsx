@@ -43,6 +43,7 @@ const check = (change: Partial<CheckView>): CheckView => ({
 const sibling = (change: Partial<BuildSummary> = {}): BuildSummary => {
   const { stations: _, ...plan } = aBuild({ id: 'm', number: 38, name: 'Turnstone' });
   const newestSurvey = {
+    buildId: 'b',
     number: 3,
     at: '2026-10-02T10:00:00Z',
     mean: 2.7e-3,
