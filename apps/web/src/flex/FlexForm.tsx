@@ -5,7 +5,7 @@ import { useState, type ReactNode } from 'react';
 import { useJigs } from '../api/flex';
 import { setPreferences, usePreferences } from '../ui/preferences';
 import { Button, SelectField, TextField, Option } from '../ui';
-import { AskedBox, useAsking } from '../forms';
+import { AskedBox, useEntryForm } from '../forms';
 import { jigWords } from '../words/jig-words';
 import { NewJigDialog } from './NewJigDialog';
 import { scaled } from './scaled';
@@ -24,56 +24,55 @@ interface Props {
   onSend: (body: Record<string, unknown>) => Promise<unknown>;
 }
 
-const FIRST_ROWS = 4;
-const blank = (): Row[] => Array.from({ length: FIRST_ROWS }, () => ({ load: '', dial: '' }));
+const NO_LOAD = { load: '', deflection: '' };
+const BLANK = {
+  jigId: '',
+  span: '',
+  direction: 'along' as 'along' | 'across',
+  points: [NO_LOAD, NO_LOAD, NO_LOAD, NO_LOAD],
+  feel: '',
+};
+type Draft = typeof BLANK;
+type Row = Draft['points'][number];
 
 /** Loads and dial readings on a jig, typed or told by the instruments. */
 export function FlexForm({ pieceId, units, plain, onJig, children, onSend }: Props) {
   const jigs = useJigs();
   const usable = (jigs.data ?? []).filter(({ body }) => !plain || body.kind !== 'ring');
-  const [chosen, setChosen] = useState<string | null>(null);
-  const jigId = chosen ?? (plain ? '' : (usable[0]?.id ?? ''));
-  const jig = usable.find(({ id }) => id === jigId);
   const [making, setMaking] = useState(false);
-  const [rows, setRows] = useState(blank);
-  const [span, setSpan] = useState('');
-  const [direction, setDirection] = useState<'along' | 'across'>('along');
-  const [feel, setFeel] = useState('');
   const { loadUnit } = usePreferences();
-  const { offer, busy, at, asked } = useAsking(['loads', 'dial'], () => {
-    setRows(blank());
-    setFeel('');
+  const first = plain ? '' : (usable[0]?.id ?? '');
+  const placeOf = ({ jigId, span, direction }: Pick<Draft, 'jigId' | 'span' | 'direction'>) =>
+    jigId || first
+      ? { jigId: jigId || first }
+      : { span: parseQuantity('span', span, 'length', units.length).value, direction };
+  const form = useEntryForm({
+    blank: BLANK,
+    read: (draft, meant) => {
+      if (!plain && !draft.jigId && !first) throw new InvalidInput('jigId', '', 'Describe your jig first');
+      const points = scaled(readRows(draft.points, units, loadUnit), meant);
+      return { ...placeOf(draft), points, feel: draft.feel === '' ? null : Number(draft.feel) };
+    },
+    send: (body, ask) => onSend({ id: crypto.randomUUID(), ...body, ask }),
+    mends: ['loads', 'dial'],
+    // The jig stays for the next plate.
+    after: (draft) => ({ ...draft, points: BLANK.points, feel: '' }),
   });
+  const { draft, set, at, asked, busy } = form;
+  const jigId = draft.jigId || first;
+  const jig = usable.find(({ id }) => id === jigId);
   const choose = (id: string) => {
-    setChosen(id);
+    set({ jigId: id });
     onJig?.(id);
   };
-  const place = () =>
-    jigId ? { jigId } : { span: parseQuantity('span', span, 'length', units.length).value, direction };
-  const submit = () =>
-    offer(
-      async ({ ask, slip }) => {
-        if (!plain && !jigId) throw new InvalidInput('jigId', '', 'Describe your jig first');
-        const points = scaled(readRows(rows, units, loadUnit), slip);
-        await onSend({ id: crypto.randomUUID(), ...place(), points, feel: feel === '' ? null : Number(feel), ask });
-      },
-      [rows, loadUnit, jigId, span, direction],
-    );
   /** What the instruments tell goes into the first empty row. */
-  const take = (load: string, dial: string) =>
-    setRows((old) => {
-      const free = old.findIndex((row) => row.load === '' && row.dial === '');
-      return free < 0 ? [...old, { load, dial }] : old.map((row, i) => (i === free ? { load, dial } : row));
-    });
+  const take = (load: string, deflection: string) => {
+    const free = draft.points.findIndex((row) => row.load === '' && row.deflection === '');
+    const told = { load, deflection };
+    set({ points: free < 0 ? [...draft.points, told] : draft.points.with(free, told) });
+  };
   return (
-    <form
-      aria-label="Flex it"
-      className="space-y-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void submit();
-      }}
-    >
+    <form aria-label="Flex it" className="space-y-2" onSubmit={form.submit}>
       <div className="flex items-end gap-2">
         <div className="min-w-0 flex-1">
           <SelectField label="On" value={jigId} error={at('jigId')} onChoose={choose}>
@@ -93,18 +92,11 @@ export function FlexForm({ pieceId, units, plain, onJig, children, onSend }: Pro
       {jig && <p className="text-note text-soft">{jigWords(jig.body, units)}</p>}
       {plain && !jig && (
         <div className="grid grid-cols-2 gap-3">
-          <SelectField label="Bent" value={direction} onChoose={(chosen) => setDirection(chosen as typeof direction)}>
+          <SelectField label="Bent" {...form.choice('direction')}>
             <Option value="along">along the grain</Option>
             <Option value="across">across it</Option>
           </SelectField>
-          <TextField
-            label="Supports apart"
-            suffix={units.length}
-            inputMode="decimal"
-            value={span}
-            error={at('span')}
-            onChange={(e) => setSpan(e.target.value)}
-          />
+          <TextField label="Supports apart" suffix={units.length} inputMode="decimal" {...form.text('span')} />
         </div>
       )}
       <SelectField
@@ -118,21 +110,21 @@ export function FlexForm({ pieceId, units, plain, onJig, children, onSend }: Pro
           </Option>
         ))}
       </SelectField>
-      <LoadRows rows={rows} units={units} loadUnit={loadUnit} at={at} onChange={setRows} />
+      <LoadRows {...{ units, loadUnit, at }} rows={draft.points} onChange={(points) => set({ points })} />
       {at('points') && (
         <p role="alert" className="font-medium text-ember-ink">
           The test {at('points')}
         </p>
       )}
       <div className="flex items-end gap-2">
-        <Button kind="quiet" onClick={() => setRows([...rows, { load: '', dial: '' }])}>
+        <Button kind="quiet" onClick={() => set({ points: [...draft.points, NO_LOAD] })}>
           One more load
         </Button>
-        <FeelField value={feel} error={at('feel')} onValue={setFeel} />
+        <FeelField {...form.choice('feel')} />
       </div>
       {children?.(at)}
       {asked && <AskedBox asked={asked} />}
-      <StandIns pieceId={pieceId} place={place} onReading={take} />
+      <StandIns pieceId={pieceId} place={() => placeOf(draft)} onReading={take} />
       <Button type="submit" disabled={busy}>
         Keep the flex
       </Button>
@@ -144,12 +136,12 @@ export function FlexForm({ pieceId, units, plain, onJig, children, onSend }: Pro
 interface FeelProps {
   value: string;
   error: string | null;
-  onValue: (value: string) => void;
+  onChoose: (value: string) => void;
 }
 
-function FeelField({ value, error, onValue }: FeelProps) {
+function FeelField(props: FeelProps) {
   return (
-    <SelectField label="How it feels" value={value} error={error} onChoose={onValue}>
+    <SelectField label="How it feels" {...props}>
       <Option value="">no score</Option>
       {Array.from({ length: 9 }, (_, i) => (
         <Option key={i} value={i + 1}>
@@ -163,17 +155,12 @@ function FeelField({ value, error, onValue }: FeelProps) {
 
 const LOAD_WORDS: Record<LoadUnit, string> = { kg: 'kilograms', g: 'grams', N: 'newtons', lb: 'pounds', oz: 'ounces' };
 
-interface Row {
-  load: string;
-  dial: string;
-}
-
 /** Empty rows are passed over. @throws InvalidInput at the row */
 function readRows(rows: readonly Row[], units: UnitChoice, loadUnit: LoadUnit): FlexPoint[] {
-  const used = rows.filter(({ load, dial }) => load.trim() !== '' || dial.trim() !== '');
-  const points = used.map(({ load, dial }, i) => ({
+  const used = rows.filter(({ load, deflection }) => load.trim() !== '' || deflection.trim() !== '');
+  const points = used.map(({ load, deflection }, i) => ({
     load: parseLoad(`points[${i}].load`, load, loadUnit).value,
-    deflection: parseQuantity(`points[${i}].deflection`, dial, 'length', units.length).value,
+    deflection: parseQuantity(`points[${i}].deflection`, deflection, 'length', units.length).value,
   }));
   if (points.length < 2) throw new InvalidInput('points', points.length, 'needs two loads or more');
   return points;
@@ -209,9 +196,9 @@ function LoadRows({
         aria-label={`Dial ${i + 1}`}
         suffix={units.length}
         inputMode="decimal"
-        value={row.dial}
+        value={row.deflection}
         error={at(`points[${i}].deflection`)}
-        onChange={(e) => change(i, { dial: e.target.value })}
+        onChange={(e) => change(i, { deflection: e.target.value })}
       />
     </div>
   ));

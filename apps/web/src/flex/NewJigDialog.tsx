@@ -4,7 +4,7 @@ import { parseQuantity, type UnitChoice } from '@nimble/core/units';
 import { useState } from 'react';
 import { useJigWrite } from '../api/flex';
 import { Button, Dialog, SelectField, TextField, Option } from '../ui';
-import { useSending } from '../forms';
+import { useEntryForm } from '../forms';
 import { JigDrawing } from './JigDrawing';
 
 interface Props {
@@ -27,32 +27,32 @@ const BLANK = {
 /** Describes a jig once; every later flex names it and needs only loads and dial. */
 export function NewJigDialog({ units, open, onClose, onMade }: Props) {
   const write = useJigWrite();
-  const [draft, setDraft] = useState(BLANK);
   const [id, setId] = useState(() => crypto.randomUUID());
-  const { send, busy, at } = useSending(() => {
-    onMade(id);
-    setDraft(BLANK);
-    setId(crypto.randomUUID());
-    onClose();
+  const form = useEntryForm({
+    blank: BLANK,
+    read: (draft) => {
+      if (draft.name.trim() === '') throw new InvalidInput('name', '', 'Give it a name');
+      const body = readJig(draft, units);
+      checkJig(body);
+      return { name: draft.name.trim(), body };
+    },
+    send: (jig) => write('', { id, ...jig }),
+    onDone: () => {
+      onMade(id);
+      setId(crypto.randomUUID());
+      onClose();
+    },
   });
-  const set = (change: Partial<typeof BLANK>) => setDraft({ ...draft, ...change });
+  const { draft, at, busy } = form;
   const field = (name: keyof typeof BLANK, label: string, hint?: string) => (
     <TextField
       label={label}
       suffix={name === 'name' ? undefined : units.length}
       hint={hint}
-      value={draft[name]}
+      {...form.text(name)}
       error={at(name) ?? at(`body.${name}`)}
-      onChange={(event) => set({ [name]: event.target.value })}
     />
   );
-  const submit = () =>
-    send(async () => {
-      if (draft.name.trim() === '') throw new InvalidInput('name', '', 'Give it a name');
-      const body = readJig(draft, units);
-      checkJig(body);
-      await write('', { id, name: draft.name.trim(), body });
-    });
   const isRing = draft.kind === 'ring';
   const shown = tryRead(draft, units);
   return (
@@ -62,23 +62,16 @@ export function NewJigDialog({ units, open, onClose, onMade }: Props) {
       open={open}
       onClose={onClose}
     >
-      <form
-        className="space-y-3"
-        onSubmit={(event) => {
-          event.preventDefault();
-          event.stopPropagation();
-          void submit();
-        }}
-      >
+      <form className="space-y-3" onSubmit={form.submit}>
         {field('name', 'Name')}
         <div className="grid grid-cols-2 gap-3">
-          <SelectField label="It holds the plate" value={draft.kind} onChoose={(chosen) => set({ kind: chosen })}>
+          <SelectField label="It holds the plate" {...form.choice('kind')}>
             <Option value="three-point">on two supports</Option>
             <Option value="cantilever">clamped at one end</Option>
             <Option value="ring">on a ring</Option>
           </SelectField>
           {!isRing && (
-            <SelectField label="Bent" value={draft.direction} onChoose={(chosen) => set({ direction: chosen })}>
+            <SelectField label="Bent" {...form.choice('direction')}>
               <Option value="along">along the grain</Option>
               <Option value="across">across it</Option>
             </SelectField>

@@ -5,24 +5,24 @@ import { Refused, type Doubt } from '../api/client';
 import { usePreferences } from '../ui/preferences';
 import { say } from '../ui/speech';
 import type { Asked } from './AskedBox';
-import { useSending, WAITS } from './use-sending';
+import { useSending, WAITS, type Tell } from './use-sending';
 
 /**
  * Sends what was typed: asked about where it can hardly be, and mended as it was probably meant where a slip is given.
  */
 export type AskedWrite = (how: { ask: boolean; slip: Slip | null }) => Promise<unknown>;
 
-/** @param mends slips that this form can mend in what it sends */
-export function useAsking(mends: readonly Slip['of'][], onDone: () => void) {
+/** @param mends slips that this form can mend in what it sends @param tell of what is refused, field by field */
+export function useAsking(mends: readonly Slip['of'][], onDone: () => void, tell: Tell) {
   const [open, setOpen] = useState<{ doubt: Doubt; write: AskedWrite; typed: string } | null>(null);
   const { speech } = usePreferences();
-  const { send, busy, at } = useSending(() => {
+  const { send, busy } = useSending(() => {
     setOpen(null);
     onDone();
-  });
-  /** @param typed what the form holds: sent again unchanged, Enter does what the main button says */
-  const offer = async (write: AskedWrite, typed: unknown) => {
-    const text = JSON.stringify(typed);
+  }, tell);
+  /** @param body what would be sent: offered again unchanged, Enter does what the main button says */
+  const offer = async (write: AskedWrite, body: unknown) => {
+    const text = JSON.stringify(body);
     if (open?.typed === text) return setOpen(null);
     setOpen(null);
     await send(async () => {
@@ -45,5 +45,5 @@ export function useAsking(mends: readonly Slip['of'][], onDone: () => void) {
     mend,
     drop: () => setOpen(null),
   };
-  return { offer, busy, at, asked };
+  return { offer, busy, asked };
 }

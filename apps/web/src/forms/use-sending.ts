@@ -6,8 +6,10 @@ import { Refused, type FieldError } from '../api/client';
 /** Of a write that waits for an answer of the person: the form is not done. */
 export const WAITS = Symbol('waits');
 
+export type Tell = (errors: readonly FieldError[]) => void;
+
 /** Runs a form's write: what is refused, here or by the server, is shown at its field and loses nothing typed. */
-export function useSending(onDone: () => void) {
+export function useSending(onDone: () => void, tell?: Tell) {
   const [errors, setErrors] = useState<readonly FieldError[]>([]);
   const [busy, setBusy] = useState(false);
   const send = async (write: () => Promise<unknown>) => {
@@ -17,12 +19,17 @@ export function useSending(onDone: () => void) {
       setErrors([]);
       if (answer !== WAITS) onDone();
     } catch (failure) {
-      if (failure instanceof InvalidInput) setErrors([{ field: failure.field, message: failure.reason }]);
-      else if (failure instanceof Refused && failure.errors.length > 0) setErrors(failure.errors);
+      const refused = refusedFields(failure);
+      if (refused.length > 0) (tell ?? setErrors)(refused);
       else toast.error((failure as Error).message);
     } finally {
       setBusy(false);
     }
   };
   return { send, busy, at: (field: string) => errors.find((error) => error.field === field)?.message ?? null };
+}
+
+function refusedFields(failure: unknown): readonly FieldError[] {
+  if (failure instanceof InvalidInput) return [{ field: failure.field, message: failure.reason }];
+  return failure instanceof Refused ? failure.errors : [];
 }

@@ -1,19 +1,11 @@
 import { standingEvents, type VoicingBodies, type VoicingEvent } from '@nimble/core/voicing';
+import { InvalidInput } from '@nimble/core/base';
 import type { BuildOutcome } from '@nimble/core/project';
 import { format } from 'date-fns';
-import { useState } from 'react';
 import { Link } from 'react-router';
 import { Button, SelectField, TextField, Option } from '../../ui';
+import { useEntryForm, type TextEntry } from '../../forms';
 import { OutcomeField } from '../../frame/OutcomeField';
-
-interface LongText {
-  label: string;
-  value: string;
-  set: (text: string) => void;
-  /** Characters. */
-  most: number;
-  wrong?: string | null;
-}
 
 interface Props {
   buildId: string;
@@ -23,7 +15,12 @@ interface Props {
   onKeep: (body: VoicingBodies['outcome']) => void;
 }
 
-const USUAL_MARKS = ['answers quickly', 'bass', 'clear'];
+const NOTHING_SAID = {
+  words: '',
+  again: '',
+  differently: '',
+  marks: ['answers quickly', 'bass', 'clear'].map((name) => ({ name, mark: 0 })),
+};
 
 /** How it turned out, in the maker's own words and marks; later builds learn from it. */
 export function OutcomeSlip({ buildId, events, outcome, onOutcome, onKeep }: Props) {
@@ -49,49 +46,33 @@ export function OutcomeSlip({ buildId, events, outcome, onOutcome, onKeep }: Pro
 }
 
 function Form({ last, onKeep }: { last: VoicingBodies['outcome'] | null; onKeep: Props['onKeep'] }) {
-  const [words, setWords] = useState(last?.words ?? '');
-  const [again, setAgain] = useState(last?.again ?? '');
-  const [differently, setDifferently] = useState(last?.differently ?? '');
-  const [marks, setMarks] = useState(last?.marks ?? USUAL_MARKS.map((name) => ({ name, mark: 0 })));
-  const [name, setName] = useState('');
-  const [error, setError] = useState<string | null>(null);
-  const keep = () => {
-    const given = marks.filter(({ mark }) => mark > 0);
-    if (words.trim() === '' && given.length === 0) return setError('Say how it turned out, or give a mark');
-    setError(null);
-    onKeep({ words: words.trim(), again: again.trim(), differently: differently.trim(), marks: given });
-  };
-  const long = ({ label, value, set, most, wrong = null }: LongText) => (
-    <div>
-      <label className="block text-soft">
-        {label}
-        <textarea
-          className={`mt-0.5 block min-h-20 w-full rounded-md border bg-slip px-3 py-2 text-ink ${wrong ? 'border-ember' : 'border-line'}`}
-          maxLength={most}
-          value={value}
-          onChange={(event) => set(event.target.value)}
-        />
-      </label>
-      {wrong && (
-        <p role="alert" className="font-medium text-ember-ink">
-          {wrong}
-        </p>
-      )}
-    </div>
-  );
+  const form = useEntryForm({
+    blank: { ...(last ?? NOTHING_SAID), name: '' },
+    read: ({ words, again, differently, marks }) => {
+      const given = marks.filter(({ mark }) => mark > 0);
+      if (words.trim() === '' && given.length === 0)
+        throw new InvalidInput('words', words, 'Say how it turned out, or give a mark');
+      return { words: words.trim(), again: again.trim(), differently: differently.trim(), marks: given };
+    },
+    send: (said) => onKeep(said),
+    after: (typed) => typed,
+  });
+  const { draft, set } = form;
+  const { marks } = draft;
+  const name = draft.name.trim();
   return (
-    <form aria-label="How it turned out" className="space-y-2" onSubmit={(event) => (event.preventDefault(), keep())}>
-      {long({ label: 'In your own words', value: words, set: setWords, most: 2000, wrong: error })}
-      {long({ label: 'Would do again', value: again, set: setAgain, most: 1000 })}
-      {long({ label: 'Would do differently', value: differently, set: setDifferently, most: 1000 })}
+    <form aria-label="How it turned out" className="space-y-2" onSubmit={form.submit}>
+      <LongText label="In your own words" most={2000} {...form.text('words')} />
+      <LongText label="Would do again" most={1000} {...form.text('again')} />
+      <LongText label="Would do differently" most={1000} {...form.text('differently')} />
       <fieldset className="space-y-1">
         <legend className="text-soft">Marks under your own names, 1 poor to 9 splendid</legend>
-        {marks.map(({ name: mark, mark: value }, i) => (
+        {marks.map((one, i) => (
           <SelectField
-            key={mark}
-            label={mark}
-            value={value}
-            onChoose={(chosen) => setMarks(marks.map((one, at) => (at === i ? { ...one, mark: Number(chosen) } : one)))}
+            key={one.name}
+            label={one.name}
+            value={one.mark}
+            onChoose={(chosen) => set({ marks: marks.with(i, { ...one, mark: Number(chosen) }) })}
           >
             <Option value={0}>no mark</Option>
             {Array.from({ length: 9 }, (_, n) => (
@@ -103,16 +84,11 @@ function Form({ last, onKeep }: { last: VoicingBodies['outcome'] | null; onKeep:
         ))}
         <div className="flex items-end gap-2">
           <div className="flex-1">
-            <TextField
-              label="Another name"
-              maxLength={40}
-              value={name}
-              onChange={(event) => setName(event.target.value)}
-            />
+            <TextField label="Another name" maxLength={40} {...form.text('name')} />
           </div>
           <Button
-            disabled={name.trim() === '' || marks.length >= 12 || marks.some((one) => one.name === name.trim())}
-            onClick={() => (setMarks([...marks, { name: name.trim(), mark: 0 }]), setName(''))}
+            disabled={name === '' || marks.length >= 12 || marks.some((one) => one.name === name)}
+            onClick={() => set({ marks: [...marks, { name, mark: 0 }], name: '' })}
           >
             Add
           </Button>
@@ -122,5 +98,27 @@ function Form({ last, onKeep }: { last: VoicingBodies['outcome'] | null; onKeep:
         Keep it
       </Button>
     </form>
+  );
+}
+
+/** @param most characters */
+function LongText({ label, most, value, error, onChange }: TextEntry & { label: string; most: number }) {
+  return (
+    <div>
+      <label className="block text-soft">
+        {label}
+        <textarea
+          className={`mt-0.5 block min-h-20 w-full rounded-md border bg-slip px-3 py-2 text-ink ${error ? 'border-ember' : 'border-line'}`}
+          maxLength={most}
+          value={value}
+          onChange={onChange}
+        />
+      </label>
+      {error && (
+        <p role="alert" className="font-medium text-ember-ink">
+          {error}
+        </p>
+      )}
+    </div>
   );
 }

@@ -3,7 +3,7 @@ import { defaultHoles, defaultOutline, plateArea, plateShape } from '@nimble/cor
 import { METRIC } from '@nimble/core/units';
 import type { BoxNotes, ClosedBox } from '@nimble/core/closing';
 import type { VoicingBodies, VoicingEvent, VoicingKind } from '@nimble/core/voicing';
-import { fireEvent, screen } from '@testing-library/react';
+import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { aPlan, open, serve, typeInto } from '../../test/test-bench';
 import { BoxSlip } from './BoxSlip';
 import { OutcomeSlip } from './OutcomeSlip';
@@ -144,22 +144,18 @@ describe('under the strings', () => {
 });
 
 describe('how it turned out', () => {
-  it('wants a word or a mark, and takes marks under names of one’s own', () => {
+  it('wants a word or a mark, and takes marks under names of one’s own', async () => {
     serve({});
     const keep = jest.fn();
     open(<OutcomeSlip buildId="b" events={[]} outcome={null} onOutcome={() => undefined} onKeep={keep} />);
     fireEvent.click(screen.getByRole('button', { name: 'Keep it' }));
-    expect(screen.getByText('Say how it turned out, or give a mark')).toBeVisible();
+    expect(await screen.findByText('Say how it turned out, or give a mark')).toBeVisible();
     choose(screen.getByLabelText('Another name'), 'sustain');
     fireEvent.click(screen.getByRole('button', { name: 'Add' }));
     choose(screen.getByLabelText('sustain'), '6');
     choose(screen.getByLabelText('Would do differently'), ' thinner ');
     fireEvent.click(screen.getByRole('button', { name: 'Keep it' }));
-    expect(keep).toHaveBeenCalledWith({
-      words: '',
-      again: '',
-      differently: 'thinner',
-      marks: [{ name: 'sustain', mark: 6 }],
-    });
+    const said = { words: '', again: '', differently: 'thinner', marks: [{ name: 'sustain', mark: 6 }] };
+    await waitFor(() => expect(keep).toHaveBeenCalledWith(said));
   });
 });

@@ -8,12 +8,12 @@ const posted = (asked: ReturnType<typeof serve>, method = 'POST') => asked.find(
 const lay = () => fireEvent.click(screen.getByText('Lay it on the bench'));
 
 describe('a new build', () => {
-  it('wants a number and a name before it is laid down', () => {
+  it('wants a number and a name before it is laid down', async () => {
     const asked = serve({});
     open(<NewBuildPage />);
     type('Number', 'seven');
     lay();
-    expect(screen.getByText('A whole number, 1 or more')).toBeInTheDocument();
+    expect(await screen.findByText('A whole number, 1 or more')).toBeInTheDocument();
     expect(screen.getByText('Give it a name')).toBeInTheDocument();
     expect(posted(asked)).toBeUndefined();
   });

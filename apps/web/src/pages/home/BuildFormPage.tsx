@@ -8,22 +8,13 @@ import {
   type Construction,
   type PlateRole,
 } from '@nimble/core/project';
-import {
-  defaultHoles,
-  defaultOutline,
-  plateShape,
-  type Family,
-  type HoleSpec,
-  type OutlineSpec,
-  type PlateShape,
-} from '@nimble/core/outline';
+import { defaultHoles, defaultOutline, plateShape, type Family, type PlateShape } from '@nimble/core/outline';
 import { InvalidInput } from '@nimble/core/base';
 import { METRIC } from '@nimble/core/units';
 import { SPECIES_PRIORS } from '@nimble/core/wood';
 import { useQueryClient } from '@tanstack/react-query';
 import { useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { toast } from 'sonner';
 import { get, Refused, type FieldError } from '../../api/client';
 import { useBuild } from '../../api/hooks';
 import { keys } from '../../api/keys';
@@ -34,7 +25,7 @@ import { woodOrigin } from '../../words/wood-origin';
 import { Loading } from '../../ui/Loading';
 import { HomeLink } from '../../frame/Shell';
 import { Button, CheckField, SelectField, TextField, Option } from '../../ui';
-import { QuantityField } from '../../forms';
+import { QuantityField, useEntryForm, WAITS, WrongFields, type TextEntry } from '../../forms';
 import { change, create, ownErrors, rebased, toDraft, type Draft } from './build-draft';
 import { FAMILY_WORDS } from '../../words/family-words';
 import { OutdatedNotice } from './OutdatedNotice';
@@ -76,49 +67,40 @@ export function EditBuildPage() {
 /** One form for a new build and for changing one; the plate is drawn as it is typed or dragged. */
 function BuildForm({ first, build }: { first: Draft; build: Build | null }) {
   const id = build?.id ?? null;
-  const [draft, setDraft] = useState(first);
   /** What the changes are made upon. */
-  const [base, setBase] = useState(build);
+  const base = useRef(build);
   const [outdated, setOutdated] = useState<{ theirs: Build; fields: string[] } | null>(null);
-  const [errors, setErrors] = useState<FieldError[]>([]);
-  const [saving, setSaving] = useState(false);
   const newId = useRef(crypto.randomUUID());
   const client = useQueryClient();
   const navigate = useNavigate();
-  const set = (change: Partial<Draft>) => {
-    setDraft((old) => ({ ...old, ...change }));
-    setErrors((old) =>
-      old.filter(
-        ({ field }) =>
-          !Object.keys(change).some(
-            (key) => field === key || field.startsWith(`${key}.`) || field.startsWith(`${key}[`),
-          ),
-      ),
-    );
-  };
-  const { shape, fault } = useShape(draft);
-  const errorAt = (field: string) =>
-    fault.find((e) => e.field === field)?.message ?? errors.find((e) => e.field === field)?.message ?? null;
-  const ask = async (id: string, { errors: touched }: Refused) => {
-    const theirs = await get('/builds/{id}', { id }).catch((error: Error) => void toast.error(error.message));
-    if (theirs) setOutdated({ theirs, fields: touched.map(({ field }) => field) });
-  };
-  const submit = async (upon: Build | null, wanted: Draft) => {
-    const own = ownErrors(wanted);
-    if (own.length > 0 || fault.length > 0) return setErrors(own);
-    setSaving(true);
+  const keep = async (wanted: Draft) => {
     setOutdated(null);
     try {
-      const kept = await (upon ? change(upon, wanted) : create(wanted, newId.current));
-      await client.invalidateQueries({ queryKey: keys.builds });
-      void navigate(`/builds/${kept.id}/thickness`);
+      return await (base.current ? change(base.current, wanted) : create(wanted, newId.current));
     } catch (failure) {
-      if (failure instanceof Refused && failure.isOutdated && upon) await ask(upon.id, failure);
-      else if (failure instanceof Refused && failure.errors.length > 0) setErrors(failure.errors);
-      else toast.error((failure as Error).message);
-    } finally {
-      setSaving(false);
+      if (!(failure instanceof Refused && failure.isOutdated && id)) throw failure;
+      setOutdated({ theirs: await get('/builds/{id}', { id }), fields: failure.errors.map(({ field }) => field) });
+      return WAITS;
     }
+  };
+  const form = useEntryForm({
+    blank: first,
+    read: checked,
+    send: keep,
+    after: (draft) => draft,
+    onDone: () => {
+      void client.invalidateQueries({ queryKey: keys.builds });
+      void navigate(`/builds/${id ?? newId.current}/thickness`);
+    },
+  });
+  const { draft, set, busy } = form;
+  const { shape, fault } = useShape(draft);
+  const errorAt = (field: string) => fault.find((e) => e.field === field)?.message ?? form.at(field);
+  /** The draft over what stands now. */
+  const rebase = (theirs: Build, givenUp: readonly string[] = []) => {
+    set(rebased(base.current!, draft, theirs, givenUp));
+    base.current = theirs;
+    setOutdated(null);
   };
   return (
     <div className="flex min-h-full flex-col lg:h-full">
@@ -143,12 +125,9 @@ function BuildForm({ first, build }: { first: Draft; build: Build | null }) {
         </section>
         <form
           className="min-h-0 space-y-5 overflow-y-auto border-l border-line bg-slip px-5 py-4"
-          onSubmit={(event) => {
-            event.preventDefault();
-            void submit(base, draft);
-          }}
+          onSubmit={form.submit}
         >
-          <WhatFields draft={draft} set={set} errorAt={errorAt} isNew={id === null} />
+          <WhatFields draft={draft} set={set} text={form.text} errorAt={errorAt} isNew={id === null} />
           <OutlineFields
             {...draft}
             onOutline={(outline) => set({ outline })}
@@ -157,25 +136,19 @@ function BuildForm({ first, build }: { first: Draft; build: Build | null }) {
           />
           <WoodFields wood={draft.wood} plate={draft.plate} onChange={(wood) => set({ wood })} />
           <div className="sticky bottom-0 space-y-2 bg-slip py-2">
-            {outdated && base && (
+            {outdated && (
               <OutdatedNotice
                 {...outdated}
                 onMine={() => {
-                  const mine = rebased(base, draft, outdated.theirs);
-                  setBase(outdated.theirs);
-                  setDraft(mine);
-                  void submit(outdated.theirs, mine);
+                  rebase(outdated.theirs);
+                  void form.submit();
                 }}
-                onTheirs={() => {
-                  setBase(outdated.theirs);
-                  setDraft(rebased(base, draft, outdated.theirs, outdated.fields));
-                  setOutdated(null);
-                }}
+                onTheirs={() => rebase(outdated.theirs, outdated.fields)}
               />
             )}
             <div className="flex gap-2">
-              <Button kind="main" type="submit" className="flex-1" disabled={saving}>
-                {saving ? 'Keeping …' : id ? 'Keep the changes' : 'Lay it on the bench'}
+              <Button kind="main" type="submit" className="flex-1" disabled={busy}>
+                {busy ? 'Keeping …' : id ? 'Keep the changes' : 'Lay it on the bench'}
               </Button>
               <Link to={id ? `/builds/${id}/thickness` : '/'} className="inline-flex min-h-12 items-center px-4">
                 Cancel
@@ -188,15 +161,27 @@ function BuildForm({ first, build }: { first: Draft; build: Build | null }) {
   );
 }
 
+/** @throws WrongFields */
+function checked(draft: Draft): Draft {
+  const wrong = [...ownErrors(draft), ...drawOrSay(draft).fault];
+  if (wrong.length > 0) throw new WrongFields(wrong);
+  return draft;
+}
+
 /** The last plate that could be drawn, and what is wrong with the one described now. */
 function useShape({ outline, holes }: Draft): { shape: PlateShape | null; fault: FieldError[] } {
-  const drawn = useMemo(() => drawOrSay(outline, holes), [outline, holes]);
+  // The form hands out copies: what is the same is told by what it says.
+  const described = JSON.stringify({ outline, holes });
+  const drawn = useMemo(() => drawOrSay(JSON.parse(described) as Pick<Draft, 'outline' | 'holes'>), [described]);
   const [lastDrawn, setLastDrawn] = useState(drawn.shape);
   if (drawn.shape && drawn.shape !== lastDrawn) setLastDrawn(drawn.shape);
   return { shape: drawn.shape ?? lastDrawn, fault: drawn.fault };
 }
 
-function drawOrSay(outline: OutlineSpec, holes: HoleSpec[]): { shape: PlateShape | null; fault: FieldError[] } {
+function drawOrSay({ outline, holes }: Pick<Draft, 'outline' | 'holes'>): {
+  shape: PlateShape | null;
+  fault: FieldError[];
+} {
   try {
     return { shape: plateShape(outline, holes), fault: [] };
   } catch (failure) {
@@ -238,28 +223,18 @@ function OutlineDragging({
 interface PartProps {
   draft: Draft;
   set: (change: Partial<Draft>) => void;
+  text: (name: keyof Draft) => TextEntry;
   errorAt: (field: string) => string | null;
   isNew: boolean;
 }
 
-function WhatFields({ draft, set, errorAt, isNew }: PartProps) {
+function WhatFields({ draft, set, text, errorAt, isNew }: PartProps) {
   return (
     <fieldset className="space-y-2">
       <legend className="text-lead font-bold">What is it?</legend>
       <div className="grid grid-cols-[110px_1fr] gap-3">
-        <TextField
-          label="Number"
-          inputMode="numeric"
-          value={draft.number}
-          error={errorAt('number')}
-          onChange={(e) => set({ number: e.target.value })}
-        />
-        <TextField
-          label="Name"
-          value={draft.name}
-          error={errorAt('name')}
-          onChange={(e) => set({ name: e.target.value })}
-        />
+        <TextField label="Number" inputMode="numeric" {...text('number')} />
+        <TextField label="Name" {...text('name')} />
       </div>
       <SelectField
         label="Family"

@@ -13,8 +13,13 @@ import { useSetForm } from './use-set-form';
 
 /** The set's facts, to be changed; and put away or taken back. */
 export function AboutSet({ set, units }: { set: WoodSet; units: UnitChoice }) {
-  const { fields, send } = useSetForm(draftOf(set, units), units);
   const write = useRackWrite();
+  const { fields, submit, busy } = useSetForm({
+    first: draftOf(set, units),
+    units,
+    send: (body) => write('PATCH', `/${set.id}`, body),
+    onDone: () => toast('Kept'),
+  });
   const navigate = useNavigate();
   const putAway = async () => {
     try {
@@ -28,20 +33,10 @@ export function AboutSet({ set, units }: { set: WoodSet; units: UnitChoice }) {
     }
   };
   return (
-    <form
-      aria-label="About this set"
-      className="space-y-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void send(
-          (body) => write('PATCH', `/${set.id}`, body),
-          () => toast('Kept'),
-        );
-      }}
-    >
+    <form aria-label="About this set" className="space-y-3" onSubmit={submit}>
       <SetFields narrow {...fields} />
       <div className="flex flex-wrap gap-2">
-        <Button kind="main" type="submit">
+        <Button kind="main" type="submit" disabled={busy}>
           Keep the changes
         </Button>
         <Button kind="quiet" onClick={() => void putAway()}>

@@ -12,25 +12,21 @@ import { useSetForm } from './use-set-form';
 export function NewSetPage() {
   const [id] = useState(() => crypto.randomUUID());
   const { units } = usePreferences();
-  const { fields, send } = useSetForm(FIRST_DRAFT, units);
   const write = useRackWrite();
   const navigate = useNavigate();
+  const { fields, submit, busy } = useSetForm({
+    first: FIRST_DRAFT,
+    units,
+    send: (body) => write('POST', '', { id, ...body }),
+    onDone: () => void navigate(`/rack/${id}`),
+  });
   return (
     <div className="flex min-h-full flex-col">
       <RackHeader title="A new set" />
-      <form
-        className="mx-auto w-full max-w-3xl space-y-4 px-5 py-4"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void send(
-            (body) => write('POST', '', { id, ...body }),
-            () => void navigate(`/rack/${id}`),
-          );
-        }}
-      >
+      <form className="mx-auto w-full max-w-3xl space-y-4 px-5 py-4" onSubmit={submit}>
         <SetFields {...fields} />
         <div className="flex gap-2">
-          <Button kind="main" type="submit">
+          <Button kind="main" type="submit" disabled={busy}>
             Put it in the rack
           </Button>
           <Link to="/rack" className="inline-flex min-h-12 items-center px-4">

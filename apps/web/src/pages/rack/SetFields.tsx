@@ -6,7 +6,7 @@ import type { SetDraft } from './set-draft';
 interface Props {
   draft: SetDraft;
   units: UnitChoice;
-  at: (field: keyof SetDraft) => string | null;
+  at: (field: string) => string | null;
   onChange: (change: Partial<SetDraft>) => void;
   narrow?: boolean;
 }

@@ -1,6 +1,7 @@
 import { formatMass, inWords, parseQuantity, type UnitChoice } from '@nimble/core/units';
 import type { KnockAnalysis } from '@nimble/core/sound';
 import type { NoteKind } from '@nimble/core/project';
+import type { Slip } from '@nimble/core/wood';
 import { format } from 'date-fns';
 import { useState } from 'react';
 import { toast } from 'sonner';
@@ -11,71 +12,49 @@ import { usePreferences } from '../../ui/preferences';
 import { KnockEar } from '../../listening/KnockEar';
 import { partialNear } from '../../words/knock-words';
 import { Button, TakeBack, TextField } from '../../ui';
-import { AskedBox, readHertz, readSeconds, useAsking } from '../../forms';
+import { AskedBox, readHertz, readSeconds, useEntryForm } from '../../forms';
 
-const BLANK_WEIGHT = { mass: '', humidity: '', temperature: '' };
+const BLANK_WEIGHT = { mass: '', relativeHumidity: '', temperatureC: '' };
+
+/** @throws InvalidInput at the field */
+function readWeight(draft: typeof BLANK_WEIGHT, units: UnitChoice, meant: Slip | null) {
+  const optional = (field: keyof typeof BLANK_WEIGHT, quantity: 'ratio' | 'temperature', unit: string) =>
+    draft[field].trim() === '' ? null : parseQuantity(field, draft[field], quantity, unit).value;
+  return {
+    mass: parseQuantity('mass', draft.mass, 'mass', units.mass).value * (meant?.factor ?? 1),
+    relativeHumidity: optional('relativeHumidity', 'ratio', '%'),
+    temperatureC: optional('temperatureC', 'temperature', units.temperature),
+  };
+}
 
 export function WeighForm({ set, units }: { set: WoodSet; units: UnitChoice }) {
   const write = useRackWrite();
   const { person } = usePreferences();
-  const [text, setText] = useState(BLANK_WEIGHT);
-  const { offer, busy, at, asked } = useAsking(['weight'], () => setText(BLANK_WEIGHT));
-  const optional = (field: string, typed: string, quantity: 'ratio' | 'temperature', unit: string) =>
-    typed.trim() === '' ? null : parseQuantity(field, typed, quantity, unit).value;
-  const submit = () =>
-    offer(
-      async ({ ask, slip }) =>
-        write('POST', `/${set.id}/weighings`, {
-          id: crypto.randomUUID(),
-          person,
-          mass: parseQuantity('mass', text.mass, 'mass', units.mass).value * (slip?.factor ?? 1),
-          relativeHumidity: optional('relativeHumidity', text.humidity, 'ratio', '%'),
-          temperatureC: optional('temperatureC', text.temperature, 'temperature', units.temperature),
-          ask,
-        }),
-      text,
-    );
+  const form = useEntryForm({
+    blank: BLANK_WEIGHT,
+    read: (draft, meant) => readWeight(draft, units, meant),
+    send: (weight, ask) => write('POST', `/${set.id}/weighings`, { id: crypto.randomUUID(), person, ...weight, ask }),
+    mends: ['weight'],
+  });
+  const { asked, busy } = form;
   return (
-    <form
-      aria-label="Weigh it"
-      className="space-y-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void submit();
-      }}
-    >
+    <form aria-label="Weigh it" className="space-y-2" onSubmit={form.submit}>
       <TextField
         label={set.use === 'brace' ? 'Weight of the billet' : 'Weight of one half'}
         suffix={units.mass}
         inputMode="decimal"
-        value={text.mass}
-        error={at('mass')}
-        onChange={(e) => setText({ ...text, mass: e.target.value })}
+        {...form.text('mass')}
       />
       <div className="grid grid-cols-2 gap-3">
-        <TextField
-          label="Humidity"
-          suffix="%"
-          inputMode="decimal"
-          value={text.humidity}
-          error={at('relativeHumidity')}
-          onChange={(e) => setText({ ...text, humidity: e.target.value })}
-        />
-        <TextField
-          label="Temperature"
-          suffix={units.temperature}
-          inputMode="decimal"
-          value={text.temperature}
-          error={at('temperatureC')}
-          onChange={(e) => setText({ ...text, temperature: e.target.value })}
-        />
+        <TextField label="Humidity" suffix="%" inputMode="decimal" {...form.text('relativeHumidity')} />
+        <TextField label="Temperature" suffix={units.temperature} inputMode="decimal" {...form.text('temperatureC')} />
       </div>
       {asked && <AskedBox asked={asked} />}
       <div className="flex flex-wrap gap-2">
         <Button type="submit" disabled={busy}>
           Keep the weight
         </Button>
-        <SimulatedScale pieceId={set.id} onWeight={(mass) => setText((old) => ({ ...old, mass }))} />
+        <SimulatedScale pieceId={set.id} onWeight={(mass) => form.set({ mass })} />
       </div>
     </form>
   );
@@ -141,7 +120,17 @@ const NOTES = [
   ['across', 'Across'],
   ['along', 'Along'],
 ] as const;
-const BLANK_NOTES: Record<NoteKind, string> = { twist: '', across: '', along: '' };
+const NONE: Record<NoteKind, string> = { twist: '', across: '', along: '' };
+const BLANK_NOTES = { partials: NONE, ring: NONE };
+
+/** @throws InvalidInput at the field */
+function readNotes({ partials, ring }: typeof BLANK_NOTES) {
+  const timed = NOTES.filter(([name]) => ring[name].trim() !== '');
+  return {
+    partials: Object.fromEntries(NOTES.map(([name]) => [name, readHertz(`partials.${name}`, partials[name])])),
+    ring: Object.fromEntries(timed.map(([name]) => [name, readSeconds(`ring.${name}`, ring[name])])),
+  };
+}
 
 /** How far a heard note may lie from the one foretold and still be that note (1). */
 const NEAR = 0.25;
@@ -160,37 +149,24 @@ export function KnockForm({
 }) {
   const write = useRackWrite();
   const { person } = usePreferences();
-  const [text, setText] = useState(BLANK_NOTES);
-  const [rings, setRings] = useState(BLANK_NOTES);
-  const { offer, busy, at, asked } = useAsking([], () => {
-    setText(BLANK_NOTES);
-    setRings(BLANK_NOTES);
+  const form = useEntryForm({
+    blank: BLANK_NOTES,
+    read: readNotes,
+    send: (notes, ask) => write('POST', `/${set.id}/knock-tests`, { id: crypto.randomUUID(), person, ...notes, ask }),
   });
-  const submit = () =>
-    offer(
-      async ({ ask }) => {
-        const partials = Object.fromEntries(NOTES.map(([name]) => [name, readHertz(`partials.${name}`, text[name])]));
-        const timed = NOTES.filter(([name]) => rings[name].trim() !== '');
-        const ring = Object.fromEntries(timed.map(([name]) => [name, readSeconds(`ring.${name}`, rings[name])]));
-        return write('POST', `/${set.id}/knock-tests`, { id: crypto.randomUUID(), person, partials, ring, ask });
-      },
-      [text, rings],
-    );
+  const { draft, at, asked, busy } = form;
+  const typed = (part: keyof typeof BLANK_NOTES, name: NoteKind, value: string) =>
+    form.set({ [part]: { ...draft[part], [name]: value } });
   const hear = (analysis: KnockAnalysis) => {
     const partial = partialNear(analysis, foretold, NEAR);
     if (!partial) return toast(`No note near the ${note} one: hold and knock as drawn, or choose another note.`);
-    setText((old) => ({ ...old, [note]: partial.frequency.toFixed(2) }));
-    setRings((old) => ({ ...old, [note]: partial.ring.toFixed(2) }));
+    form.set({
+      partials: { ...draft.partials, [note]: partial.frequency.toFixed(2) },
+      ring: { ...draft.ring, [note]: partial.ring.toFixed(2) },
+    });
   };
   return (
-    <form
-      aria-label="Knock on it"
-      className="space-y-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void submit();
-      }}
-    >
+    <form aria-label="Knock on it" className="space-y-2" onSubmit={form.submit}>
       <p className="text-soft">
         Hold and knock as drawn, note by note. How long each rings, down to a thousandth, tells its damping; leave it
         empty where you did not time it.
@@ -202,10 +178,10 @@ export function KnockForm({
             key={name}
             label={`${words}, Hz`}
             inputMode="decimal"
-            value={text[name]}
+            value={draft.partials[name]}
             error={at(`partials.${name}`)}
             onFocus={() => onNote(name)}
-            onChange={(e) => setText({ ...text, [name]: e.target.value })}
+            onChange={(e) => typed('partials', name, e.target.value)}
           />
         ))}
         {NOTES.map(([name]) => (
@@ -214,10 +190,10 @@ export function KnockForm({
             label="rings, s"
             aria-label={`Ring of ${name}, s`}
             inputMode="decimal"
-            value={rings[name]}
+            value={draft.ring[name]}
             error={at(`ring.${name}`)}
             onFocus={() => onNote(name)}
-            onChange={(e) => setRings({ ...rings, [name]: e.target.value })}
+            onChange={(e) => typed('ring', name, e.target.value)}
           />
         ))}
       </div>

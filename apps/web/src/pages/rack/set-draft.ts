@@ -3,6 +3,7 @@ import { DEGREE, formatQuantity, parseQuantity, type UnitChoice } from '@nimble/
 import { InvalidInput } from '@nimble/core/base';
 import type { FieldError } from '../../api/client';
 import type { WoodSet } from '../../api/wood';
+import { WrongFields } from '../../forms';
 
 export const FIRST_DRAFT = {
   name: '',
@@ -52,8 +53,8 @@ export function draftOf(set: WoodSet, units: UnitChoice): SetDraft {
   };
 }
 
-/** Reads every field, so that all that is wrong is told at once. */
-export function readDraft(draft: SetDraft, units: UnitChoice): { body: Record<string, unknown>; wrong: FieldError[] } {
+/** Reads every field, so that all that is wrong is told at once. @throws WrongFields */
+export function readDraft(draft: SetDraft, units: UnitChoice): Record<string, unknown> {
   const wrong: FieldError[] = [];
   const attempt = <T>(field: keyof SetDraft, read: () => T): T | undefined => {
     try {
@@ -76,27 +77,26 @@ export function readDraft(draft: SetDraft, units: UnitChoice): { body: Record<st
   const lines =
     draft.grainLinesPerCm.trim() === '' ? null : attempt('grainLinesPerCm', () => figure('grainLinesPerCm'));
   const { use, species, cut, worked, figure: figured, colour, place, price, note } = draft;
-  return {
-    body: {
-      name: draft.name.trim(),
-      use,
-      species,
-      cut,
-      worked,
-      length: length('length'),
-      width: length('width'),
-      thickness: length('thickness'),
-      runout: angle('runout'),
-      offQuarter: angle('offQuarter'),
-      risesBass: draft.risesBass || null,
-      risesTreble: draft.risesTreble || null,
-      grainLinesPerCm: lines,
-      figure: figured,
-      colour,
-      place,
-      price,
-      note,
-    },
-    wrong,
+  const body = {
+    name: draft.name.trim(),
+    use,
+    species,
+    cut,
+    worked,
+    length: length('length'),
+    width: length('width'),
+    thickness: length('thickness'),
+    runout: angle('runout'),
+    offQuarter: angle('offQuarter'),
+    risesBass: draft.risesBass || null,
+    risesTreble: draft.risesTreble || null,
+    grainLinesPerCm: lines,
+    figure: figured,
+    colour,
+    place,
+    price,
+    note,
   };
+  if (wrong.length > 0) throw new WrongFields(wrong);
+  return body;
 }

@@ -2,6 +2,7 @@ import { formatSag, formatThickness, inWords, parseQuantity, type UnitChoice } f
 import { InvalidInput } from '@nimble/core/base';
 import type { KnockAnalysis } from '@nimble/core/sound';
 import type { NoteKind } from '@nimble/core/project';
+import type { Slip } from '@nimble/core/wood';
 import { format } from 'date-fns';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -13,7 +14,7 @@ import { usePreferences } from '../../ui/preferences';
 import { KnockEar } from '../../listening/KnockEar';
 import { strongest } from '../../words/knock-words';
 import { Button, Fold, Option, PanelSection, SelectField, TakeBack, TextField } from '../../ui';
-import { AskedBox, readFigure, readHertz, readSeconds, useAsking } from '../../forms';
+import { AskedBox, readFigure, readHertz, readSeconds, useEntryForm } from '../../forms';
 
 /** Bend and knock the whole plate as it is now; what was done before, newest first. */
 export function PlateChecks({ build }: { build: Build }) {
@@ -69,7 +70,26 @@ const NOTES: readonly [NoteKind, string][] = [
   ['across', 'Across'],
   ['along', 'Along'],
 ];
-const BLANK = { twist: '', across: '', along: '', time: '', level: '' };
+const RING = [
+  ['time', 'Rings, s'],
+  ['level', 'Level, dB'],
+] as const;
+const BLANK = { notes: { twist: '', across: '', along: '' }, ring: { time: '', level: '' } };
+type KnockDraft = typeof BLANK;
+
+/** @throws InvalidInput at the field */
+function readKnock({ notes, ring }: KnockDraft, meant: Slip | null) {
+  const heard = NOTES.filter(([name]) => notes[name].trim() !== '');
+  const mended = (name: NoteKind) => (meant?.note === name ? meant.factor : 1);
+  const read = heard.map(([name]) => [name, readHertz(`notes.${name}`, notes[name]) * mended(name)]);
+  const timed = ring.time.trim() !== '';
+  if (heard.length === 0 && !timed) throw new InvalidInput('notes', '', 'Type a note or how long it rings');
+  const level = ring.level.trim() === '' ? null : readFigure('ring.level', ring.level, /db$/i, 'decibels, like −20');
+  return {
+    notes: Object.fromEntries(read) as Record<string, number>,
+    ...(timed && { ring: { time: readSeconds('ring.time', ring.time), level } }),
+  };
+}
 
 function KnockCheck({
   unread,
@@ -79,46 +99,22 @@ function KnockCheck({
   unread: (at: (field: string) => string | null) => React.ReactNode;
   onSend: (body: object) => Promise<unknown>;
 }) {
-  const [text, setText] = useState(BLANK);
   const [into, setInto] = useState<NoteKind>('across');
-  const { offer, busy, at, asked } = useAsking(['note'], () => setText(BLANK));
+  const form = useEntryForm({
+    blank: BLANK,
+    read: readKnock,
+    send: (knock, ask) => onSend({ id: crypto.randomUUID(), ...knock, ask }),
+    mends: ['note'],
+  });
+  const { draft, set, at, asked, busy } = form;
   const hear = (analysis: KnockAnalysis) => {
     const loudest = strongest(analysis, 1)[0];
     if (!loudest) return;
     const time = analysis.ringTime === null ? '' : analysis.ringTime.toFixed(2);
-    setText((old) => ({ ...old, [into]: loudest.frequency.toFixed(2), time }));
+    set({ notes: { ...draft.notes, [into]: loudest.frequency.toFixed(2) }, ring: { ...draft.ring, time } });
   };
-  const field = (name: keyof typeof BLANK, label: string, error: string) => (
-    <TextField
-      label={label}
-      inputMode="decimal"
-      value={text[name]}
-      error={at(error)}
-      onChange={(event) => setText({ ...text, [name]: event.target.value })}
-    />
-  );
-  const submit = () =>
-    offer(async ({ ask, slip }) => {
-      const heard = NOTES.filter(([name]) => text[name].trim() !== '');
-      const notes = Object.fromEntries(
-        heard.map(([name]) => [name, readHertz(`notes.${name}`, text[name]) * (slip?.note === name ? slip.factor : 1)]),
-      );
-      const timed = text.time.trim() !== '';
-      if (heard.length === 0 && !timed) throw new InvalidInput('notes', '', 'Type a note or how long it rings');
-      const level =
-        text.level.trim() === '' ? null : readFigure('ring.level', text.level, /db$/i, 'decibels, like −20');
-      const ring = timed ? { ring: { time: readSeconds('ring.time', text.time), level } } : {};
-      await onSend({ id: crypto.randomUUID(), notes, ...ring, ask });
-    }, text);
   return (
-    <form
-      aria-label="Knock on the plate"
-      className="space-y-2 pb-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void submit();
-      }}
-    >
+    <form aria-label="Knock on the plate" className="space-y-2 pb-2" onSubmit={form.submit}>
       <KnockEar onHeard={hear} />
       <SelectField
         label="The strongest note heard is its"
@@ -133,10 +129,25 @@ function KnockCheck({
       </SelectField>
       <div className="grid grid-cols-3 gap-2">
         {NOTES.map(([name, words]) => (
-          <div key={name}>{field(name, `${words}, Hz`, `notes.${name}`)}</div>
+          <TextField
+            key={name}
+            label={`${words}, Hz`}
+            inputMode="decimal"
+            value={draft.notes[name]}
+            error={at(`notes.${name}`)}
+            onChange={(event) => set({ notes: { ...draft.notes, [name]: event.target.value } })}
+          />
         ))}
-        {field('time', 'Rings, s', 'ring.time')}
-        {field('level', 'Level, dB', 'ring.level')}
+        {RING.map(([name, words]) => (
+          <TextField
+            key={name}
+            label={words}
+            inputMode="decimal"
+            value={draft.ring[name]}
+            error={at(`ring.${name}`)}
+            onChange={(event) => set({ ring: { ...draft.ring, [name]: event.target.value } })}
+          />
+        ))}
       </div>
       {at('notes') && (
         <p role="alert" className="font-medium text-ember-ink">

@@ -1,14 +1,7 @@
 import { formatThickness, inWords, type UnitChoice } from '@nimble/core/units';
-import { GOALS, type BatchSpec, type Goal, type Group } from '@nimble/core/explore';
+import { GOALS, type BatchSpec, type Goal } from '@nimble/core/explore';
 import { Button, CheckField, SelectField, TextField, Option } from '../../ui';
-import {
-  DRAWS,
-  EXPLORE_KINDS,
-  useExploreForm,
-  type ExploreFacts,
-  type ExploreFormState,
-  type ExploreKind,
-} from './use-explore-form';
+import { DRAWS, EXPLORE_KINDS, useExploreForm, type ExploreFacts, type ExploreFormState } from './use-explore-form';
 import { GOAL_WORDS, GROUP_WORDS, KIND_OF_BATCH } from '../../words/explore-words';
 import { degreeWords } from '../../words/figure-words';
 
@@ -24,20 +17,12 @@ interface Props extends ExploreFacts {
  * wood means.
  */
 export function ExploreForm({ busy, refused, onStart, ...facts }: Props) {
-  const form = useExploreForm(facts);
-  const { kind, setKind, request } = form;
+  const form = useExploreForm(facts, onStart);
+  const { kind } = form.draft;
   const { units, now } = facts;
   return (
-    <form
-      className="space-y-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        const spec = request();
-        if (spec) onStart(spec);
-      }}
-      noValidate
-    >
-      <SelectField label="Look into" value={kind} onChoose={(chosen) => setKind(chosen as ExploreKind)}>
+    <form className="space-y-2" onSubmit={form.submit} noValidate>
+      <SelectField label="Look into" {...form.choice('kind')}>
         {EXPLORE_KINDS.map((key) => (
           <Option key={key} value={key}>
             {KIND_OF_BATCH[key]}
@@ -61,17 +46,17 @@ export function ExploreForm({ busy, refused, onStart, ...facts }: Props) {
 
 type FieldsProps = ExploreFormState & { units: UnitChoice };
 
-function SweepFields({ groups, group, setGroup, spans, span, setSpan, units }: FieldsProps) {
+function SweepFields({ groups, spans, draft: { group, span }, choice, units }: FieldsProps) {
   return (
     <div className="grid grid-cols-2 gap-2">
-      <SelectField label="Vary" value={group} onChoose={(chosen) => setGroup(chosen as Group)}>
+      <SelectField label="Vary" {...choice('group')}>
         {groups.map((one) => (
           <Option key={one.group} value={one.group}>
             {GROUP_WORDS[one.group]}
           </Option>
         ))}
       </SelectField>
-      <SelectField label="Either way by" value={span} onChoose={(chosen) => setSpan(Number(chosen))}>
+      <SelectField label="Either way by" {...choice('span')} value={Math.min(Number(span), spans.length - 1)}>
         {spans.map((by, i) => (
           <Option key={by} value={i}>
             {group === 'opening' ? degreeWords(by, 0) : inWords(formatThickness(by, units))}
@@ -82,10 +67,10 @@ function SweepFields({ groups, group, setGroup, spans, span, setSpan, units }: F
   );
 }
 
-function DoubtFields({ draws, setDraws, spread }: ExploreFormState) {
+function DoubtFields({ choice, spread }: ExploreFormState) {
   return (
     <>
-      <SelectField label="Woods" value={draws} onChoose={(chosen) => setDraws(Number(chosen))}>
+      <SelectField label="Woods" {...choice('draws')}>
         {DRAWS.map((count) => (
           <Option key={count} value={count}>
             {count}
@@ -102,17 +87,9 @@ function DoubtFields({ draws, setDraws, spread }: ExploreFormState) {
   );
 }
 
-function SearchFields({
-  goals,
-  setGoal,
-  field,
-  quick,
-  left,
-  vary,
-  errors,
-  units,
-  hasNeck,
-}: FieldsProps & { hasNeck: boolean }) {
+function SearchFields({ units, hasNeck, ...form }: FieldsProps & { hasNeck: boolean }) {
+  const { setGoal, text, quick, vary, at } = form;
+  const { goals, left } = form.draft;
   return (
     <>
       <div className="grid grid-cols-2 gap-2">
@@ -132,12 +109,12 @@ function SearchFields({
           </div>
         ))}
         {goals.includes('note') && (
-          <TextField label="Note of the one-piece mode" suffix="Hz" inputMode="decimal" {...field('note')} />
+          <TextField label="Note of the one-piece mode" suffix="Hz" inputMode="decimal" {...text('note')} />
         )}
-        <TextField label="Reserve at least" inputMode="decimal" {...field('reserve')} />
-        {hasNeck && <TextField label="Neck turns at most" suffix="°" inputMode="decimal" {...field('neck')} />}
-        <TextField label="Braces no lower than" suffix={formatThickness(1e-3, units).symbol} {...field('lowest')} />
-        <TextField label="and no taller than" suffix={formatThickness(1e-3, units).symbol} {...field('tallest')} />
+        <TextField label="Reserve at least" inputMode="decimal" {...text('reserve')} />
+        {hasNeck && <TextField label="Neck turns at most" suffix="°" inputMode="decimal" {...text('neck')} />}
+        <TextField label="Braces no lower than" suffix={formatThickness(1e-3, units).symbol} {...text('lowest')} />
+        <TextField label="and no taller than" suffix={formatThickness(1e-3, units).symbol} {...text('tallest')} />
       </div>
       <fieldset>
         <legend className="text-soft">May be varied</legend>
@@ -149,9 +126,9 @@ function SearchFields({
             onChange={(on) => vary(one.group, on)}
           />
         ))}
-        {errors.variables && (
+        {at('variables') && (
           <p role="alert" className="font-medium text-ember-ink">
-            {errors.variables}
+            {at('variables')}
           </p>
         )}
       </fieldset>

@@ -11,7 +11,7 @@ import {
 } from '@nimble/core/explore';
 import type { BracingPlan } from '@nimble/core/bracing';
 import type { BuildWood } from '@nimble/core/project';
-import { useState } from 'react';
+import { useEntryForm, WrongFields } from '../../forms';
 
 export type ExploreKind = BatchSpec['kind'];
 export const EXPLORE_KINDS: readonly ExploreKind[] = ['search', 'sweep', 'doubt'];
@@ -32,61 +32,67 @@ export interface ExploreFacts {
   now: { note: number | null; reserve: number | null; neckTurn: number | null };
 }
 
-export interface ExploreTexts {
-  note: string;
-  reserve: string;
-  lowest: string;
-  tallest: string;
-  neck: string;
-}
+/** What of a search is typed. */
+type SearchText = 'note' | 'reserve' | 'lowest' | 'tallest' | 'neck';
+type ExploreDraft = Record<SearchText, string> & {
+  kind: ExploreKind;
+  group: Group;
+  span: string;
+  draws: string;
+  left: readonly Group[];
+  goals: readonly [Goal, Goal];
+};
 
-export function useExploreForm({ plan, wood, units, now }: ExploreFacts) {
-  const groups = variablesOf(plan);
-  const [kind, setKind] = useState<ExploreKind>('search');
-  const [group, setGroup] = useState<Group>(groups[0]?.group ?? 'plate');
-  const [span, setSpan] = useState(1);
-  const [draws, setDraws] = useState(DRAWS[0]!);
-  const [left, setLeft] = useState<readonly Group[]>([]);
-  const [goals, setGoals] = useState<readonly [Goal, Goal]>(['mass', 'movement']);
-  const [text, setText] = useState<ExploreTexts>({
+function firstDraft({ plan, units, now }: ExploreFacts): ExploreDraft {
+  return {
+    kind: 'search',
+    group: variablesOf(plan)[0]?.group ?? 'plate',
+    span: '1',
+    draws: `${DRAWS[0]}`,
+    left: [],
+    goals: ['mass', 'movement'],
     note: now.note ? now.note.toFixed(0) : '180',
     reserve: Math.min(1.5, now.reserve ?? 1.5).toFixed(1),
     lowest: formatThickness(4e-3, units).figure,
     tallest: formatThickness(18e-3, units).figure,
     neck: ((NECK_ROOM * (now.neckTurn ?? 0)) / DEGREE).toFixed(3),
-  });
-  const [errors, setErrors] = useState<Record<string, string>>({});
-  const spans = group === 'opening' ? OPENINGS : SPANS;
+  };
+}
+
+const isQuick = (one: { group: Group; variable: { of: string } }): one is { group: Group; variable: QuickVariable } =>
+  one.variable.of === 'braces' || one.variable.of === 'plate';
+
+export function useExploreForm(facts: ExploreFacts, onStart: (spec: BatchSpec) => void) {
+  const { plan, wood, units, now } = facts;
+  const groups = variablesOf(plan);
   const spread = woodSpread(wood);
-  const quick = groups.filter(
-    (one): one is { group: Group; variable: QuickVariable } =>
-      one.variable.of === 'braces' || one.variable.of === 'plate',
-  );
-  const setGoal = (g: 0 | 1, goal: Goal) =>
-    setGoals(([a, b]) => (g === 0 ? [goal, goal === b ? a : b] : [goal === a ? b : a, goal]));
-  const vary = (one: Group, isVaried: boolean) =>
-    setLeft(isVaried ? left.filter((key) => key !== one) : [...left, one]);
-  const field = (name: keyof ExploreTexts) => ({
-    value: text[name],
-    error: errors[name] ?? null,
-    onChange: (event: { target: { value: string } }) => setText({ ...text, [name]: event.target.value }),
-  });
-  /** Null while something is wrong, which is then said at its field. */
-  const request = (): BatchSpec | null => {
-    if (kind === 'doubt') return { kind, draws, seed: SEED, spread };
+  const quick = groups.filter(isQuick);
+  const spansOf = (group: Group) => (group === 'opening' ? OPENINGS : SPANS);
+  /** @throws WrongFields */
+  const read = (draft: ExploreDraft): BatchSpec => {
+    const { kind, group, left, goals } = draft;
+    if (kind === 'doubt') return { kind, draws: Number(draft.draws), seed: SEED, spread };
     if (kind === 'sweep') {
       const { variable } = groups.find((one) => one.group === group) ?? groups[0]!;
-      const by = spans[Math.min(span, spans.length - 1)]!;
+      const spans = spansOf(group);
+      const by = spans[Math.min(Number(draft.span), spans.length - 1)]!;
       return { kind, variable, from: -by, to: by, steps: STEPS };
     }
     const variables = quick.filter((one) => !left.includes(one.group)).map(({ variable }) => variable);
-    const { spec, wrong } = searchOf(text, { goals: [...goals], variables, units, hasNeck: now.neckTurn !== null });
-    setErrors(wrong);
-    return Object.keys(wrong).length > 0 ? null : spec;
+    const { spec, wrong } = searchOf(draft, { goals: [...goals], variables, units, hasNeck: now.neckTurn !== null });
+    if (Object.keys(wrong).length === 0) return spec;
+    throw new WrongFields(Object.entries(wrong).map(([field, message]) => ({ field, message })));
   };
+  const form = useEntryForm({ blank: firstDraft(facts), read, send: (spec) => onStart(spec), after: (typed) => typed });
+  const { draft, set } = form;
+  const [one, other] = draft.goals;
   return {
-    ...{ kind, setKind, groups, group, setGroup, spans, span: Math.min(span, spans.length - 1), setSpan },
-    ...{ draws, setDraws, spread, quick, left, vary, goals, setGoal, field, errors, request },
+    ...form,
+    ...{ groups, spread, quick, spans: spansOf(draft.group) },
+    setGoal: (g: 0 | 1, goal: Goal) =>
+      set({ goals: g === 0 ? [goal, goal === other ? one : other] : [goal === one ? other : one, goal] }),
+    vary: (group: Group, isVaried: boolean) =>
+      set({ left: isVaried ? draft.left.filter((key) => key !== group) : [...draft.left, group] }),
   };
 }
 
@@ -100,9 +106,9 @@ interface SearchChoice {
 }
 
 /** A search from what is typed, and what is wrong at which field. */
-function searchOf(text: ExploreTexts, { goals, variables, units, hasNeck }: SearchChoice) {
+function searchOf(text: Record<SearchText, string>, { goals, variables, units, hasNeck }: SearchChoice) {
   const wrong: Record<string, string> = {};
-  const number = (name: keyof ExploreTexts, least: number, most: number) => {
+  const number = (name: SearchText, least: number, most: number) => {
     const value = Number(text[name].replace(',', '.'));
     if (!(value >= least && value <= most)) wrong[name] = `must be a number from ${least} to ${most}`;
     return value;

@@ -4,7 +4,7 @@ import { METRIC } from '@nimble/core/units';
 import { NO_CHANGE, TOP_PARTS } from '@nimble/core/top';
 import { woodOfSpecies } from '@nimble/core/project';
 import type { Leaning, SearchResult } from '@nimble/core/explore';
-import { fireEvent, screen } from '@testing-library/react';
+import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { aPlan, open } from '../../test/test-bench';
 import type { TopFigures } from '../../compute/top-computer';
 import { ExplorationChart } from './ExplorationChart';
@@ -271,7 +271,7 @@ describe('what is kept and looked into', () => {
       'Its bridge moves 1.15° more than the best.',
     ]);
   });
-  it('starts a search with the limits typed, and tells a bad one at its field without losing the rest', () => {
+  it('starts a search with the limits typed, and tells a bad one at its field without losing the rest', async () => {
     const onStart = jest.fn();
     open(
       <ExploreForm
@@ -287,11 +287,12 @@ describe('what is kept and looked into', () => {
     choose(screen.getByLabelText('Reserve at least'), '1.8');
     choose(screen.getByLabelText('Braces no lower than'), 'a bit');
     fireEvent.click(screen.getByRole('button', { name: 'Start' }));
+    expect((await screen.findByRole('alert')).textContent).not.toBe('');
     expect(onStart).not.toHaveBeenCalled();
-    expect(screen.getByRole('alert').textContent).not.toBe('');
     expect(screen.getByLabelText('Reserve at least')).toHaveProperty('value', '1.8');
     choose(screen.getByLabelText('Braces no lower than'), '4 mm');
     fireEvent.click(screen.getByRole('button', { name: 'Start' }));
+    await waitFor(() => expect(onStart).toHaveBeenCalled());
     expect(onStart.mock.calls[0][0]).toMatchObject({
       kind: 'search',
       goals: ['mass', 'movement'],

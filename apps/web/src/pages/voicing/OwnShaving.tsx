@@ -6,6 +6,7 @@ import type { QuantityKey, Shaving } from '@nimble/core/voicing';
 import { useEffect, useState } from 'react';
 import { usePreferences } from '../../ui/preferences';
 import { Button, SelectField, TextField, Option } from '../../ui';
+import { useEntryForm, type ChoiceEntry, type TextEntry } from '../../forms';
 import { TOP_PART_WORDS } from '../../words/explore-words';
 import { estimateWords, keyWords, STROKE } from '../../words/round-words';
 
@@ -43,37 +44,36 @@ const END = 0.012;
 
 export const partKey = (part: TopPart) => `plate:${part}`;
 
+const BLANK = { stretch: 'all' as Stretch, how: 'off' as How, depth: '', before: '', tool: TOOLS[0] as string };
+
 /** A shaving of the maker's own: where, how much, with what; what it is likely to do is said before it is kept. */
 export function OwnShaving({ plan, units, place, working, onPlace, forecastOf, onShaved }: OwnShavingProps) {
-  const [stretch, setStretch] = useState<Stretch>('all');
-  const [how, setHow] = useState<How>('off');
-  const [text, setText] = useState('');
-  const [before, setBefore] = useState('');
-  const [tool, setTool] = useState<string>(TOOLS[0]);
-  const [error, setError] = useState<string | null>(null);
   const unit = units.thickness === 'in-fraction' ? 'in' : units.thickness;
   const brace = plan.braces.find(({ id }) => id === place);
-  const kind = brace ? 'brace' : 'plate';
-  const depth = readDepth({ how, text, before, unit, kind });
-  const shavings = typeof depth === 'number' && place !== '' ? shavingsAt(place, brace, stretch, depth) : null;
-  const forecast = useForecast(forecastOf, shavings);
-  const keep = () => {
-    if (place === '') return setError('Tap a brace on the plate, or choose where it came off');
-    if (typeof depth !== 'number') return setError(depth);
-    onShaved(shavings!, SAID[how](text, before), tool);
-    setText('');
-    setBefore('');
-    setError(null);
+  const shavingsOf = ({ how, depth: text, before, stretch }: typeof BLANK) => {
+    if (place === '') throw new InvalidInput('depth', place, 'Tap a brace on the plate, or choose where it came off');
+    const depth = readDepth({ how, text, before, unit, kind: brace ? 'brace' : 'plate' });
+    if (typeof depth !== 'number') throw new InvalidInput('depth', text, depth);
+    return shavingsAt(place, brace, stretch, depth);
   };
+  const form = useEntryForm({
+    blank: BLANK,
+    read: (typed) => ({
+      shavings: shavingsOf(typed),
+      said: SAID[typed.how](typed.depth, typed.before),
+      tool: typed.tool,
+    }),
+    send: ({ shavings, said, tool }) => onShaved(shavings, said, tool),
+    after: (typed) => ({ ...typed, depth: '', before: '' }),
+  });
+  const { draft, at } = form;
+  const shavings = tried(() => shavingsOf(draft));
+  const forecast = useForecast(forecastOf, shavings);
   return (
-    <form
-      className="space-y-2 border-t border-grain pt-2"
-      aria-label="A shaving"
-      onSubmit={(event) => (event.preventDefault(), keep())}
-    >
+    <form className="space-y-2 border-t border-grain pt-2" aria-label="A shaving" onSubmit={form.submit}>
       <h2 className="font-bold">What did you take off?</h2>
-      <WhereFields {...{ plan, place, onPlace, brace, stretch }} onStretch={setStretch} />
-      <SelectField label="How much is known as" value={how} onChoose={(chosen) => setHow(chosen as How)}>
+      <WhereFields {...{ plan, place, onPlace, brace }} stretch={form.choice('stretch')} />
+      <SelectField label="How much is known as" {...form.choice('how')}>
         {HOWS.filter(([key]) => key !== 'calipers' || brace).map(([key, words]) => (
           <Option key={key} value={key}>
             {words}
@@ -81,14 +81,10 @@ export function OwnShaving({ plan, units, place, working, onPlace, forecastOf, o
         ))}
       </SelectField>
       <DepthFields
-        {...{ how, unit, text, before, error }}
-        onText={(next) => {
-          setText(next);
-          setError(null);
-        }}
-        onBefore={setBefore}
+        {...{ how: draft.how, unit, error: at('depth') }}
+        {...{ depth: form.text('depth'), before: form.text('before') }}
       />
-      <SelectField label="With" value={tool} onChoose={setTool}>
+      <SelectField label="With" {...form.choice('tool')}>
         {TOOLS.map((name) => (
           <Option key={name} value={name}>
             {name}
@@ -103,6 +99,16 @@ export function OwnShaving({ plan, units, place, working, onPlace, forecastOf, o
   );
 }
 
+/** Null while what is typed says nothing yet. */
+function tried<T>(read: () => T): T | null {
+  try {
+    return read();
+  } catch (failure) {
+    if (failure instanceof InvalidInput) return null;
+    throw failure;
+  }
+}
+
 /** As it goes on record. */
 const SAID: Record<How, (text: string, before: string) => string> = {
   off: (text) => text,
@@ -113,11 +119,10 @@ const SAID: Record<How, (text: string, before: string) => string> = {
 
 interface WhereProps extends Pick<OwnShavingProps, 'plan' | 'place' | 'onPlace'> {
   brace: Brace | undefined;
-  stretch: Stretch;
-  onStretch: (stretch: Stretch) => void;
+  stretch: ChoiceEntry;
 }
 
-function WhereFields({ plan, place, onPlace, brace, stretch, onStretch }: WhereProps) {
+function WhereFields({ plan, place, onPlace, brace, stretch }: WhereProps) {
   return (
     <>
       <SelectField label="Where (or tap it on the plate)" value={place} onChoose={onPlace}>
@@ -134,7 +139,7 @@ function WhereFields({ plan, place, onPlace, brace, stretch, onStretch }: WhereP
         ))}
       </SelectField>
       {brace && (
-        <SelectField label="Over which stretch" value={stretch} onChoose={(chosen) => onStretch(chosen as Stretch)}>
+        <SelectField label="Over which stretch" {...stretch}>
           {STRETCHES.map(([key, words]) => (
             <Option key={key} value={key}>
               {words}
@@ -146,23 +151,16 @@ function WhereFields({ plan, place, onPlace, brace, stretch, onStretch }: WhereP
   );
 }
 
-interface DepthProps extends Pick<Depth, 'how' | 'text' | 'before' | 'unit'> {
+interface DepthProps extends Pick<Depth, 'how' | 'unit'> {
   error: string | null;
-  onText: (text: string) => void;
-  onBefore: (text: string) => void;
+  depth: TextEntry;
+  before: TextEntry;
 }
 
-function DepthFields({ how, unit, text, before, error, onText, onBefore }: DepthProps) {
+function DepthFields({ how, unit, depth, before, error }: DepthProps) {
   return (
     <>
-      {how === 'calipers' && (
-        <TextField
-          label={`Height before [${unit}]`}
-          inputMode="decimal"
-          value={before}
-          onChange={(event) => onBefore(event.target.value)}
-        />
-      )}
+      {how === 'calipers' && <TextField label={`Height before [${unit}]`} inputMode="decimal" {...before} />}
       {how !== 'little' && (
         <TextField
           label={
@@ -171,9 +169,7 @@ function DepthFields({ how, unit, text, before, error, onText, onBefore }: Depth
               : `${how === 'calipers' ? 'Height after' : 'Came off where deepest'} [${unit}]`
           }
           inputMode="decimal"
-          value={text}
-          error={error}
-          onChange={(event) => onText(event.target.value)}
+          {...depth}
         />
       )}
       {how === 'little' && error && (

@@ -2,10 +2,10 @@ import { safeReductions, standingEvents, type VoicingBodies, type VoicingEvent }
 import type { BracingPlan } from '@nimble/core/bracing';
 import type { UnitChoice } from '@nimble/core/units';
 import { format } from 'date-fns';
-import { useState } from 'react';
 import { Caution } from '../../ui/Row';
 import { Button, CheckField, Fold, Option, PanelSection, SelectField, TakeBack, TextField } from '../../ui';
 import { eventWords, REDUCTION_WORDS, REPAIR_WORDS } from '../../words/event-words';
+import { useEntryForm } from '../../forms';
 import { OwnShaving, type OwnShavingProps } from './OwnShaving';
 
 interface Props extends OwnShavingProps {
@@ -77,23 +77,18 @@ export function RecordSlip(props: Props) {
   );
 }
 
+const NOTHING_BROKE: VoicingBodies['repair'] = { brace: '', what: 'glued-back', note: '' };
+
 function Repair({ plan, onRepair }: Pick<Props, 'plan' | 'onRepair'>) {
-  const [brace, setBrace] = useState('');
-  const [what, setWhat] = useState<VoicingBodies['repair']['what']>('glued-back');
-  const [note, setNote] = useState('');
+  const form = useEntryForm({
+    blank: NOTHING_BROKE,
+    read: ({ note, ...done }) => ({ ...done, note: note.trim() }),
+    send: (done) => onRepair(done),
+  });
   return (
     <Fold title="Something broke or let go" tone="strong">
-      <form
-        className="space-y-2"
-        onSubmit={(event) => {
-          event.preventDefault();
-          if (brace === '') return;
-          onRepair({ brace, what, note: note.trim() });
-          setBrace('');
-          setNote('');
-        }}
-      >
-        <SelectField label="Which brace" value={brace} onChoose={setBrace}>
+      <form className="space-y-2" onSubmit={form.submit}>
+        <SelectField label="Which brace" {...form.choice('brace')}>
           <Option value="">choose</Option>
           {plan.braces.map(({ id, name }) => (
             <Option key={id} value={id}>
@@ -101,20 +96,15 @@ function Repair({ plan, onRepair }: Pick<Props, 'plan' | 'onRepair'>) {
             </Option>
           ))}
         </SelectField>
-        <SelectField label="What was done about it" value={what} onChoose={(chosen) => setWhat(chosen as typeof what)}>
+        <SelectField label="What was done about it" {...form.choice('what')}>
           {Object.entries(REPAIR_WORDS).map(([key, words]) => (
             <Option key={key} value={key}>
               {words}
             </Option>
           ))}
         </SelectField>
-        <TextField
-          label="In your own words"
-          value={note}
-          onChange={(event) => setNote(event.target.value)}
-          maxLength={400}
-        />
-        <Button type="submit" disabled={brace === ''}>
+        <TextField label="In your own words" maxLength={400} {...form.text('note')} />
+        <Button type="submit" disabled={form.draft.brace === ''}>
           Record the repair
         </Button>
         <Caution>

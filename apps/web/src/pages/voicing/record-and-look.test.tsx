@@ -2,7 +2,7 @@ import { choose } from '../../test/choose';
 import { NO_CORRECTION } from '@nimble/core/ledger';
 import { METRIC } from '@nimble/core/units';
 import { NO_GOAL, type GoalLine, type Proposal, type ShavingCandidate, type VoicingEvent } from '@nimble/core/voicing';
-import { cleanup, fireEvent, screen, within } from '@testing-library/react';
+import { cleanup, fireEvent, screen, within, waitFor } from '@testing-library/react';
 import { aPlan, open, serve } from '../../test/test-bench';
 import type { VoicingPicture } from '../../compute/voicing-computer';
 import { GoalsLine } from './GoalsLine';
@@ -113,12 +113,13 @@ describe('the record', () => {
     fireEvent.click(screen.getAllByLabelText(/^Rough end cut to its taper/)[0]!);
     expect(reduction).toHaveBeenCalledWith(expect.stringMatching(/^ends:/));
   });
-  it('keeps a shaving by two heights, and a repair in one’s own words', () => {
+  it('keeps a shaving by two heights, and a repair in one’s own words', async () => {
     const { shaved, repair } = show([]);
     choose(screen.getByLabelText('How much is known as'), 'calipers');
     choose(screen.getByLabelText('Height before [mm]'), '11.8');
     choose(screen.getByLabelText('Height after [mm]'), '11.45');
     fireEvent.submit(screen.getByRole('form', { name: 'A shaving' }));
+    await waitFor(() => expect(shaved).toHaveBeenCalled());
     const [[shavings, said, tool]] = shaved.mock.calls as [
       [{ depth: number; place: { from: number } }[], string, string],
     ];
@@ -126,7 +127,9 @@ describe('the record', () => {
     choose(screen.getByLabelText('Which brace'), leg.id);
     choose(screen.getByLabelText('In your own words'), ' let go at the rim ');
     fireEvent.click(screen.getByRole('button', { name: 'Record the repair' }));
-    expect(repair).toHaveBeenCalledWith({ brace: leg.id, what: 'glued-back', note: 'let go at the rim' });
+    await waitFor(() =>
+      expect(repair).toHaveBeenCalledWith({ brace: leg.id, what: 'glued-back', note: 'let go at the rim' }),
+    );
   });
 });
 
