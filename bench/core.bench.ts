@@ -227,7 +227,7 @@ const voicing: VoicingInput = (() => {
     .map(({ value: { value } }) => ({ frequency: { value, sd: 0.002 * value } }));
   const leg = TAKEN.plan.braces.find(({ role }) => role === 'x-leg')!;
   const shavings: Shaving[] = [{ place: { kind: 'brace', id: leg.id, from: 0.1, to: 0.25 }, depth: 4e-4 }];
-  const round = { readings, heard, ring: null, shavings: [], foretold: null };
+  const round = { readings, heard, ring: null, shavings: [], forecast: null };
   return {
     top: TAKEN,
     goal: aGoal(4),

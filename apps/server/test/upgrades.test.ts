@@ -127,7 +127,7 @@ const SAMPLES: Record<string, Record<string, unknown>[]> = {
       top: { plan: { ...PLAN_1, braces: [] }, thickness: 2.8e-3 },
     },
   ],
-  voicing_events: [{ body: SHAVING_1, foretold: { forecast: { mass: ESTIMATE }, settled: [] } }],
+  voicing_events: [{ body: SHAVING_1, forecast: { forecast: { mass: ESTIMATE }, settled: [] } }],
   knocks: [
     {
       place: { name: 'C2', x: 0.2, y: 0.03 },
@@ -270,8 +270,8 @@ describe('a bench of an older program', () => {
     expect(Math.max(...pieces.map(({ bytes }) => bytes.length))).toBe(262_144);
     const [record] = await all<{ plan: BracingPlan; shape: number; revision: number }>('select * from bracing_plans');
     expect(record).toMatchObject({ shape: 2, revision: 1, plan: { braces: [{ ...BRACE_1, endWidth: null }] } });
-    const [event] = await all<{ foretold: object }>('select foretold from voicing_events');
-    expect(event!.foretold).toEqual({ forecast: SHAVING_1.forecast, settled: SHAVING_1.settled });
+    const [event] = await all<{ forecast: object }>('select forecast from voicing_events');
+    expect(event!.forecast).toEqual({ forecast: SHAVING_1.forecast, settled: SHAVING_1.settled });
   });
   it('is written in today’s shape from then on, and a second start finds nothing to do', async () => {
     const other = randomUUID();

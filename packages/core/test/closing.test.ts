@@ -122,7 +122,7 @@ describe('settling under the strings', () => {
     expect(none.verdict).toBe('nothing-read');
     expect(none.inTenYears.value).toBeCloseTo(0.04, 4);
     // (t / ten years)^(1/4) at a sixteenth of ten years is a half.
-    expect(none.at(3652 / 16).foretold.value).toBeCloseTo(0.03, 6);
+    expect(none.at(3652 / 16).forecast.value).toBeCloseTo(0.03, 6);
   });
   it('comes to the line that was made, the surer the more is read', () => {
     const made = (days: number) => 0.024 + 0.03 * (days / 3652) ** 0.25;
@@ -134,13 +134,13 @@ describe('settling under the strings', () => {
     expect(inAYear.sd).toBeLessThan(settling(0.02, readings.slice(0, 2), 2e-4).inAYear.sd / 2);
   });
   it.each([
-    [0.026, 'as-foretold'],
-    [0.05, 'more-than-foretold'],
-    [0.008, 'less-than-foretold'],
+    [0.026, 'as-forecast'],
+    [0.05, 'more-than-forecast'],
+    [0.008, 'less-than-forecast'],
   ])('says of %s rad after a week: %s', (moved, verdict) =>
     expect(settling(0.02, [{ days: 7, moved }], 5e-4).verdict).toBe(verdict),
   );
-  it('refuses a forecast of nothing', () => expect(() => settling(0, [], 1e-3)).toThrow(/foretold/));
+  it('refuses a forecast of nothing', () => expect(() => settling(0, [], 1e-3)).toThrow(/forecast/));
 });
 
 describe('what the good ones share', () => {

@@ -127,7 +127,7 @@ export function voice(seed: number, rounds: number, goal = aGoal(seed)): VoicedR
   const truth = trueTop(seed);
   const named = figuresOnBench(truth, { closed: false, meshSize: TRUE_MESH }).modes;
   const [told, done]: [Shaving[], Shaving[]] = [[], []];
-  let foretold: Partial<Record<QuantityKey, Estimate>> = {};
+  let forecast: Partial<Record<QuantityKey, Estimate>> = {};
   const history: VoicedRound[] = [];
   for (let round = 0; round < rounds; round++) {
     const read = readOff(applyShavings(truth, done), named, random);
@@ -135,9 +135,9 @@ export function voice(seed: number, rounds: number, goal = aGoal(seed)): VoicedR
     const { model, readings } = calibrated(top, read);
     const values = readings.map(({ key, measured }): VoicingReading => ({ key, value: measured }));
     const settled = values.flatMap(({ key, value }) =>
-      foretold[key] ? [{ key, held: holds(foretold[key], value) }] : [],
+      forecast[key] ? [{ key, held: holds(forecast[key], value) }] : [],
     );
-    const standing = currentEstimate(values, foretold);
+    const standing = currentEstimate(values, forecast);
     const proposal = suggestShavings({
       model,
       standing,
@@ -151,7 +151,7 @@ export function voice(seed: number, rounds: number, goal = aGoal(seed)): VoicedR
     history.push({ proposal, verdict, settled, reserve, floor: goal.reserve, notes: read.true });
     const next = proposal.candidates[0];
     if (verdict.say === 'stop' || !next) break;
-    foretold = next.forecast;
+    forecast = next.forecast;
     told.push(...next.shavings);
     done.push(
       ...next.shavings.map(({ place, depth }) => ({ place, depth: depth * Math.max(0.2, 1 + HAND * random.normal()) })),

@@ -137,7 +137,7 @@ describe('a voicing from its record', () => {
     .map(({ key, value }) => ({ key, value: { value, sd: 0.01 * value } }));
   const heard = model.modes.map(({ frequency }) => ({ frequency: { value: frequency, sd: 0.2 } }));
   const input = { top: TAKEN, goal, prior: PRIOR, closed: false, record: [], thinnest: 2.8e-3, meshSize: 0.026 };
-  const round = { number: 1, readings, heard, ring: null, shavings: [], foretold: null };
+  const round = { number: 1, readings, heard, ring: null, shavings: [], forecast: null };
   const first = assessVoicing({ ...input, rounds: [round] });
   it('asks for what was never read first, and proposes from what was', () => {
     const empty = assessVoicing({ ...input, rounds: [] });
@@ -150,7 +150,7 @@ describe('a voicing from its record', () => {
   });
   it('fits what only an earlier round read too, brought on by what was shaved since: as a top solved anew reads', () => {
     const [next] = first.proposal.candidates;
-    const shaved = { ...round, shavings: next.shavings, foretold: next.forecast };
+    const shaved = { ...round, shavings: next.shavings, forecast: next.forecast };
     const weighed = { ...round, number: 2, heard: [], readings: readings.filter(({ key }) => key === 'mass') };
     const { calibration } = assessVoicing({ ...input, rounds: [shaved, weighed] });
     const anew = figuresOnBench(applyShavings(TAKEN, next.shavings), {
@@ -170,9 +170,9 @@ describe('a voicing from its record', () => {
   });
   it('stands on the forecast once wood came off, asks for what that moved, and settles it in the next round', () => {
     const [next] = first.proposal.candidates;
-    const shaved = { ...round, shavings: next.shavings, foretold: next.forecast };
+    const shaved = { ...round, shavings: next.shavings, forecast: next.forecast };
     const waiting = assessVoicing({ ...input, rounds: [shaved] });
-    expect(waiting.foretold).toBe(true);
+    expect(waiting.isForecast).toBe(true);
     expect(waiting.standing['flex:across']).toEqual(next.forecast['flex:across']);
     expect(waiting.next.map(({ what }) => what)).toEqual(expect.arrayContaining(['flex:across']));
     const after = figuresOnBench(applyShavings(TAKEN, next.shavings), { closed: false, meshSize: 0.026 }).values;

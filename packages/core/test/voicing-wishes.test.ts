@@ -41,7 +41,7 @@ describe('a long ring', () => {
     readings: [{ key: 'mass', value: { value: mass, sd: 2e-4 } }],
     heard: [],
     shavings: [],
-    foretold: null,
+    forecast: null,
   });
   const modes = (top: typeof TAKEN, named?: ReturnType<typeof figuresOnBench>['modes']) =>
     figuresOnBench(top, { closed: false, meshSize: 0.026, ...(named && { named }) });
@@ -81,7 +81,7 @@ describe('a long ring', () => {
       ...aRound(1, 0.8, 0.25),
       heard: modes(TAKEN).modes.map(({ frequency }) => ({ frequency: { value: frequency, sd: 0.1 } })),
       shavings: [stroke],
-      foretold: {},
+      forecast: {},
     };
     const next = (goal: typeof input.goal) =>
       assessVoicing({ ...input, goal, rounds: [shaved] }).next.map(({ what }) => what);

@@ -7,13 +7,13 @@ import { VoicingEvent } from './models/voicing-event.model';
 export function eventView(event: VoicingEvent): VoicingEventView {
   const { id, round, kind, at, person, retractedAt } = event;
   const retracted = retractedAt !== null && retractedAt !== undefined;
-  const body = kind === 'shaving' ? foretoldBody(event) : event.body;
+  const body = kind === 'shaving' ? forecastBody(event) : event.body;
   return { id, round, kind, at: at.toISOString(), person, body, retracted } as VoicingEventView;
 }
 
-function foretoldBody({ body, foretold }: VoicingEvent): VoicingBodies['shaving'] {
+function forecastBody({ body, forecast }: VoicingEvent): VoicingBodies['shaving'] {
   const sent = body as VoicingBodies['shaving'];
-  return foretold ? { ...sent, ...foretold } : { ...sent, pending: true };
+  return forecast ? { ...sent, ...forecast } : { ...sent, pending: true };
 }
 
 export const eventsOf = (buildId: string): Promise<VoicingEvent[]> =>

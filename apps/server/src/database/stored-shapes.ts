@@ -42,7 +42,7 @@ export const STORED_SHAPES: readonly StoredShape[] = [
     columns: ['spec', 'top'],
     steps: [({ spec, top }) => ({ spec, top: { ...(top as TopPlan), plan: withTapers((top as TopPlan).plan) } })],
   },
-  { table: 'voicing_events', key: 'id', columns: ['body', 'foretold'], steps: [] },
+  { table: 'voicing_events', key: 'id', columns: ['body', 'forecast'], steps: [] },
   { table: 'knocks', key: 'id', columns: ['place', 'options', 'analysis'], steps: [] },
   { table: 'shapings', key: 'id', columns: ['before', 'after', 'forecast', 'outcome'], steps: [] },
   { table: 'passes', key: 'id', columns: ['tool', 'taken', 'planned', 'forecast', 'depths'], steps: [] },

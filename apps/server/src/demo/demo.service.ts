@@ -232,7 +232,7 @@ export class DemoService {
     const common = { number: demo.number, buildId: demo.id, top, person, now };
     const keep = (events: readonly VoicingEvent[]) =>
       VoicingEventRecord.bulkCreate(
-        events.map(({ retracted: _, ...event }) => ({ ...event, buildId: demo.id, foretold: forecastOf(event) })),
+        events.map(({ retracted: _, ...event }) => ({ ...event, buildId: demo.id, forecast: forecastOf(event) })),
         { transaction },
       );
     if (demo.finished) {

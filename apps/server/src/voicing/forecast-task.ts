@@ -8,7 +8,7 @@ export interface ForecastTask {
 }
 
 export interface ForecastAnswer {
-  foretold: ShavingForecast | null;
+  forecast: ShavingForecast | null;
   /** What the core would not take. */
   refused: string | null;
 }

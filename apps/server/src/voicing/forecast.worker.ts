@@ -6,10 +6,10 @@ import type { ForecastAnswer, ForecastTask } from './forecast-task';
 
 function answer({ facts, round, shavings }: ForecastTask): ForecastAnswer {
   try {
-    return { foretold: forecastShaving(facts, round, shavings), refused: null };
+    return { forecast: forecastShaving(facts, round, shavings), refused: null };
   } catch (error) {
     if (!(error instanceof InvalidInput)) throw error;
-    return { foretold: null, refused: `${error.field} ${error.reason}` };
+    return { forecast: null, refused: `${error.field} ${error.reason}` };
   }
 }
 

@@ -51,21 +51,21 @@ export class ForecastingService implements BeforeApplicationShutdown {
   /** One after another: each rests on the forecasts before it. */
   private async forecastAll(buildId: string): Promise<void> {
     for (let next = await missing(buildId); next && !this.closing; next = await missing(buildId)) {
-      const foretold = await this.forecast(next);
-      await VoicingEvent.update({ foretold }, { where: { id: next.id, foretold: null } });
+      const forecast = await this.forecast(next);
+      await VoicingEvent.update({ forecast }, { where: { id: next.id, forecast: null } });
     }
   }
 
   private async forecast(event: VoicingEvent): Promise<KeptForecast> {
-    const { shavings, forecast, settled } = event.body as VoicingBodies['shaving'];
-    const asSent = (unforetold: string) => ({ forecast: forecast ?? {}, settled: settled ?? [], unforetold });
+    const { shavings, forecast: sent, settled } = event.body as VoicingBodies['shaving'];
+    const asSent = (unforetold: string) => ({ forecast: sent ?? {}, settled: settled ?? [], unforetold });
     try {
-      const { foretold, refused } = await this.pool.run({
+      const { forecast, refused } = await this.pool.run({
         facts: await factsBefore(event),
         round: event.round,
         shavings,
       });
-      return foretold ?? asSent(refused ?? '');
+      return forecast ?? asSent(refused ?? '');
     } catch (error) {
       const tries = (this.failed.get(event.id) ?? 0) + 1;
       this.failed.set(event.id, tries);
@@ -78,7 +78,7 @@ export class ForecastingService implements BeforeApplicationShutdown {
 
 const missing = (buildId: string): Promise<VoicingEvent | null> =>
   VoicingEvent.findOne({
-    where: { buildId, kind: 'shaving', foretold: null, retractedAt: null },
+    where: { buildId, kind: 'shaving', forecast: null, retractedAt: null },
     order: [
       ['at', 'ASC'],
       ['round', 'ASC'],

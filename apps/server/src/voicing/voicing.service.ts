@@ -26,8 +26,8 @@ export class VoicingService {
   async list(buildId: string) {
     await findBuild(buildId);
     const events = await eventsOf(buildId);
-    const isMissing = ({ kind, foretold, retractedAt }: VoicingEvent) =>
-      kind === 'shaving' && !foretold && !retractedAt;
+    const isMissing = ({ kind, forecast, retractedAt }: VoicingEvent) =>
+      kind === 'shaving' && !forecast && !retractedAt;
     if (events.some(isMissing)) this.forecasting.makeMissing(buildId);
     return events.map(eventView);
   }

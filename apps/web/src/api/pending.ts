@@ -65,7 +65,7 @@ export function withPendingPasses(passes: readonly PassView[], writes: readonly 
     const surveyId = /^\/surveys\/([^/]+)\/passes$/.exec(path)?.[1];
     const pass = body as Pick<PassView, 'id' | 'at' | 'person' | 'tool' | 'taken'> & { supersedes?: string };
     return surveyId && !known.has(pass.id)
-      ? [{ ...pass, surveyId, supersedes: pass.supersedes ?? null, ...NOT_FORETOLD }]
+      ? [{ ...pass, surveyId, supersedes: pass.supersedes ?? null, ...NO_FORECAST }]
       : [];
   });
   const replaced = new Set(taken.map(({ supersedes }) => supersedes));
@@ -81,4 +81,4 @@ export function withPendingPasses(passes: readonly PassView[], writes: readonly 
   });
 }
 
-const NOT_FORETOLD = { planned: [], forecast: null, stands: true };
+const NO_FORECAST = { planned: [], forecast: null, stands: true };

@@ -13,7 +13,7 @@ const round: VoicingRound = {
   number: 1,
   ring: 0.9,
   shavings: [],
-  foretold: null,
+  forecast: null,
   readings: values
     .filter(({ key }) => !key.startsWith('mode'))
     .map(({ key, value }) => ({ key, value: { value, sd: 0.01 * value } })),
@@ -55,11 +55,11 @@ describe('a voicing in its worker', () => {
     const [best] = picture.proposal.candidates;
     const anew = figuresOnBench(applyShavings(top, best!.shavings), { closed: false, meshSize }).values;
     const exact = anew.find(({ key }) => key === 'flex:across')!.value;
-    const foretold = best!.forecast['flex:across']!;
+    const forecast = best!.forecast['flex:across']!;
     expect(exact).toBeGreaterThan(read('flex:across'));
-    expect(Math.abs(foretold.value - exact)).toBeLessThan(2 * foretold.sd);
+    expect(Math.abs(forecast.value - exact)).toBeLessThan(2 * forecast.sd);
     // What a maker would shave of his own is said by the same model.
-    expect(computer.forecastOf(best!.shavings)['flex:across']!.value).toBeCloseTo(foretold.value, 12);
+    expect(computer.forecastOf(best!.shavings)['flex:across']!.value).toBeCloseTo(forecast.value, 12);
     expect(computer.forecastOf([])['flex:across']!.value).toBeCloseTo(read('flex:across'), 8);
   });
   it('is given up from within, and leaves what was worked out before', () => {

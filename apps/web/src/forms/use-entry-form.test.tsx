@@ -72,7 +72,10 @@ describe('a form', () => {
   it('asks about a doubt, and sends what was meant', async () => {
     const slip: Slip = { of: 'weight', words: 'both halves were weighed, not one', factor: 0.5 };
     const doubt = { message: 'Heavy.', slip };
-    const send = jest.fn().mockRejectedValueOnce(new Refused(409, 'Sure?', [], doubt)).mockResolvedValue({});
+    const send = jest
+      .fn()
+      .mockRejectedValueOnce(new Refused(409, 'Sure?', [], doubt))
+      .mockResolvedValue({});
     const { form, type, submit } = open(send, { mends: ['weight'] });
     type('420');
     await submit();

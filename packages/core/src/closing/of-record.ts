@@ -56,14 +56,14 @@ export function settlingOfRecord(
   const settled = standingEvents(events, 'settling');
   const began = standingEvents(events, 'strung').at(-1)?.at ?? settled[0]?.at;
   const byTurn = turns && (settled.length === 0 || settled.some(({ body }) => body.turn !== null));
-  const foretold = byTurn ? movement : turns ? rise : movement;
-  if (!(foretold > 0)) return null;
+  const forecast = byTurn ? movement : turns ? rise : movement;
+  if (!(forecast > 0)) return null;
   const readings = settled.flatMap(({ at, body }): SettlingReading[] => {
     const moved = byTurn ? body.turn : body.belly;
     return moved === null ? [] : [{ days: Math.max(0, (Date.parse(at) - Date.parse(began)) / DAY), moved }];
   });
   return {
-    settling: settling(foretold, readings, byTurn ? READS.turn : READS.belly),
+    settling: settling(forecast, readings, byTurn ? READS.turn : READS.belly),
     readings,
     turns: byTurn,
     last: readings.at(-1) ?? null,

@@ -18,9 +18,9 @@ export interface Settling {
   creeps: number;
   inAYear: Estimate;
   inTenYears: Estimate;
-  verdict: 'as-foretold' | 'more-than-foretold' | 'less-than-foretold' | 'nothing-read';
+  verdict: 'as-forecast' | 'more-than-forecast' | 'less-than-forecast' | 'nothing-read';
   /** Forecast before anything was read, with its interval, day by day, and with the readings. */
-  at: (days: number) => { foretold: Estimate; fitted: Estimate };
+  at: (days: number) => { forecast: Estimate; fitted: Estimate };
 }
 
 const TEN_YEARS = 3652;
@@ -36,19 +36,19 @@ const CREEP = { share: 1, sd: 0.5 };
 const grown = (days: number) => (Math.max(0, days) / TEN_YEARS) ** POWER;
 
 /**
- * @param foretold by the model, on the day of stringing
+ * @param forecast by the model, on the day of stringing
  * @param readingSd of one reading, in its unit
  * @throws InvalidInput naming the field
  */
-export function settling(foretold: number, readings: readonly SettlingReading[], readingSd: number): Settling {
-  if (!(foretold > 0)) throw new InvalidInput('foretold', foretold, 'must be above nothing');
+export function settling(forecast: number, readings: readonly SettlingReading[], readingSd: number): Settling {
+  if (!(forecast > 0)) throw new InvalidInput('forecast', forecast, 'must be above nothing');
   if (!(readingSd > 0)) throw new InvalidInput('readingSd', readingSd, 'must be above nothing');
   const prior: Line = {
-    e: foretold,
-    q: CREEP.share * foretold,
-    ee: (MODEL_DOUBT * foretold) ** 2,
+    e: forecast,
+    q: CREEP.share * forecast,
+    ee: (MODEL_DOUBT * forecast) ** 2,
     eq: 0,
-    qq: (CREEP.sd * foretold) ** 2,
+    qq: (CREEP.sd * forecast) ** 2,
   };
   // A stiffer or softer top than the model creeps the more or less too.
   prior.eq = CREEP.share * prior.ee;
@@ -64,7 +64,7 @@ export function settling(foretold: number, readings: readonly SettlingReading[],
     inAYear: along(fitted, grown(YEAR)),
     inTenYears: along(fitted, grown(TEN_YEARS)),
     verdict: verdictOf(last, prior, readingSd),
-    at: (days) => ({ foretold: along(prior, grown(days)), fitted: along(fitted, grown(days)) }),
+    at: (days) => ({ forecast: along(prior, grown(days)), fitted: along(fitted, grown(days)) }),
   };
 }
 
@@ -99,6 +99,6 @@ function verdictOf(last: SettlingReading | null, prior: Line, readingSd: number)
   if (!last) return 'nothing-read';
   const said = along(prior, grown(last.days));
   const off = last.moved - said.value;
-  if (Math.abs(off) <= halfInterval({ value: 0, sd: Math.hypot(said.sd, readingSd) })) return 'as-foretold';
-  return off > 0 ? 'more-than-foretold' : 'less-than-foretold';
+  if (Math.abs(off) <= halfInterval({ value: 0, sd: Math.hypot(said.sd, readingSd) })) return 'as-forecast';
+  return off > 0 ? 'more-than-forecast' : 'less-than-forecast';
 }

@@ -42,9 +42,9 @@ describe('what was foretold beside what came', () => {
       ['flex:along', { value: 5e-5, sd: 1e-6 }],
     ]);
     const before = { mass: { value: 0.21, sd: 1e-4 } };
-    const foretold = { mass: { value: 0.201, sd: 1e-4 }, 'flex:along': { value: 5e-5, sd: 1e-6 } };
-    expect(settleShaving({ before, said: foretold, where: 'plate' }, came)).toEqual([
-      { quantity: 'mass', where: 'plate', before: before.mass, forecast: foretold.mass, outcome: came.get('mass') },
+    const forecast = { mass: { value: 0.201, sd: 1e-4 }, 'flex:along': { value: 5e-5, sd: 1e-6 } };
+    expect(settleShaving({ before, said: forecast, where: 'plate' }, came)).toEqual([
+      { quantity: 'mass', where: 'plate', before: before.mass, forecast: forecast.mass, outcome: came.get('mass') },
     ]);
   });
 });

@@ -29,7 +29,7 @@ import { suggestShavings, type Proposal } from './suggest-shavings';
 import { ringIsOver, ringTrend, withRing, type RingRound, type RingTrend } from './ring';
 import { applyShavings, type Shaving } from './shaving';
 import type { ToldKnock } from './telling-knock';
-import { readTogether, currentEstimate, withModel, type Foretold, type Standing } from './current-estimate';
+import { readTogether, currentEstimate, withModel, type Forecasts, type Standing } from './current-estimate';
 import { stopOrGo, type Verdict } from './stop';
 import {
   effectOf,
@@ -52,7 +52,7 @@ export interface VoicingRound {
   ring: number | null;
   /** Taken off after these readings, and what was foretold of it then. */
   shavings: readonly Shaving[];
-  foretold: Foretold | null;
+  forecast: Forecasts | null;
   /** Quantities whose outcomes count by the maker's word, read in this round. */
   letIn?: readonly string[];
 }
@@ -97,13 +97,13 @@ export interface VoicingAssessment {
   /** Round by round, where it was heard; and whether it still grows. */
   ring: RingTrend & { rounds: RingRound[] };
   /** The last round was shaved: what stands is foretold, not read. */
-  foretold: boolean;
+  isForecast: boolean;
 }
 
 /** What the record makes of the top, before anything is proposed. */
 export type ComputedVoicing = Pick<
   VoicingAssessment,
-  'calibration' | 'rounds' | 'standing' | 'record' | 'learned' | 'ring' | 'foretold'
+  'calibration' | 'rounds' | 'standing' | 'record' | 'learned' | 'ring' | 'isForecast'
 >;
 
 /**
@@ -186,7 +186,7 @@ export function computeVoicing(
     record: learnShavings([...input.record, ...outcomes]),
     learned: learnApart([...input.record, ...outcomes]),
     ring: { ...ringTrend(rings), rounds: rings },
-    foretold: since.length > 0,
+    isForecast: since.length > 0,
   };
 }
 
@@ -238,7 +238,7 @@ function broughtOn(
 
 /** Round by round: what was read is put together with what had been foretold of it, and settles that. */
 function roundStandings(rounds: readonly VoicingRound[], modes: readonly VoicedMode[]): RoundStanding[] {
-  let [foretold, before]: [Foretold, Standing] = [{}, {}];
+  let [forecast, before]: [Forecasts, Standing] = [{}, {}];
   let where: ShavingOutcome['where'] = 'brace';
   return rounds.map((round) => {
     const matched = matchModes(modes, round.heard, round.told);
@@ -248,19 +248,19 @@ function roundStandings(rounds: readonly VoicingRound[], modes: readonly VoicedM
       ...round.readings,
     ];
     const byPitchAlone = new Set<string>(matched.flatMap(({ key, alike }) => (alike === null ? [key] : [])));
-    const outcomes = settleShaving({ before, said: foretold, where }, readTogether(readings)).map(
+    const outcomes = settleShaving({ before, said: forecast, where }, readTogether(readings)).map(
       (outcome): ShavingOutcome => ({
         ...outcome,
         ...(byPitchAlone.has(outcome.quantity) && { unsure: true }),
         ...(round.letIn?.includes(outcome.quantity) && { letIn: true }),
       }),
     );
-    const standing = currentEstimate(readings, foretold);
+    const standing = currentEstimate(readings, forecast);
     if (round.shavings.length > 0) {
-      foretold = round.foretold ?? {};
+      forecast = round.forecast ?? {};
       before = standing;
       where = round.shavings.some(({ place }) => place.kind === 'brace') ? 'brace' : 'plate';
-    } else foretold = standing;
+    } else forecast = standing;
     return { number: round.number, matched, read: [...new Set(readings.map(({ key }) => key))], standing, outcomes };
   });
 }
@@ -289,7 +289,7 @@ function shavedSince(
 }
 
 function afterShaving(rounds: readonly VoicingRound[], known: readonly RoundStanding[]): Standing {
-  return { ...known.at(-1)?.standing, ...rounds.filter(({ shavings }) => shavings.length > 0).at(-1)?.foretold };
+  return { ...known.at(-1)?.standing, ...rounds.filter(({ shavings }) => shavings.length > 0).at(-1)?.forecast };
 }
 
 /** What the fitted model leaves open about a quantity that was not read. */

@@ -37,10 +37,10 @@ describe('readings of one thing', () => {
     expect(share).toBeLessThan(0.93);
   });
   it('are put together with what was foretold, unless the two can’t be of one top', () => {
-    const foretold = { 'flex:across': { value: 5.2e-5, sd: 1.04e-6 } };
-    const near = currentEstimate([bend(5e-5)], foretold)['flex:across']!;
+    const forecast = { 'flex:across': { value: 5.2e-5, sd: 1.04e-6 } };
+    const near = currentEstimate([bend(5e-5)], forecast)['flex:across']!;
     expect(near.value).toBeCloseTo(Math.sqrt(5e-5 * 5.2e-5), 9);
     expect(near.sd).toBeLessThan(1e-6);
-    expect(currentEstimate([bend(9e-5)], foretold)['flex:across']!.value).toBeCloseTo(9e-5, 12);
+    expect(currentEstimate([bend(9e-5)], forecast)['flex:across']!.value).toBeCloseTo(9e-5, 12);
   });
 });

@@ -8,7 +8,7 @@ import type { VoicingReading } from './fit-model';
 import type { QuantityKey, VoicingModel } from './voicing-model';
 
 /** What was foretold of the top as it should be now. */
-export type Foretold = Readonly<Partial<Record<QuantityKey, Estimate>>>;
+export type Forecasts = Readonly<Partial<Record<QuantityKey, Estimate>>>;
 export type Standing = Readonly<Partial<Record<QuantityKey, Estimate>>>;
 
 /** Two estimates of one thing, weighed by how surely each is known. */
@@ -51,10 +51,10 @@ function meanOf(repeated: readonly Estimate[]): Estimate {
 }
 
 /** Readings of one key weigh together; a quantity that was not read keeps what was foretold of it. */
-export function currentEstimate(readings: readonly VoicingReading[], foretold: Foretold): Standing {
-  const standing: Partial<Record<QuantityKey, Estimate>> = { ...foretold };
+export function currentEstimate(readings: readonly VoicingReading[], forecasts: Forecasts): Standing {
+  const standing: Partial<Record<QuantityKey, Estimate>> = { ...forecasts };
   readTogether(readings).forEach((value, key) => {
-    const before = foretold[key];
+    const before = forecasts[key];
     const apart = before
       ? Math.abs(Math.log(value.value / before.value)) / Math.hypot(value.sd / value.value, before.sd / before.value)
       : Infinity;

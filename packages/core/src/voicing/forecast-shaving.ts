@@ -10,7 +10,7 @@ import { NO_GOAL } from './goal';
 import { forecastChange } from './suggest-shavings';
 import { roundsOf, type RoundKnock } from './record';
 import type { Shaving } from './shaving';
-import type { Foretold } from './current-estimate';
+import type { Forecasts } from './current-estimate';
 import type { WoodFactors } from './wood-factors';
 
 /** All that a voicing of an open plate is reckoned from. */
@@ -46,7 +46,7 @@ export function voicingInput({ top, prior, events, knocks, record, barsWished, m
 }
 
 export interface ShavingForecast {
-  forecast: Foretold;
+  forecast: Forecasts;
   /** What came of the round before, told once: with the first shaving of a round. */
   settled: ShavingOutcome[];
 }

@@ -37,7 +37,7 @@ export {
   goalStanding,
   currentEstimate,
   withModel,
-  type Foretold,
+  type Forecasts,
   type GoalStanding,
   type Standing,
 } from './current-estimate';

@@ -113,7 +113,7 @@ export function roundsOf(events: readonly VoicingEvent[], knocks: readonly Round
       told: walk.length < WALKED ? walk.map(toldKnock) : [],
       ring: rings.length === 0 ? null : rings.reduce((sum, ring) => sum + ring, 0) / rings.length,
       shavings: shaved.flatMap(({ body }) => body.shavings).filter((shaving) => isOf(top, shaving)),
-      foretold: shaved.at(-1)?.body.forecast ?? null,
+      forecast: shaved.at(-1)?.body.forecast ?? null,
       letIn: letInOf(events, number),
     };
   });

@@ -17,6 +17,6 @@ export class VoicingEvent extends Model {
   @Column(DataType.TEXT) declare person: string;
   @Column(DataType.JSONB) declare body: VoicingBodies[VoicingKind];
   /** Of a shaving: what the record itself foretells of it; null until that is made. */
-  @Column(DataType.JSONB) declare foretold: KeptForecast | null;
+  @Column(DataType.JSONB) declare forecast: KeptForecast | null;
   @Column(DataType.DATE) declare retractedAt: Date | null;
 }

@@ -13,6 +13,7 @@ import { forecasts } from './0011-forecasts';
 import { soundPieces } from './0012-sound-pieces';
 import { shapes } from './0013-shapes';
 import { readingsMark } from './0014-readings-mark';
+import { forecastColumn } from './0015-forecast-column';
 
 /** In the order they run. A migration that has shipped is never edited. */
 export const MIGRATIONS: readonly Migration[] = [
@@ -30,4 +31,5 @@ export const MIGRATIONS: readonly Migration[] = [
   soundPieces,
   shapes,
   readingsMark,
+  forecastColumn,
 ];

@@ -19,7 +19,7 @@ export function SettlingChart({ picture: { settling, readings, words, turns } }:
     1.1 *
     Math.max(
       ...readings.map(({ moved }) => moved),
-      ...at.map(({ foretold }) => foretold.value + halfInterval(foretold)),
+      ...at.map(({ forecast }) => forecast.value + halfInterval(forecast)),
     );
   const shown = turns ? 1 / DEGREE : 1;
   const x = scaleSqrt([0, most], [BOX.left, BOX.width - BOX.right]);
@@ -27,8 +27,8 @@ export function SettlingChart({ picture: { settling, readings, words, turns } }:
   type Point = (typeof at)[number];
   const band = area<Point>()
     .x(({ day }) => x(day))
-    .y0(({ foretold }) => y(Math.max(0, foretold.value - halfInterval(foretold))))
-    .y1(({ foretold }) => y(foretold.value + halfInterval(foretold)));
+    .y0(({ forecast }) => y(Math.max(0, forecast.value - halfInterval(forecast))))
+    .y1(({ forecast }) => y(forecast.value + halfInterval(forecast)));
   const fitted = line<Point>()
     .x(({ day }) => x(day))
     .y((point) => y(point.fitted.value));

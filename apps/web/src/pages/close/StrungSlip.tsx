@@ -25,10 +25,10 @@ interface Props {
 
 const VERDICTS: Record<Settling['verdict'], string> = {
   'nothing-read': 'Nothing is read yet: the band is what the model and wood’s usual creep foretell.',
-  'as-foretold': 'It gives as foretold. Read it again in a week, then in a month.',
-  'more-than-foretold':
+  'as-forecast': 'It gives as foretold. Read it again in a week, then in a month.',
+  'more-than-forecast':
     'It gives more than foretold. Look for a loose brace or bridge, slack the strings if it goes on, and ask someone who knows such tops.',
-  'less-than-foretold':
+  'less-than-forecast':
     'It gives less than foretold: stiffer than the model, or the reading’s zero was taken under load.',
 };
 
@@ -53,7 +53,7 @@ export function StrungSlip({ picture, problem, units, plan, events, onStrung, on
             {picture.last && `, ${picture.last.days.toFixed(0)} days after stringing`}
           </p>
           <p
-            className={`mt-1 font-medium ${picture.settling.verdict === 'more-than-foretold' ? 'text-ember-ink' : ''}`}
+            className={`mt-1 font-medium ${picture.settling.verdict === 'more-than-forecast' ? 'text-ember-ink' : ''}`}
           >
             {VERDICTS[picture.settling.verdict]}
           </p>

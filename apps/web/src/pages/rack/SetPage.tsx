@@ -90,7 +90,7 @@ function Board({ set }: { set: WoodSet }) {
               <WeighForm set={set} units={units} />
             </>
           )}
-          {tab === 'knock' && <KnockForm set={set} note={note} foretold={guide.frequency} onNote={setNote} />}
+          {tab === 'knock' && <KnockForm set={set} note={note} expected={guide.frequency} onNote={setNote} />}
           {tab === 'flex' && (
             <>
               <FlexForm

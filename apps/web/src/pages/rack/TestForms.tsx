@@ -132,19 +132,19 @@ function readNotes({ partials, ring }: typeof BLANK_NOTES) {
   };
 }
 
-/** How far a heard note may lie from the one foretold and still be that note (1). */
+/** How far a heard note may lie from the one expected and still be that note (1). */
 const NEAR = 0.25;
 
 export function KnockForm({
   set,
   note,
-  foretold,
+  expected,
   onNote,
 }: {
   set: WoodSet;
   /** The note that the drawing shows, and where it should come [Hz]. */
   note: NoteKind;
-  foretold: number;
+  expected: number;
   onNote: (note: NoteKind) => void;
 }) {
   const write = useRackWrite();
@@ -158,7 +158,7 @@ export function KnockForm({
   const typed = (part: keyof typeof BLANK_NOTES, name: NoteKind, value: string) =>
     form.set({ [part]: { ...draft[part], [name]: value } });
   const hear = (analysis: KnockAnalysis) => {
-    const partial = partialNear(analysis, foretold, NEAR);
+    const partial = partialNear(analysis, expected, NEAR);
     if (!partial) return toast(`No note near the ${note} one: hold and knock as drawn, or choose another note.`);
     form.set({
       partials: { ...draft.partials, [note]: partial.frequency.toFixed(2) },

@@ -133,7 +133,7 @@ function readTable(
     ...new Set(events.filter((event) => event.round === round).flatMap((event) => readingOf(event)?.key ?? [])),
   ];
   if (keys.length === 0) return null;
-  const foretold =
+  const forecast =
     standingEvents(events, 'shaving').findLast((event) => event.round === round - 1)?.body.forecast ?? {};
   const before = (key: QuantityKey) => readIn(events, round - 1, key);
   const all = {
@@ -144,7 +144,7 @@ function readTable(
         keyWords(key),
         valueWords(key, readIn(events, round, key)!, units, choice),
         was === null ? '' : valueWords(key, was, units, choice),
-        foretold[key] ? estimateWords(key, foretold[key], units, choice) : '',
+        forecast[key] ? estimateWords(key, forecast[key], units, choice) : '',
       ];
     }),
   };

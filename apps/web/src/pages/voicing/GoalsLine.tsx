@@ -103,12 +103,12 @@ function GoalChart({
     const log = logOf(goal, standing);
     return log === null
       ? []
-      : [{ round: number, off: log - goal.target, foretold: goal.terms.some(({ key }) => !keys.includes(key)) }];
+      : [{ round: number, off: log - goal.target, isForecast: goal.terms.some(({ key }) => !keys.includes(key)) }];
   });
   const now = logOf(goal, picture.standing);
   const points =
-    picture.foretold && now !== null
-      ? [...read, { round: (read.at(-1)?.round ?? 0) + 1, off: now - goal.target, foretold: true }]
+    picture.isForecast && now !== null
+      ? [...read, { round: (read.at(-1)?.round ?? 0) + 1, off: now - goal.target, isForecast: true }]
       : read;
   const reach = Math.max(2.5 * goal.tolerance, ...points.map(({ off }) => Math.abs(off)));
   const x = scaleLinear([1, Math.max(2, ...points.map(({ round }) => round))], [BOX.left + 8, BOX.width - BOX.right]);
@@ -147,7 +147,7 @@ function GoalChart({
             cx={x(point.round)}
             cy={y(point.off)}
             r={i === points.length - 1 ? 6 : 4}
-            fill={point.foretold ? 'var(--paper)' : 'var(--spruce)'}
+            fill={point.isForecast ? 'var(--paper)' : 'var(--spruce)'}
             stroke="var(--spruce)"
             strokeWidth="2"
           />

@@ -45,7 +45,7 @@ interface Props {
   figures: (key: QuantityKey) => {
     now: number | null;
     before: number | null;
-    foretold: Estimate | null;
+    forecast: Estimate | null;
     goal: number | null;
   };
   /** What lay on the plate last time, as typed. */
@@ -79,7 +79,7 @@ export function NowSlip(props: Props) {
   useEffect(() => {
     if (choice.speech) say(prompt);
   }, [choice.speech, prompt]);
-  const { now, before, foretold, goal } = figures(isKnock ? 'mass' : key);
+  const { now, before, forecast, goal } = figures(isKnock ? 'mass' : key);
   const show = (value: number) => valueWords(key, value, units, choice);
   const keys: NowKey[] = ['mass', ...places.map((place): QuantityKey => `flex:${place}`), 'knock'];
   return (
@@ -132,9 +132,9 @@ export function NowSlip(props: Props) {
                 last round <b className="figures text-ink">{show(before)}</b>
               </span>
             )}
-            {foretold && (
+            {forecast && (
               <span>
-                foretold <i className="figures">{show(foretold.value)}</i>
+                foretold <i className="figures">{show(forecast.value)}</i>
               </span>
             )}
             {goal !== null && (

@@ -44,7 +44,7 @@ export function OutcomesList({ picture, events, units, person, onLetIn }: Props)
             ))}
         </dl>
       )}
-      {unforetold(events).map(([round, words]) => (
+      {withoutForecast(events).map(([round, words]) => (
         <p key={`${round} ${words}`} className="border-t border-grain py-1 text-soft">
           Round {round}: {words}
         </p>
@@ -111,7 +111,7 @@ const LEFT_OUT_WORDS: Record<LeftOut, string> = {
 };
 
 /** Shavings whose forecast is still made, or can't be. */
-function unforetold(events: readonly VoicingEvent[]): [round: number, words: string][] {
+function withoutForecast(events: readonly VoicingEvent[]): [round: number, words: string][] {
   return standingEvents(events, 'shaving').flatMap(
     ({ round, body: { pending, unforetold: why } }): [number, string][] => {
       if (pending) return [[round, 'the record is making its own forecast …']];

@@ -91,7 +91,7 @@ export function OwnShaving({ plan, units, place, working, onPlace, forecastOf, o
           </Option>
         ))}
       </SelectField>
-      {shavings && <Foretold depth={shavings[0]!.depth} forecast={forecast} units={units} />}
+      {shavings && <Forecast depth={shavings[0]!.depth} forecast={forecast} units={units} />}
       <Button kind="main" type="submit" className="w-full" disabled={working}>
         {working ? 'Working it out …' : 'Record it'}
       </Button>
@@ -181,14 +181,14 @@ function DepthFields({ how, unit, depth, before, error }: DepthProps) {
   );
 }
 
-interface ForetoldProps {
+interface ForecastProps {
   /** Where it is deepest [m]. */
   depth: number;
   forecast: ReturnType<typeof useForecast>;
   units: UnitChoice;
 }
 
-function Foretold({ depth, forecast, units }: ForetoldProps) {
+function Forecast({ depth, forecast, units }: ForecastProps) {
   const choice = usePreferences();
   return (
     <p className="text-soft">
@@ -197,7 +197,7 @@ function Foretold({ depth, forecast, units }: ForetoldProps) {
         <>
           {' '}
           Then:{' '}
-          {FORETOLD.flatMap((key) =>
+          {FORECAST.flatMap((key) =>
             forecast[key] ? [`${keyWords(key).toLowerCase()} ${estimateWords(key, forecast[key], units, choice)}`] : [],
           ).join('; ')}
           .
@@ -207,7 +207,7 @@ function Foretold({ depth, forecast, units }: ForetoldProps) {
   );
 }
 
-const FORETOLD: readonly QuantityKey[] = ['flex:along', 'flex:across', 'mass'];
+const FORECAST: readonly QuantityKey[] = ['flex:along', 'flex:across', 'mass'];
 
 /** What it would do, once the hand has stopped typing. */
 function useForecast(forecastOf: OwnShavingProps['forecastOf'], shavings: Shaving[] | null) {

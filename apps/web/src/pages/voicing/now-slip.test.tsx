@@ -15,7 +15,7 @@ const NEXT: NextReading[] = [
   { what: 'walk', why: 'first' },
 ];
 const ear = { state: 'off', listen: jest.fn(), stop: jest.fn(), take: jest.fn() } as unknown as KnockListener;
-const NOTHING = { now: null, before: null, foretold: null, goal: null };
+const NOTHING = { now: null, before: null, forecast: null, goal: null };
 const NO_DOUBT: DoubtedReading = { doubted: null, offer: jest.fn(), keep: jest.fn(), drop: jest.fn(), mend: jest.fn() };
 /** One step a tenth softer or stiffer, 5 is 5e-5 m/N. */
 const mark = (feel: number): MarkedBend => ({ place: 'across', feel, compliance: 5e-5 * 1.1 ** (5 - feel) });
@@ -68,7 +68,7 @@ describe('what to measure now', () => {
   it('sets the reading beside the round before, what was foretold and the goal, all for a kilogram', () => {
     const figures = (key: QuantityKey) =>
       key === 'flex:across'
-        ? { now: 6e-5, before: 5.6e-5, foretold: { value: 5.9e-5, sd: 1e-6 }, goal: 6.5e-5 }
+        ? { now: 6e-5, before: 5.6e-5, forecast: { value: 5.9e-5, sd: 1e-6 }, goal: 6.5e-5 }
         : NOTHING;
     show({ figures });
     expect(screen.getByText(`${(6e-5 * KILOGRAM * 1000).toFixed(3)} mm`)).toBeVisible();
@@ -161,14 +161,14 @@ describe('what to measure now', () => {
 });
 
 describe('a doubted reading', () => {
-  const expected = { before: null, foretold: { value: 0.1771, sd: 5e-4 }, model: null };
+  const expected = { before: null, forecast: { value: 0.1771, sd: 5e-4 }, model: null };
   function Round({ add, onKept, repaired = false }: { add: jest.Mock; onKept: jest.Mock; repaired?: boolean }) {
     const doubt = useDoubtedReading({
       round: 2,
       units: METRIC,
       writes: { add } as never,
       repaired,
-      expected: (key) => (key === 'mass' ? expected : { ...expected, foretold: { value: 1.5e-4, sd: 2e-6 } }),
+      expected: (key) => (key === 'mass' ? expected : { ...expected, forecast: { value: 1.5e-4, sd: 2e-6 } }),
       onKept,
     });
     return (

@@ -62,7 +62,7 @@ const aPicture = (change: Partial<VoicingPicture> = {}): VoicingPicture => {
     worth: [{ key: 'flex:along', narrows: 0.4 }],
     ring: { state: 'too-few', peak: null, rounds: [] },
     findings: [],
-    foretold: false,
+    isForecast: false,
     modes: [],
     fit: {
       readings: [],
@@ -146,7 +146,7 @@ describe('the goals round by round', () => {
       standing: { 'flex:across': { value: 5e-5, sd: 1e-6 } },
       outcomes: [],
     };
-    show(aPicture({ rounds: [read], standing: { 'flex:across': { value: 5.4e-5, sd: 1e-6 } }, foretold: true }));
+    show(aPicture({ rounds: [read], standing: { 'flex:across': { value: 5.4e-5, sd: 1e-6 } }, isForecast: true }));
     // ln(5 / 6) and ln(5.4 / 6) of a goal of 6e-5.
     expect(screen.getByRole('img')).toHaveAccessibleName(
       /Bend across: goal 0\.588 mm; round 1 -18 per cent off, round 2 -11 per cent off/,

@@ -62,7 +62,7 @@ const aPicture = (change: Partial<VoicingPicture> = {}): VoicingPicture => {
     worth: [{ key: 'flex:along', narrows: 0.4 }],
     ring: { state: 'too-few', peak: null, rounds: [] },
     findings: [],
-    foretold: false,
+    isForecast: false,
     modes: [],
     fit: {
       readings: [],

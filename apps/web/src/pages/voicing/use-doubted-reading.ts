@@ -23,7 +23,7 @@ export interface Doubted {
 
 export interface Expected {
   before: number | null;
-  foretold: Estimate | null;
+  forecast: Estimate | null;
   model: Estimate | null;
 }
 
@@ -83,8 +83,8 @@ function readingOf({ kind, body }: Offered): { key: QuantityKey; value: number }
 }
 
 /** Foretold, else as it was, else as the model of wood and plan has it; with none of them nothing can be doubted. */
-function sure({ before, foretold, model }: Expected, { value }: { value: number }): Estimate {
-  if (foretold) return foretold;
+function sure({ before, forecast, model }: Expected, { value }: { value: number }): Estimate {
+  if (forecast) return forecast;
   if (before !== null) return { value: before, sd: SAME * before };
   return model ? { value: model.value, sd: Math.max(model.sd, FIRST * model.value) } : { value, sd: value };
 }

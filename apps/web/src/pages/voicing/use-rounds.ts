@@ -67,7 +67,7 @@ export function useRounds({ build, plan, readings, knocks, events, record }: Pro
     before: earlier(now.reading, (round) => readIn(events, round, key)),
     /** What the model makes of it where nothing was read or foretold. */
     model: picture?.standing[key] ?? null,
-    foretold: picture?.foretold ? (picture.standing[key] ?? null) : (foretoldFor(events, now.reading)[key] ?? null),
+    forecast: picture?.isForecast ? (picture.standing[key] ?? null) : (forecastFor(events, now.reading)[key] ?? null),
     goal: key === 'mass' ? goal.weight : (goal.flex.find(({ place }) => key === `flex:${place}`)?.compliance ?? null),
   });
   return {
@@ -107,7 +107,7 @@ function earlier(round: number, read: (round: number) => number | null): number 
 }
 
 /** What had been said of the readings of a round, when the round before was shaved. */
-const foretoldFor = (events: readonly VoicingEvent[], round: number) =>
+const forecastFor = (events: readonly VoicingEvent[], round: number) =>
   standingEvents(events, 'shaving').findLast((event) => event.round === round - 1)?.body.forecast ?? {};
 
 /** The value before, while the new one says the same: queries and queues make new objects of old news. */

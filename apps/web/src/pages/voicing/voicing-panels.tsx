@@ -59,7 +59,7 @@ function NextPanel({ page: { build, rounds, strokes, candidate, setCandidate, on
       limits={{ reserve: goal.reserve, turn: goal.turn }}
       wishes={goal}
       bars={{ pairs: bars, strokes, stretches: picture.bars?.stretches ?? [] }}
-      waiting={picture.foretold}
+      waiting={picture.isForecast}
       onShaved={(shavings, said) => void onShaved(shavings, said)}
       onGoal={() => openTab('goal')}
     />
