@@ -1,15 +1,26 @@
 #!/usr/bin/env node
 // Starts everything on one port. Options: --port N, --data DIR, --empty, --database-url URL, --host ADDRESS
-import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { join, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { buildWhenChanged } from './lib/build.mjs';
-import { createDatabase, DATA, databaseUrl, openCluster, stopCluster } from './lib/postgres.mjs';
+import { holdData } from './lib/hold.mjs';
+import {
+  clusterLives,
+  createDatabase,
+  DATA,
+  DATABASE,
+  databaseUrl,
+  openCluster,
+  reopenCluster,
+  stopCluster,
+} from './lib/postgres.mjs';
 import { checkNode, ensureModules } from './lib/prepare.mjs';
 import { stopRunning } from './lib/run.mjs';
 import { endOnStop, say, Stop } from './lib/say.mjs';
-import { startServer, startWorker, stopServer } from './lib/server.mjs';
+import { keepBackups } from './lib/scheduled-backups.mjs';
+import { addressOf, spawnServer, startWorker, stopServer, untilAnswers } from './lib/server.mjs';
+import { keepUp, watchOver } from './lib/supervise.mjs';
 
 const DEFAULT_PORT = 4310;
 
@@ -17,16 +28,14 @@ endOnStop(async () => {
   const options = readOptions();
   checkNode();
   const data = resolve(options.data ?? DATA);
-  const release = holdData(data);
-  const held = { cluster: null, child: null, worker: null, stopping: false };
+  const hold = await holdData(data);
+  const program = { cluster: null, server: null, worker: null, stopping: false };
   const stop = async (code) => {
-    if (held.stopping) return;
-    held.stopping = true;
+    if (program.stopping) return;
+    program.stopping = true;
     say('\nStopping …');
     stopRunning();
-    await Promise.all([held.child, held.worker].filter(Boolean).map(stopServer));
-    if (held.cluster) stopCluster(held.cluster);
-    release();
+    await end(program, hold);
     say('Stopped. Everything is kept.');
     process.exit(code);
   };
@@ -35,24 +44,48 @@ endOnStop(async () => {
     await checkPort(options.port, options.host);
     await ensureModules();
     await buildWhenChanged();
-    let url = options['database-url'];
-    if (!url) {
-      say('Starting the database …');
-      held.cluster = await openCluster(join(data, 'postgres'));
-      createDatabase(held.cluster);
-      url = databaseUrl(held.cluster);
-    }
-    const { child, address } = await startServer({ url, port: options.port, host: options.host, demo: !options.empty });
-    held.child = child;
-    child.on('exit', () => void stop(1));
-    held.worker = startWorker({ url });
-    say(`Nimble Spruce is ready: ${address}\nStop it with Ctrl-C.`);
+    await begin(program, { options, data, hold });
+    say(`Nimble Spruce is ready: ${addressOf(options)}\nStop it with Ctrl-C.`);
   } catch (error) {
-    if (held.cluster) stopCluster(held.cluster);
-    release();
-    if (!held.stopping) throw error;
+    if (program.stopping) return;
+    program.stopping = true;
+    await end(program, hold);
+    throw error;
   }
 });
+
+/** Database, server and worker, each looked after from then on. @throws Stop where the first start fails */
+async function begin(program, { options, data, hold }) {
+  const isStopping = () => program.stopping;
+  let url = options['database-url'];
+  if (!url) {
+    say('Starting the database …');
+    const cluster = await openCluster(join(data, 'postgres'));
+    program.cluster = cluster;
+    createDatabase(cluster);
+    url = databaseUrl(cluster);
+    const database = { name: 'The database', lives: () => clusterLives(cluster), reopen: () => reopenCluster(cluster) };
+    void watchOver({ ...database, isStopping });
+    void keepBackups({ data, cluster, database: DATABASE, isStopping });
+  }
+  const noted = (child) => {
+    hold.note(child.pid);
+    return child;
+  };
+  const beginServer = () =>
+    noted(spawnServer({ url, port: options.port, host: options.host, demo: !options.empty, data }));
+  const first = beginServer();
+  program.server = { child: first };
+  await untilAnswers(first, addressOf(options));
+  program.server = keepUp({ name: 'The server', first, begin: beginServer, isStopping });
+  program.worker = keepUp({ name: 'The worker', begin: () => noted(startWorker({ url })), isStopping });
+}
+
+async function end({ cluster, server, worker }, hold) {
+  await Promise.all([server?.child, worker?.child].filter(Boolean).map(stopServer));
+  if (cluster) stopCluster(cluster);
+  hold.release();
+}
 
 function readOptions() {
   try {
@@ -75,29 +108,6 @@ function readOptions() {
     return { ...values, port };
   } catch (error) {
     throw new Stop(`${error.message}\nOptions: --port N, --data DIR, --empty, --database-url URL`);
-  }
-}
-
-/** Two programs on one data folder would stop each other's database: the second one is told where the first is. */
-function holdData(data) {
-  mkdirSync(data, { recursive: true });
-  const file = join(data, 'running.pid');
-  const other = existsSync(file) ? Number(readFileSync(file, 'utf8')) : 0;
-  if (other > 0 && other !== process.pid && isAlive(other)) {
-    throw new Stop(
-      `Nimble Spruce is already running on this data folder (process ${other}). Use that one, stop it, or name another folder with --data.`,
-    );
-  }
-  writeFileSync(file, String(process.pid));
-  return () => rmSync(file, { force: true });
-}
-
-function isAlive(pid) {
-  try {
-    process.kill(pid, 0);
-    return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('start.mjs');
-  } catch {
-    return false;
   }
 }
 

@@ -21,8 +21,8 @@ const CHECKS = {
     ['tsc', '-p', 'apps/web'],
     ['tsc', '-p', 'bench', '--noEmit'],
   ],
-  format: [['prettier', '--check', '--log-level', 'warn', '.']],
   contract: [['node', 'bin/contract.mjs', '--check']],
+  format: [['prettier', '--check', '--log-level', 'warn', '.']],
   lint: [['eslint', '.', '--max-warnings', '0']],
   layers: [
     ['depcruise', ...SOURCES, '--config', '.dependency-cruiser.cjs'],
@@ -30,10 +30,10 @@ const CHECKS = {
     ['knip', '--no-progress'],
   ],
 };
-/** Lint takes as long as the others together: it runs beside them. */
-const LANES = [['lint'], ['types', 'contract', 'format', 'layers']];
-const SUITES = { unit: ['core', 'server-unit', 'web'], api: ['api'], browser: ['e2e'] };
-const STEP_LIMIT_MS = 15 * 60_000;
+const UNIT = { core: 'core', server: 'server-unit', web: 'web' };
+/** Two cores: two things at a time, the longest first. */
+const AT_ONCE = 2;
+const STEP_LIMIT_MS = 25 * 60_000;
 
 const counts = { passed: 0, failed: 0 };
 
@@ -43,18 +43,44 @@ endOnStop(async () => {
   const wanted = process.argv.slice(2).filter((name) => name !== '--');
   const isWanted = (name) => wanted.length === 0 || wanted.includes(name);
   if (Object.keys(CHECKS).some(isWanted)) await check('types of the core', [CORE_TYPES]);
-  await Promise.all(
-    LANES.map(async (names) => {
-      for (const name of names.filter(isWanted)) await check(name, CHECKS[name]);
-    }),
-  );
-  if (isWanted('unit')) await suite('unit', {});
-  if (isWanted('api') || isWanted('browser')) await withDatabase(isWanted);
+  // What is built is read by whatever runs beside: it must stand first.
+  if (isWanted('browser') || isWanted('contract')) await buildWhenChanged();
+  if (isWanted('browser')) await ensureChromium();
+  await withDatabase(isWanted, (env) => inTurn(jobsOf(isWanted, env)));
   say(`\n${counts.passed} passed, ${counts.failed} failed`);
   process.exitCode = counts.failed > 0 ? 1 : 0;
 });
 
-async function withDatabase(isWanted) {
+function jobsOf(isWanted, env) {
+  const unit = (name) => () => suite(`unit tests of the ${name}`, [UNIT[name], ...ONE_WORKER], {});
+  return [
+    ['browser', () => suite('browser tests', ['e2e', ...ONE_BROWSER], { ...env, SE_OFFLINE: 'true' })],
+    ['unit', unit('core')],
+    ['api', () => suite('API tests', ['api', ...ONE_WORKER], env)],
+    ['lint', () => check('lint', CHECKS.lint)],
+    ['unit', unit('web')],
+    ['types', () => check('types', CHECKS.types)],
+    ['layers', () => check('layers', CHECKS.layers)],
+    ['format', () => check('format', CHECKS.format)],
+    ['contract', () => check('contract', CHECKS.contract)],
+    ['unit', unit('server')],
+  ].flatMap(([name, job]) => (isWanted(name) ? [job] : []));
+}
+
+const ONE_WORKER = ['--maxWorkers=1', '--testTimeout=60000'];
+const ONE_BROWSER = ['--runInBand', '--testTimeout=120000'];
+
+async function inTurn(jobs) {
+  const left = [...jobs];
+  const lane = async () => {
+    for (let job = left.shift(); job; job = left.shift()) await job();
+  };
+  await Promise.all(Array.from({ length: AT_ONCE }, lane));
+}
+
+/** A cluster of its own where any of the wanted steps needs one. */
+async function withDatabase(isWanted, work) {
+  if (!isWanted('api') && !isWanted('browser')) return work({});
   const folder = temporaryFolder();
   const cluster = await openCluster(join(folder, 'postgres'), { throwAway: true });
   const clear = () => {
@@ -69,20 +95,15 @@ async function withDatabase(isWanted) {
     });
   }
   try {
-    const env = { TEST_POSTGRES_URL: databaseUrl(cluster, 'postgres') };
-    if (isWanted('api')) await suite('api', env);
-    if (isWanted('browser')) {
-      await ensureChromium();
-      await buildWhenChanged();
-      await suite('browser', { ...env, SE_OFFLINE: 'true' });
-    }
+    await work({ TEST_POSTGRES_URL: databaseUrl(cluster, 'postgres') });
   } finally {
     clear();
   }
 }
 
-/** A check counts as one test; what it says is said at its end, since others run beside it. */
+/** A check counts as one test. What anything says is said at its end, since others run beside it. */
 async function check(name, commands) {
+  const since = Date.now();
   let failed = false;
   const said = [];
   for (const [tool, ...args] of commands) {
@@ -93,34 +114,31 @@ async function check(name, commands) {
     failed ||= code !== 0;
     said.push(output);
   }
-  say(`\n== ${name}\n${said.join('')}`);
+  tell(name, since, said.join(''));
   if (failed) counts.failed++;
   else counts.passed++;
 }
 
-async function suite(name, env) {
-  say(`\n== ${name} tests`);
+async function suite(name, args, env) {
+  const since = Date.now();
   const folder = mkdtempSync(join(tmpdir(), 'nimble-spruce-results-'));
   const file = join(folder, 'results.json');
-  const args = [
-    '--selectProjects',
-    ...SUITES[name],
-    '--json',
-    `--outputFile=${file}`,
-    ...(name === 'browser' ? ['--runInBand', '--testTimeout=120000'] : ['--testTimeout=60000', '--maxWorkers=2']),
-  ];
-  const { code } = await runTool('jest', args, {
+  const { code, output } = await runTool('jest', ['--selectProjects', ...args, '--json', `--outputFile=${file}`], {
     timeout: STEP_LIMIT_MS,
     env: { ...process.env, ...env },
-    stdio: ['ignore', 'ignore', 'inherit'],
+    stdio: ['ignore', 'ignore', 'pipe'],
+    capture: true,
   });
+  tell(name, since, output);
   try {
     const result = JSON.parse(readFileSync(file, 'utf8'));
     counts.passed += result.numPassedTests;
     counts.failed += result.numFailedTests + result.numRuntimeErrorTestSuites;
   } catch {
     counts.failed++;
-    say(`The ${name} tests ended without a result (exit ${code}).`);
+    say(`The ${name} ended without a result (exit ${code}).`);
   }
   rmSync(folder, { recursive: true, force: true });
 }
+
+const tell = (name, since, output) => say(`\n== ${name}, ${Math.round((Date.now() - since) / 1000)} s\n${output}`);

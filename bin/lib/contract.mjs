@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import openapiTypes, { astToString } from 'openapi-typescript';
 import { format, resolveConfig } from 'prettier';
 import ts from 'typescript';
-import { buildServer } from './build.mjs';
+import { buildServer, buildWhenChanged } from './build.mjs';
 import { ROOT } from './run.mjs';
 
 const require = createRequire(import.meta.url);
@@ -19,9 +19,8 @@ const PUBLIC_ONLY = '/api/v1/compute/';
 const HEAD =
   '/** What the API answers. Made by `npm run contract` from apps/server/openapi.json: change the server’s views. */';
 
-/** Files as they ought to be. @returns text by path */
-export async function makeContract() {
-  await buildServer();
+/** Files as they ought to be by what is built. @returns text by path */
+async function makeContract() {
   readFields();
   const document = await makeDocument();
   return {
@@ -31,11 +30,13 @@ export async function makeContract() {
 }
 
 export async function keepContract() {
+  await buildServer();
   for (const [path, text] of Object.entries(await makeContract())) writeFileSync(path, text);
 }
 
 /** @returns paths of files that are not as they ought to be */
 export async function outdatedContract() {
+  await buildWhenChanged();
   const files = Object.entries(await makeContract());
   return files.filter(([path, text]) => readOr(path) !== text).map(([path]) => path);
 }

@@ -4,12 +4,16 @@ import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { WEB_ROOT } from './build.mjs';
 import { ROOT } from './run.mjs';
-import { Stop } from './say.mjs';
+import { say, Stop } from './say.mjs';
 
-/** A tenth of a second each: the demo's sounds are heard before the first answer, and a busy machine takes its time. */
-const READY_TRIES = 1200;
+/** A slow machine takes its time: nobody gives up while the server lives, but it is said that it still works. */
+const SAY_EVERY_MS = 20_000;
 
-export async function startServer({ url, port, host = '127.0.0.1', demo = true, quiet = false }) {
+const hostOf = (host) => (host === '0.0.0.0' ? '127.0.0.1' : host);
+export const addressOf = ({ host = '127.0.0.1', port }) => `http://${hostOf(host)}:${port}`;
+
+/** @returns the process; it does not answer yet */
+export function spawnServer({ url, port, host = '127.0.0.1', demo = true, quiet = false, data }) {
   const env = {
     ...process.env,
     NODE_ENV: 'production',
@@ -18,25 +22,40 @@ export async function startServer({ url, port, host = '127.0.0.1', demo = true, 
     HOST: host,
     WEB_ROOT,
     DEMO: demo ? 'on' : 'off',
+    ...(data && { DATA_FOLDER: data }),
     LOG_LEVEL: process.env.LOG_LEVEL ?? (quiet ? 'error' : 'warn'),
   };
   // A group of its own: Ctrl-C in the terminal reaches only the starter, which then stops things in order.
-  const child = spawn(
+  return spawn(
     process.execPath,
     ['--disable-warning=ExperimentalWarning', join(ROOT, 'apps', 'server', 'dist', 'main.js')],
     { env, stdio: 'inherit', detached: true },
   );
+}
+
+/** @param whole whether the demo bench must be laid out as well @throws Stop where the server ends instead */
+export async function untilAnswers(child, address, { whole = false } = {}) {
   let ended = null;
   child.on('exit', (code) => (ended = code ?? 1));
-  const address = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`;
-  for (let attempt = 0; attempt < READY_TRIES; attempt++) {
+  let said = Date.now();
+  for (;;) {
     if (ended !== null) throw new Stop(`The server stopped while starting (exit ${ended}).`);
     const answer = await fetch(`${address}/api/v1/health`).catch(() => null);
-    if (answer?.ok) return { child, address };
+    if (answer?.ok && (!whole || (await answer.json()).demo === null)) return;
+    if (Date.now() - said > SAY_EVERY_MS) {
+      say('Still starting …');
+      said = Date.now();
+    }
     await wait(100);
   }
-  child.kill('SIGKILL');
-  throw new Stop('The server did not answer within two minutes.');
+}
+
+/** Up, with its demo bench laid out whole. */
+export async function startServer(options) {
+  const child = spawnServer(options);
+  const address = addressOf(options);
+  await untilAnswers(child, address, { whole: true });
+  return { child, address };
 }
 
 /** Takes explorations from the queue; it ends with the signal that it is given. */

@@ -80,7 +80,7 @@ function serverOn({ url, port, demo }: { url: string; port: number; demo: DemoMo
     });
     for (let attempt = 0; attempt < READY_TRIES; attempt++) {
       const answer = await fetch(`http://127.0.0.1:${port}/api/v1/health`).catch(() => null);
-      if (answer?.ok) return;
+      if (answer?.ok && ((await answer.json()) as { demo: object | null }).demo === null) return;
       await wait(100);
     }
     await crash();

@@ -2,35 +2,15 @@
  * The two commands' promises: up quickly the second time, nothing lost in a crash, a clean stop, plain words for bad
  * options.
  */
-import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
+import { spawnSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { chmodSync, existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join, resolve } from 'node:path';
-import { setTimeout as wait } from 'node:timers/promises';
+import { join } from 'node:path';
+import { bin, ROOT, startProgram, stopProgram, type Started } from '../support/program';
 import { freePort } from '../support/served-app';
 
-const ROOT = resolve(__dirname, '..', '..');
-const START = join(ROOT, 'bin', 'start.mjs');
-const PATIENCE_MS = 90_000;
-
-interface Started {
-  child: ChildProcess;
-  output: () => string;
-}
-
-async function startProgram(...options: string[]): Promise<Started> {
-  const child = spawn(process.execPath, [START, ...options], { stdio: ['ignore', 'pipe', 'pipe'] });
-  let output = '';
-  child.stdout.on('data', (data) => (output += String(data)));
-  child.stderr.on('data', (data) => (output += String(data)));
-  for (const since = Date.now(); Date.now() - since < PATIENCE_MS; await wait(50)) {
-    if (output.includes('is ready')) return { child, output: () => output };
-    if (child.exitCode !== null) throw new Error(`it stopped: ${output}`);
-  }
-  child.kill('SIGKILL');
-  throw new Error(`it was not ready: ${output}`);
-}
+const START = bin('start.mjs');
 
 /** Ends the starter, the server and the database at once, as a power cut would. */
 function killEverything({ child }: Started, data: string): void {
@@ -38,12 +18,6 @@ function killEverything({ child }: Started, data: string): void {
   spawnSync('pkill', ['-9', '-f', join(ROOT, 'apps/server/dist/main.js')]);
   const note = join(data, 'postgres', 'postmaster.pid');
   process.kill(Number(readFileSync(note, 'utf8').split('\n')[0]), 'SIGKILL');
-}
-
-async function stopProgram({ child }: Started): Promise<number | null> {
-  const ended = new Promise<number | null>((accept) => child.on('exit', accept));
-  child.kill('SIGINT');
-  return ended;
 }
 
 describe('npm start', () => {
@@ -109,25 +83,6 @@ describe('npm start', () => {
     const { status, stderr } = spawnSync(process.execPath, [START, ...wrong], { encoding: 'utf8' });
     expect(status).toBe(1);
     expect(stderr).toMatch(words);
-  });
-
-  it('backs everything up into one file and puts it back', async () => {
-    const file = join(data, 'bench.dump');
-    const script = (which: string, ...args: string[]) =>
-      spawnSync(process.execPath, [join(ROOT, 'bin', which), ...args, '--data', data], { encoding: 'utf8' });
-    expect(script('backup.mjs', file).stdout).toContain('Everything is in');
-    const changed = await startProgram(...options);
-    await fetch(`${address}/api/v1/workshop`, {
-      method: 'PATCH',
-      headers: { 'content-type': 'application/json' },
-      body: '{"name":"Changed since"}',
-    });
-    expect(script('restore.mjs', file).stderr).toContain('stop it first');
-    await stopProgram(changed);
-    expect(script('restore.mjs', file).stdout).toContain('is back');
-    const again = await startProgram(...options);
-    expect((await workshop()).name).toBe(name);
-    await stopProgram(again);
   });
 
   it('uses an existing PostgreSQL when told to', async () => {

@@ -10,6 +10,7 @@ import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { keptDocument } from './api-document';
 import { AppModule } from './app.module';
+import { guardDisk } from './http/disk-guard';
 import { Settings } from './settings/settings';
 import { flattenErrors, invalid, ProblemFilter } from './http/problem';
 
@@ -40,7 +41,8 @@ export async function createApp(): Promise<NestExpressApplication> {
     }),
   );
   SwaggerModule.setup('api/docs', app, keptDocument);
-  const { WEB_ROOT: webRoot } = app.get(Settings);
+  const { WEB_ROOT: webRoot, DATA_FOLDER: dataFolder } = app.get(Settings);
+  if (dataFolder) app.use(guardDisk(dataFolder));
   if (webRoot && existsSync(webRoot)) servePages(app, webRoot);
   return app;
 }

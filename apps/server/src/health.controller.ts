@@ -1,16 +1,16 @@
 import { Controller, Get } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
-import { Sequelize } from 'sequelize-typescript';
+import { DEMO_PIECES } from './demo/demo-pieces';
 import { HealthView } from './health.view';
+import { Bench } from './workshop/bench.model';
 
 @ApiTags('health')
 @Controller('health')
 export class HealthController {
-  constructor(private readonly sequelize: Sequelize) {}
-
   @Get()
   async health(): Promise<HealthView> {
-    await this.sequelize.authenticate();
-    return { status: 'ok' };
+    const { id: bench, demoLeft } = await Bench.theOne();
+    const of = DEMO_PIECES.length;
+    return { status: 'ok', bench, demo: demoLeft && { done: of - demoLeft.length, of } };
   }
 }

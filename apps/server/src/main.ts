@@ -1,21 +1,25 @@
 import 'reflect-metadata';
 import { createApp } from './create-app';
+import { NewerData } from './database/migrate';
 import { DemoService } from './demo/demo.service';
 import { Settings } from './settings/settings';
 
 const USUAL_PORT = 4310;
 const LOOPBACK = '127.0.0.1';
 
+const traceOf = (error: unknown) => (error instanceof Error ? (error.stack ?? error.message) : String(error));
+
 async function main(): Promise<void> {
   const app = await createApp();
   const { DEMO: demo = 'on', PORT: port = USUAL_PORT, HOST: host = LOOPBACK } = app.get(Settings);
-  if (demo !== 'off') await app.get(DemoService).loadWhenEmpty({ sounds: demo !== 'silent' });
+  // Whoever waits sees how far it is: the page answers first.
   await app.listen(port, host);
+  if (demo !== 'off') await app.get(DemoService).loadWhenEmpty({ sounds: demo !== 'silent' });
 }
 
 main().catch((error: unknown) => {
   process.stderr.write(
-    `The server could not start: ${error instanceof Error ? (error.stack ?? error.message) : String(error)}\n`,
+    error instanceof NewerData ? `${error.message}\n` : `The server could not start: ${traceOf(error)}\n`,
   );
   process.exit(1);
 });

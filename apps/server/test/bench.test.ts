@@ -1,9 +1,44 @@
 import { randomUUID } from 'node:crypto';
 import { Sequelize } from 'sequelize-typescript';
+import { Build } from '../src/build-records/models/build.model';
 import { migrate } from '../src/database/migrate';
+import { DemoService } from '../src/demo/demo.service';
 import { MIGRATIONS } from '../src/database/migrations';
 import { aBuild } from './a-build';
 import { makeDatabase, openApplication, type Application } from './application';
+
+describe('a demo bench that was interrupted', () => {
+  it('says how far it is, and goes on where it was: nothing twice, nothing missing', async () => {
+    const api = await openApplication();
+    try {
+      const demo = api.app.get(DemoService);
+      const health = async () => (await api.http.get('/api/v1/health').expect(200)).body as { demo: object | null };
+      expect(await health()).toMatchObject({ status: 'ok', demo: null });
+      const real = Build.create.bind(Build);
+      const create = jest.spyOn(Build, 'create');
+      let made = 0;
+      create.mockImplementation(((...args: Parameters<typeof real>) => {
+        if (++made === 3) throw new Error('the plug was pulled');
+        return real(...args);
+      }) as typeof Build.create);
+      await expect(demo.loadWhenEmpty({ sounds: false })).rejects.toThrow('plug');
+      create.mockRestore();
+      // People and rack, and two of six builds.
+      expect((await health()).demo).toEqual({ done: 3, of: 7 });
+      expect((await api.http.get('/api/v1/builds')).body).toHaveLength(2);
+      expect(await demo.loadWhenEmpty({ sounds: false })).toBe(true);
+      expect((await health()).demo).toBeNull();
+      const { body } = await api.http.get('/api/v1/builds').expect(200);
+      expect((body as { number: number }[]).map(({ number }) => number).sort()).toEqual([36, 38, 41, 42, 43, 44]);
+      const sets = (await api.http.get('/api/v1/wood-sets')).body as { name: string; use: string }[];
+      expect(new Set(sets.map(({ name }) => name)).size).toBe(sets.length);
+      expect(sets.filter(({ use }) => use === 'top')).toHaveLength(10);
+      expect(await demo.loadWhenEmpty({ sounds: false })).toBe(false);
+    } finally {
+      await api.close();
+    }
+  }, 60_000);
+});
 
 describe('the demo bench', () => {
   let api: Application;

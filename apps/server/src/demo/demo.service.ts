@@ -1,20 +1,9 @@
 import { Injectable, Logger } from '@nestjs/common';
-import { forecastCheck } from '@nimble/core/graduation';
 import { groundOf, plateKnown, topOfBuild, type TopPlan } from '@nimble/core/top';
 import { layStations } from '@nimble/core/survey';
-import {
-  NO_CHOICES,
-  woodOfSet,
-  woodOfSpecies,
-  NO_BUILD_CHOICES,
-  type BuildChoices,
-  type BuildWood,
-  type Construction,
-  type RuleChoices,
-} from '@nimble/core/project';
+import { NO_CHOICES, woodOfSpecies, type BuildWood, type Construction, type RuleChoices } from '@nimble/core/project';
 import { NO_GOAL, type VoicingEvent } from '@nimble/core/voicing';
 import type { BracingPlan, Experience } from '@nimble/core/bracing';
-import type { Estimate } from '@nimble/core/base';
 import { randomUUID } from 'node:crypto';
 import type { Transaction } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
@@ -29,16 +18,18 @@ import { PassRecord } from '../build-records/models/pass.model';
 import { ReadingRecord } from '../build-records/models/reading.model';
 import { Survey } from '../build-records/models/survey.model';
 import { Person } from '../workshop/person.model';
+import { Bench } from '../workshop/bench.model';
 import { Workshop } from '../workshop/workshop.model';
-import { DEMO_BUILDS, DEMO_PEOPLE, doneBefore, type DemoBuild } from './demo-builds';
+import { eventsOf, eventView } from '../build-records/events-of-record';
+import { DEMO_BUILDS, DEMO_PEOPLE, type DemoBuild } from './demo-builds';
 import { WoodSet } from '../build-records/models/wood-set.model';
 import { WoodTest } from '../build-records/models/wood-test.model';
 import { WoodWeighing } from '../wood/models/wood-weighing.model';
-import { plateCheckOf } from '../build-records/check.mapper';
 import { GlueUpRecord } from '../glue-ups/glue-up.model';
 import { Jig } from '../flex/models/jig.model';
 import { PlateCheckRecord } from '../build-records/models/plate-check.model';
-import { DEMO_JIGS, LONG_JIG } from './demo-jigs';
+import { DEMO_PIECES, PEOPLE_AND_RACK } from './demo-pieces';
+import { DEMO_JIGS } from './demo-jigs';
 import { demoPlayed, PLAYED_RANGE } from './demo-sounds';
 import { demoFinished, demoRounds, goalLike } from './demo-voicing';
 import { KnockRecord } from '../build-records/models/knock.model';
@@ -49,11 +40,11 @@ import { demoVariants } from './demo-variants';
 import { VoicingEvent as VoicingEventRecord } from '../build-records/models/voicing-event.model';
 import { TopVariant } from '../variants/variant.model';
 import { forecastOf, goalsOf } from './demo-hand-on';
+import { choicesOf, DAY, demoWoods, lastChecks, meanOf, passOf, readingRow, rowOf, type DoneSurvey } from './demo-rows';
 import { simulateChecks, type SimulatedCheck } from './simulate-checks';
 import { simulateThicknessing, type SimulatedSurvey } from './simulate-thicknessing';
 
 const HOUR = 3_600_000;
-const DAY = 24 * HOUR;
 const SECONDS_PER_READING = 9;
 const SECONDS_PER_KNOCK = 7;
 const EXPERIENCE_OF: Record<string, Experience> = { owner: 'seasoned', apprentice: 'new' };
@@ -74,47 +65,63 @@ export class DemoService {
     private readonly hearing: Hearing,
   ) {}
 
+  /** Lays the demo out on an empty bench, or goes on where an earlier start was interrupted. */
   async loadWhenEmpty({ now = new Date(), sounds = true } = {}): Promise<boolean> {
-    if ((await Workshop.count()) > 0 || (await Build.count()) > 0) return false;
-    await this.sequelize.transaction(async (transaction) => {
-      await Workshop.create({ id: 1, name: 'Larkspur Bench', demo: true }, { transaction });
-      await Person.bulkCreate(
-        DEMO_PEOPLE.map((person) => ({ ...person, experience: EXPERIENCE_OF[person.role] ?? 'some' })),
-        { transaction },
-      );
-      const rack = await this.loadRack(now, transaction);
-      let model: RuleChoices = NO_CHOICES;
-      for (const build of DEMO_BUILDS) {
-        const wood = build.set ? rack.get(build.set)! : woodOfSpecies(build.species);
-        // The finished sibling comes first in the list: what it gave and sounded is what the next one follows.
-        const rules = build.follows ? model : NO_CHOICES;
-        const last = await this.loadBuild(build, { wood, rules, sounds }, now, transaction);
-        if (build.outcome === 'as-wanted') model = goalsOf(`No. ${build.number}`, last);
-      }
-    });
-    this.logger.log('loaded the demo bench');
+    const bench = await Bench.theOne();
+    if (bench.demoLeft === null) {
+      if ((await Workshop.count()) > 0 || (await Build.count()) > 0) return false;
+      await bench.update({ demoLeft: [...DEMO_PIECES] });
+    }
+    const isLeft = (piece: string) => bench.demoLeft!.includes(piece);
+    const lay = async <T>(piece: string, work: (transaction: Transaction) => Promise<T>): Promise<T> =>
+      this.sequelize.transaction(async (transaction) => {
+        const made = await work(transaction);
+        await bench.update({ demoLeft: bench.demoLeft!.filter((other) => other !== piece) }, { transaction });
+        return made;
+      });
+    if (isLeft(PEOPLE_AND_RACK)) await lay(PEOPLE_AND_RACK, (transaction) => this.loadPeopleAndRack(now, transaction));
+    const rack = await demoWoods();
+    let model: RuleChoices = NO_CHOICES;
+    for (const build of DEMO_BUILDS) {
+      const wood = build.set ? rack.get(build.set)! : woodOfSpecies(build.species);
+      // The finished sibling comes first in the list: what it gave and sounded is what the next one follows.
+      const rules = build.follows ? model : NO_CHOICES;
+      const last = isLeft(build.id)
+        ? await lay(build.id, (transaction) => this.loadBuild(build, { wood, rules, sounds }, now, transaction))
+        : lastChecks(build, wood);
+      if (build.outcome !== 'as-wanted') continue;
+      model = goalsOf(`No. ${build.number}`, last);
+      this.model = { from: `No. ${build.number}`, events: (await eventsOf(build.id)).map(eventView) };
+    }
+    await bench.update({ demoLeft: null });
+    this.logger.log('laid out the demo bench');
     return true;
   }
 
-  /** @returns the wood of each set by name, as measured */
-  private async loadRack(now: Date, transaction: Transaction): Promise<Map<string, BuildWood>> {
+  private async loadPeopleAndRack(now: Date, transaction: Transaction): Promise<void> {
+    await Workshop.create({ id: 1, name: 'Larkspur Bench', demo: true }, { transaction });
+    await Person.bulkCreate(
+      DEMO_PEOPLE.map((person) => ({ ...person, experience: EXPERIENCE_OF[person.role] ?? 'some' })),
+      { transaction },
+    );
+    await this.loadRack(now, transaction);
+  }
+
+  private async loadRack(now: Date, transaction: Transaction): Promise<void> {
     const ago = (days: number) => new Date(now.getTime() - days * DAY);
     const person = DEMO_PEOPLE[0]!.name;
     await Jig.bulkCreate(
       DEMO_JIGS.map((jig) => ({ ...jig, demo: true, createdAt: ago(200) })),
       { transaction },
     );
-    const woods = new Map<string, BuildWood>();
-    for (const { set, weighings, tests, properties } of demoRack()) {
+    for (const { set, weighings, tests } of demoRack()) {
       const setId = randomUUID();
-      woods.set(set.name, woodOfSet({ ...set, id: setId }, properties));
       await WoodSet.create({ ...set, id: setId, demo: true }, { transaction });
       const rows = <T extends { daysAgo: number }>(records: readonly T[]) =>
         records.map(({ daysAgo, ...record }) => ({ ...record, id: randomUUID(), setId, at: ago(daysAgo), person }));
       await WoodWeighing.bulkCreate(rows(weighings), { transaction });
       await WoodTest.bulkCreate(rows(tests), { transaction });
     }
-    return woods;
   }
 
   /** @returns the checks of its last survey */
@@ -238,7 +245,6 @@ export class DemoService {
     if (demo.finished) {
       const events = demoFinished({ ...common, ...demo.finished });
       await keep(events);
-      if (demo.outcome === 'as-wanted') this.model = { from: `No. ${demo.number}`, events };
       return;
     }
     if (demo.stage !== 'voice') return;
@@ -322,69 +328,4 @@ export class DemoService {
     const pass = { id: randomUUID(), buildId: demo.id, surveyId, at: minutes(readings.length + 20), person };
     await PassRecord.create({ ...pass, tool: demo.tool, ...passOf(done) }, { transaction });
   }
-}
-
-interface DoneSurvey {
-  survey: SimulatedSurvey;
-  index: number;
-  checks: readonly SimulatedCheck[];
-  at: Date;
-  isLast: boolean;
-}
-
-const readingRow = ({ station, x, y, thickness }: SimulatedSurvey['readings'][number]) => ({
-  ...{ id: randomUUID(), station, x, y, thickness, typed: (thickness * 1000).toFixed(2) },
-  ...{ source: 'caliper', kept: false, supersedes: null },
-});
-
-/** All that the plan said came off. */
-function passOf({ survey: { assessment, depths }, checks }: DoneSurvey) {
-  const { forecast, statistics, steps } = assessment;
-  const said = forecastCheck(checks.map(plateCheckOf), forecast.meanAfter, { jigId: LONG_JIG.id, note: null });
-  return {
-    taken: { kind: 'plan' },
-    planned: steps,
-    forecast: { ...forecast, meanNow: statistics.mean, checks: said },
-    depths,
-  };
-}
-
-function meanOf({ assessment }: SimulatedSurvey): Estimate {
-  const { mean, volume, volumeSd } = assessment.statistics;
-  return { value: mean, sd: (mean * volumeSd) / volume };
-}
-
-const choicesOf = ({ outcome, sandwich }: DemoBuild, rules: RuleChoices): { choices: BuildChoices } => ({
-  choices: { ...NO_BUILD_CHOICES, rules, outcome: outcome ?? null, sandwich: sandwich ?? null },
-});
-
-/** Its columns, without wood, stations and choices. */
-function rowOf(demo: DemoBuild, now: Date) {
-  const {
-    species: _s,
-    set: _w,
-    follows: _f,
-    ringPeak: _r,
-    outcome: _o,
-    sandwich: _c,
-    bracing: _b,
-    thicknessing: _t,
-    notes: _n,
-    finished: _d,
-    weight: _g,
-    waitsFor,
-    daysOld,
-    ...plan
-  } = demo;
-  const at = (days: number) => new Date(now.getTime() + days * DAY);
-  return {
-    ...plan,
-    plate: 'top',
-    leftHanded: false,
-    stagesDone: doneBefore(demo.stage),
-    waitsFor: waitsFor && { what: waitsFor.what, until: at(waitsFor.days).toISOString() },
-    demo: true,
-    createdAt: at(-daysOld),
-    updatedAt: now,
-  };
 }

@@ -32,6 +32,12 @@ export class Settings {
   @IsOptional()
   WEB_ROOT?: string;
 
+  /** Folder of everything that is kept, where it is of this machine: its disk is watched. */
+  @Given()
+  @IsString()
+  @IsOptional()
+  DATA_FOLDER?: string;
+
   /** on, off, or silent: all but its sounds and kept tops, which take a while to be heard and computed. */
   @Given()
   @IsIn(['on', 'off', 'silent'])
@@ -74,6 +80,7 @@ const KEYS: readonly (keyof Settings)[] = [
   'PORT',
   'HOST',
   'WEB_ROOT',
+  'DATA_FOLDER',
   'DEMO',
   'LOG_LEVEL',
   'JOB_LEASE_SECONDS',

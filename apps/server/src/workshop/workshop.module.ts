@@ -1,4 +1,5 @@
 import { Module } from '@nestjs/common';
+import { Bench } from './bench.model';
 import { Person } from './person.model';
 import { Workshop } from './workshop.model';
 import { SequelizeModule } from '@nestjs/sequelize';
@@ -6,7 +7,7 @@ import { WorkshopController } from './workshop.controller';
 import { WorkshopService } from './workshop.service';
 
 @Module({
-  imports: [SequelizeModule.forFeature([Person, Workshop])],
+  imports: [SequelizeModule.forFeature([Bench, Person, Workshop])],
   controllers: [WorkshopController],
   providers: [WorkshopService],
 })

@@ -36,8 +36,16 @@ export type paths = Record<string, never>;
 export type webhooks = Record<string, never>;
 export interface components {
   schemas: {
+    DemoProgressView: {
+      done: number;
+      of: number;
+    };
     HealthView: {
       status: string;
+      /** @description Which bench answers: what was written for another is not sent here. */
+      bench: string;
+      /** @description How far the demo bench is laid out; null where nothing of it is under way. */
+      demo: components['schemas']['DemoProgressView'] | null;
     };
     PersonView: {
       id: string;
@@ -720,6 +728,7 @@ export interface components {
   headers: never;
   pathItems: never;
 }
+export type DemoProgressView = components['schemas']['DemoProgressView'];
 export type HealthView = components['schemas']['HealthView'];
 export type PersonView = components['schemas']['PersonView'];
 export type WorkshopView = components['schemas']['WorkshopView'];

@@ -14,6 +14,7 @@ import { soundPieces } from './0012-sound-pieces';
 import { shapes } from './0013-shapes';
 import { readingsMark } from './0014-readings-mark';
 import { forecastColumn } from './0015-forecast-column';
+import { bench } from './0016-bench';
 
 /** In the order they run. A migration that has shipped is never edited. */
 export const MIGRATIONS: readonly Migration[] = [
@@ -32,4 +33,5 @@ export const MIGRATIONS: readonly Migration[] = [
   shapes,
   readingsMark,
   forecastColumn,
+  bench,
 ];

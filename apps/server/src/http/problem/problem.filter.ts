@@ -2,6 +2,7 @@ import { Catch, HttpException, Logger, type ArgumentsHost, type ExceptionFilter 
 import { InvalidInput } from '@nimble/core/base';
 import type { Response } from 'express';
 import { ProblemException, refusedByCore, type Problem } from './problem';
+import { troubleOf } from './troubles';
 
 /** Body-parser and database errors carry what happened in these. */
 interface ForeignError {
@@ -41,6 +42,8 @@ export class ProblemFilter implements ExceptionFilter {
     if (foreign.status && foreign.status >= 400 && foreign.status < 500) {
       return { type: 'about:blank', title: 'The request can’t be read', status: foreign.status };
     }
+    const trouble = troubleOf(error);
+    if (trouble) return trouble;
     return { type: 'about:blank', title: 'Something went wrong here; nothing was stored. Try again.', status: 500 };
   }
 }
