@@ -79,6 +79,7 @@ module.exports = {
       moduleNameMapper: {
         '\\?worker&url$': '<rootDir>/apps/web/src/test/test-empty.ts',
         '\\.css$': '<rootDir>/apps/web/src/test/test-empty.ts',
+        '^idb-keyval$': '<rootDir>/apps/web/src/test/test-idb.ts',
       },
     },
     {

@@ -10,8 +10,10 @@ import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { keptDocument } from './api-document';
 import { AppModule } from './app.module';
+import { guardBench } from './http/bench-guard';
 import { guardDisk } from './http/disk-guard';
 import { Settings } from './settings/settings';
+import { Bench } from './workshop/bench.model';
 import { flattenErrors, invalid, ProblemFilter } from './http/problem';
 
 const BODY_LIMIT = '2mb';
@@ -43,6 +45,7 @@ export async function createApp(): Promise<NestExpressApplication> {
   SwaggerModule.setup('api/docs', app, keptDocument);
   const { WEB_ROOT: webRoot, DATA_FOLDER: dataFolder } = app.get(Settings);
   if (dataFolder) app.use(guardDisk(dataFolder));
+  app.use(guardBench(() => Bench.theOne().then(({ id }) => id)));
   if (webRoot && existsSync(webRoot)) servePages(app, webRoot);
   return app;
 }

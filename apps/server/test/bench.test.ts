@@ -129,6 +129,27 @@ describe('the demo bench', () => {
   });
 });
 
+describe('a bench', () => {
+  let api: Application;
+  beforeAll(async () => {
+    api = await openApplication();
+  });
+  afterAll(() => api.close());
+
+  it('takes what was written for it, or for none, and nothing that was written for another', async () => {
+    const { bench } = (await api.http.get('/api/v1/health').expect(200)).body as { bench: string };
+    const name = (to: string, header?: string) => {
+      const sent = api.http.patch('/api/v1/workshop').send({ name: to });
+      return header ? sent.set('x-bench', header) : sent;
+    };
+    await name('One', bench).expect(200);
+    await name('Two').expect(200);
+    const { body } = await name('Three', '6f1d7a10-0000-4000-8000-000000000001').expect(421);
+    expect(body).toMatchObject({ status: 421, title: expect.stringContaining('another bench') });
+    expect((await api.http.get('/api/v1/workshop')).body).toMatchObject({ name: 'Two' });
+  });
+});
+
 describe('the workshop', () => {
   let api: Application;
   beforeAll(async () => {

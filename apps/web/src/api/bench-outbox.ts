@@ -1,22 +1,26 @@
-/** The page's one outbox, kept in the browser's own database. */
+/** The page's one outbox: kept in the browser's own database, sent by one page of the browser for all. */
 import type { QueryClient } from '@tanstack/react-query';
-import { get as load, set as save } from 'idb-keyval';
 import { useSyncExternalStore } from 'react';
 import { toast } from 'sonner';
+import { benchNow, ownBench } from './bench-identity';
+import { browserStore } from './browser-store';
 import { keys } from './keys';
 import { Outbox, type OutboxState, type Write } from './outbox';
+import { leadOrFollow } from './outbox-leader';
 import type { SurveyReading, SurveyWithReadings } from './types';
 
-const PLACE = 'nimble-spruce-outbox';
+const channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('nimble-spruce-outbox');
 
-export const outbox = new Outbox({
-  load: async () => (await load<Write[]>(PLACE)) ?? [],
-  save: (writes) => save(PLACE, [...writes]),
+export const outbox = new Outbox(browserStore, {
+  ownBench,
+  benchNow,
+  // Sounds stay where they are: the other pages need to know of what it was.
+  tell: (sent) => channel?.postMessage(sent && { ...sent, file: undefined, shown: undefined, body: undefined }),
 });
 
 /** Call once. After each write the server's own records are asked for again. */
 export function openOutbox(client: QueryClient): void {
-  void outbox.open({
+  const opened = outbox.open({
     answered: ({ shown, buildId, path, body }, answer) => {
       if (shown !== undefined) client.setQueryData<unknown[]>(keys.knocks(buildId), (all) => all && [...all, answer]); // once: what waits is told by its id
       if (path === `/builds/${buildId}/plan`) {
@@ -35,11 +39,13 @@ export function openOutbox(client: QueryClient): void {
       void client.invalidateQueries({ queryKey: keys.build(buildId) });
     },
     held: ({ buildId }) => void client.invalidateQueries({ queryKey: keys.build(buildId) }),
-    refused: (write, error) => {
-      toast.error(`${write.label} was not kept: ${error.errors[0]?.message ?? error.message}`);
+    refused: (write, { words, errors }) => {
+      toast.error(`${write.label} was not kept: ${errors[0]?.message ?? words}`);
       void client.invalidateQueries({ queryKey: keys.build(write.buildId) });
     },
   });
+  if (channel) channel.onmessage = ({ data }: MessageEvent<Write | null>) => void outbox.heard(data);
+  void opened.then(() => leadOrFollow(outbox));
   window.addEventListener('online', () => outbox.retry());
 }
 

@@ -45,9 +45,20 @@ export class Refused extends Error {
   }
 }
 
-/** @param upon the revision that the change was made upon; the server refuses it (412) where that no longer stands */
-export async function request<T>(method: string, path: string, body?: unknown, upon?: number): Promise<T> {
-  const headers = { ...(body !== undefined && JSON_BODY), ...(upon !== undefined && { 'if-match': `"${upon}"` }) };
+interface Meant {
+  /** The revision that the change was made upon; the server refuses it (412) where that no longer stands. */
+  upon?: number;
+  /** The bench that it was written for; another one refuses it (421). */
+  bench?: string;
+}
+
+const meantHeaders = ({ upon, bench }: Meant) => ({
+  ...(upon !== undefined && { 'if-match': `"${upon}"` }),
+  ...(bench && { 'x-bench': bench }),
+});
+
+export async function request<T>(method: string, path: string, body?: unknown, meant: Meant = {}): Promise<T> {
+  const headers = { ...(body !== undefined && JSON_BODY), ...meantHeaders(meant) };
   return answerOf<T>(
     await send(path, { method, headers, body: body === undefined ? undefined : JSON.stringify(body) }),
   );
@@ -64,8 +75,12 @@ export async function bytesOf(path: string, method: 'GET' | 'POST' = 'GET', body
 }
 
 /** Sends a file with its form. */
-export async function upload<T>(path: string, form: FormData, signal?: AbortSignal): Promise<T> {
-  return answerOf<T>(await send(path, { method: 'POST', body: form, signal }));
+export async function upload<T>(
+  path: string,
+  form: FormData,
+  { signal, ...meant }: Meant & { signal?: AbortSignal } = {},
+): Promise<T> {
+  return answerOf<T>(await send(path, { method: 'POST', body: form, signal, headers: meantHeaders(meant) }));
 }
 
 async function answerOf<T>(response: Response): Promise<T> {

@@ -1,5 +1,6 @@
 /** Query keys, general to particular, so that a write invalidates by prefix. */
 export const keys = {
+  health: ['health'] as const,
   workshop: ['workshop'] as const,
   builds: ['builds'] as const,
   buildLists: ['builds', 'list'] as const,

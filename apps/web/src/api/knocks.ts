@@ -126,7 +126,7 @@ export function useKnockWrites(buildId: string) {
         const fields = { id: crypto.randomUUID(), person, source, ...place };
         for (const [name, value] of Object.entries(fields)) form.set(name, `${value}`);
         form.set('file', sound, 'played.wav');
-        const kept = await upload<PlayedView>(`/builds/${buildId}/played`, form, signal);
+        const kept = await upload<PlayedView>(`/builds/${buildId}/played`, form, { signal });
         client.setQueryData<SoundView[]>(keys.knocks(buildId), (all) => all && [...all, kept]);
         return kept;
       },

@@ -1,8 +1,10 @@
 /**
- * Writes made at the bench wait here until the server has them, in order, through lost networks, closed tabs and
- * restarts. Each write carries ids made in the browser, so sending one twice changes nothing.
+ * Writes made at the bench wait here until the server has them, through lost networks, closed pages and restarts. Each
+ * carries ids made in the browser, so sending one twice changes nothing. Every page adds; one page of the browser sends
+ * for all of them, in order within a build, and what one build waits for holds no other up.
  */
-import { Refused, request, Unreachable, upload } from './client';
+import { Refused, request, Unreachable, upload, type FieldError } from './client';
+import { joined, isSameDocument } from './outbox-documents';
 import { revisionSeen } from './revisions';
 
 export interface Write {
@@ -17,15 +19,35 @@ export interface Write {
   buildId: string;
   /** What it is, for the person: "reading I3". */
   label: string;
+  /** Where it stands among the others; set when it is added. */
+  place?: string;
+  /** The bench that it was written for: no other gets it. */
+  bench?: string;
   /** The revision of the document that it was made upon. */
   upon?: number;
   /** Set where the document was changed meanwhile: the fields that both changed. It waits for a word of the person. */
   outdated?: readonly string[];
+  /** Set where the server would not take it: it waits for a word of the person, and the others go on. */
+  aside?: Aside;
 }
 
-export interface Keeper {
-  load(): Promise<Write[]>;
-  save(writes: readonly Write[]): Promise<void>;
+export interface Aside {
+  words: string;
+  errors: readonly FieldError[];
+}
+
+/** One record a write, so that pages beside each other never write over each other's. */
+export interface WriteStore {
+  /** In the order of their places. */
+  all(): Promise<Write[]>;
+  put(write: Write): Promise<void>;
+  remove(write: Write): Promise<void>;
+}
+
+/** Why something waits. */
+export interface Trouble {
+  kind: 'unreachable' | 'server' | 'other-bench';
+  words: string;
 }
 
 export interface OutboxState {
@@ -33,61 +55,104 @@ export interface OutboxState {
   writes: readonly Write[];
   /** Refused because another page changed the same: kept until the person says which one holds. */
   held: readonly Write[];
-  reachable: boolean;
+  /** Refused for good: kept until the person mends, sends or drops them. */
+  aside: readonly Write[];
+  trouble: Trouble | null;
 }
 
 export interface OutboxEvents {
   /** The server has it; it stands here a moment longer, so that what is shown never blinks. */
   answered?(write: Write, answer: unknown): void;
   sent(write: Write): void;
-  refused(write: Write, error: Refused): void;
+  /** Set aside. */
+  refused(write: Write, aside: Aside): void;
   /** Another page changed the same. */
   held?(write: Write): void;
 }
 
-function sendWrite({ method, path, body, file, upon }: Write): Promise<unknown> {
-  return file ? upload(path, formOf(body as Record<string, unknown>, file)) : request(method, path, body, upon);
-}
-
-/** Fields that are not set are left out. */
-function formOf(fields: Record<string, unknown>, file: Uint8Array): FormData {
-  const form = new FormData();
-  for (const [name, value] of Object.entries(fields))
-    if (value !== undefined && value !== null) form.set(name, `${value as string | number}`);
-  form.set('file', new Blob([file as Uint8Array<ArrayBuffer>], { type: 'audio/wav' }), 'sound.wav');
-  return form;
+interface Ways {
+  send: (write: Write) => Promise<unknown>;
+  revisionOf: (path: string) => number | undefined;
+  /** The bench that this page shows. */
+  ownBench: () => Promise<string>;
+  /** The bench that answers now; it throws where none does. */
+  benchNow: () => Promise<string>;
+  /** Tells the other pages of this browser. */
+  tell: (sent: Write | null) => void;
+  now: () => number;
 }
 
 const FIRST_WAIT_MS = 1000;
 const LONGEST_WAIT_MS = 15_000;
+/** A fault of the server's own that comes so often is of the write. */
+const SAME_FAULTS = 3;
+const MISDIRECTED = 421;
+const DISK_FULL = 507;
 
 export class Outbox {
-  private state: OutboxState = { writes: [], held: [], reachable: true };
+  private state: OutboxState = { writes: [], held: [], aside: [], trouble: null };
   private readonly listeners = new Set<() => void>();
+  private readonly ways: Ways;
+  private readonly faults = new Map<string, number>();
+  private leads = false;
   private sending = false;
+  private again = false;
   private wait = FIRST_WAIT_MS;
   private timer: ReturnType<typeof setTimeout> | undefined;
+  private lastPlace = '';
+  private own = '';
+  /** Which bench answers, while that is believed. */
+  private answers: string | null = null;
+  private found: Trouble | null = null;
+  /** Added and not yet in the store. */
+  private readonly onTheWay = new Set<string>();
   private events: OutboxEvents = { sent: () => undefined, refused: () => undefined };
 
   constructor(
-    private readonly keeper: Keeper,
-    private readonly send: (write: Write) => Promise<unknown> = sendWrite,
-    private readonly revisionOf: (path: string) => number | undefined = revisionSeen,
-  ) {}
+    private readonly store: WriteStore,
+    ways: Partial<Ways> = {},
+  ) {
+    const none = () => Promise.resolve('');
+    const usual = { send: sendWrite, revisionOf: revisionSeen, ownBench: none, benchNow: none, now: Date.now };
+    this.ways = { ...usual, tell: () => undefined, ...ways };
+  }
 
-  /** Takes up what an earlier page left behind. */
+  /** Takes up what earlier pages left behind; nothing is sent before `lead`. */
   async open(events: OutboxEvents): Promise<void> {
     this.events = events;
-    const left = await this.keeper.load();
-    const waiting = left.filter(({ outdated }) => !outdated);
-    this.change({ writes: [...waiting, ...this.state.writes], held: left.filter(({ outdated }) => outdated) });
+    await this.reload();
+    this.own = await this.ways.ownBench();
+  }
+
+  /** From now on this page sends for all of them. */
+  async lead(): Promise<void> {
+    this.leads = true;
+    await this.reload();
     void this.flush();
   }
 
+  /** Another page does. What is under way here may end twice: that changes nothing. */
+  yield(): void {
+    this.leads = false;
+    clearTimeout(this.timer);
+  }
+
+  /** Another page added, or sent one. */
+  async heard(sent: Write | null): Promise<void> {
+    await this.reload();
+    if (sent) this.events.sent(sent);
+    if (this.leads) void this.flush();
+  }
+
   add(write: Write): void {
-    this.change({ writes: [...this.state.writes, write] });
-    void this.save();
-    void this.flush();
+    const placed = { ...write, place: this.nextPlace(), ...(this.own && { bench: write.bench ?? this.own }) };
+    this.onTheWay.add(placed.id);
+    this.change({ writes: [...this.state.writes, placed] });
+    void this.store.put(placed).then(() => {
+      this.onTheWay.delete(placed.id);
+      this.ways.tell(null);
+      void this.flush();
+    });
   }
 
   /**
@@ -96,14 +161,26 @@ export class Outbox {
    */
   addUpon(write: Write): void {
     const waiting = this.state.writes.find((other) => isSameDocument(other, write));
-    this.add({ ...write, upon: waiting ? waiting.upon : this.revisionOf(write.path) });
+    this.add({ ...write, upon: waiting ? waiting.upon : this.ways.revisionOf(write.path) });
   }
 
   /** The person's word on a held change: it is sent upon what stands now, or let go. */
   decide(held: Write, mine: boolean): void {
-    this.change({ held: this.state.held.filter((other) => other !== held) });
-    void this.save();
+    this.change({ held: this.state.held.filter((other) => other.id !== held.id) });
+    void this.drop(held);
     if (mine) this.addUpon({ ...held, outdated: undefined, id: crypto.randomUUID() });
+  }
+
+  /** The person's word on what was set aside: sent again, as it is or mended. */
+  sendAgain(write: Write, body: unknown = write.body): void {
+    this.throwAway(write);
+    this.faults.delete(write.id);
+    this.add({ ...write, body, aside: undefined });
+  }
+
+  throwAway(write: Write): void {
+    this.change({ aside: this.state.aside.filter((other) => other.id !== write.id) });
+    void this.drop(write);
   }
 
   /** Tries now, whatever the wait: the network is said to be back, or the person asks. */
@@ -120,59 +197,128 @@ export class Outbox {
 
   readonly snapshot = (): OutboxState => this.state;
 
+  /** Once round the builds that have something waiting; again while anything was done or came meanwhile. */
   private async flush(): Promise<void> {
-    if (this.sending) return;
+    if (!this.leads) return;
+    if (this.sending) return void (this.again = true);
     this.sending = true;
+    clearTimeout(this.timer);
     try {
-      for (let write = this.state.writes[0]; write; write = this.state.writes[0]) {
-        if (!(await this.deliver(write))) return;
-      }
+      do {
+        this.again = false;
+        await this.sendRound();
+      } while (this.again && this.leads && !this.found);
     } finally {
       this.sending = false;
     }
+    if (this.state.trouble?.words !== this.found?.words) this.change({ trouble: this.found });
+    if (this.state.writes.length > 0) this.tryLater();
+    else this.wait = FIRST_WAIT_MS;
   }
 
-  /** True when the write is done with, one way or the other. */
-  private async deliver(write: Write): Promise<boolean> {
+  private async sendRound(): Promise<void> {
+    this.found = null;
+    if (this.state.writes.length === 0) return;
     try {
-      const answer = await this.send(write);
-      this.carryOn(write);
-      this.events.answered?.(write, answer);
-      await this.remove(write);
-      this.events.sent(write);
-    } catch (error) {
-      if (!(error instanceof Refused) || error.status >= 500) {
-        this.change({ reachable: !(error instanceof Unreachable) && this.state.reachable });
-        this.tryLater();
+      this.answers ??= await this.ways.benchNow();
+    } catch (failure) {
+      this.found = troubleOf(failure);
+      return;
+    }
+    for (const buildId of new Set(this.state.writes.map((write) => write.buildId)))
+      if (await this.sendBuild(buildId)) return;
+  }
+
+  /** All that waits for one build, until one of them has to go on waiting. @returns whether nothing can be sent at all */
+  private async sendBuild(buildId: string): Promise<boolean> {
+    for (;;) {
+      const write = this.state.writes.find((other) => other.buildId === buildId);
+      if (!write || !this.leads) return false;
+      if ((write.bench ?? this.own) !== this.answers) {
+        this.misdirected();
         return false;
       }
-      if (error.isOutdated) await this.hold(write, error);
-      else {
-        await this.remove(write);
-        this.events.refused(write, error);
-      }
+      const end = await this.deliver(write);
+      if (end !== 'done') return end === 'unreachable';
+    }
+  }
+
+  private async deliver(write: Write): Promise<'done' | 'waits' | 'unreachable'> {
+    try {
+      const answer = await this.ways.send(write);
+      await this.carryOn(write);
+      this.events.answered?.(write, answer);
+      await this.drop(write);
+      this.change({ writes: this.state.writes.filter((other) => other.id !== write.id) });
+      this.events.sent(write);
+      this.ways.tell(write);
+    } catch (failure) {
+      const end = await this.failed(write, failure);
+      if (end !== 'done') return end;
     }
     this.wait = FIRST_WAIT_MS;
-    this.change({ reachable: true });
-    return true;
+    return 'done';
+  }
+
+  private async failed(write: Write, failure: unknown): Promise<'done' | 'waits' | 'unreachable'> {
+    if (!(failure instanceof Refused)) {
+      this.found = troubleOf(failure);
+      this.answers = null;
+      return 'unreachable';
+    }
+    if (failure.status === MISDIRECTED) {
+      this.misdirected();
+      return 'waits';
+    }
+    if (failure.isOutdated) await this.hold(write, failure);
+    else if (failure.status === DISK_FULL || (failure.status >= 500 && !this.isTooOften(write))) {
+      this.found = troubleOf(failure);
+      return 'waits';
+    } else await this.setAside(write, failure);
+    return 'done';
+  }
+
+  /** Who answers is asked again before the next try. */
+  private misdirected(): void {
+    this.found = OTHER_BENCH;
+    this.answers = null;
+  }
+
+  private isTooOften({ id }: Write): boolean {
+    const count = (this.faults.get(id) ?? 0) + 1;
+    this.faults.set(id, count);
+    return count >= SAME_FAULTS;
+  }
+
+  private async setAside(write: Write, { message: words, errors }: Refused): Promise<void> {
+    const aside: Aside = { words, errors };
+    const kept = { ...write, aside };
+    this.change({
+      writes: this.state.writes.filter((other) => other.id !== write.id),
+      aside: [...this.state.aside, kept],
+    });
+    await this.store.put(kept);
+    this.events.refused(kept, aside);
+    this.ways.tell(null);
   }
 
   /**
    * Later changes of the same document were made upon this one; where another page's came between, the server has to
    * compare.
    */
-  private carryOn(sent: Write): void {
-    const revision = this.revisionOf(sent.path);
+  private async carryOn(sent: Write): Promise<void> {
+    const revision = this.ways.revisionOf(sent.path);
     if (sent.upon === undefined || revision !== sent.upon + 1) return;
-    const writes = this.state.writes.map((write) =>
-      write !== sent && isSameDocument(write, sent) ? { ...write, upon: revision } : write,
-    );
-    this.change({ writes });
+    const isLater = (write: Write) => write.id !== sent.id && isSameDocument(write, sent);
+    const later = this.state.writes.filter(isLater).map((write) => ({ ...write, upon: revision }));
+    this.change({ writes: this.state.writes.map((write) => later.find(({ id }) => id === write.id) ?? write) });
+    for (const write of later) await this.store.put(write);
   }
 
   /** All that waits for the same document is held as one change. */
   private async hold(write: Write, error: Refused): Promise<void> {
-    const isPart = (other: Write) => other === write || (other.upon !== undefined && isSameDocument(other, write));
+    const isPart = (other: Write) =>
+      other.id === write.id || (other.upon !== undefined && isSameDocument(other, write));
     const before = this.state.held.filter((other) => isSameDocument(other, write));
     const parts = [...before, ...this.state.writes.filter(isPart)];
     const outdated = [...new Set(error.errors.map(({ field }) => field))];
@@ -181,12 +327,37 @@ export class Outbox {
       writes: this.state.writes.filter((other) => !isPart(other)),
       held: [...this.state.held.filter((other) => !before.includes(other)), held],
     });
-    await this.save();
+    await this.store.put(held);
+    for (const part of parts) if (part.id !== held.id) await this.store.remove(part);
     this.events.held?.(held);
+    this.ways.tell(null);
   }
 
-  private save(): Promise<void> {
-    return this.keeper.save([...this.state.held, ...this.state.writes]);
+  private async drop(write: Write): Promise<void> {
+    await this.store.remove(write);
+    this.ways.tell(null);
+  }
+
+  private async reload(): Promise<void> {
+    const all = await this.store.all();
+    const known = new Set(all.map(({ id }) => id));
+    const fresh = this.state.writes.filter(({ id }) => this.onTheWay.has(id) && !known.has(id));
+    const isWaiting = ({ outdated, aside }: Write) => !outdated && !aside;
+    this.change({
+      writes: [...all.filter(isWaiting), ...fresh],
+      held: all.filter(({ outdated }) => outdated),
+      aside: all.filter(({ aside }) => aside),
+    });
+  }
+
+  /** Of any page after what was there before it, whatever clocks do. */
+  private nextPlace(): string {
+    const last = [this.lastPlace, ...this.state.writes.map(({ place = '' }) => place)].sort().at(-1)!;
+    const [time = '0', count = '0'] = last.split('-');
+    const now = Math.max(this.ways.now(), Number(time));
+    const step = now === Number(time) ? Number(count) + 1 : 0;
+    this.lastPlace = `${String(now).padStart(15, '0')}-${String(step).padStart(6, '0')}`;
+    return this.lastPlace;
   }
 
   private tryLater(): void {
@@ -195,19 +366,32 @@ export class Outbox {
     this.wait = Math.min(LONGEST_WAIT_MS, this.wait * 2);
   }
 
-  private async remove(write: Write): Promise<void> {
-    this.change({ writes: this.state.writes.filter((other) => other !== write) });
-    await this.save();
-  }
-
   private change(part: Partial<OutboxState>): void {
     this.state = { ...this.state, ...part };
     for (const listener of this.listeners) listener();
   }
 }
 
-const isSameDocument = (a: Write, b: Write) => a.method === b.method && a.path === b.path;
+const OTHER_BENCH: Trouble = {
+  kind: 'other-bench',
+  words: 'Another bench answers here (another data folder): what was written for yours waits until that one is back.',
+};
 
-/** Two changes of one document as one: a document sent whole holds all, of fields the later ones hold. */
-const joined = (first: Write, later: Write): Write =>
-  later.method === 'PUT' ? later : { ...later, body: { ...(first.body as object), ...(later.body as object) } };
+function troubleOf(failure: unknown): Trouble {
+  if (failure instanceof Refused) return { kind: 'server', words: failure.message };
+  return { kind: 'unreachable', words: 'The server can’t be reached.' };
+}
+
+function sendWrite({ method, path, body, file, upon, bench }: Write): Promise<unknown> {
+  if (file) return upload(path, formOf(body as Record<string, unknown>, file), { bench });
+  return request(method, path, body, { upon, bench });
+}
+
+/** Fields that are not set are left out. */
+function formOf(fields: Record<string, unknown>, file: Uint8Array): FormData {
+  const form = new FormData();
+  for (const [name, value] of Object.entries(fields))
+    if (value !== undefined && value !== null) form.set(name, `${value as string | number}`);
+  form.set('file', new Blob([file as Uint8Array<ArrayBuffer>], { type: 'audio/wav' }), 'sound.wav');
+  return form;
+}

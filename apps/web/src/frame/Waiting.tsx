@@ -1,23 +1,68 @@
 import { CloudOff } from 'lucide-react';
+import { useEffect, useState } from 'react';
 import { outbox, useOutbox } from '../api/bench-outbox';
+import { SetAside } from './SetAside';
 
-/** Says when what was entered still waits for the server. Nothing is lost meanwhile. */
+/** A write is usually kept before one looks: only what waits longer is worth a word. */
+const WORTH_A_WORD_MS = 4000;
+
+/** Says when what was entered waits, and why; and what the server would not take. Nothing is lost meanwhile. */
 export function Waiting() {
-  const { writes, reachable } = useOutbox();
-  if (reachable || writes.length === 0) return null;
+  const { writes, trouble, aside } = useOutbox();
+  const [open, setOpen] = useState(false);
+  const waitsLong = useLasting(writes.length > 0, WORTH_A_WORD_MS);
+  const isTold = writes.length > 0 && (waitsLong || trouble?.kind === 'unreachable');
+  return (
+    <>
+      {isTold && (
+        <Bar button="Try now" onPress={() => outbox.retry()}>
+          {trouble?.words ?? 'The server takes its time.'} {counted(writes.length)} kept on this device and will be
+          sent.
+        </Bar>
+      )}
+      {aside.length > 0 && (
+        <Bar button="Look at it" onPress={() => setOpen(true)}>
+          {counted(aside.length)} not taken by the server, and kept here.
+        </Bar>
+      )}
+      <SetAside writes={aside} open={open && aside.length > 0} onClose={() => setOpen(false)} />
+    </>
+  );
+}
+
+const counted = (count: number) => (count === 1 ? 'One entry is' : `${count} entries are`);
+
+interface BarProps {
+  children: React.ReactNode;
+  button: string;
+  onPress: () => void;
+}
+
+function Bar({ children, button, onPress }: BarProps) {
   return (
     <div
       role="status"
       className="no-print flex flex-wrap items-center justify-center gap-x-4 border-b border-brass bg-brass/15 px-4 py-1"
     >
       <CloudOff aria-hidden size={18} />
-      <span>
-        The server can’t be reached. {writes.length === 1 ? 'One entry is' : `${writes.length} entries are`} kept on
-        this device and will be sent.
-      </span>
-      <button type="button" className="min-h-12 px-2 underline" onClick={() => outbox.retry()}>
-        Try now
+      <span>{children}</span>
+      <button type="button" className="min-h-12 px-2 underline" onClick={onPress}>
+        {button}
       </button>
     </div>
   );
+}
+
+/** True once it has held for so long. */
+function useLasting(holds: boolean, ms: number): boolean {
+  const [lasts, setLasts] = useState(false);
+  useEffect(() => {
+    if (!holds) return;
+    const timer = setTimeout(() => setLasts(true), ms);
+    return () => {
+      clearTimeout(timer);
+      setLasts(false);
+    };
+  }, [holds, ms]);
+  return holds && lasts;
 }

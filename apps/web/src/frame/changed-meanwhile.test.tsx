@@ -5,8 +5,6 @@ import { QueryClient } from '@tanstack/react-query';
 import { aBuild, open, Refusal, serve } from '../test/test-bench';
 import { ChangedMeanwhile } from './ChangedMeanwhile';
 
-jest.mock('idb-keyval', () => ({ get: () => Promise.resolve(undefined), set: () => Promise.resolve() }));
-
 function Page() {
   const { changeBuild } = useSurveyWrites('b');
   return (

@@ -4,8 +4,6 @@ import { aBuild, aSurvey, open, serve } from '../test/test-bench';
 import { Timeline } from './Timeline';
 import { StageBar } from './StageBar';
 
-jest.mock('idb-keyval', () => ({ get: () => Promise.resolve([]), set: () => Promise.resolve() }));
-
 describe('the rule', () => {
   it('names every stage, which is open, which are done, and where the build stands', () => {
     serve({});

@@ -14,6 +14,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { fireEvent, render, screen, waitFor } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { MemoryRouter, Route, Routes } from 'react-router';
+import { outbox } from '../api/bench-outbox';
 import type { Build, Survey } from '../api/types';
 import type { WoodSet } from '../api/wood';
 import { ShortcutsProvider } from '../ui/shortcuts';
@@ -37,29 +38,34 @@ type Answers = Record<string, unknown>;
 
 const WORKSHOP = { name: 'Larkspur Bench', demo: true, people: [], glues: GENERIC_GLUES };
 
+const HEALTH = { status: 'ok', bench: '', demo: null };
+const answerOf = (body: unknown, status = 200) => ({
+  ok: status < 300,
+  status,
+  headers: new Headers(),
+  json: () => Promise.resolve(body),
+});
+
 /** Answers by "METHOD /path"; a path that is not listed gets an empty list. */
 export function serve(answers: Answers): Asked[] {
   const asked: Asked[] = [];
   window.fetch = jest.fn((url: string, init?: { method?: string; body?: string }) => {
     const path = url.replace('/api/v1', '').split('?')[0]!;
     const method = init?.method ?? 'GET';
+    if (path === '/health') return Promise.resolve(answerOf(HEALTH));
     asked.push({ method, path, body: init?.body === undefined ? undefined : JSON.parse(init.body) });
     const answer = answers[`${method} ${path}`] ?? (path === '/workshop' ? WORKSHOP : []);
     const refused = answer instanceof Refusal;
     const body = refused ? { title: 'Some fields can’t be right', errors: answer.errors, doubt: answer.doubt } : answer;
-    return Promise.resolve({
-      ok: !refused,
-      status: refused ? answer.status : 200,
-      headers: new Headers(),
-      json: () => Promise.resolve(body),
-    });
+    return Promise.resolve(answerOf(body, refused ? answer.status : 200));
   }) as unknown as typeof fetch;
   window.matchMedia = jest.fn().mockReturnValue({ matches: false });
   return asked;
 }
 
-/** Renders a page at its address. */
+/** Renders a page at its address; what it writes is sent. */
 export function open(page: ReactNode, { path = '/', at = path }: { path?: string; at?: string } = {}) {
+  void outbox.lead();
   const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
   return render(
     <QueryClientProvider client={client}>

@@ -1,3 +1,4 @@
+import { deserialize, serialize } from 'node:v8';
 import '@testing-library/jest-dom';
 import { TextDecoder, TextEncoder } from 'node:util';
 
@@ -12,3 +13,6 @@ Object.assign(globalThis, { TextEncoder, TextDecoder }); // the router asks for 
 
 // Nor does it know pointers that are held or lists that scroll; an opened list asks for both.
 Object.assign(Element.prototype, { hasPointerCapture: () => false, scrollIntoView: () => undefined });
+
+// The page's document has it in every browser; the one that tests stand on has not.
+globalThis.structuredClone ??= <T>(value: T): T => deserialize(serialize(value)) as T;

@@ -3,8 +3,6 @@ import { screen } from '@testing-library/react';
 import { aBuild, aPlan, open, sentPlan, servePlan, typeInto, type Asked } from '../../test/test-bench';
 import { ArchPage } from './ArchPage';
 
-jest.mock('idb-keyval', () => ({ get: () => Promise.resolve([]), set: () => Promise.resolve() }));
-
 function show(query = ''): Asked[] {
   const asked = servePlan(aBuild(), aPlan());
   open(<ArchPage />, { path: '/builds/:buildId/arch', at: `/builds/b/arch${query}` });

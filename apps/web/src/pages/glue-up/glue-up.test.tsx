@@ -5,8 +5,6 @@ import type { GlueUpView } from '../../api/bracing';
 import { spanWords } from '../../words/clock-words';
 import { GlueUpPage } from './GlueUpPage';
 
-jest.mock('idb-keyval', () => ({ get: () => Promise.resolve([]), set: () => Promise.resolve() }));
-
 const build = aBuild();
 
 const show = (glueUps: GlueUpView[], query = '') => {

@@ -20,6 +20,7 @@ import { STAGE_WORDS, stagePath } from '../../words/stage-words';
 import { Waiting } from '../../frame/Waiting';
 import { Button, Menu, MenuItem } from '../../ui';
 import { VERDICT_INK, VERDICT_SIGN } from '../../words/verdict-looks';
+import { DemoProgress } from './DemoProgress';
 import { Silhouette } from '../../plate/silhouette';
 
 /** Fetched when it is first asked for: its form is no part of the first page. */
@@ -61,6 +62,7 @@ export function BenchPage() {
         </div>
       </header>
       <main className="flex-1 px-4 py-3 lg:px-6">
+        <DemoProgress />
         {!builds.data ? (
           <Loading queries={[builds]} what="the bench" />
         ) : builds.data.length === 0 ? (

@@ -39,7 +39,7 @@ export function create(draft: Draft, id: string): Promise<Build> {
 
 /** Sends what was changed, upon the revision that it was changed from. */
 export const change = (from: Build, draft: Draft): Promise<Build> =>
-  request<Build>('PATCH', `/builds/${from.id}`, sentOf(draft, touched(from, draft)), from.revision);
+  request<Build>('PATCH', `/builds/${from.id}`, sentOf(draft, touched(from, draft)), { upon: from.revision });
 
 /** The draft over what stands now: what was not touched here, or is given up, is as it stands. */
 export function rebased(from: Build, draft: Draft, stands: Build, givenUp: readonly string[] = []): Draft {

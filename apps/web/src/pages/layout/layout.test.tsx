@@ -4,8 +4,6 @@ import { fireEvent, screen, within } from '@testing-library/react';
 import { aBuild, aPlan, open, sentPlan, servePlan, typeInto, type Asked } from '../../test/test-bench';
 import { LayoutPage } from './LayoutPage';
 
-jest.mock('idb-keyval', () => ({ get: () => Promise.resolve([]), set: () => Promise.resolve() }));
-
 const build = aBuild({ number: 41, name: 'Lapwing' });
 const plan = aPlan();
 

@@ -20,7 +20,7 @@ export function UseForBuild({ set }: { set: WoodSet }) {
     try {
       const { revision } = builds.data!.find(({ id }) => id === buildId)!;
       const wood = woodOfSet(set, set.properties);
-      const build = await request<Build>('PATCH', `/builds/${buildId}`, { wood }, revision);
+      const build = await request<Build>('PATCH', `/builds/${buildId}`, { wood }, { upon: revision });
       await client.invalidateQueries({ queryKey: keys.builds });
       toast(`No. ${build.number} ${build.name} is now of ${set.name}`);
     } catch (failure) {

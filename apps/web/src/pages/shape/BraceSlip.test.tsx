@@ -10,8 +10,6 @@ import { BraceSlip } from './BraceSlip';
 import { SizesSlip } from './SizesSlip';
 import { StepsSlip } from './StepsSlip';
 
-jest.mock('idb-keyval', () => ({ get: () => Promise.resolve([]), set: () => Promise.resolve() }));
-
 const brace: Brace = {
   ...usualBrace({ id: 'tone', name: 'tone bar', role: 'tone-bar', from: [0.3, -0.15], to: [0.3, 0.15] }, 1),
   section: 'rectangle',

@@ -1,0 +1,32 @@
+/** Of all pages of this browser one sends: the one that holds the lock, which a page takes when it comes to the front. */
+import type { Outbox } from './outbox';
+
+const LOCK = 'nimble-spruce-sender';
+
+export function leadOrFollow(outbox: Pick<Outbox, 'lead' | 'yield'>): void {
+  // An old browser has no locks: there each page sends for itself, and what is sent twice changes nothing.
+  if (!navigator.locks) return void outbox.lead();
+  let isLeading = false;
+  let isQueued = false;
+  const ask = (options: LockOptions): void => {
+    isQueued ||= !options.steal;
+    const held = navigator.locks.request(LOCK, options, async () => {
+      if (!options.steal) isQueued = false;
+      isLeading = true;
+      await outbox.lead();
+      await new Promise(() => undefined); // until the page closes, or another one takes it
+    });
+    held.catch(() => {
+      isLeading = false;
+      outbox.yield();
+      if (!isQueued) ask({});
+    });
+  };
+  ask({});
+  const toFront = () => {
+    if (document.visibilityState === 'visible' && !isLeading) ask({ steal: true });
+  };
+  // A page that lies behind others may be slowed down.
+  document.addEventListener('visibilitychange', toFront);
+  window.addEventListener('focus', toFront);
+}
