@@ -24,7 +24,8 @@ export default defineConfig({
     // The pages themselves stay on the device, so that the bench opens while the server is away and what was typed can
     // wait there.
     VitePWA({
-      registerType: 'autoUpdate',
+      // A new version waits for a word: nothing half typed is lost to it.
+      registerType: 'prompt',
       workbox: { globPatterns: ['**/*.{js,css,html,svg,woff2}'], navigateFallbackDenylist: [/^\/api\//] },
       manifest: {
         name: 'Nimble Spruce',

@@ -16,6 +16,8 @@ export interface ServedApp {
   /** Ends the server as a crash would, and starts it again on the same database and port. */
   crash(): Promise<void>;
   start(): Promise<void>;
+  /** Starts another bench on the same port, as another data folder would; `crash` ends it. */
+  startAnother(): Promise<void>;
   close(): Promise<void>;
 }
 
@@ -47,10 +49,19 @@ export async function serveApp({
   const url = await makeDatabase(demo ? await demoTemplate(mode) : null);
   const port = await freePort();
   const address = `http://127.0.0.1:${port}`;
-  const { start, crash } = serverOn({ url, port, demo: mode });
-  await start();
+  const own = serverOn({ url, port, demo: mode });
+  let another: ReturnType<typeof serverOn> | null = null;
+  await own.start();
   const endWorker = worker ? startWorker(url) : () => undefined;
-  return { address, start, crash, close: () => (endWorker(), crash()) };
+  const crash = async () => {
+    await Promise.all([own.crash(), another?.crash()]);
+    another = null;
+  };
+  const startAnother = async () => {
+    another = serverOn({ url: await makeDatabase(null), port, demo: 'off' });
+    await another.start();
+  };
+  return { address, start: own.start, startAnother, crash, close: () => (endWorker(), crash()) };
 }
 
 type DemoMode = 'off' | 'on' | 'silent';

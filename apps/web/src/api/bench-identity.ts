@@ -1,17 +1,16 @@
 /** Which bench this page shows, and which one answers now: another data folder may have been started on the same port. */
-import { get } from './client';
+import { freshly } from './client';
+import { lastBench, noteBench } from './last-bench';
 
-const PLACE = 'nimble-spruce-bench';
-
-export const benchNow = async (): Promise<string> => (await get('/health')).bench;
+export const benchNow = async (): Promise<string> => (await freshly('/health')).bench;
 
 /** As the server says when the page opens; away from it, as it was last. */
 export async function ownBench(): Promise<string> {
   try {
     const bench = await benchNow();
-    localStorage.setItem(PLACE, bench);
+    noteBench(bench);
     return bench;
   } catch {
-    return localStorage.getItem(PLACE) ?? '';
+    return lastBench();
   }
 }

@@ -4,6 +4,8 @@
  */
 
 import type { Answers } from './contract';
+import { noteAway } from './away';
+import { keepAnswer, keptAnswer } from './kept-answers';
 import type { Slip } from '@nimble/core/wood';
 import { noteRevision } from './revisions';
 
@@ -93,8 +95,29 @@ type Named<Route> = Route extends `${string}{${infer Name}}${infer Rest}` ? Name
 type Given<Route> = Record<Named<Route>, string> & Record<string, string | boolean>;
 type Where<Route> = [Named<Route>] extends [never] ? [given?: Given<Route>] : [given: Given<Route>];
 
-/** @param given what the route names in braces; all else is asked for behind the question mark */
-export const get = <Route extends keyof Answers>(route: Route, ...[given = {} as Given<Route>]: Where<Route>) =>
+/**
+ * As the server has it; away from it, as this device saw it last.
+ *
+ * @param given what the route names in braces; all else is asked for behind the question mark
+ * @throws Unreachable where this device never saw it
+ */
+export async function get<Route extends keyof Answers>(route: Route, ...[given = {} as Given<Route>]: Where<Route>) {
+  const address = addressOf(route, given);
+  try {
+    const answer = await request<Answers[Route]>('GET', address);
+    noteAway(null);
+    keepAnswer(address, answer);
+    return answer;
+  } catch (failure) {
+    const kept = failure instanceof Unreachable && (await keptAnswer(address));
+    if (!kept) throw failure;
+    noteAway(kept.at);
+    return kept.answer as Answers[Route];
+  }
+}
+
+/** As the server has it now, or not at all. */
+export const freshly = <Route extends keyof Answers>(route: Route, ...[given = {} as Given<Route>]: Where<Route>) =>
   request<Answers[Route]>('GET', addressOf(route, given));
 
 function addressOf(route: string, given: Record<string, string | boolean>): string {

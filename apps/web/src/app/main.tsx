@@ -5,7 +5,10 @@ import { RouterProvider } from 'react-router/dom';
 import { Toaster } from 'sonner';
 import { openOutbox } from '../api/bench-outbox';
 import { Refused } from '../api/client';
+import { tidyAnswers } from '../api/kept-answers';
+import { lookWhenBack } from '../api/look-when-back';
 import { ChangedMeanwhile } from '../frame/ChangedMeanwhile';
+import { offerNewVersion } from './new-version';
 import { router } from './routes';
 import { applyTheme } from '../ui/preferences';
 import { ShortcutsProvider } from '../ui/shortcuts';
@@ -24,6 +27,9 @@ const client = new QueryClient({
   },
 });
 openOutbox(client);
+void tidyAnswers();
+lookWhenBack(client);
+offerNewVersion();
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>

@@ -1,5 +1,8 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { format } from 'date-fns';
 import { CloudOff } from 'lucide-react';
 import { useEffect, useState } from 'react';
+import { useAway } from '../api/away';
 import { outbox, useOutbox } from '../api/bench-outbox';
 import { SetAside } from './SetAside';
 
@@ -9,7 +12,9 @@ const WORTH_A_WORD_MS = 4000;
 /** Says when what was entered waits, and why; and what the server would not take. Nothing is lost meanwhile. */
 export function Waiting() {
   const { writes, trouble, aside } = useOutbox();
+  const shownOf = useAway();
   const [open, setOpen] = useState(false);
+  const client = useQueryClient();
   const waitsLong = useLasting(writes.length > 0, WORTH_A_WORD_MS);
   const isTold = writes.length > 0 && (waitsLong || trouble?.kind === 'unreachable');
   return (
@@ -18,6 +23,11 @@ export function Waiting() {
         <Bar button="Try now" onPress={() => outbox.retry()}>
           {trouble?.words ?? 'The server takes its time.'} {counted(writes.length)} kept on this device and will be
           sent.
+        </Bar>
+      )}
+      {shownOf !== null && (
+        <Bar button="Look again" onPress={() => void client.invalidateQueries()}>
+          You see what this device saw last, {format(new Date(shownOf), 'd MMM, HH:mm')}. What you enter is kept here.
         </Bar>
       )}
       {aside.length > 0 && (

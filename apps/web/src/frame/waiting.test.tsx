@@ -1,6 +1,7 @@
-import { act, fireEvent, render, screen } from '@testing-library/react';
+import { act, fireEvent, screen } from '@testing-library/react';
 import { outbox } from '../api/bench-outbox';
 import type { Write } from '../api/outbox';
+import { open } from '../test/test-bench';
 import { Waiting } from './Waiting';
 
 /** A server that answers each write as told; it knows who it is. */
@@ -37,7 +38,7 @@ describe('what waits', () => {
   it('is told of at once where nobody answers, after some seconds whatever the reason, and then no more', async () => {
     let said: ReturnType<Parameters<typeof answering>[0]> = 'away';
     answering(() => said);
-    render(<Waiting />);
+    open(<Waiting />);
     act(() => outbox.add(write('the reading')));
     await pass(10);
     expect(screen.getByRole('status')).toHaveTextContent(
@@ -55,7 +56,7 @@ describe('what waits', () => {
     const taken: unknown[] = [];
     const errors = [{ field: 'depth', message: 'must be above nothing' }];
     answering(() => ({ status: 400, body: { title: 'Some fields can’t be right', errors } }));
-    render(<Waiting />);
+    open(<Waiting />);
     act(() => {
       outbox.add(write('the shaving', { depth: -1 }));
       outbox.add(write('the weight', { depth: -2 }));
