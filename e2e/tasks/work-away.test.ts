@@ -132,7 +132,7 @@ describe('away from the server', () => {
       [refused, good],
     );
     await driver.navigate().refresh();
-    await findText(driver, 'One entry is not taken by the server');
+    await findText(driver, 'The server did not take one entry');
     await untilReads(driver, async () => (await stored()).length === 14, 'the good one to arrive');
     await press(driver, 'Look at it');
     await findText(driver, 'The reading at A1');
@@ -141,7 +141,7 @@ describe('away from the server', () => {
     await field.sendKeys(Key.chord(Key.CONTROL, 'a'), '0.00312');
     await press(driver, 'Send it so');
     await untilReads(driver, async () => (await stored()).length === 15, 'the mended one to arrive');
-    await untilReads(driver, async () => !(await body()).includes('not taken'), 'the word to go');
+    await untilReads(driver, async () => !(await body()).includes('did not take'), 'the word to go');
   });
 });
 

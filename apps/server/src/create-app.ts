@@ -11,7 +11,9 @@ import { join } from 'node:path';
 import { keptDocument } from './api-document';
 import { AppModule } from './app.module';
 import { guardBench } from './http/bench-guard';
+import { guardDepth } from './http/depth-guard';
 import { guardDisk } from './http/disk-guard';
+import { guardVisitors } from './http/visitor-guard';
 import { Settings } from './settings/settings';
 import { Bench } from './workshop/bench.model';
 import { flattenErrors, invalid, ProblemFilter } from './http/problem';
@@ -30,8 +32,10 @@ export async function createApp(): Promise<NestExpressApplication> {
   app.useLogger(app.get(Logger));
   app.enableShutdownHooks();
   app.use(securityHeaders());
+  app.use(guardVisitors(app.get(Settings).hostNames));
   app.use(compression({ level: FAST_COMPRESSION, filter: isWorthCompressing }));
   app.useBodyParser('json', { limit: BODY_LIMIT });
+  app.use(guardDepth);
   app.setGlobalPrefix('api/v1');
   app.useGlobalFilters(new ProblemFilter());
   app.useGlobalPipes(
@@ -57,7 +61,8 @@ function securityHeaders() {
     contentSecurityPolicy: {
       directives: {
         upgradeInsecureRequests: null,
-        connectSrc: ["'self'", 'ws:'],
+        connectSrc: ["'self'"],
+        fontSrc: ["'self'"],
         workerSrc: ["'self'", 'blob:'],
         imgSrc: ["'self'", 'data:', 'blob:'],
         styleSrc: ["'self'", "'unsafe-inline'"],

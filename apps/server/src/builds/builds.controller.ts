@@ -19,6 +19,24 @@ import { buildView } from '../build-records/build.mapper';
 import { BuildsService } from './builds.service';
 import { AddNoteDto, ChangeBuildDto, CreateBuildDto, DuplicateBuildDto } from './dto/build.dto';
 
+/** What the verdict on its thickness rests on; a name or a stage changes none. */
+const ASSESSED: readonly (keyof ChangeBuildDto)[] = [
+  'outline',
+  'holes',
+  'stations',
+  'wood',
+  'tool',
+  'units',
+  'choices',
+  'family',
+  'construction',
+  'plate',
+  'leftHanded',
+  'scaleLength',
+];
+/** What may end its teaching others. */
+const TAUGHT: readonly (keyof ChangeBuildDto)[] = ['choices', 'family', 'construction', 'plate'];
+
 @ApiTags('builds')
 @Controller('builds')
 export class BuildsController {
@@ -56,7 +74,8 @@ export class BuildsController {
     @Res({ passthrough: true }) response: Response,
   ) {
     const build = await this.builds.change(id, body, basedOn);
-    await this.verdicts.markBuild(id);
+    if (ASSESSED.some((field) => body[field] !== undefined))
+      await this.verdicts.markBuild(id, { teaches: TAUGHT.some((field) => body[field] !== undefined) });
     tellRevision(response, build.revision);
     return buildView(build);
   }

@@ -1,17 +1,6 @@
 import { Type } from 'class-transformer';
-import {
-  IsDateString,
-  IsIn,
-  IsInt,
-  IsNumber,
-  IsOptional,
-  IsString,
-  IsUUID,
-  Length,
-  Max,
-  MaxLength,
-  Min,
-} from 'class-validator';
+import { IsIn, IsInt, IsNumber, IsOptional, IsString, IsUUID, Length, Max, MaxLength, Min } from 'class-validator';
+import { IsPast } from '../http/is-past';
 
 const METRES = { message: 'is over 2 m: check the unit' };
 const LOWEST = { message: 'must lie between 20 and 200 Hz' };
@@ -24,7 +13,7 @@ const Metres = () => (target: object, key: string) => {
 class TakenDto {
   @IsUUID() id: string;
   @IsString() @MaxLength(80) person: string;
-  @IsOptional() @IsDateString() at?: string;
+  @IsOptional() @IsPast() at?: string;
   @IsIn(['microphone', 'file', 'simulated']) source: 'microphone' | 'file' | 'simulated';
 }
 

@@ -26,6 +26,19 @@ export class Settings {
   @IsOptional()
   HOST?: string;
 
+  /** Names that the program may be called by beside those of the machine itself, comma by comma. */
+  @Given()
+  @IsString()
+  @IsOptional()
+  HOST_NAMES?: string;
+
+  get hostNames(): string[] {
+    return (this.HOST_NAMES ?? '')
+      .split(',')
+      .map((name) => name.trim())
+      .filter(Boolean);
+  }
+
   /** Folder of the built pages, if they are to be served. */
   @Given()
   @IsString()
@@ -79,6 +92,7 @@ const KEYS: readonly (keyof Settings)[] = [
   'DATABASE_URL',
   'PORT',
   'HOST',
+  'HOST_NAMES',
   'WEB_ROOT',
   'DATA_FOLDER',
   'DEMO',

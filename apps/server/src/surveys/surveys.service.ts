@@ -15,7 +15,7 @@ import { Op, QueryTypes, type Transaction } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
 import { contextOf } from '../build-records/build.mapper';
 import { Build } from '../build-records/models/build.model';
-import { invalid, notFound } from '../http/problem';
+import { conflict, invalid, notFound } from '../http/problem';
 import { VerdictsService } from '../verdicts/verdicts.service';
 import type { AddReadingsDto, ChangeSurveyDto, ImportReadingsDto, ReadingDto, StartSurveyDto } from './dto/survey.dto';
 import { ReadingRecord } from '../build-records/models/reading.model';
@@ -40,7 +40,9 @@ with survey as (select id, build_id from surveys where id = $1),
                 supersedes uuid, person text, at timestamptz)) with ordinality as r (id, station, x, y, thickness, typed, source, kept, supersedes, person, at, place)
         order by r.place
        on conflict (id) do nothing)
-select build_id as "buildId" from survey`;
+select build_id as "buildId",
+       (select count(*)::int from readings where id in (select (one ->> 'id')::uuid from jsonb_array_elements($2::jsonb) one) and survey_id <> $1) as foreign
+  from survey`;
 
 @Injectable()
 export class SurveysService {
@@ -98,7 +100,7 @@ export class SurveysService {
     const survey = await this.find(id);
     await this.sequelize.transaction(async (transaction) => {
       await survey.update({ retractedAt: retracted ? new Date() : null }, { transaction });
-      await this.verdicts.markBuild(survey.buildId, transaction);
+      await this.verdicts.markBuild(survey.buildId, { teaches: true, transaction });
     });
     return this.list(survey.buildId);
   }
@@ -125,12 +127,13 @@ export class SurveysService {
     readings: readonly ReadingDto[],
     transaction?: Transaction,
   ): Promise<string> {
-    const [survey] = await this.sequelize.query<{ buildId: string }>(INSERT_READINGS, {
+    const [survey] = await this.sequelize.query<{ buildId: string; foreign: number }>(INSERT_READINGS, {
       type: QueryTypes.SELECT,
       bind: [id, JSON.stringify(readings)],
       transaction,
     });
     if (!survey) throw notFound('survey');
+    if (survey.foreign > 0) throw conflict('readings', 'A reading of this id belongs to another survey');
     return survey.buildId;
   }
 

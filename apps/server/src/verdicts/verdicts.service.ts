@@ -1,7 +1,7 @@
 import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
 import { InvalidInput } from '@nimble/core/base';
 import { modelPlates, type AssessmentSummary, type OtherBuild, type PassTaken } from '@nimble/core/verdict';
-import { NO_BUILD_CHOICES } from '@nimble/core/project';
+import { NO_BUILD_CHOICES, NO_CHOICES } from '@nimble/core/project';
 import { trebleSignOf } from '@nimble/core/graduation';
 import { Op, QueryTypes, type Transaction } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
@@ -59,16 +59,22 @@ export class VerdictsService implements OnApplicationShutdown {
 
   /**
    * After a change of target, plate, wood, rules, tool or units: the newest survey that was read and what was begun
-   * since, here and of each plate of the family.
+   * since, here and of each plate of the family that this one teaches.
+   *
+   * @param teaches whether it taught them a moment ago, whatever it does now
    */
-  async markBuild(buildId: string, transaction?: Transaction): Promise<void> {
+  async markBuild(
+    buildId: string,
+    { teaches = false, transaction }: { teaches?: boolean; transaction?: Transaction } = {},
+  ): Promise<void> {
     await this.sequelize.query(
-      `update surveys set revision = surveys.revision + 1
-         from builds own join builds other on other.family = own.family and other.plate = own.plate
+      inOrder(`
+         from surveys, builds own join builds other on other.family = own.family and other.plate = own.plate
         where own.id = $1 and surveys.build_id = other.id and surveys.retracted_at is null
+          and (other.id = own.id or $2 or ${TEACHES})
           and surveys.number >= coalesce((select max(read_now.number) from surveys read_now
-                where read_now.build_id = other.id and read_now.retracted_at is null and read_now.assessment is not null), 0)`,
-      { bind: [buildId], transaction },
+                where read_now.build_id = other.id and read_now.retracted_at is null and read_now.assessment is not null), 0)`),
+      { bind: [buildId, teaches], transaction },
     );
   }
 
@@ -131,11 +137,10 @@ export class VerdictsService implements OnApplicationShutdown {
    */
   private async markLearners(buildId: string): Promise<void> {
     await this.sequelize.query(
-      `update surveys set revision = surveys.revision + 1
-         from builds own join builds other on other.family = own.family and other.plate = own.plate and other.id <> own.id
-        where own.id = $1 and surveys.build_id = other.id and surveys.retracted_at is null
-          and (own.choices ->> 'outcome' is not null or other.choices -> 'rules' ->> 'likeBuildId' = own.id::text)
-          and surveys.number = (select max(number) from surveys newest where newest.build_id = other.id and newest.assessment is not null)`,
+      inOrder(`
+         from surveys, builds own join builds other on other.family = own.family and other.plate = own.plate and other.id <> own.id
+        where own.id = $1 and surveys.build_id = other.id and surveys.retracted_at is null and ${TEACHES}
+          and surveys.number = (select max(number) from surveys newest where newest.build_id = other.id and newest.assessment is not null)`),
       { bind: [buildId] },
     );
   }
@@ -169,8 +174,11 @@ export class VerdictsService implements OnApplicationShutdown {
 
   private async modelsFor(build: Build) {
     const { family, plate, construction } = build;
+    const { likeBuildId } = { ...NO_CHOICES, ...build.choices.rules };
+    // Only what turned out, or is followed, says anything of how thick another should be.
+    const teaches = [{ 'choices.outcome': { [Op.ne]: null } }, ...(likeBuildId ? [{ id: likeBuildId }] : [])];
     const others = await Build.findAll({
-      where: { family, plate, id: { [Op.ne]: build.id }, archivedAt: null },
+      where: { family, plate, id: { [Op.ne]: build.id }, archivedAt: null, [Op.or]: teaches },
       attributes: { exclude: ['stations'] },
     });
     const means = await this.sequelize.query<{ buildId: string; mean: number | null }>(
@@ -191,6 +199,14 @@ export class VerdictsService implements OnApplicationShutdown {
     );
   }
 }
+
+/** The plate of `own` says something of how thick that of `other` should be. */
+const TEACHES = `(own.choices ->> 'outcome' is not null or other.choices -> 'rules' ->> 'likeBuildId' = own.id::text)`;
+
+/** Two changes at once take the same rows in the same order: else each would wait for the other. */
+const inOrder = (chosen: string) =>
+  `with chosen as (select surveys.id ${chosen} order by surveys.id for update of surveys)
+   update surveys set revision = surveys.revision + 1 from chosen where surveys.id = chosen.id`;
 
 function otherBuild(build: Build, mean: number | null): OtherBuild {
   const { id, number, wood, outline, holes, scaleLength } = build;

@@ -6,6 +6,7 @@ import {
   IsArray,
   IsBoolean,
   IsDateString,
+  IsDefined,
   IsIn,
   IsInt,
   IsNumber,
@@ -22,6 +23,7 @@ import {
   ValidateIf,
   ValidateNested,
 } from 'class-validator';
+import { IsPast } from '../http/is-past';
 
 const OVER = (what: string) => ({ message: `is over ${what}: check the unit` });
 const FEEL = { message: 'runs from 1, soft, to 9, stiff' };
@@ -30,7 +32,7 @@ class EventDto {
   @IsUUID() id: string;
   @IsInt() @Min(1) @Max(999) round: number;
   @IsString() @MaxLength(80) person: string;
-  @IsOptional() @IsDateString() at?: string;
+  @IsOptional() @IsPast() at?: string;
 }
 
 export class FlexWishDto {
@@ -70,7 +72,7 @@ export class VoicingGoalDto {
 }
 
 export class GoalEventDto extends EventDto {
-  @ValidateNested() @Type(() => VoicingGoalDto) body: VoicingGoalDto;
+  @IsDefined() @ValidateNested() @Type(() => VoicingGoalDto) body: VoicingGoalDto;
 }
 
 export class FlexBodyDto {
@@ -86,7 +88,7 @@ export class FlexBodyDto {
 }
 
 export class FlexEventDto extends EventDto {
-  @ValidateNested() @Type(() => FlexBodyDto) body: FlexBodyDto;
+  @IsDefined() @ValidateNested() @Type(() => FlexBodyDto) body: FlexBodyDto;
 }
 
 export class MassBodyDto {
@@ -95,7 +97,7 @@ export class MassBodyDto {
 }
 
 export class MassEventDto extends EventDto {
-  @ValidateNested() @Type(() => MassBodyDto) body: MassBodyDto;
+  @IsDefined() @ValidateNested() @Type(() => MassBodyDto) body: MassBodyDto;
 }
 
 export class ShavedPlaceDto {
@@ -109,7 +111,7 @@ export class ShavedPlaceDto {
 }
 
 export class OneShavingDto {
-  @ValidateNested() @Type(() => ShavedPlaceDto) place: ShavedPlaceDto;
+  @IsDefined() @ValidateNested() @Type(() => ShavedPlaceDto) place: ShavedPlaceDto;
   @IsPositive({ message: 'must be above zero' }) @Max(0.02, OVER('20 mm')) depth: number;
 }
 
@@ -121,9 +123,9 @@ export class EstimateDto {
 export class SettledDto {
   @IsString() @MaxLength(40) quantity: string;
   @IsIn(['brace', 'plate']) where: 'brace' | 'plate';
-  @ValidateNested() @Type(() => EstimateDto) before: EstimateDto;
-  @ValidateNested() @Type(() => EstimateDto) forecast: EstimateDto;
-  @ValidateNested() @Type(() => EstimateDto) outcome: EstimateDto;
+  @IsDefined() @ValidateNested() @Type(() => EstimateDto) before: EstimateDto;
+  @IsDefined() @ValidateNested() @Type(() => EstimateDto) forecast: EstimateDto;
+  @IsDefined() @ValidateNested() @Type(() => EstimateDto) outcome: EstimateDto;
   /** A note named by its pitch alone: it teaches nothing. */
   @IsOptional() @IsBoolean() unsure?: boolean;
   @IsOptional() @IsBoolean() letIn?: boolean;
@@ -150,7 +152,7 @@ export class ShavingBodyDto {
 }
 
 export class ShavingEventDto extends EventDto {
-  @ValidateNested() @Type(() => ShavingBodyDto) body: ShavingBodyDto;
+  @IsDefined() @ValidateNested() @Type(() => ShavingBodyDto) body: ShavingBodyDto;
 }
 
 export class LetInBodyDto {
@@ -159,7 +161,7 @@ export class LetInBodyDto {
 }
 
 export class LetInEventDto extends EventDto {
-  @ValidateNested() @Type(() => LetInBodyDto) body: LetInBodyDto;
+  @IsDefined() @ValidateNested() @Type(() => LetInBodyDto) body: LetInBodyDto;
 }
 
 export class ReductionBodyDto {
@@ -167,7 +169,7 @@ export class ReductionBodyDto {
 }
 
 export class ReductionEventDto extends EventDto {
-  @ValidateNested() @Type(() => ReductionBodyDto) body: ReductionBodyDto;
+  @IsDefined() @ValidateNested() @Type(() => ReductionBodyDto) body: ReductionBodyDto;
 }
 
 export class RepairBodyDto {
@@ -177,7 +179,7 @@ export class RepairBodyDto {
 }
 
 export class RepairEventDto extends EventDto {
-  @ValidateNested() @Type(() => RepairBodyDto) body: RepairBodyDto;
+  @IsDefined() @ValidateNested() @Type(() => RepairBodyDto) body: RepairBodyDto;
 }
 
 export class ParkBodyDto {
@@ -186,7 +188,7 @@ export class ParkBodyDto {
 }
 
 export class ParkEventDto extends EventDto {
-  @ValidateNested() @Type(() => ParkBodyDto) body: ParkBodyDto;
+  @IsDefined() @ValidateNested() @Type(() => ParkBodyDto) body: ParkBodyDto;
 }
 
 export class SecondLookBodyDto {
@@ -195,7 +197,7 @@ export class SecondLookBodyDto {
 }
 
 export class SecondLookEventDto extends EventDto {
-  @ValidateNested() @Type(() => SecondLookBodyDto) body: SecondLookBodyDto;
+  @IsDefined() @ValidateNested() @Type(() => SecondLookBodyDto) body: SecondLookBodyDto;
 }
 
 export class BoxBodyDto {
@@ -207,12 +209,12 @@ export class BoxBodyDto {
 }
 
 export class BoxEventDto extends EventDto {
-  @ValidateNested() @Type(() => BoxBodyDto) body: BoxBodyDto;
+  @IsDefined() @ValidateNested() @Type(() => BoxBodyDto) body: BoxBodyDto;
 }
 
 export class TrimForecastDto {
-  @ValidateNested() @Type(() => EstimateDto) air: EstimateDto;
-  @ValidateNested() @Type(() => EstimateDto) top: EstimateDto;
+  @IsDefined() @ValidateNested() @Type(() => EstimateDto) air: EstimateDto;
+  @IsDefined() @ValidateNested() @Type(() => EstimateDto) top: EstimateDto;
 }
 
 export class TrimBodyDto {
@@ -223,7 +225,7 @@ export class TrimBodyDto {
 }
 
 export class TrimEventDto extends EventDto {
-  @ValidateNested() @Type(() => TrimBodyDto) body: TrimBodyDto;
+  @IsDefined() @ValidateNested() @Type(() => TrimBodyDto) body: TrimBodyDto;
 }
 
 const NOTE = { message: 'must lie between 30 and 1000 Hz' };
@@ -235,7 +237,7 @@ export class ResonancesBodyDto {
 }
 
 export class ResonancesEventDto extends EventDto {
-  @ValidateNested() @Type(() => ResonancesBodyDto) body: ResonancesBodyDto;
+  @IsDefined() @ValidateNested() @Type(() => ResonancesBodyDto) body: ResonancesBodyDto;
 }
 
 export class StrungBodyDto {
@@ -243,7 +245,7 @@ export class StrungBodyDto {
 }
 
 export class StrungEventDto extends EventDto {
-  @ValidateNested() @Type(() => StrungBodyDto) body: StrungBodyDto;
+  @IsDefined() @ValidateNested() @Type(() => StrungBodyDto) body: StrungBodyDto;
 }
 
 const TURN = { message: 'must lie between -15 and 15 degrees' };
@@ -256,7 +258,7 @@ export class SettlingBodyDto {
 }
 
 export class SettlingEventDto extends EventDto {
-  @ValidateNested() @Type(() => SettlingBodyDto) body: SettlingBodyDto;
+  @IsDefined() @ValidateNested() @Type(() => SettlingBodyDto) body: SettlingBodyDto;
 }
 
 export class MarkDto {
@@ -272,5 +274,5 @@ export class OutcomeBodyDto {
 }
 
 export class OutcomeEventDto extends EventDto {
-  @ValidateNested() @Type(() => OutcomeBodyDto) body: OutcomeBodyDto;
+  @IsDefined() @ValidateNested() @Type(() => OutcomeBodyDto) body: OutcomeBodyDto;
 }

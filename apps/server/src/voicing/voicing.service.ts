@@ -8,6 +8,7 @@ import { Build } from '../build-records/models/build.model';
 import { topOfRecord } from '../build-records/top-of-record';
 import { conflict, invalid, notFound, refusing } from '../http/problem';
 import { eventsOf, eventView, shavingOutcomes } from '../build-records/events-of-record';
+import { insertOnce } from '../database/insert-once';
 import { ForecastingService } from './forecasting.service';
 import { VoicingEvent } from '../build-records/models/voicing-event.model';
 
@@ -44,15 +45,9 @@ export class VoicingService {
     if (kind === 'settling') requireReading(body as VoicingBodies['settling']);
     if (kind === 'shaving') await this.checkShavings(build, body as VoicingBodies['shaving']);
     const plain = JSON.parse(JSON.stringify(body)) as VoicingBodies[K];
-    const event = await VoicingEvent.create({
-      id,
-      buildId,
-      kind,
-      round,
-      person,
-      at: at ? new Date(at) : new Date(),
-      body: plain,
-    });
+    const moment = at ? new Date(at) : new Date();
+    await insertOnce(VoicingEvent, { id, buildId, kind, round, person, at: moment, body: plain });
+    const event = await VoicingEvent.findByPk(id, { rejectOnEmpty: true });
     if (kind === 'shaving') this.forecasting.makeMissing(buildId);
     return eventView(event);
   }

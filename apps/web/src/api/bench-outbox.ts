@@ -40,7 +40,7 @@ export function openOutbox(client: QueryClient): void {
     },
     held: ({ buildId }) => void client.invalidateQueries({ queryKey: keys.build(buildId) }),
     refused: (write, { words, errors }) => {
-      toast.error(`${write.label} was not kept: ${errors[0]?.message ?? words}`);
+      toast.error(`The server did not take ${write.label}: ${errors[0]?.message ?? words}. It is kept aside.`);
       void client.invalidateQueries({ queryKey: keys.build(write.buildId) });
     },
   });

@@ -34,7 +34,7 @@ function Refused({ write }: { write: Write }) {
         <b>{label[0]!.toUpperCase() + label.slice(1)}</b>
         {at > 0 && <span className="text-soft">, {format(new Date(at), 'd MMM, HH:mm')}</span>}
       </p>
-      <p className="text-ember-ink">{aside?.errors[0]?.message ?? aside?.words}</p>
+      {!mending && <p className="text-ember-ink">{aside?.errors[0]?.message ?? aside?.words}</p>}
       {mending ? (
         <MendForm write={write} fields={fields} />
       ) : (

@@ -62,7 +62,7 @@ describe('what waits', () => {
       outbox.add(write('the weight', { depth: -2 }));
     });
     await pass(10);
-    expect(screen.getByRole('status')).toHaveTextContent('2 entries are not taken by the server, and kept here.');
+    expect(screen.getByRole('status')).toHaveTextContent('The server did not take 2 entries: they are kept here.');
     fireEvent.click(screen.getByRole('button', { name: 'Look at it' }));
     expect(screen.getByText('The shaving')).toBeVisible();
     expect(screen.getAllByText('must be above nothing')).toHaveLength(2);

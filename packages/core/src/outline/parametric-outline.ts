@@ -71,7 +71,10 @@ export function checkParametric(outline: ParametricOutline): void {
   for (const [field, value] of Object.entries(outline)) {
     if (typeof value === 'number' && field !== 'cutaway') requirePositive(field, value);
   }
-  requireBelow(outline, 'bodyLength', MAXIMUM_LENGTH, 'longer than 1.5 m: check the unit');
+  for (const [field, value] of Object.entries(outline)) {
+    if (typeof value === 'number' && !(value < MAXIMUM_LENGTH))
+      throw new InvalidInput(field, value, 'longer than 1.5 m: check the unit');
+  }
   if (outline.kind === 'teardrop') {
     requireBelow(outline, 'lowerBoutAt', outline.bodyLength, 'must lie before the tail');
     requireBelow(outline, 'neckWidth', outline.lowerBout, 'must be narrower than the bout');

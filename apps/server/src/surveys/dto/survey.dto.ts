@@ -5,7 +5,6 @@ import {
   ArrayMinSize,
   IsArray,
   IsBoolean,
-  IsDateString,
   IsIn,
   IsInt,
   IsNumber,
@@ -20,6 +19,7 @@ import {
   ValidateIf,
   ValidateNested,
 } from 'class-validator';
+import { IsPast } from '../../http/is-past';
 
 /** Conditions of a survey; SI, humidity 0..1. `typed` holds what was typed for each. */
 class ConditionsDto {
@@ -45,7 +45,7 @@ class ConditionsDto {
 export class StartSurveyDto extends ConditionsDto {
   @IsUUID() id: string;
   @IsOptional() @IsIn(['full', 'quick', 'weight']) kind?: 'full' | 'quick' | 'weight';
-  @IsOptional() @IsDateString() startedAt?: string;
+  @IsOptional() @IsPast() startedAt?: string;
 }
 
 export class ChangeSurveyDto extends ConditionsDto {
@@ -68,7 +68,7 @@ export class ReadingDto {
   @IsBoolean() kept: boolean;
   @ValidateIf((dto: ReadingDto) => dto.supersedes !== null) @IsUUID() supersedes: string | null;
   @IsString() @MaxLength(80) person: string;
-  @IsDateString() at: string;
+  @IsPast() at: string;
 }
 
 export class AddReadingsDto {
@@ -125,7 +125,7 @@ export class TakenDto {
 export class TakePassDto {
   @IsUUID() id: string;
   @IsString() @MaxLength(80) person: string;
-  @IsOptional() @IsDateString() at?: string;
+  @IsOptional() @IsPast() at?: string;
   @IsOptional() @ValidateNested() @Type(() => ToolDto) tool?: ToolDto;
   @ValidateNested() @Type(() => TakenDto) taken: TakenDto;
   @IsOptional() @IsUUID() supersedes?: string | null;
