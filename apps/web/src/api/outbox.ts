@@ -3,7 +3,7 @@
  * carries ids made in the browser, so sending one twice changes nothing. Every page adds; one page of the browser sends
  * for all of them, in order within a build, and what one build waits for holds no other up.
  */
-import { Refused, request, Unreachable, upload, type FieldError } from './client';
+import { Refused, request, upload, type FieldError } from './client';
 import { joined, isSameDocument } from './outbox-documents';
 import { revisionSeen } from './revisions';
 

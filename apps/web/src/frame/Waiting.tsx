@@ -32,7 +32,8 @@ export function Waiting() {
       )}
       {aside.length > 0 && (
         <Bar button="Look at it" onPress={() => setOpen(true)}>
-          The server did not take {aside.length === 1 ? 'one entry: it is' : `${aside.length} entries: they are`} kept here.
+          The server did not take {aside.length === 1 ? 'one entry: it is' : `${aside.length} entries: they are`} kept
+          here.
         </Bar>
       )}
       <SetAside writes={aside} open={open && aside.length > 0} onClose={() => setOpen(false)} />

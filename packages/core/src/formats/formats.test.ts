@@ -1,6 +1,7 @@
 import { defaultHoles, defaultOutline, isWood, plateShape, signedArea } from '../outline';
 import { layStations } from '../survey';
 import { METRIC } from '../units';
+import { InvalidInput } from '../base';
 import { exportReadings, importOutline, importReadings } from '.';
 
 const shape = plateShape(defaultOutline('steel-string'), defaultHoles('steel-string'));
@@ -120,6 +121,15 @@ describe('importOutline', () => {
     expect(length).toBeCloseTo(0.5, 6);
     const atNeck = points.filter(([x]) => x < 1e-6).map(([, y]) => y);
     expect(Math.max(...atNeck) - Math.min(...atNeck)).toBeCloseTo(0.1, 6); // the narrow end stays the neck end
+  });
+  it.each([
+    ['nested.svg', `<svg>${'<g>'.repeat(3000)}<path d="M0 0h1v1z"/>${'</g>'.repeat(3000)}</svg>`],
+    ['entity.svg', '<!DOCTYPE svg [<!ENTITY a "b">]><svg>&a;</svg>'],
+    ['huge.svg', '<svg width="600mm" viewBox="0 0 600 500"><path d="M0 0H1e308V1e308H-1e308Z"/></svg>'],
+    ['odd.svg', '<svg><path d="M"/><polygon points="a,b"/></svg>'],
+  ])('says in words what is wrong with %s', (name, text) => {
+    expect(() => importOutline(name, text)).toThrow(InvalidInput);
+    expect(() => importOutline(name, text)).not.toThrow(/nested tags|External entities|undefined|stack/i);
   });
   it('joins the lines and reads the bulges of a DXF', () => {
     const box = importOutline(

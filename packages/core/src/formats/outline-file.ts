@@ -23,6 +23,19 @@ const METRES_PER_CSS_PIXEL = unitOf('length', 'in').si / 96;
 
 /** @param name of the file, for its ending @throws InvalidInput with what is wrong in the file and what to do */
 export function importOutline(name: string, text: string): ImportedOutline {
+  try {
+    const outline = readOutline(name, text);
+    if (!Number.isFinite(outline.length * outline.width))
+      throw new InvalidInput('file', name, 'holds figures beyond all measure: save it again as a plain outline');
+    return outline;
+  } catch (failure) {
+    if (failure instanceof InvalidInput) throw failure;
+    // Words of the readers beneath are of no use to whoever drew it.
+    throw new InvalidInput('file', name, 'can’t be read: it is broken. Save it again as a plain outline');
+  }
+}
+
+function readOutline(name: string, text: string): ImportedOutline {
   const ending = /\.(\w+)$/.exec(name)?.[1].toLowerCase();
   if (ending === 'svg') return place(largestClosed(svgPaths(text)));
   if (ending === 'dxf') return place(largestClosed(dxfPaths(text)));

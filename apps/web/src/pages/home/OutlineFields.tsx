@@ -1,9 +1,9 @@
 import { defaultHoles, defaultOutline, type Family, type HoleSpec, type OutlineSpec } from '@nimble/core/outline';
-import { importOutline } from '@nimble/core/formats';
 import { InvalidInput } from '@nimble/core/base';
 import type { UnitChoice } from '@nimble/core/units';
 import { useRef, useState } from 'react';
 import { Button, SelectField, Option } from '../../ui';
+import { readOutline } from '../../compute/read-outline';
 import { positiveBelow, QuantityField } from '../../forms';
 
 interface Props {
@@ -46,6 +46,7 @@ const LARGEST_FILE = 5_000_000;
 export function OutlineFields({ family, outline, holes, units, onOutline, onHoles, errorAt }: Props) {
   const file = useRef<HTMLInputElement>(null);
   const [refusal, setRefusal] = useState<string | null>(null);
+  const [reading, setReading] = useState(false);
   const choose = (kind: OutlineSpec['kind']) => {
     setRefusal(null);
     if (kind === 'drawn') return file.current?.click();
@@ -60,12 +61,15 @@ export function OutlineFields({ family, outline, holes, units, onOutline, onHole
     try {
       if (chosen.size > LARGEST_FILE)
         throw new InvalidInput('file', chosen.size, 'is larger than 5 MB: an outline needs far less');
-      const { points } = importOutline(chosen.name, await chosen.text());
+      setReading(true);
+      const points = await readOutline(chosen.name, await chosen.text());
       setRefusal(null);
       onOutline({ kind: 'drawn', points });
       onHoles([]);
     } catch (failure) {
       setRefusal(failure instanceof InvalidInput ? `${chosen.name} ${failure.reason}.` : String(failure));
+    } finally {
+      setReading(false);
     }
   };
   return (
@@ -90,8 +94,8 @@ export function OutlineFields({ family, outline, holes, units, onOutline, onHole
           if (chosen) void take(chosen);
         }}
       />
-      <Button className="w-full" onClick={() => file.current?.click()}>
-        Outline from SVG, DXF or CSV
+      <Button className="w-full" disabled={reading} onClick={() => file.current?.click()}>
+        {reading ? 'Reading the drawing …' : 'Outline from SVG, DXF or CSV'}
       </Button>
       {(refusal ?? errorAt('outline')) && (
         <p role="alert" className="font-medium text-ember-ink">
