@@ -1,5 +1,5 @@
 /** A backup into a database beside the one in use, held against what it must hold, and only then in its place. */
-import { readdirSync, readFileSync } from 'node:fs';
+import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { tool, withBackup } from './backup-file.mjs';
 import {
