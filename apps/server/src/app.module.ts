@@ -3,6 +3,7 @@ import { LoggerModule } from 'nestjs-pino';
 import { BracingModule } from './bracing/bracing.module';
 import { BuildRecordsModule } from './build-records/build-records.module';
 import { BuildsModule } from './builds/builds.module';
+import { BundlesModule } from './bundles/bundles.module';
 import { ComputeModule } from './compute/compute.module';
 import { DatabaseModule } from './database/database.module';
 import { DemoModule } from './demo/demo.module';
@@ -39,6 +40,7 @@ const logging = LoggerModule.forRootAsync({
     BuildRecordsModule,
     WorkshopModule,
     BuildsModule,
+    BundlesModule,
     SurveysModule,
     ComputeModule,
     WoodModule,

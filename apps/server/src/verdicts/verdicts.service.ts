@@ -134,14 +134,16 @@ export class VerdictsService implements OnApplicationShutdown {
   /**
    * A plate that turned out, or that others follow, teaches its family how thick to be: what rests on its mean is old
    * now.
+   *
+   * @param but plates that know already
    */
-  private async markLearners(buildId: string): Promise<void> {
+  async markLearners(buildId: string, but: readonly string[] = []): Promise<void> {
     await this.sequelize.query(
       inOrder(`
          from surveys, builds own join builds other on other.family = own.family and other.plate = own.plate and other.id <> own.id
-        where own.id = $1 and surveys.build_id = other.id and surveys.retracted_at is null and ${TEACHES}
+        where own.id = $1 and other.id <> all($2) and surveys.build_id = other.id and surveys.retracted_at is null and ${TEACHES}
           and surveys.number = (select max(number) from surveys newest where newest.build_id = other.id and newest.assessment is not null)`),
-      { bind: [buildId] },
+      { bind: [buildId, [...but]] },
     );
   }
 

@@ -175,6 +175,17 @@ export interface components {
       body: TargetSpec;
       name: string;
     };
+    BundledBuildView: {
+      id: string;
+      number: number;
+      name: string;
+    };
+    BundleReadView: {
+      /** @description New on this bench; a number that was taken is another one here. */
+      added: components['schemas']['BundledBuildView'][];
+      /** @description Here already: they stay as they are. */
+      here: components['schemas']['BundledBuildView'][];
+    };
     SurveyView: {
       /** Format: uuid */
       id: string;
@@ -740,6 +751,8 @@ export type BuildView = components['schemas']['BuildView'];
 export type NoteBodyView = components['schemas']['NoteBodyView'];
 export type NoteView = components['schemas']['NoteView'];
 export type TargetTemplateView = components['schemas']['TargetTemplateView'];
+export type BundledBuildView = components['schemas']['BundledBuildView'];
+export type BundleReadView = components['schemas']['BundleReadView'];
 export type SurveyView = components['schemas']['SurveyView'];
 export type PassView = components['schemas']['PassView'];
 export type SettledPassView = components['schemas']['SettledPassView'];

@@ -53,7 +53,7 @@ export function serve(answers: Answers): Asked[] {
     const path = url.replace('/api/v1', '').split('?')[0]!;
     const method = init?.method ?? 'GET';
     if (path === '/health') return Promise.resolve(answerOf(HEALTH));
-    asked.push({ method, path, body: init?.body === undefined ? undefined : JSON.parse(init.body) });
+    asked.push({ method, path, body: typeof init?.body === 'string' ? JSON.parse(init.body) : init?.body });
     const answer = answers[`${method} ${path}`] ?? (path === '/workshop' ? WORKSHOP : []);
     const refused = answer instanceof Refusal;
     const body = refused ? { title: 'Some fields can’t be right', errors: answer.errors, doubt: answer.doubt } : answer;

@@ -15,3 +15,9 @@ export const del = (key: string, place = usual) => Promise.resolve(void place.de
 export const entries = (place = usual) => Promise.resolve([...place]);
 export const values = (place = usual) =>
   Promise.resolve([...place].sort(([a], [b]) => (a < b ? -1 : 1)).map(([, value]) => value));
+
+/** What one test kept is nothing to the next. */
+export function clearPlaces(): void {
+  usual.clear();
+  for (const place of places.values()) place.clear();
+}

@@ -1,6 +1,7 @@
 import { deserialize, serialize } from 'node:v8';
 import '@testing-library/jest-dom';
 import { TextDecoder, TextEncoder } from 'node:util';
+import { clearPlaces } from './test-idb';
 
 // jsdom has no layout and no speech; the pages ask before they use either.
 class NoResizeObserver {
@@ -16,3 +17,5 @@ Object.assign(Element.prototype, { hasPointerCapture: () => false, scrollIntoVie
 
 // The page's document has it in every browser; the one that tests stand on has not.
 globalThis.structuredClone ??= <T>(value: T): T => deserialize(serialize(value)) as T;
+
+afterEach(clearPlaces);

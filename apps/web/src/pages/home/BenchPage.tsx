@@ -3,7 +3,7 @@ import type { Stage } from '@nimble/core/project';
 import type { VerdictKind } from '@nimble/core/verdict';
 import { useQueryClient } from '@tanstack/react-query';
 import { format, formatDistanceToNow, isPast } from 'date-fns';
-import { Archive, Copy, EllipsisVertical, Pencil, Plus } from 'lucide-react';
+import { Archive, Copy, EllipsisVertical, PackageOpen, Pencil, Plus } from 'lucide-react';
 import { lazy, Suspense, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
@@ -20,11 +20,14 @@ import { STAGE_WORDS, stagePath } from '../../words/stage-words';
 import { Waiting } from '../../frame/Waiting';
 import { Button, Menu, MenuItem } from '../../ui';
 import { VERDICT_INK, VERDICT_SIGN } from '../../words/verdict-looks';
+import { bundleAddress } from './bundle-address';
 import { DemoProgress } from './DemoProgress';
 import { Silhouette } from '../../plate/silhouette';
 
 /** Fetched when it is first asked for: its form is no part of the first page. */
 const DuplicateDialog = lazy(async () => ({ default: (await import('./DuplicateDialog')).DuplicateDialog }));
+
+const Bundles = lazy(async () => ({ default: (await import('./Bundles')).Bundles }));
 
 const PIXELS_PER_METRE = 440;
 
@@ -87,6 +90,11 @@ export function BenchPage() {
               </div>
             )}
           </>
+        )}
+        {builds.data && !archived && (
+          <Suspense fallback={null}>
+            <Bundles />
+          </Suspense>
         )}
       </main>
       <KeysDialog open={keysOpen} onClose={() => setKeysOpen(false)} />
@@ -216,6 +224,9 @@ function BuildMenu({ build }: { build: BuildSummary }) {
         </MenuItem>
         <MenuItem onSelect={() => setCopying(true)}>
           <Copy aria-hidden size={18} /> Repeat as a recipe
+        </MenuItem>
+        <MenuItem onSelect={() => window.location.assign(bundleAddress(build.id))}>
+          <PackageOpen aria-hidden size={18} /> Take along as open files
         </MenuItem>
         <MenuItem onSelect={() => void put(build.archivedAt ? 'restore' : 'archive')}>
           <Archive aria-hidden size={18} /> {build.archivedAt ? 'Take back to the bench' : 'Put away'}
