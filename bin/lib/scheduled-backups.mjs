@@ -21,7 +21,7 @@ export function keepSchedule(data, schedule) {
   renameSync(`${file}.new`, file);
 }
 
-export function scheduleOf(data) {
+function scheduleOf(data) {
   try {
     return JSON.parse(readFileSync(noteIn(data), 'utf8'));
   } catch {

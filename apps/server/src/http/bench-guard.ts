@@ -1,7 +1,7 @@
 import type { NextFunction, Request, Response } from 'express';
 
 /** What was written for one bench must not land on another that was started in its place. */
-export const BENCH_HEADER = 'x-bench';
+const BENCH_HEADER = 'x-bench';
 const MISDIRECTED = 421;
 
 /** Lets through what names this bench, or none. @param bench says which this is */

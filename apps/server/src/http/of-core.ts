@@ -1,7 +1,7 @@
 import { ApiProperty, ApiResponse } from '@nestjs/swagger';
 
 /** In the description of the API: this is the core's own type, `room#Type`. What is generated from it names the core. */
-export const CORE_TYPE = 'x-core';
+const CORE_TYPE = 'x-core';
 
 type CoreType = `${string}#${string}`;
 

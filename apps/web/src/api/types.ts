@@ -10,7 +10,6 @@ export type {
   PassView,
   SurveyView as Survey,
   TargetTemplateView as TargetTemplate,
-  WorkshopView as Workshop,
 } from './contract';
 
 /** One that was taken on this page has no file that it came from. */
