@@ -80,27 +80,30 @@ export function BenchPage() {
                 ))}
             </ul>
             {!archived && (
-              <div className="mt-4 flex justify-center">
+              <div className="mt-4 flex flex-wrap items-center justify-center gap-x-4">
                 <Link
                   to="/new"
                   className="inline-flex min-h-12 items-center gap-2 rounded-md bg-spruce px-5 text-base font-medium text-on-spruce"
                 >
                   <Plus aria-hidden size={20} /> New build
                 </Link>
+                <LaterBundles />
               </div>
             )}
           </>
-        )}
-        {builds.data && !archived && (
-          <Suspense fallback={null}>
-            <Bundles />
-          </Suspense>
         )}
       </main>
       <KeysDialog open={keysOpen} onClose={() => setKeysOpen(false)} />
     </div>
   );
 }
+
+/** Fetched after what one came for. */
+const LaterBundles = ({ empty = false }: { empty?: boolean }) => (
+  <Suspense fallback={null}>
+    <Bundles empty={empty} />
+  </Suspense>
+);
 
 function EmptyBench({ archived }: { archived: boolean }) {
   if (archived) return <p className="pt-16 text-center text-soft">Nothing is put away.</p>;
@@ -117,6 +120,7 @@ function EmptyBench({ archived }: { archived: boolean }) {
       >
         <Plus aria-hidden size={22} /> Lay down the first build
       </Link>
+      <LaterBundles empty />
     </div>
   );
 }

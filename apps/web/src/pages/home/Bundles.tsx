@@ -6,8 +6,8 @@ import type { BundleReadView } from '../../api/contract';
 import { Button } from '../../ui';
 import { bundleAddress } from './bundle-address';
 
-/** Everything out as open files, and a bundle of another bench in. */
-export function Bundles() {
+/** Everything out as open files, where there is anything, and a bundle of another bench in. */
+export function Bundles({ empty = false }: { empty?: boolean }) {
   const client = useQueryClient();
   const file = useRef<HTMLInputElement>(null);
   const [reading, setReading] = useState<AbortController | null>(null);
@@ -28,10 +28,12 @@ export function Bundles() {
     }
   };
   return (
-    <div className="mt-6 flex flex-wrap items-center justify-center gap-x-4 border-t border-line pt-2 text-soft">
-      <a href={bundleAddress()} download className="inline-flex min-h-12 items-center underline underline-offset-4">
-        Take all along as open files
-      </a>
+    <div className="flex flex-wrap items-center justify-center gap-x-2 text-soft">
+      {!empty && (
+        <a href={bundleAddress()} download className="inline-flex min-h-12 items-center underline underline-offset-4">
+          Take all along as open files
+        </a>
+      )}
       <Button kind="quiet" disabled={reading !== null} onClick={() => file.current?.click()}>
         {reading ? 'Reading the bundle in …' : 'Read in a bundle'}
       </Button>
