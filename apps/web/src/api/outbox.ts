@@ -3,7 +3,7 @@
  * carries ids made in the browser, so sending one twice changes nothing. Every page adds; one page of the browser sends
  * for all of them, in order within a build, and what one build waits for holds no other up.
  */
-import { Refused, request, upload, type FieldError } from './client';
+import { Refused, request, upload } from './client';
 import { revisionSeen } from './revisions';
 import { isSameDocument, joined, type Aside, type Write } from './write';
 
