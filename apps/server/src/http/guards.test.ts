@@ -1,4 +1,5 @@
 import type { NextFunction, Request, Response } from 'express';
+import { guardBench } from './bench-guard';
 import { isDeeperThan } from './depth-guard';
 import { notLater } from './is-past';
 import { guardVisitors } from './visitor-guard';
@@ -33,6 +34,28 @@ describe('the guard of visitors', () => {
   });
   it('knows the names that it is told', () =>
     expect(ask({ host: 'shop.local:4310' }, '/api/v1/builds', ['shop.local'])).toBe(true));
+});
+
+describe('the guard of the bench', () => {
+  const ask = async (bench: () => Promise<string>, meant?: string) => {
+    const next = jest.fn<void, []>();
+    const status = jest.fn<void, [number]>();
+    const response = { status: (code: number) => (status(code), response), type: () => response, send: () => response };
+    const request = { header: () => meant } as unknown as Request;
+    await guardBench(bench)(request, response as unknown as Response, next as NextFunction);
+    return next.mock.calls.length === 1 ? 'goes on' : status.mock.calls[0]![0];
+  };
+  it('lets through what is for this bench or names none, and turns away what is for another', async () => {
+    const bench = () => Promise.resolve('ours');
+    expect([await ask(bench, 'ours'), await ask(bench), await ask(bench, 'theirs')]).toEqual([
+      'goes on',
+      'goes on',
+      421,
+    ]);
+  });
+  it('leaves it to the record while its database is away', async () => {
+    expect(await ask(() => Promise.reject(new Error('away')), 'ours')).toBe('goes on');
+  });
 });
 
 describe('the guard of depth', () => {
