@@ -18,9 +18,13 @@ function oneLock() {
         holder = own;
         void work().then(accept);
       };
-      if (steal) holder?.refuse(new Error('stolen'));
-      if (steal || !holder) grant();
-      else queue.push({ grant });
+      // Not at once: whoever asks goes on meanwhile.
+      queueMicrotask(() => {
+        const before = holder;
+        if (steal || !holder) grant();
+        else queue.push({ grant });
+        if (steal) before?.refuse(new Error('stolen'));
+      });
     });
   /** The page that holds it is closed. */
   const close = () => {
@@ -59,6 +63,14 @@ describe('the page that sends', () => {
     lock.close();
     await settle();
     expect(second.told).toEqual(['leads']);
+  });
+  it('goes on sending where it comes to the front while it has just asked: it takes the lock from itself', async () => {
+    useLocks(oneLock());
+    const only = page();
+    leadOrFollow(only);
+    toFront();
+    await settle();
+    expect(only.told.at(-1)).toBe('leads');
   });
   it('is the one that comes to the front, and the other waits for its turn again', async () => {
     const lock = oneLock();

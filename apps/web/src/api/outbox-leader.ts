@@ -6,25 +6,28 @@ const LOCK = 'nimble-spruce-sender';
 export function leadOrFollow(outbox: Pick<Outbox, 'lead' | 'yield'>): void {
   // An old browser has no locks: there each page sends for itself, and what is sent twice changes nothing.
   if (!navigator.locks) return void outbox.lead();
-  let isLeading = false;
+  /** The request of this page by which it holds the lock: it may take the lock from itself. */
+  let holding: symbol | null = null;
   let isQueued = false;
   const ask = (options: LockOptions): void => {
+    const own = Symbol();
     isQueued ||= !options.steal;
     const held = navigator.locks.request(LOCK, options, async () => {
       if (!options.steal) isQueued = false;
-      isLeading = true;
+      holding = own;
       await outbox.lead();
       await new Promise(() => undefined); // until the page closes, or another one takes it
     });
     held.catch(() => {
-      isLeading = false;
+      if (holding !== own) return;
+      holding = null;
       outbox.yield();
       if (!isQueued) ask({});
     });
   };
   ask({});
   const toFront = () => {
-    if (document.visibilityState === 'visible' && !isLeading) ask({ steal: true });
+    if (document.visibilityState === 'visible' && holding === null) ask({ steal: true });
   };
   // A page that lies behind others may be slowed down.
   document.addEventListener('visibilitychange', toFront);
