@@ -6,6 +6,7 @@ import {
   existsSync,
   mkdtempSync,
   readFileSync,
+  readSync,
   renameSync,
   rmSync,
   openSync,
@@ -90,7 +91,10 @@ function parsed(text) {
 }
 
 function beginningOf(file) {
-  const bytes = readFileSync(file, { flag: 'r' }).subarray(0, PLAIN_DUMP.length);
+  const bytes = Buffer.alloc(PLAIN_DUMP.length);
+  const handle = openSync(file, 'r');
+  readSync(handle, bytes);
+  closeSync(handle);
   return bytes.toString('latin1');
 }
 

@@ -1,4 +1,5 @@
 /** Builds as open files: out and in again is the same; whatever else comes as a file changes nothing. */
+import { writeWav } from '@nimble/core/sound';
 import { randomUUID } from 'node:crypto';
 import { unzipSync, zipSync, strFromU8, strToU8 } from 'fflate';
 import { openApplication, type Application } from './application';
@@ -6,29 +7,20 @@ import { openApplication, type Application } from './application';
 type Files = Record<string, Uint8Array>;
 type Row = Record<string, unknown>;
 
-/** A second of a tone, 16 bit. */
-function wav(): Buffer {
-  const [rate, count] = [8000, 8000];
-  const bytes = Buffer.alloc(44 + 2 * count);
-  bytes.write('RIFF', 0).toString();
-  bytes.writeUInt32LE(36 + 2 * count, 4);
-  bytes.write('WAVEfmt ', 8);
-  bytes.writeUInt32LE(16, 16);
-  bytes.writeUInt16LE(1, 20);
-  bytes.writeUInt16LE(1, 22);
-  bytes.writeUInt32LE(rate, 24);
-  bytes.writeUInt32LE(2 * rate, 28);
-  bytes.writeUInt16LE(2, 32);
-  bytes.writeUInt16LE(16, 34);
-  bytes.write('data', 36);
-  bytes.writeUInt32LE(2 * count, 40);
-  for (let n = 0; n < count; n++)
-    bytes.writeInt16LE(
-      Math.round(20_000 * Math.exp((-n / rate) * 6) * Math.sin((2 * Math.PI * 180 * n) / rate)),
-      44 + 2 * n,
-    );
-  return bytes;
-}
+const RATE = 8000;
+/** A second of a blow that dies away. */
+const wav = (): Buffer =>
+  Buffer.from(
+    writeWav(
+      [
+        Float64Array.from(
+          { length: RATE },
+          (_, n) => 0.6 * Math.exp((-6 * n) / RATE) * Math.sin((360 * Math.PI * n) / RATE),
+        ),
+      ],
+      RATE,
+    ),
+  );
 const JPEG = Buffer.concat([Buffer.from([0xff, 0xd8, 0xff, 0xe0]), Buffer.alloc(2000, 5)]);
 
 const bundleOf = async (api: Application, path = '/bundle'): Promise<Files> => {

@@ -5,6 +5,8 @@ import { open, type Entry, type ZipFile } from 'yauzl';
 import { invalid } from '../http/problem';
 
 const MOST_ENTRIES = 200_000;
+/** What is joined is joined once, however long the text. */
+const PIECE = 2 ** 20;
 const broken = () =>
   invalid([{ field: 'file', message: 'is no whole zip' }], 'The file is no whole zip. Nothing was read in');
 
@@ -33,7 +35,7 @@ export class OpenZip {
     if (!entry) return null;
     if (entry.uncompressedSize > most) throw broken();
     const pieces: Buffer[] = [];
-    for await (const piece of this.pieces(name, most)) pieces.push(piece);
+    for await (const piece of this.pieces(name, PIECE)) pieces.push(piece);
     try {
       return JSON.parse(Buffer.concat(pieces).toString('utf8')) as unknown;
     } catch {

@@ -19,22 +19,30 @@ export function Waiting() {
   const isTold = writes.length > 0 && (waitsLong || trouble?.kind === 'unreachable');
   return (
     <>
-      {isTold && (
-        <Bar button="Try now" onPress={() => outbox.retry()}>
-          {trouble?.words ?? 'The server takes its time.'} {counted(writes.length)} kept on this device and will be
-          sent.
-        </Bar>
-      )}
-      {shownOf !== null && (
-        <Bar button="Look again" onPress={() => void client.invalidateQueries()}>
-          You see what this device saw last, {format(new Date(shownOf), 'd MMM, HH:mm')}. What you enter is kept here.
-        </Bar>
-      )}
-      {aside.length > 0 && (
-        <Bar button="Look at it" onPress={() => setOpen(true)}>
-          The server did not take {aside.length === 1 ? 'one entry: it is' : `${aside.length} entries: they are`} kept
-          here.
-        </Bar>
+      {(isTold || shownOf !== null || aside.length > 0) && (
+        <div
+          role="status"
+          className="no-print flex flex-wrap items-center justify-center gap-x-8 border-b border-brass bg-brass/15 px-4"
+        >
+          {isTold && (
+            <Bar button="Try now" onPress={() => outbox.retry()}>
+              {trouble?.words ?? 'The server takes its time.'} {counted(writes.length)} kept on this device and will be
+              sent.
+            </Bar>
+          )}
+          {shownOf !== null && (
+            <Bar button="Look again" onPress={() => void client.invalidateQueries()}>
+              You see what this device saw last, {format(new Date(shownOf), 'd MMM, HH:mm')}. What you enter is kept
+              here.
+            </Bar>
+          )}
+          {aside.length > 0 && (
+            <Bar button="Look at it" onPress={() => setOpen(true)}>
+              The server did not take {aside.length === 1 ? 'one entry: it is' : `${aside.length} entries: they are`}{' '}
+              kept here.
+            </Bar>
+          )}
+        </div>
       )}
       <SetAside writes={aside} open={open && aside.length > 0} onClose={() => setOpen(false)} />
     </>
@@ -51,10 +59,7 @@ interface BarProps {
 
 function Bar({ children, button, onPress }: BarProps) {
   return (
-    <div
-      role="status"
-      className="no-print flex flex-wrap items-center justify-center gap-x-4 border-b border-brass bg-brass/15 px-4 py-1"
-    >
+    <div className="flex flex-wrap items-center justify-center gap-x-4">
       <CloudOff aria-hidden size={18} />
       <span>{children}</span>
       <button type="button" className="min-h-12 px-2 underline" onClick={onPress}>
