@@ -82,12 +82,12 @@ describe('the whole top', () => {
       .slice(0, 3)
       .forEach((value, i) => expect(Math.abs(100 * (value / before[i] - 1) - wanted[i])).toBeLessThan(0.4));
   });
-  /** A millimetre lower on a stretch from one end [m]. */
+  /** A millimetre lower on a stretch from one end [m]; it runs in over an element of the solids, 14 mm. */
   const lower =
     (from: number, to: number): Height =>
     (s, stick) => {
       const at = s - stick.from;
-      const run = Math.max(0, Math.min(1, (at - from) / 5e-3 + 0.5, (to - at) / 5e-3 + 0.5));
+      const run = Math.max(0, Math.min(1, (at - from) / 14e-3 + 0.5, (to - at) / 14e-3 + 0.5));
       return tapered(s, stick) - 1e-3 * run;
     };
   it.each<[string, SolidTop['sticks'], [number, number]]>([
@@ -99,7 +99,7 @@ describe('the whole top', () => {
     const after = whole(held, tapered, change);
     const moved = [0, 2].map((i) => 100 * (after[i] / before[i] - 1));
     [first, third].forEach((value, i) =>
-      expect(Math.abs(moved[i] - value)).toBeLessThan(Math.max(0.2, 0.17 * Math.abs(value))),
+      expect(Math.abs(moved[i] - value)).toBeLessThan(Math.max(0.2, 0.15 * Math.abs(value))),
     );
   });
 });

@@ -125,8 +125,12 @@ export function addDamped(
     const ownIm = flat - lean;
     const mirrorRe = level - swing;
     const mirrorIm = flat + lean;
-    const own = 1 / (ownRe * ownRe + ownIm * ownIm);
-    const mirror = 1 / (mirrorRe * mirrorRe + mirrorIm * mirrorIm);
+    const ownSquare = ownRe * ownRe + ownIm * ownIm;
+    const mirrorSquare = mirrorRe * mirrorRe + mirrorIm * mirrorIm;
+    // One division for both: it costs as much as all products together.
+    const inverse = 1 / (ownSquare * mirrorSquare);
+    const own = mirrorSquare * inverse;
+    const mirror = ownSquare * inverse;
     // a / (1 - u), to be cut off by 1 - e
     const fRe = (aRe * ownRe + aIm * ownIm) * own;
     const fIm = (aIm * ownRe - aRe * ownIm) * own;

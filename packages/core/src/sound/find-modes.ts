@@ -184,6 +184,7 @@ interface Template {
   /** Spectrum of the damped sinusoid at offsets -reach … reach bins from its frequency, and its energy. */
   re: Float64Array;
   im: Float64Array;
+  square: Float64Array;
   reach: number;
   /** A wide one need not be tried at every bin. */
   stride: number;
@@ -202,10 +203,12 @@ function createTemplate(bins: Bins, decay: number): Template {
   const [from, to] = [Math.max(0, middle - reach), Math.min(bins.count, middle + reach + 1)];
   fillPoleSpectrum(bins, decay, omega, from, to, out);
   const stride = Math.max(1, Math.round(decay / (4 * Math.PI * bins.spacing)));
+  const [re, im] = [out[0].slice(from, to), out[1].slice(from, to)];
   return {
     decay,
-    re: out[0].slice(from, to),
-    im: out[1].slice(from, to),
+    re,
+    im,
+    square: re.map((value, k) => value * value + im[k] * im[k]),
     reach: Math.floor((to - from - 1) / 2),
     stride,
   };
@@ -224,7 +227,7 @@ function candidates(
   most: number,
 ): Candidate[] {
   const best: Candidate[] = [];
-  const left = { re: residualRe, im: residualIm, weight: noise.map((value) => 1 / value) };
+  const left = weighed(residualRe, residualIm, noise);
   const power = new Float64Array(bins.count);
   const which = new Int32Array(bins.count);
   templates.forEach((template, t) => {
@@ -259,14 +262,29 @@ function candidates(
   return best;
 }
 
+/** A residual over its noise, once for all templates and bins. */
+interface Weighed {
+  re: Float64Array;
+  im: Float64Array;
+  weight: Float64Array;
+}
+
+function weighed(residualRe: Float64Array, residualIm: Float64Array, noise: Float64Array): Weighed {
+  const [re, im, weight] = [noise, noise, noise].map(({ length }) => new Float64Array(length));
+  for (let k = 0; k < noise.length; k++) {
+    weight[k] = 1 / noise[k];
+    re[k] = residualRe[k] * weight[k];
+    im[k] = residualIm[k] * weight[k];
+  }
+  return { re, im, weight };
+}
+
 /** Amplitude of the template in the residual around a bin, and its power over the noise. */
-function match(
-  left: { re: Float64Array; im: Float64Array; weight: Float64Array },
-  { re, im, reach }: Template,
-  bin: number,
-): { re: number; im: number; power: number } {
+function match(left: Weighed, template: Template, bin: number): { re: number; im: number; power: number } {
+  const { re: leftRe, im: leftIm, weight } = left;
+  const { re, im, square, reach } = template;
   const from = Math.max(0, bin - reach);
-  const to = Math.min(left.re.length, bin + reach + 1);
+  const to = Math.min(leftRe.length, bin + reach + 1);
   const shift = reach - bin;
   let sumRe = 0;
   let sumIm = 0;
@@ -274,10 +292,9 @@ function match(
   for (let k = from; k < to; k++) {
     const tRe = re[k + shift];
     const tIm = im[k + shift];
-    const weight = left.weight[k];
-    sumRe += weight * (tRe * left.re[k] + tIm * left.im[k]);
-    sumIm += weight * (tRe * left.im[k] - tIm * left.re[k]);
-    energy += weight * (tRe * tRe + tIm * tIm);
+    sumRe += tRe * leftRe[k] + tIm * leftIm[k];
+    sumIm += tRe * leftIm[k] - tIm * leftRe[k];
+    energy += weight[k] * square[k + shift];
   }
   return { re: sumRe / energy, im: sumIm / energy, power: (sumRe * sumRe + sumIm * sumIm) / energy };
 }
@@ -300,24 +317,32 @@ const sizeOf = ({ re, im }: Mode) => Math.hypot(re, im);
 
 /** Wider than a strongly damped mode, narrower than the slope of a room's noise: grows with frequency [Hz]. */
 const noiseReach = (frequency: number) => 40 + 0.2 * frequency;
-const NOISE_STEP_HZ = 12;
+/** Its knots lie this share of their reach apart (1). */
+const NOISE_STEPS = 0.2;
 /** Median of an exponential distribution over its mean. */
 const MEDIAN_SHARE = Math.LN2;
 
-/** Running median of the power per bin, as a mean: what is left once the few strong bins are passed over. */
+/**
+ * Running median of the power per bin, as a mean: what is left once the few strong bins are passed over. It is taken at
+ * knots that lie as far apart as its own reach lets it change, and drawn straight between them.
+ */
 function runningNoise(re: Float64Array, im: Float64Array, { count, first, spacing }: Bins): Float64Array {
-  const power = Float64Array.from({ length: count }, (_, k) => re[k] * re[k] + im[k] * im[k]);
-  const stride = Math.max(1, Math.round(NOISE_STEP_HZ / spacing));
-  const knots: number[] = [];
-  for (let k = 0; k < count + stride; k += stride) {
-    const centre = Math.min(k, count - 1);
-    const reach = Math.max(4, Math.round(noiseReach(first + centre * spacing) / spacing));
-    const around = power.slice(Math.max(0, centre - reach), Math.min(count, centre + reach + 1));
-    knots.push(Math.max(nthSmallest(around, around.length >> 1) / MEDIAN_SHARE, Number.MIN_VALUE));
+  const power = new Float64Array(count);
+  for (let k = 0; k < count; k++) power[k] = re[k] * re[k] + im[k] * im[k];
+  const noise = new Float64Array(count);
+  const knot = (k: number) => {
+    const reach = Math.max(4, Math.round(noiseReach(first + k * spacing) / spacing));
+    const around = power.slice(Math.max(0, k - reach), Math.min(count, k + reach + 1));
+    return Math.max(nthSmallest(around, around.length >> 1) / MEDIAN_SHARE, Number.MIN_VALUE);
+  };
+  let [at, level] = [0, count > 0 ? knot(0) : 0];
+  while (at < count) {
+    const step = Math.max(1, Math.round((NOISE_STEPS * noiseReach(first + at * spacing)) / spacing));
+    const next = Math.min(at + step, count - 1);
+    const after = knot(next);
+    for (let k = at; k <= next; k++) noise[k] = level + ((after - level) * (k - at)) / Math.max(1, next - at);
+    if (next === count - 1) break;
+    [at, level] = [next, after];
   }
-  return Float64Array.from({ length: count }, (_, k) => {
-    const at = Math.floor(k / stride);
-    const share = k / stride - at;
-    return knots[at] * (1 - share) + knots[Math.min(at + 1, knots.length - 1)] * share;
-  });
+  return noise;
 }

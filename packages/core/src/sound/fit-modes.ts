@@ -40,6 +40,8 @@ export interface FitProblem {
   noise: Float64Array;
   /** How many bins share one independent piece of noise: 1 without zero padding (1). */
   overlap: number;
+  /** Columns of the fits before: what follows fills them anew. */
+  columns?: Float64Array[][];
 }
 
 /** Limits of a mode of wood: less or more damped is something else (1). */
@@ -103,12 +105,15 @@ export function fitModes(problem: FitProblem, start: readonly Mode[], mostSteps:
   return { modes: state.map((mode, i) => ({ ...mode, ...errors[i] })), status, residualRe, residualIm };
 }
 
-function createWorkspace({ bins, noise }: FitProblem, modes: readonly Mode[]): Workspace {
+function createWorkspace(problem: FitProblem, modes: readonly Mode[]): Workspace {
+  const { bins, noise } = problem;
   const array = () => new Float64Array(bins.count);
   const four = (): PoleSpectrum => [array(), array(), array(), array()];
   const weight = mapped(noise, (value) => 1 / value);
+  const columns = (problem.columns ??= []);
+  while (columns.length < modes.length) columns.push([...four(), ...four()]);
   return {
-    columns: modes.map(() => [...four(), ...four()]),
+    columns,
     windows: modes.map(() => [0, 0]),
     steady: modes.map(({ steady }) => steady ?? false),
     scratch: four(),
@@ -256,10 +261,26 @@ function putSlope(
     const high = Math.min(to, windows[other][1]);
     if (low < high) putDots(normal, { row, at: 4 * other }, [wRe, wIm], columns[other], [low, high]);
   }
-  residual.smooth.forEach((basis, n) => {
-    put(normal, 4 * count + 2 * n, row, dotOne(wRe, basis, from, to));
-    put(normal, 4 * count + 2 * n + 1, row, dotOne(wIm, basis, from, to));
-  });
+  for (let n = 0; n < residual.smooth.length; n++)
+    putDotPair(normal, { row, at: 4 * count + 2 * n }, [wRe, wIm], residual.smooth[n], [from, to]);
+}
+
+/** What one weighed slope shares with a term of the background. */
+function putDotPair(
+  normal: Normal,
+  { row, at }: { row: number; at: number },
+  [wRe, wIm]: readonly [Float64Array, Float64Array],
+  basis: Float64Array,
+  [from, to]: readonly [number, number],
+): void {
+  let re = 0;
+  let im = 0;
+  for (let k = from; k < to; k++) {
+    re += wRe[k] * basis[k];
+    im += wIm[k] * basis[k];
+  }
+  put(normal, row, at, re);
+  put(normal, row, at + 1, im);
 }
 
 /** What one weighed slope shares with the four of a mode, in one go: each bin is fetched once. */
