@@ -109,7 +109,12 @@ describe('a simulated braced plate', () => {
     // Two of its modes lie 0.3 Hz apart, closer than any ear: the others are where they are.
     const found = partials.filter(({ frequency }) => modes.some((mode) => Math.abs(mode.frequency - frequency) < 0.3));
     expect(found.length / partials.length).toBeGreaterThan(0.8);
-    found.forEach(({ q }) => expect(Math.abs(q / 50 - 1)).toBeLessThan(0.2));
+    // Of those that lie within a width of each other no ear tells how long each rings.
+    const alone = found.filter(
+      ({ frequency }) => modes.filter((mode) => Math.abs(mode.frequency - frequency) < frequency / 50).length === 1,
+    );
+    expect(alone.length).toBeGreaterThanOrEqual(6);
+    alone.forEach(({ q }) => expect(Math.abs(q / 50 - 1)).toBeLessThan(0.1));
     expect(rattle).toBeLessThan(0.1);
     expect(hear({ x: 0.08, y: -0.13, reach: 0.1 }).rattle).toBeGreaterThan(0.3);
     expect(hear({ x: 0.4, y: 0.1, reach: 0.1 }).rattle).toBeLessThan(0.1);
