@@ -1,9 +1,11 @@
 #!/usr/bin/env node
-// Starts everything on one port. Options: --port N, --data DIR, --empty, --database-url URL, --host ADDRESS
-import { createServer } from 'node:net';
+// Starts everything. Options: --port N, --data DIR, --empty, --database-url URL, --host [ADDRESS], --certificate FILE --key FILE
+import { existsSync } from 'node:fs';
+import { createServer, isIP } from 'node:net';
 import { join, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { buildWhenChanged } from './lib/build.mjs';
+import { benchCertificate, shopNames } from './lib/certificate.mjs';
 import { holdData } from './lib/hold.mjs';
 import {
   clusterLives,
@@ -41,11 +43,15 @@ endOnStop(async () => {
   };
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0));
   try {
-    await checkPort(options.port, options.host);
+    await checkPort(options.port, '127.0.0.1');
+    if (options.host) await checkPort(options.port + 1, options.host);
     await ensureModules();
     await buildWhenChanged();
-    await begin(program, { options, data, hold });
-    say(`Nimble Spruce is ready: ${addressOf(options)}\nStop it with Ctrl-C.`);
+    const shop = options.host ? await shopOf(options, data) : null;
+    await begin(program, { options, data, hold, shop });
+    say(`Nimble Spruce is ready: ${addressOf(options)}`);
+    if (shop) say(`Other devices of the shop: ${shop.addresses.join('  ')}`);
+    say('Stop it with Ctrl-C.');
   } catch (error) {
     if (program.stopping) return;
     program.stopping = true;
@@ -55,7 +61,7 @@ endOnStop(async () => {
 });
 
 /** Database, server and worker, each looked after from then on. @throws Stop where the first start fails */
-async function begin(program, { options, data, hold }) {
+async function begin(program, { options, data, hold, shop }) {
   const isStopping = () => program.stopping;
   let url = options['database-url'];
   if (!url) {
@@ -72,8 +78,7 @@ async function begin(program, { options, data, hold }) {
     hold.note(child.pid);
     return child;
   };
-  const beginServer = () =>
-    noted(spawnServer({ url, port: options.port, host: options.host, demo: !options.empty, data }));
+  const beginServer = () => noted(spawnServer({ url, port: options.port, demo: !options.empty, data, shop }));
   const first = beginServer();
   program.server = { child: first };
   await untilAnswers(first, addressOf(options));
@@ -87,28 +92,56 @@ async function end({ cluster, server, worker }, hold) {
   hold.release();
 }
 
+/** The next port of the shop's network, encrypted: by a certificate that is given, or one of the bench's own. */
+async function shopOf({ host, port, certificate, key }, data) {
+  const names = shopNames(host);
+  if (names.length === 0) throw new Stop('--host: this machine is on no network. Leave it out, or name an address.');
+  const files = certificate
+    ? { certificate: resolve(certificate), key: resolve(key) }
+    : await benchCertificate(data, names);
+  return { host, addresses: names.map((name) => `https://${name}:${port + 1}`), ...files };
+}
+
+const USAGE =
+  'Options: --port N, --data DIR, --empty, --database-url URL, --host [ADDRESS], --certificate FILE --key FILE';
+const ALL_NETWORKS = '0.0.0.0';
+
 function readOptions() {
   try {
     const { values } = parseArgs({
+      args: hostGiven(process.argv.slice(2)),
       options: {
         port: { type: 'string', default: String(DEFAULT_PORT) },
         data: { type: 'string' },
         empty: { type: 'boolean', default: false },
         'database-url': { type: 'string' },
-        host: { type: 'string', default: '127.0.0.1' },
+        host: { type: 'string' },
+        certificate: { type: 'string' },
+        key: { type: 'string' },
       },
     });
     const port = Number(values.port);
-    if (!Number.isInteger(port) || port < 1 || port > 65535) throw new Error(`--port ${values.port} is not a port`);
-    if (!['127.0.0.1', 'localhost', '::1'].includes(values.host)) {
-      throw new Error(
-        '--host: other machines may come in only once sign-in is set up, which this version does not have yet. Leave it out.',
-      );
-    }
+    if (!Number.isInteger(port) || port < 1 || port > 65534) throw new Error(`--port ${values.port} is not a port`);
+    checkHost(values);
     return { ...values, port };
   } catch (error) {
-    throw new Stop(`${error.message}\nOptions: --port N, --data DIR, --empty, --database-url URL`);
+    throw new Stop(`${error.message}\n${USAGE}`);
   }
+}
+
+/** `--host` alone means all networks of this machine. */
+function hostGiven(args) {
+  const at = args.indexOf('--host');
+  const isAlone = at >= 0 && (args[at + 1] ?? '--').startsWith('--');
+  return isAlone ? [...args.slice(0, at + 1), ALL_NETWORKS, ...args.slice(at + 1)] : args;
+}
+
+function checkHost({ host, certificate, key }) {
+  if (host !== undefined && isIP(host) !== 4)
+    throw new Error(`--host ${host}: name an address of this machine, such as 192.168.1.20, or none for all`);
+  if ((certificate === undefined) !== (key === undefined)) throw new Error('--certificate and --key go together');
+  for (const file of [certificate, key])
+    if (file !== undefined && !existsSync(file)) throw new Error(`${file} is not there`);
 }
 
 function checkPort(port, host) {

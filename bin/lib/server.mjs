@@ -9,17 +9,18 @@ import { say, Stop } from './say.mjs';
 /** A slow machine takes its time: nobody gives up while the server lives, but it is said that it still works. */
 const SAY_EVERY_MS = 20_000;
 
-const hostOf = (host) => (host === '0.0.0.0' ? '127.0.0.1' : host);
-export const addressOf = ({ host = '127.0.0.1', port }) => `http://${hostOf(host)}:${port}`;
+const LOOPBACK = '127.0.0.1';
+export const addressOf = ({ port }) => `http://${LOOPBACK}:${port}`;
 
-/** @returns the process; it does not answer yet */
-export function spawnServer({ url, port, host = '127.0.0.1', demo = true, quiet = false, data }) {
+/** @param shop what else it listens to, from `shopOf` @returns the process; it does not answer yet */
+export function spawnServer({ url, port, demo = true, quiet = false, data, shop = null }) {
   const env = {
     ...process.env,
     NODE_ENV: 'production',
     DATABASE_URL: url,
     PORT: String(port),
-    HOST: host,
+    HOST: LOOPBACK,
+    ...(shop && shopSettings(shop)),
     WEB_ROOT,
     DEMO: demo ? 'on' : 'off',
     ...(data && { DATA_FOLDER: data }),
@@ -32,6 +33,14 @@ export function spawnServer({ url, port, host = '127.0.0.1', demo = true, quiet 
     { env, stdio: 'inherit', detached: true },
   );
 }
+
+const shopSettings = ({ host, addresses, certificate, key, authority }) => ({
+  SHOP_HOST: host,
+  SHOP_ADDRESSES: addresses.join(','),
+  TLS_CERTIFICATE: certificate,
+  TLS_KEY: key,
+  ...(authority && { TLS_AUTHORITY: authority }),
+});
 
 /** @param whole whether the demo bench must be laid out as well @throws Stop where the server ends instead */
 export async function untilAnswers(child, address, { whole = false } = {}) {

@@ -1,5 +1,6 @@
 import { Module, RequestMethod } from '@nestjs/common';
 import { LoggerModule } from 'nestjs-pino';
+import { AccountsModule } from './accounts/accounts.module';
 import { BracingModule } from './bracing/bracing.module';
 import { BuildRecordsModule } from './build-records/build-records.module';
 import { BuildsModule } from './builds/builds.module';
@@ -39,6 +40,7 @@ const logging = LoggerModule.forRootAsync({
     DatabaseModule,
     BuildRecordsModule,
     WorkshopModule,
+    AccountsModule,
     BuildsModule,
     BundlesModule,
     SurveysModule,

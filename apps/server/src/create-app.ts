@@ -3,6 +3,7 @@ import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { SwaggerModule } from '@nestjs/swagger';
 import compression from 'compression';
+import cookieParser from 'cookie-parser';
 import type { NextFunction, Request, Response } from 'express';
 import helmet from 'helmet';
 import { Logger } from 'nestjs-pino';
@@ -32,8 +33,11 @@ export async function createApp(): Promise<NestExpressApplication> {
   app.useLogger(app.get(Logger));
   app.enableShutdownHooks();
   app.use(securityHeaders());
-  app.use(guardVisitors(app.get(Settings).hostNames));
+  app.use(guardVisitors(app.get(Settings).knownNames));
   app.use(compression({ level: FAST_COMPRESSION, filter: isWorthCompressing }));
+  // A proxy on this machine says whom it brings.
+  app.set('trust proxy', 'loopback');
+  app.use(cookieParser());
   app.useBodyParser('json', { limit: BODY_LIMIT });
   app.use(guardDepth);
   app.setGlobalPrefix('api/v1');
@@ -54,7 +58,7 @@ export async function createApp(): Promise<NestExpressApplication> {
   return app;
 }
 
-/** Plain http on loopback: no transport security, and nothing from anywhere else. */
+/** The same pages come over http on loopback: none is told to insist on https. */
 function securityHeaders() {
   return helmet({
     strictTransportSecurity: false,

@@ -1,10 +1,13 @@
 import { Controller, Get } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
 import { DEMO_PIECES } from './demo/demo-pieces';
+import { OpenToAll } from './http/who-may';
 import { HealthView } from './health.view';
 import { Bench } from './workshop/bench.model';
 
+/** Whoever reaches this machine may ask whether it is up, and which bench it is. */
 @ApiTags('health')
+@OpenToAll()
 @Controller('health')
 export class HealthController {
   @Get()

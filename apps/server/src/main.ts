@@ -1,4 +1,5 @@
 import 'reflect-metadata';
+import { NoOwner, openShop } from './open-shop';
 import { createApp } from './create-app';
 import { NewerData } from './database/migrate';
 import { DemoService } from './demo/demo.service';
@@ -14,12 +15,15 @@ async function main(): Promise<void> {
   const { DEMO: demo = 'on', PORT: port = USUAL_PORT, HOST: host = LOOPBACK } = app.get(Settings);
   // Whoever waits sees how far it is: the page answers first.
   await app.listen(port, host);
+  await openShop(app);
   if (demo !== 'off') await app.get(DemoService).loadWhenEmpty({ sounds: demo !== 'silent' });
 }
 
 main().catch((error: unknown) => {
   process.stderr.write(
-    error instanceof NewerData ? `${error.message}\n` : `The server could not start: ${traceOf(error)}\n`,
+    error instanceof NewerData || error instanceof NoOwner
+      ? `${error.message}\n`
+      : `The server could not start: ${traceOf(error)}\n`,
   );
   process.exit(1);
 });

@@ -15,6 +15,7 @@ import { tmpdir } from 'node:os';
 import { findBuild } from '../build-records/find-build';
 import { Build } from '../build-records/models/build.model';
 import { invalid } from '../http/problem';
+import { ForOwners } from '../http/who-may';
 import { BundleInService } from './bundle-in.service';
 import { BundleOutService } from './bundle-out.service';
 import type { BundleReadView } from './bundle.view';
@@ -44,6 +45,7 @@ export class BundlesController {
   }
 
   @Post('bundles')
+  @ForOwners()
   @ApiConsumes('multipart/form-data')
   @ApiOperation({ summary: 'Builds of a bundle onto this bench; those that are here already stay as they are' })
   @UseInterceptors(FileInterceptor('file', { dest: tmpdir(), limits: { fileSize: LIMIT, files: 1 } }))

@@ -32,11 +32,41 @@ export class Settings {
   @IsOptional()
   HOST_NAMES?: string;
 
-  get hostNames(): string[] {
-    return (this.HOST_NAMES ?? '')
-      .split(',')
-      .map((name) => name.trim())
-      .filter(Boolean);
+  /** Where other devices of the shop find it, comma by comma: `https://192.168.1.20:4311`. The first port is listened on. */
+  @Given()
+  @IsString()
+  @IsOptional()
+  SHOP_ADDRESSES?: string;
+
+  /** The network that it listens to for them. */
+  @Given()
+  @IsString()
+  @IsOptional()
+  SHOP_HOST?: string;
+
+  /** Files of the certificate, its key, and what vouches for it where the program made it itself. */
+  @Given()
+  @IsString()
+  @IsOptional()
+  TLS_CERTIFICATE?: string;
+
+  @Given()
+  @IsString()
+  @IsOptional()
+  TLS_KEY?: string;
+
+  @Given()
+  @IsString()
+  @IsOptional()
+  TLS_AUTHORITY?: string;
+
+  get shopAddresses(): string[] {
+    return listOf(this.SHOP_ADDRESSES);
+  }
+
+  /** All names that it answers to beside those of the machine itself. */
+  get knownNames(): string[] {
+    return [...listOf(this.HOST_NAMES), ...this.shopAddresses.map((address) => new URL(address).hostname)];
   }
 
   /** Folder of the built pages, if they are to be served. */
@@ -77,6 +107,12 @@ export class Settings {
   EXPLORATION_SLICE_MS?: number;
 }
 
+const listOf = (said = ''): string[] =>
+  said
+    .split(',')
+    .map((one) => one.trim())
+    .filter(Boolean);
+
 /** @throws Error that names every setting that can't be, and what it says */
 export function readSettings(environment: Environment): Settings {
   const known = Object.fromEntries(KEYS.map((key) => [key, environment[key]]));
@@ -93,6 +129,11 @@ const KEYS: readonly (keyof Settings)[] = [
   'PORT',
   'HOST',
   'HOST_NAMES',
+  'SHOP_ADDRESSES',
+  'SHOP_HOST',
+  'TLS_CERTIFICATE',
+  'TLS_KEY',
+  'TLS_AUTHORITY',
   'WEB_ROOT',
   'DATA_FOLDER',
   'DEMO',

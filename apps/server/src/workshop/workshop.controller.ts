@@ -1,5 +1,6 @@
 import { Body, Controller, Get, Param, ParseUUIDPipe, Patch, Post } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
+import { ForOwners } from '../http/who-may';
 import { AddPersonDto, ChangePersonDto, ChangeWorkshopDto } from './workshop.dto';
 import { WorkshopService } from './workshop.service';
 
@@ -14,6 +15,7 @@ export class WorkshopController {
   }
 
   @Patch()
+  @ForOwners()
   change(@Body() body: ChangeWorkshopDto) {
     return this.workshop.change(body);
   }

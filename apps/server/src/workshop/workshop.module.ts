@@ -10,5 +10,6 @@ import { WorkshopService } from './workshop.service';
   imports: [SequelizeModule.forFeature([Bench, Person, Workshop])],
   controllers: [WorkshopController],
   providers: [WorkshopService],
+  exports: [WorkshopService],
 })
 export class WorkshopModule {}

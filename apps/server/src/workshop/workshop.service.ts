@@ -1,6 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import { GENERIC_GLUES } from '@nimble/core/glue';
 import type { Experience } from '@nimble/core/bracing';
+import { randomUUID } from 'node:crypto';
+import { col, fn, where, type Transaction } from 'sequelize';
 import { notFound } from '../http/problem';
 import { insertOnce } from '../database/insert-once';
 import { Person } from './person.model';
@@ -34,6 +36,16 @@ export class WorkshopService {
     if (!person) throw notFound('person');
     await person.update({ experience });
     return this.show();
+  }
+
+  /** The person of a name, however it is written; a new one where nobody is called so. */
+  async personNamed(name: string, transaction?: Transaction): Promise<Person> {
+    const known = await Person.findOne({ where: where(fn('lower', col('name')), name.toLowerCase()), transaction });
+    return known ?? Person.create({ id: randomUUID(), name, role: '' }, { transaction });
+  }
+
+  async name(): Promise<string> {
+    return (await Workshop.findByPk(1))?.name ?? UNNAMED;
   }
 
   /** Adding the same person twice (a retry) adds one. */

@@ -36,6 +36,11 @@ export class Refused extends Error {
     super(title);
   }
 
+  /** Somebody has to sign in first. */
+  get isSignedOut(): boolean {
+    return this.status === SIGNED_OUT;
+  }
+
   /** What it was made upon no longer stands: another page changed it. */
   get isOutdated(): boolean {
     return this.status === 412;
@@ -85,8 +90,17 @@ export async function upload<T>(
   return answerOf<T>(await send(path, { method: 'POST', body: form, signal, headers: meantHeaders(meant) }));
 }
 
+const NOTHING = 204;
+const SIGNED_OUT = 401;
+let signedOut: () => void = () => undefined;
+
+/** @param listener called where the server no longer knows who this is */
+export function hearSignedOut(listener: () => void): void {
+  signedOut = listener;
+}
+
 async function answerOf<T>(response: Response): Promise<T> {
-  if (response.ok) return (await response.json()) as T;
+  if (response.ok) return (response.status === NOTHING ? null : await response.json()) as T;
   if (response.status >= 502 && response.status <= 504) throw new Unreachable();
   throw await toRefused(response);
 }
@@ -149,6 +163,7 @@ async function toRefused(response: Response): Promise<Refused> {
     errors?: FieldError[];
     doubt?: Doubt;
   };
+  if (response.status === SIGNED_OUT) signedOut();
   return new Refused(
     response.status,
     problem.title ?? `The server answered ${response.status}.`,

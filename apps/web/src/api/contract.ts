@@ -55,13 +55,78 @@ export interface components {
        * @description How used to building the person is: newcomers are told more.
        * @enum {string}
        */
-      experience: 'some' | 'new' | 'seasoned';
+      experience: 'new' | 'some' | 'seasoned';
     };
     WorkshopView: {
       glues: Glue[];
       name: string;
       demo: boolean;
       people: components['schemas']['PersonView'][];
+    };
+    SignedInView: {
+      account: string;
+      session: string;
+      name: string;
+      /** @enum {string} */
+      role: 'owner' | 'helper';
+      /** @description The shop's own tablet: the person is chosen by name. */
+      shared: boolean;
+    };
+    SignInView: {
+      /** @description Whether anyone has an account: then only who is signed in gets further. */
+      accounts: boolean;
+      /** @description The name of the workshop. */
+      workshop: string;
+      signedIn: components['schemas']['SignedInView'] | null;
+    };
+    OpenInvitationView: {
+      workshop: string;
+      /** @enum {string} */
+      role: 'owner' | 'helper';
+      name: string | null;
+      /** @description The person has an account: it sets a new password. */
+      renews: boolean;
+    };
+    DeviceView: {
+      id: string;
+      device: string;
+      shared: boolean;
+      createdAt: string;
+      seenAt: string;
+    };
+    AccountView: {
+      id: string;
+      name: string;
+      /** @enum {string} */
+      role: 'owner' | 'helper';
+      createdAt: string;
+      devices: components['schemas']['DeviceView'][];
+    };
+    InvitationView: {
+      id: string;
+      /** @enum {string} */
+      role: 'owner' | 'helper';
+      name: string | null;
+      expiresAt: string;
+    };
+    AccountsView: {
+      accounts: components['schemas']['AccountView'][];
+      invitations: components['schemas']['InvitationView'][];
+    };
+    NewInvitationView: {
+      id: string;
+      /** @enum {string} */
+      role: 'owner' | 'helper';
+      name: string | null;
+      expiresAt: string;
+      /** @description Told once: only its hash is kept. */
+      code: string;
+    };
+    ShopAddressView: {
+      /** @description Where other devices of the shop's network find this bench; none where it answers this machine alone. */
+      addresses: string[];
+      /** @description The program made its certificate itself: devices trust it once they have it. */
+      ownCertificate: boolean;
     };
     WaitsForView: {
       what: string;
@@ -704,6 +769,10 @@ export interface components {
     Answers: {
       '/health': components['schemas']['HealthView'];
       '/workshop': components['schemas']['WorkshopView'];
+      '/sign-in': components['schemas']['SignInView'];
+      '/invitations/{code}': components['schemas']['OpenInvitationView'];
+      '/accounts': components['schemas']['AccountsView'];
+      '/shop': components['schemas']['ShopAddressView'];
       '/builds': components['schemas']['BuildSummaryView'][];
       '/builds/{id}': components['schemas']['BuildView'];
       '/builds/{id}/notes': components['schemas']['NoteView'][];
@@ -743,6 +812,15 @@ export type DemoProgressView = components['schemas']['DemoProgressView'];
 export type HealthView = components['schemas']['HealthView'];
 export type PersonView = components['schemas']['PersonView'];
 export type WorkshopView = components['schemas']['WorkshopView'];
+export type SignedInView = components['schemas']['SignedInView'];
+export type SignInView = components['schemas']['SignInView'];
+export type OpenInvitationView = components['schemas']['OpenInvitationView'];
+export type DeviceView = components['schemas']['DeviceView'];
+export type AccountView = components['schemas']['AccountView'];
+export type InvitationView = components['schemas']['InvitationView'];
+export type AccountsView = components['schemas']['AccountsView'];
+export type NewInvitationView = components['schemas']['NewInvitationView'];
+export type ShopAddressView = components['schemas']['ShopAddressView'];
 export type WaitsForView = components['schemas']['WaitsForView'];
 export type NewestRoundView = components['schemas']['NewestRoundView'];
 export type NewestSurveyView = components['schemas']['NewestSurveyView'];

@@ -1,5 +1,5 @@
 /** Answers as this device saw them last, so that a bench can be opened and worked at away from its server. */
-import { createStore, del, entries, get, set } from 'idb-keyval';
+import { clear, createStore, del, entries, get, set } from 'idb-keyval';
 import { lastBench } from './last-bench';
 
 interface Kept {
@@ -36,3 +36,6 @@ export async function tidyAnswers(): Promise<void> {
   const old = all.filter(isOurs).sort(([, a], [, b]) => b.at - a.at);
   for (const [key] of [...all.filter((one) => !isOurs(one)), ...old.slice(MOST_KEPT)]) await del(key, answers());
 }
+
+/** Who leaves a device leaves nothing on it that was seen. */
+export const forgetAnswers = (): Promise<void> => clear(answers()).catch(() => undefined);

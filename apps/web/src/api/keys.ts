@@ -1,6 +1,10 @@
 /** Query keys, general to particular, so that a write invalidates by prefix. */
 export const keys = {
   health: ['health'] as const,
+  signIn: ['sign-in'] as const,
+  accounts: ['accounts'] as const,
+  shop: ['shop'] as const,
+  invitation: (code: string) => ['invitations', code] as const,
   workshop: ['workshop'] as const,
   builds: ['builds'] as const,
   buildLists: ['builds', 'list'] as const,

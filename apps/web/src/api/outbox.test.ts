@@ -55,6 +55,21 @@ describe('outbox', () => {
     expect(store.kept.size).toBe(0);
     expect(outbox.snapshot()).toEqual({ writes: [], held: [], aside: [], trouble: null });
   });
+  it('waits for somebody to sign in, sets nothing aside meanwhile, and goes on then', async () => {
+    const sent: string[] = [];
+    let isIn = false;
+    const { outbox } = await leading({
+      send: ({ label }) =>
+        isIn ? Promise.resolve(void sent.push(label)) : Promise.reject(new Refused(401, 'Sign in first')),
+    });
+    for (const label of ['A1', 'A2']) outbox.add(write(label));
+    await settle(60_000);
+    expect(outbox.snapshot()).toMatchObject({ trouble: { kind: 'signed-out' }, aside: [] });
+    isIn = true;
+    outbox.retry();
+    await settle();
+    expect(sent).toEqual(['A1', 'A2']);
+  });
   it('takes up what a closed page left behind, before anything new', async () => {
     const store = memory();
     const closed = new Outbox(store);

@@ -19,7 +19,7 @@ export interface WriteStore {
 
 /** Why something waits. */
 export interface Trouble {
-  kind: 'unreachable' | 'server' | 'other-bench';
+  kind: 'unreachable' | 'server' | 'other-bench' | 'signed-out';
   words: string;
 }
 
@@ -61,6 +61,7 @@ const LONGEST_WAIT_MS = 15_000;
 const SAME_FAULTS = 3;
 const MISDIRECTED = 421;
 const DISK_FULL = 507;
+const TOO_OFTEN = 429;
 
 export class Outbox {
   private state: OutboxState = { writes: [], held: [], aside: [], trouble: null };
@@ -234,7 +235,7 @@ export class Outbox {
   }
 
   private async failed(write: Write, failure: unknown): Promise<'done' | 'waits' | 'unreachable'> {
-    if (!(failure instanceof Refused)) {
+    if (!(failure instanceof Refused) || failure.isSignedOut || failure.status === TOO_OFTEN) {
       this.found = troubleOf(failure);
       this.answers = null;
       return 'unreachable';
@@ -350,7 +351,10 @@ const OTHER_BENCH: Trouble = {
   words: 'Another bench answers here (another data folder): what was written for yours waits until that one is back.',
 };
 
+const SIGNED_OUT: Trouble = { kind: 'signed-out', words: 'Nobody is signed in on this device.' };
+
 function troubleOf(failure: unknown): Trouble {
+  if (failure instanceof Refused && failure.isSignedOut) return SIGNED_OUT;
   if (failure instanceof Refused) return { kind: 'server', words: failure.message };
   return { kind: 'unreachable', words: 'The server can’t be reached.' };
 }

@@ -8,6 +8,7 @@ import { Refused } from '../api/client';
 import { tidyAnswers } from '../api/kept-answers';
 import { lookWhenBack } from '../api/look-when-back';
 import { ChangedMeanwhile } from '../frame/ChangedMeanwhile';
+import { watchSignIn } from '../api/sign-in';
 import { offerNewVersion } from './new-version';
 import { router } from './routes';
 import { applyTheme } from '../ui/preferences';
@@ -27,6 +28,7 @@ const client = new QueryClient({
   },
 });
 openOutbox(client);
+watchSignIn(client);
 void tidyAnswers();
 lookWhenBack(client);
 offerNewVersion();

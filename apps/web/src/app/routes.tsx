@@ -2,6 +2,7 @@
 import type { ComponentType } from 'react';
 import { createBrowserRouter, Navigate, useLocation, useParams } from 'react-router';
 import { Broken } from './Broken';
+import { Door } from './Door';
 
 type Fetch = () => Promise<ComponentType>;
 
@@ -12,6 +13,7 @@ const OF_THE_BENCH: Record<string, Fetch> = {
   '/rack/new': async () => (await import('../pages/rack/NewSetPage')).NewSetPage,
   '/rack/:setId': async () => (await import('../pages/rack/SetPage')).SetPage,
   '/compare': async () => (await import('../pages/compare/ComparePage')).ComparePage,
+  '/people': async () => (await import('../pages/people/PeoplePage')).PeoplePage,
   '/feel': async () => (await import('../pages/rack/FeelPage')).FeelPage,
 };
 
@@ -52,11 +54,17 @@ export const router = createBrowserRouter([
     errorElement: <Broken />,
     hydrateFallbackElement: <p className="p-8 text-soft">Opening the bench …</p>,
     children: [
-      ...Object.entries(OF_THE_BENCH).map(([path, fetch]) => route(path, fetch)),
-      { path: '/builds/:buildId', element: <ToStage /> },
-      { path: '/builds/:buildId/rounds', element: <ToVoicing /> },
-      ...Object.entries(OF_A_BUILD).map(([path, fetch]) => route(`/builds/:buildId/${path}`, fetch)),
-      { path: '*', element: <Navigate to="/" replace /> },
+      route('/join/:code', async () => (await import('../pages/people/JoinPage')).JoinPage),
+      {
+        element: <Door />,
+        children: [
+          ...Object.entries(OF_THE_BENCH).map(([path, fetch]) => route(path, fetch)),
+          { path: '/builds/:buildId', element: <ToStage /> },
+          { path: '/builds/:buildId/rounds', element: <ToVoicing /> },
+          ...Object.entries(OF_A_BUILD).map(([path, fetch]) => route(`/builds/:buildId/${path}`, fetch)),
+          { path: '*', element: <Navigate to="/" replace /> },
+        ],
+      },
     ],
   },
 ]);

@@ -2,10 +2,12 @@ import type { UnitChoice } from '@nimble/core/units';
 import { useQueryClient } from '@tanstack/react-query';
 import { CircleHelp, Moon, Ruler, UserRound } from 'lucide-react';
 import { useState } from 'react';
+import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { request } from '../api/client';
 import { useWorkshop } from '../api/hooks';
 import { keys } from '../api/keys';
+import { leave, useSignIn } from '../api/sign-in';
 import { Button, Dialog, Menu, MenuHeading, MenuItem, TextField } from '../ui';
 import { setPreferences, usePreferences } from '../ui/preferences';
 
@@ -70,11 +72,12 @@ export function KeysButton({ onOpen }: { onOpen: () => void }) {
   );
 }
 
-/** Who stands at the bench; every reading carries the name. */
+/** Who stands at the bench; every reading carries the name. Who is signed in is that person, but on the shop's tablet. */
 export function PersonMenu() {
   const { person } = usePreferences();
-  const workshop = useWorkshop();
+  const signedIn = useSignIn().data?.signedIn ?? null;
   const [adding, setAdding] = useState(false);
+  const navigate = useNavigate();
   return (
     <>
       <Menu
@@ -87,22 +90,56 @@ export function PersonMenu() {
         }
         className="min-w-12 justify-center"
       >
-        <MenuHeading>Readings are kept under</MenuHeading>
-        {workshop.data?.people.map(({ id, name, role }) => (
-          <MenuItem key={id} marked={name === person} onSelect={() => setPreferences({ person: name })}>
-            {name}
-            {role && <span className="text-soft">{role}</span>}
-          </MenuItem>
-        ))}
-        <MenuItem marked={person === ''} onSelect={() => setPreferences({ person: '' })}>
-          No name
-        </MenuItem>
-        <MenuItem marked={false} onSelect={() => setAdding(true)}>
-          Someone else …
-        </MenuItem>
+        {signedIn && !signedIn.shared ? (
+          <MenuHeading>Signed in as {signedIn.name}</MenuHeading>
+        ) : (
+          <PersonItems person={person} onAdd={() => setAdding(true)} />
+        )}
+        <MenuItem onSelect={() => void navigate('/people')}>People and devices</MenuItem>
+        {signedIn && <SignOutItem />}
       </Menu>
       <AddPerson open={adding} onClose={() => setAdding(false)} />
     </>
+  );
+}
+
+function PersonItems({ person, onAdd }: { person: string; onAdd: () => void }) {
+  const workshop = useWorkshop();
+  return (
+    <>
+      <MenuHeading>Readings are kept under</MenuHeading>
+      {workshop.data?.people.map(({ id, name, role }) => (
+        <MenuItem key={id} marked={name === person} onSelect={() => setPreferences({ person: name })}>
+          {name}
+          {role && <span className="text-soft">{role}</span>}
+        </MenuItem>
+      ))}
+      <MenuItem marked={person === ''} onSelect={() => setPreferences({ person: '' })}>
+        No name
+      </MenuItem>
+      <MenuItem marked={false} onSelect={onAdd}>
+        Someone else …
+      </MenuItem>
+    </>
+  );
+}
+
+function SignOutItem() {
+  return (
+    <MenuItem
+      onSelect={() =>
+        void leave().then(
+          () => {
+            setPreferences({ person: '' });
+            // Nothing that was shown stays in the page either.
+            window.location.assign('/');
+          },
+          (failure: unknown) => toast.error((failure as Error).message),
+        )
+      }
+    >
+      Sign out here
+    </MenuItem>
   );
 }
 

@@ -12,6 +12,7 @@ export const createStore = (database: string, name: string): Place => {
 export const get = (key: string, place = usual) => Promise.resolve(place.get(key));
 export const set = (key: string, value: unknown, place = usual) => Promise.resolve(void place.set(key, value));
 export const del = (key: string, place = usual) => Promise.resolve(void place.delete(key));
+export const clear = (place = usual) => Promise.resolve(place.clear());
 export const entries = (place = usual) => Promise.resolve([...place]);
 export const values = (place = usual) =>
   Promise.resolve([...place].sort(([a], [b]) => (a < b ? -1 : 1)).map(([, value]) => value));

@@ -15,6 +15,7 @@ import { shapes } from './0013-shapes';
 import { readingsMark } from './0014-readings-mark';
 import { forecastColumn } from './0015-forecast-column';
 import { bench } from './0016-bench';
+import { accounts } from './0017-accounts';
 
 /** In the order they run. A migration that has shipped is never edited. */
 export const MIGRATIONS: readonly Migration[] = [
@@ -34,4 +35,5 @@ export const MIGRATIONS: readonly Migration[] = [
   readingsMark,
   forecastColumn,
   bench,
+  accounts,
 ];
