@@ -64,6 +64,26 @@ export async function serveApp({
   return { address, start: own.start, startAnother, crash, close: () => (endWorker(), crash()) };
 }
 
+export interface Servers {
+  addresses: string[];
+  close(): Promise<void>;
+}
+
+/** Several servers and workers that begin at one moment on one empty database. */
+export async function serveSeveral({ servers, workers }: { servers: number; workers: number }): Promise<Servers> {
+  const url = await makeDatabase(null);
+  const ports: number[] = [];
+  while (ports.length < servers) ports.push(await freePort());
+  const all = ports.map((port) => serverOn({ url, port, demo: 'off' }));
+  await Promise.all(all.map(({ start }) => start()));
+  const ends = Array.from({ length: workers }, () => startWorker(url));
+  const close = async () => {
+    for (const end of ends) end();
+    await Promise.all(all.map(({ crash }) => crash()));
+  };
+  return { addresses: ports.map((port) => `http://127.0.0.1:${port}`), close };
+}
+
 type DemoMode = 'off' | 'on' | 'silent';
 
 /** A server process that can be started and ended again. */

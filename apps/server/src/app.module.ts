@@ -5,6 +5,7 @@ import { BracingModule } from './bracing/bracing.module';
 import { BuildRecordsModule } from './build-records/build-records.module';
 import { BuildsModule } from './builds/builds.module';
 import { BundlesModule } from './bundles/bundles.module';
+import { ChangesModule } from './changes/changes.module';
 import { ComputeModule } from './compute/compute.module';
 import { DatabaseModule } from './database/database.module';
 import { DemoModule } from './demo/demo.module';
@@ -41,6 +42,7 @@ const logging = LoggerModule.forRootAsync({
     BuildRecordsModule,
     WorkshopModule,
     AccountsModule,
+    ChangesModule,
     BuildsModule,
     BundlesModule,
     SurveysModule,

@@ -3,6 +3,7 @@ import { Module } from '@nestjs/common';
 import { SequelizeModule, type SequelizeModuleOptions } from '@nestjs/sequelize';
 import { Sequelize } from 'sequelize-typescript';
 import { Settings } from '../settings/settings';
+import { oneAtATime } from './one-at-a-time';
 import { migrate } from './migrate';
 import { upgradeDocuments } from './stored-shapes';
 
@@ -11,8 +12,10 @@ const MOST_CONNECTIONS = 10;
 async function bringForward(url: string): Promise<void> {
   const sequelize = new Sequelize(url, { dialect: 'postgres', logging: false });
   try {
-    await migrate(sequelize);
-    await upgradeDocuments(sequelize);
+    await oneAtATime(url, async () => {
+      await migrate(sequelize);
+      await upgradeDocuments(sequelize);
+    });
   } finally {
     await sequelize.close();
   }

@@ -7,6 +7,8 @@ import type { BracingPlan, Experience } from '@nimble/core/bracing';
 import { randomUUID } from 'node:crypto';
 import type { Transaction } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
+import { oneAtATime } from '../database/one-at-a-time';
+import { Settings } from '../settings/settings';
 import { Hearing } from '../compute/hearing';
 import { BracingPlanRecord } from '../build-records/models/bracing-plan.model';
 import { ShapingRecord } from '../bracing/models/shaping.model';
@@ -63,10 +65,15 @@ export class DemoService {
   constructor(
     private readonly sequelize: Sequelize,
     private readonly hearing: Hearing,
+    private readonly settings: Settings,
   ) {}
 
   /** Lays the demo out on an empty bench, or goes on where an earlier start was interrupted. */
-  async loadWhenEmpty({ now = new Date(), sounds = true } = {}): Promise<boolean> {
+  async loadWhenEmpty(wanted: { now?: Date; sounds?: boolean } = {}): Promise<boolean> {
+    return oneAtATime(this.settings.DATABASE_URL, () => this.load(wanted));
+  }
+
+  private async load({ now = new Date(), sounds = true }): Promise<boolean> {
     const bench = await Bench.theOne();
     if (bench.demoLeft === null) {
       if ((await Workshop.count()) > 0 || (await Build.count()) > 0) return false;

@@ -3,6 +3,7 @@
  * carries ids made in the browser, so sending one twice changes nothing. Every page adds; one page of the browser sends
  * for all of them, in order within a build, and what one build waits for holds no other up.
  */
+import { expectEcho } from './changes';
 import { Refused, request, upload } from './client';
 import { revisionSeen } from './revisions';
 import { isSameDocument, joined, type Aside, type Write } from './write';
@@ -359,7 +360,8 @@ function troubleOf(failure: unknown): Trouble {
   return { kind: 'unreachable', words: 'The server can’t be reached.' };
 }
 
-function sendWrite({ method, path, body, file, upon, bench }: Write): Promise<unknown> {
+function sendWrite({ method, path, body, file, upon, bench, buildId }: Write): Promise<unknown> {
+  expectEcho(buildId);
   if (file) return upload(path, formOf(body as Record<string, unknown>, file), { bench });
   return request(method, path, body, { upon, bench });
 }

@@ -4,6 +4,7 @@ import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router/dom';
 import { Toaster } from 'sonner';
 import { openOutbox } from '../api/bench-outbox';
+import { hearChanges } from '../api/changes';
 import { Refused } from '../api/client';
 import { tidyAnswers } from '../api/kept-answers';
 import { lookWhenBack } from '../api/look-when-back';
@@ -29,6 +30,7 @@ const client = new QueryClient({
 });
 openOutbox(client);
 watchSignIn(client);
+hearChanges(client);
 void tidyAnswers();
 lookWhenBack(client);
 offerNewVersion();

@@ -16,6 +16,7 @@ import { readingsMark } from './0014-readings-mark';
 import { forecastColumn } from './0015-forecast-column';
 import { bench } from './0016-bench';
 import { accounts } from './0017-accounts';
+import { tellChanges } from './0018-tell-changes';
 
 /** In the order they run. A migration that has shipped is never edited. */
 export const MIGRATIONS: readonly Migration[] = [
@@ -36,4 +37,5 @@ export const MIGRATIONS: readonly Migration[] = [
   forecastColumn,
   bench,
   accounts,
+  tellChanges,
 ];

@@ -1,0 +1,104 @@
+/** What a suite lays on its own empty bench, through the API as any program would. */
+import {
+  bridgeAt,
+  drawPattern,
+  emptyPlan,
+  usualSettings,
+  type BracingPlan,
+  type PatternSettings,
+} from '@nimble/core/bracing';
+import { defaultHoles, defaultOutline, plateShape, type Family, type PlateShape } from '@nimble/core/outline';
+import { woodOfSpecies } from '@nimble/core/project';
+import { layStations, type Station } from '@nimble/core/survey';
+import { METRIC } from '@nimble/core/units';
+import { randomUUID } from 'node:crypto';
+
+export interface MadeBuild {
+  id: string;
+  number: number;
+  family: Family;
+  shape: PlateShape;
+  scaleLength: number;
+}
+
+const PERSON = 'Wren Halloran';
+const SCALE = 0.645;
+
+export class OwnBench {
+  /** @param address of the served application */
+  constructor(private readonly address: string) {}
+
+  /** @throws Error with what the server said where it refuses */
+  async send<T = unknown>(method: string, path: string, body?: unknown): Promise<T> {
+    const answer = await fetch(`${this.address}/api/v1${path}`, {
+      method,
+      headers: body === undefined ? {} : { 'content-type': 'application/json' },
+      body: body === undefined ? undefined : JSON.stringify(body),
+    });
+    const said = await answer.text();
+    if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status} ${said}`);
+    return (said === '' ? null : JSON.parse(said)) as T;
+  }
+
+  get = <T>(path: string) => this.send<T>('GET', path);
+
+  /** A top of spruce, as the form sends it. */
+  async build(change: { number?: number; name?: string; family?: Family } & Record<string, unknown> = {}) {
+    const { number = 7, family = 'steel-string', ...more } = change;
+    const body = {
+      id: randomUUID(),
+      number,
+      name: 'Lapwing',
+      family,
+      construction: 'flat',
+      plate: 'top',
+      leftHanded: false,
+      scaleLength: SCALE,
+      wood: woodOfSpecies('sitka-spruce'),
+      outline: defaultOutline(family),
+      holes: defaultHoles(family),
+      units: METRIC,
+      tool: { kind: 'plane', depthPerPass: 5e-5 },
+      ...more,
+    };
+    await this.send('POST', '/builds', body);
+    const shape = plateShape(body.outline, body.holes);
+    return { id: body.id, number, family, shape, scaleLength: SCALE } satisfies MadeBuild;
+  }
+
+  /** The usual braces of a pattern. */
+  async plan({ id, family, shape, scaleLength }: MadeBuild, pattern: PatternSettings['pattern']): Promise<BracingPlan> {
+    const empty = emptyPlan(family, 'flat');
+    const round = defaultHoles(family).find((hole) => hole.kind === 'round');
+    const drawn = drawPattern(usualSettings(pattern), {
+      shape,
+      hole: round ? { x: round.x, diameter: round.diameter } : null,
+      bridgeAt: bridgeAt(empty.bridge, scaleLength),
+      trebleSign: -1,
+    });
+    const plan: BracingPlan = { ...empty, ...drawn };
+    await this.send('PUT', `/builds/${id}/plan`, plan);
+    return plan;
+  }
+
+  /** One survey, read at every station. @param thickness [m] */
+  async survey({ id, shape }: MadeBuild, thickness: (station: Station) => number): Promise<string> {
+    const surveyId = randomUUID();
+    await this.send('POST', `/builds/${id}/surveys`, { id: surveyId, person: PERSON });
+    const readings = layStations(shape).map((station) => ({
+      id: randomUUID(),
+      station: station.name,
+      x: station.x,
+      y: station.y,
+      thickness: thickness(station),
+      typed: (1000 * thickness(station)).toFixed(2),
+      source: 'typed',
+      kept: false,
+      supersedes: null,
+      person: PERSON,
+      at: new Date().toISOString(),
+    }));
+    await this.send('POST', `/surveys/${surveyId}/readings`, { readings });
+    return surveyId;
+  }
+}
