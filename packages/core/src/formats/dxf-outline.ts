@@ -39,14 +39,45 @@ export function dxfPaths(text: string): SubPath[] {
   return chain(paths);
 }
 
+const GROUP_CODE = /^\s*-?\d+\s*$/;
+const END_OF_SECTION = ['0', 'ENDSEC'];
+const WANTED_SECTIONS = new Set(['HEADER', 'ENTITIES']);
+
+/**
+ * The sections that lines and their unit stand in; all others are of no use here, and the parser beneath goes round in
+ * broken ones for ever. So it does where a pair of lines is torn, a corner lacks its other half, or more corners are
+ * promised than there are lines.
+ */
+function wantedSections(text: string): string {
+  const lines = text.split(/\r\n|\r|\n/);
+  const kept: string[] = [];
+  let isWanted = false;
+  let isPolyline = false;
+  for (let i = 0; i + 1 < lines.length; i += 2) {
+    if (!GROUP_CODE.test(lines[i])) throw broken();
+    const [code, value] = [Number(lines[i]), lines[i + 1].trim()];
+    if (code === 0 && value === 'SECTION') isWanted = WANTED_SECTIONS.has(lines[i + 3]?.trim());
+    if (code === 0) isPolyline = value === 'LWPOLYLINE';
+    if (isPolyline && code === 10 && Number(lines[i + 2]) !== 20) throw broken();
+    if (code === 90 && Number(value) > lines.length) throw broken();
+    if (isWanted) kept.push(lines[i], lines[i + 1]);
+    if (code === 0 && value === 'ENDSEC') isWanted = false;
+  }
+  if (kept.length === 0) throw broken();
+  return [...kept, ...(isWanted ? END_OF_SECTION : []), '0', 'EOF'].join('\n');
+}
+
+const broken = () => new InvalidInput('file', 'dxf', 'is not a DXF drawing that can be read: save it as ASCII DXF');
+
 function parse(text: string) {
+  const wanted = wantedSections(text);
   try {
-    const drawing = new DxfParser().parseSync(text);
+    const drawing = new DxfParser().parseSync(wanted);
     if (drawing) return drawing;
   } catch {
     // the parser's own words name internals; the message below says what to do
   }
-  throw new InvalidInput('file', 'dxf', 'is not a DXF drawing that can be read: save it as ASCII DXF');
+  throw broken();
 }
 
 function entityPath(entity: DxfEntity, scaled: (v: DxfVertex) => DxfVertex, scale: number): SubPath[] {

@@ -76,6 +76,7 @@ function place(polygon: Polygon): ImportedOutline {
   const { xMin, xMax, yMin, yMax } = boundsOf(turned);
   const middle = (yMin + yMax) / 2;
   const points = simplify(turned.map(([x, y]): Point => [x - xMin, y - middle]));
+  if (points.length < 3) throw new InvalidInput('file', 'outline', 'holds a line that goes out and back: no outline');
   return { points, length: xMax - xMin, width: yMax - yMin };
 }
 
