@@ -25,6 +25,9 @@ import { addressOf, spawnServer, startWorker, stopServer, untilAnswers } from '.
 import { keepUp, watchOver } from './lib/supervise.mjs';
 
 const DEFAULT_PORT = 4310;
+const ALL_NETWORKS = '0.0.0.0';
+const USAGE =
+  'Options: --port N, --data DIR, --empty, --database-url URL, --host [ADDRESS], --certificate FILE --key FILE';
 
 endOnStop(async () => {
   const options = readOptions();
@@ -101,10 +104,6 @@ async function shopOf({ host, port, certificate, key }, data) {
     : await benchCertificate(data, names);
   return { host, addresses: names.map((name) => `https://${name}:${port + 1}`), ...files };
 }
-
-const USAGE =
-  'Options: --port N, --data DIR, --empty, --database-url URL, --host [ADDRESS], --certificate FILE --key FILE';
-const ALL_NETWORKS = '0.0.0.0';
 
 function readOptions() {
   try {

@@ -101,4 +101,41 @@ export class OwnBench {
     await this.send('POST', `/surveys/${surveyId}/readings`, { readings });
     return surveyId;
   }
+
+  /** Half a top in the rack, weighed and knocked: of 12 and 0.8 GPa, 420 kg/m3 unless it is changed. */
+  async woodSet(
+    change: { name?: string; species?: string; mass?: number; along?: number } & Record<string, unknown> = {},
+  ) {
+    const { mass = 0.174636, along = 65.3764, ...more } = change;
+    const set = {
+      id: randomUUID(),
+      name: 'Sitka 3',
+      use: 'top',
+      species: 'sitka-spruce',
+      cut: 'quartered',
+      worked: 'split',
+      length: 0.55,
+      width: 0.21,
+      thickness: 0.0036,
+      runout: 0.01,
+      offQuarter: 0.05,
+      ...more,
+    };
+    await this.send('POST', '/wood-sets', set);
+    const measured = { id: randomUUID(), person: PERSON };
+    await this.send('POST', `/wood-sets/${set.id}/weighings`, {
+      ...measured,
+      mass,
+      relativeHumidity: 0.45,
+      temperatureC: 20,
+    });
+    const partials = { twist: 43.8535, across: 116.298, along };
+    await this.send('POST', `/wood-sets/${set.id}/knock-tests`, { ...measured, id: randomUUID(), partials });
+    return set;
+  }
+
+  /** What happened in a round of voicing. */
+  async voiced({ id }: MadeBuild, kind: string, round: number, body: object): Promise<void> {
+    await this.send('POST', `/builds/${id}/voicing/${kind}`, { id: randomUUID(), round, person: PERSON, body });
+  }
 }

@@ -28,7 +28,12 @@ describe('from caliper readings to the next pass', () => {
   const figure = () => driver.findElement(By.css('[data-testid=live-figure]')).getText();
   const progress = (words: string) =>
     untilReads(driver, async () => (await (await findText(driver, ' read')).getText()).includes(words), words);
-  const lit = async () => (await driver.findElement(By.css('[aria-label=Slip] strong.figures')).getText()).trim();
+  /** In one look: the station is drawn anew with each reading. */
+  const lit = async () => {
+    const look = `return document.querySelector('[aria-label=Slip] strong.figures')?.textContent?.trim() ?? ''`;
+    await untilReads(driver, () => driver.executeScript<string>(look), 'a station to be lit');
+    return driver.executeScript<string>(look);
+  };
 
   beforeAll(async () => {
     app = await serveApp({ demo: false });

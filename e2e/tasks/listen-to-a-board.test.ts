@@ -15,6 +15,7 @@ import {
   untilReads,
   type OpenBrowser,
 } from '../support/browser';
+import { OwnBench } from '../support/own-bench';
 import { serveApp, type ServedApp } from '../support/served-app';
 import { wav } from '../support/wav';
 
@@ -39,11 +40,13 @@ describe('listening to a board', () => {
   let app: ServedApp;
   let browser: OpenBrowser;
   let driver: WebDriver;
+  let set: { id: string };
   const folder = mkdtempSync(join(tmpdir(), 'nimble-spruce-sound-'));
   const value = async (label: string) => (await (await findField(driver, label)).getAttribute('value')) ?? '';
 
   beforeAll(async () => {
-    app = await serveApp({ demo: true });
+    app = await serveApp({ demo: false });
+    set = await new OwnBench(app.address).woodSet();
     writeFileSync(join(folder, 'microphone.wav'), knocks(8, [1.5, 4.5]));
     writeFileSync(join(folder, 'file.wav'), knocks(4, [0.5]));
     browser = await openBrowser(undefined, [
@@ -60,8 +63,7 @@ describe('listening to a board', () => {
   });
 
   it('hears a knock by itself and puts the note and its ring where they belong', async () => {
-    const sets = (await (await fetch(`${app.address}/api/v1/wood-sets`)).json()) as { id: string; name: string }[];
-    await driver.get(`${app.address}/rack/${sets.find(({ name }) => name === 'Redwood 7')!.id}?slip=knock`);
+    await driver.get(`${app.address}/rack/${set.id}?slip=knock`);
     await press(driver, 'Along');
     await press(driver, 'Listen');
     await findText(driver, 'Knock: it hears by itself, then waits for the next.');

@@ -15,6 +15,7 @@ import {
   untilReads,
   type OpenBrowser,
 } from '../support/browser';
+import { OwnBench } from '../support/own-bench';
 import { serveApp, type ServedApp } from '../support/served-app';
 
 describe('the whole top', () => {
@@ -47,9 +48,13 @@ describe('the whole top', () => {
   };
 
   beforeAll(async () => {
-    app = await serveApp({ demo: true, worker: true });
-    const builds = (await (await fetch(`${app.address}/api/v1/builds`)).json()) as { id: string; number: number }[];
-    [id, fan] = [41, 42].map((wanted) => builds.find(({ number }) => number === wanted)!.id) as [string, string];
+    app = await serveApp({ demo: false, worker: true });
+    const bench = new OwnBench(app.address);
+    const voiced = await bench.build();
+    await bench.plan(voiced, 'x');
+    const drawn = await bench.build({ number: 8, name: 'Dotterel', family: 'nylon-string' });
+    await bench.plan(drawn, 'fan');
+    [id, fan] = [voiced.id, drawn.id];
     browser = await openBrowser();
     ({ driver } = browser);
     await driver.get(`${app.address}/builds/${id}/shape`);

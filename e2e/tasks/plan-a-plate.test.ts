@@ -217,14 +217,14 @@ describe('around the plate', () => {
     await fill(driver, 'Name', 'Dipper');
     await (await driver.findElement(By.css('input[aria-label="Outline file"]'))).sendKeys(bad);
     await findText(driver, 'has only open lines');
-    // One damaged line of a drawing, on which its reader turns round for ever: the page goes on meanwhile.
-    const endless = join(files, 'endless.dxf');
+    // One damaged line of a drawing.
+    const torn = join(files, 'torn.dxf');
     const lines = ['0', 'SECTION', '2', 'ENTITIES', '0', 'LWPOLYLINE', '8', '0', '90', '3', '70', '1'];
     const corners = ['10', '0', '2', '0', '10', '400', '20', '0', '10', '400', '20', '300'];
-    writeFileSync(endless, [...lines, ...corners, '0', 'ENDSEC', '0', 'EOF'].join('\n'));
-    await (await driver.findElement(By.css('input[aria-label="Outline file"]'))).sendKeys(endless);
+    writeFileSync(torn, [...lines, ...corners, '0', 'ENDSEC', '0', 'EOF'].join('\n'));
+    await (await driver.findElement(By.css('input[aria-label="Outline file"]'))).sendKeys(torn);
     await fill(driver, 'Name', 'Dipper');
-    await findText(driver, 'endless.dxf is broken, or holds far more than an outline');
+    await findText(driver, 'torn.dxf is not a DXF drawing that can be read');
     await (await driver.findElement(By.css('input[aria-label="Outline file"]'))).sendKeys(good);
     await untilReads(
       driver,

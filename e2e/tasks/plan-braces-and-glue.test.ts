@@ -17,6 +17,7 @@ import {
   type OpenBrowser,
   untilReads,
 } from '../support/browser';
+import { OwnBench } from '../support/own-bench';
 import { serveApp, type ServedApp } from '../support/served-app';
 
 interface Kept {
@@ -37,6 +38,8 @@ describe('planning the braces of a top', () => {
   let browser: OpenBrowser;
   let driver: WebDriver;
   let id: string;
+  /** Of the plate [m]. */
+  let width: number;
   const slip = () => driver.findElement(By.css('aside')).getText();
   const kept = async () => (await (await fetch(`${app.address}/api/v1/builds/${id}/plan`)).json()) as Kept;
   const brace = async (named: string) => (await kept()).braces.find(({ name }) => name === named)!;
@@ -46,9 +49,12 @@ describe('planning the braces of a top', () => {
   };
 
   beforeAll(async () => {
-    app = await serveApp({ demo: true });
-    const builds = (await (await fetch(`${app.address}/api/v1/builds`)).json()) as { id: string; number: number }[];
-    id = builds.find(({ number }) => number === 44)!.id;
+    app = await serveApp({ demo: false });
+    const bench = new OwnBench(app.address);
+    const build = await bench.build();
+    await bench.plan(build, 'lattice');
+    ({ id } = build);
+    ({ width } = build.shape);
     browser = await openBrowser();
     ({ driver } = browser);
     await driver.get(`${app.address}/builds/${id}/layout`);
@@ -171,7 +177,6 @@ describe('planning the braces of a top', () => {
   it('turns a rise into a radius and says what stands open in the dish', async () => {
     await driver.get(`${app.address}/builds/${id}/arch`);
     await fill(driver, 'Rise over the span', `3${Key.ENTER}`);
-    const width = 0.415;
     const radius = width ** 2 / (8 * 0.003) + 0.0015;
     await untilReads(driver, async () => (await slip()).includes(`${radius.toFixed(2)}`), 'the radius');
     await findText(driver, 'open');

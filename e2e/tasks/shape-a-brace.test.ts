@@ -16,6 +16,7 @@ import {
   untilReads,
   type OpenBrowser,
 } from '../support/browser';
+import { OwnBench } from '../support/own-bench';
 import { serveApp, type ServedApp } from '../support/served-app';
 
 describe('shaping a brace', () => {
@@ -33,9 +34,11 @@ describe('shaping a brace', () => {
   const bar = async () => (await kept()).find((brace) => brace.id === 'tone-1')!;
 
   beforeAll(async () => {
-    app = await serveApp({ demo: true });
-    const builds = (await (await fetch(`${app.address}/api/v1/builds`)).json()) as { id: string; number: number }[];
-    id = builds.find(({ number }) => number === 41)!.id;
+    app = await serveApp({ demo: false });
+    const bench = new OwnBench(app.address);
+    const build = await bench.build();
+    await bench.plan(build, 'x');
+    ({ id } = build);
     browser = await openBrowser();
     ({ driver } = browser);
     await driver.get(`${app.address}/builds/${id}/shape`);
@@ -99,7 +102,7 @@ describe('shaping a brace', () => {
 
   it('keeps the forecast of a step before it is planed, and its outcome after', async () => {
     await press(driver, 'Steps');
-    await findText(driver, 'From how it stood');
+    await findText(driver, 'From the plain stick to what is drawn');
     await chooseIn(driver, () => driver.findElement(By.css('[role=combobox][aria-label="Which brace"]')), 'tone-2');
     // The handles are drawn anew for the brace that was chosen: each press goes to the one that stands then.
     const pressDown = () =>

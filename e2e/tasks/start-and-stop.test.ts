@@ -77,7 +77,8 @@ describe('npm start', () => {
 
   it.each([
     [['--port', 'many'], /not a port/],
-    [['--host', '0.0.0.0'], /sign-in/],
+    [['--host', 'everywhere'], /name an address/],
+    [['--certificate', 'mine.crt'], /--certificate and --key go together/],
     [['--colour'], /Options: --port/],
   ])('says what is wrong with %j', (wrong, words) => {
     const { status, stderr } = spawnSync(process.execPath, [START, ...wrong], { encoding: 'utf8' });

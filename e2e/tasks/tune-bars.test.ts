@@ -5,6 +5,7 @@
 import { AxeBuilder } from '@axe-core/webdriverjs';
 import { By, type WebDriver } from 'selenium-webdriver';
 import { consoleErrors, fill, findText, openBrowser, press, untilReads, type OpenBrowser } from '../support/browser';
+import { OwnBench } from '../support/own-bench';
 import { serveApp, type ServedApp } from '../support/served-app';
 
 const UPPER = 'upper tone bar';
@@ -66,9 +67,11 @@ describe('two bars tuned together', () => {
   };
 
   beforeAll(async () => {
-    app = await serveApp({ demo: true });
-    const builds = (await (await fetch(`${app.address}/api/v1/builds`)).json()) as { id: string; number: number }[];
-    id = builds.find(({ number }) => number === 41)!.id;
+    app = await serveApp({ demo: false });
+    const bench = new OwnBench(app.address);
+    const build = await bench.build();
+    await bench.plan(build, 'x');
+    ({ id } = build);
     browser = await openBrowser();
     ({ driver } = browser);
   });

@@ -13,6 +13,7 @@ import { keptDocument } from './api-document';
 import { AppModule } from './app.module';
 import { guardBench } from './http/bench-guard';
 import { guardDepth } from './http/depth-guard';
+import { readDeviceClock } from './http/device-clock';
 import { guardDisk } from './http/disk-guard';
 import { guardVisitors } from './http/visitor-guard';
 import { Settings } from './settings/settings';
@@ -40,6 +41,7 @@ export async function createApp(): Promise<NestExpressApplication> {
   app.use(cookieParser());
   app.useBodyParser('json', { limit: BODY_LIMIT });
   app.use(guardDepth);
+  app.use(readDeviceClock);
   app.setGlobalPrefix('api/v1');
   app.useGlobalFilters(new ProblemFilter());
   app.useGlobalPipes(

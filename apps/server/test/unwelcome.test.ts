@@ -62,6 +62,20 @@ describe('what can’t be', () => {
     await read(surveyId, known).expect(201); // a retry
     await read(other, known).expect(409);
   });
+  it('two clocks that differ by twenty minutes: what they did stands in the order in which it was done', async () => {
+    const sent = async (minutesAgo: number, minutesOff: number) => {
+      const clock = (ago: number) => new Date(Date.now() + 60_000 * (minutesOff - ago)).toISOString();
+      const one = reading({ at: clock(minutesAgo) });
+      await read(surveyId, one).set('x-device-time', clock(0)).expect(201);
+      return one.id;
+    };
+    const [early, late] = [await sent(3, 10), await sent(1, -10)];
+    const { body } = await api.http.get(`/api/v1/surveys/${surveyId}`).expect(200);
+    const at = (id: string) => Date.parse((body.readings as { id: string; at: string }[]).find((r) => r.id === id)!.at);
+    expect((at(late) - at(early)) / 60_000).toBeCloseTo(2, 1);
+    expect((Date.now() - at(late)) / 60_000).toBeCloseTo(1, 1);
+  });
+
   it('a clock that is an hour fast: what it did is of now', async () => {
     const fast = reading({ at: new Date(Date.now() + 3_600_000).toISOString() });
     await read(surveyId, fast).expect(201);

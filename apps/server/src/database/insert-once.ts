@@ -1,3 +1,4 @@
+import { deviceOff } from '../http/device-clock';
 import { DataTypes, type Model, type ModelStatic, type Transaction } from 'sequelize';
 
 /**
@@ -14,7 +15,8 @@ export async function insertOnce<M extends Model>(
   const stamps = Object.fromEntries(
     ['createdAt', 'updatedAt'].filter((name) => name in model.getAttributes()).map((name) => [name, now]),
   );
-  const values: Record<string, unknown> = { ...stamps, ...row };
+  const off = 'deviceOff' in model.getAttributes() ? { deviceOff: deviceOff() } : {};
+  const values: Record<string, unknown> = { ...stamps, ...off, ...row };
   const attributes = Object.entries(model.getAttributes()).filter(([name]) => values[name] !== undefined);
   const columns = attributes.map(([name, { field }]) => `"${field ?? name}"`);
   const bind = attributes.map(([name, { type }]) => bound(values[name], type));

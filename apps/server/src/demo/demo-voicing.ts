@@ -27,7 +27,7 @@ import {
   type WoodFactors,
 } from '@nimble/core/voicing';
 import { knockPlaces } from '@nimble/core/knock-map';
-import { microphoneOver, seededRandom, seedOf, SIMULATED_MODES, type RandomSource } from '@nimble/core/simulate';
+import { microphoneOver, seededRandom, seedOfId, SIMULATED_MODES, type RandomSource } from '@nimble/core/simulate';
 import type { TopPlan } from '@nimble/core/top';
 import type { Hearing } from '../compute/hearing';
 import { knocksOfRound, type DemoKnock } from './demo-sounds';
@@ -116,7 +116,7 @@ export async function demoRounds(hearing: Hearing, of: RoundsOf): Promise<DemoRo
   const { number, buildId, top, daysAgo, now, goal, thinnest, person } = of;
   const diary = new Diary(number, person);
   const random = seededRandom(number * 101);
-  const wood = otherWood(seededRandom(seedOf(buildId)));
+  const wood = otherWood(seededRandom(seedOfId(buildId)));
   const places = knockPlaces(top.shape, 'few', []);
   const knocks: DemoKnock[] = [];
   const planed: Shaving[] = [];
@@ -166,7 +166,7 @@ export async function demoRounds(hearing: Hearing, of: RoundsOf): Promise<DemoRo
       forecast: best.forecast,
       settled: rounds.at(-1)!.outcomes,
     });
-    planed.push(...asPlaned(best.shavings, seededRandom(seedOf(id))));
+    planed.push(...asPlaned(best.shavings, seededRandom(seedOfId(id))));
   }
   return { events: diary.events, knocks };
 }
@@ -216,7 +216,7 @@ export function demoFinished({
 }: FinishedOf): VoicingEvent[] {
   const diary = new Diary(number, person);
   const random = seededRandom(number * 103);
-  const wood = otherWood(seededRandom(seedOf(buildId)));
+  const wood = otherWood(seededRandom(seedOfId(buildId)));
   const at = (days: number) => now.getTime() - days * DAY;
   readBench(diary, { top, wood }, { round: 1, at: at(voiced), places: READ, random });
   const legs = top.plan.braces.filter(({ role }) => role === 'x-leg' || role === 'tone-bar');
@@ -233,7 +233,7 @@ export function demoFinished({
     forecast: {},
     settled: [],
   });
-  const done = applyShavings(top, asPlaned(shavings, seededRandom(seedOf(id))));
+  const done = applyShavings(top, asPlaned(shavings, seededRandom(seedOfId(id))));
   readBench(diary, { top: done, wood }, { round: 2, at: at(voiced - 1), places: READ, random });
   diary.add('box', 2, at(strung + 6), { volume, said: `${(1000 * volume).toFixed(1)} l` });
   diary.add('strung', 2, at(strung), { note: 'light set' });

@@ -43,6 +43,7 @@ import { VoicingEvent as VoicingEventRecord } from '../build-records/models/voic
 import { TopVariant } from '../variants/variant.model';
 import { forecastOf, goalsOf } from './demo-hand-on';
 import { choicesOf, DAY, demoWoods, lastChecks, meanOf, passOf, readingRow, rowOf, type DoneSurvey } from './demo-rows';
+import { ownIds } from './own-ids';
 import { simulateChecks, type SimulatedCheck } from './simulate-checks';
 import { simulateThicknessing, type SimulatedSurvey } from './simulate-thicknessing';
 
@@ -58,6 +59,9 @@ const ROUND_DAYS = [4, 2, 1] as const;
 @Injectable()
 export class DemoService {
   private readonly logger = new Logger('demo');
+
+  /** Ids as this bench has them. */
+  private own = ownIds('');
 
   /** The finished sibling whose bends the next one follows. */
   private model: { from: string; events: readonly VoicingEvent[] } | null = null;
@@ -75,6 +79,7 @@ export class DemoService {
 
   private async load({ now = new Date(), sounds = true }): Promise<boolean> {
     const bench = await Bench.theOne();
+    this.own = ownIds(bench.id);
     if (bench.demoLeft === null) {
       if ((await Workshop.count()) > 0 || (await Build.count()) > 0) return false;
       await bench.update({ demoLeft: [...DEMO_PIECES] });
@@ -98,7 +103,7 @@ export class DemoService {
         : lastChecks(build, wood);
       if (build.outcome !== 'as-wanted') continue;
       model = goalsOf(`No. ${build.number}`, last);
-      this.model = { from: `No. ${build.number}`, events: (await eventsOf(build.id)).map(eventView) };
+      this.model = { from: `No. ${build.number}`, events: (await eventsOf(this.own(build.id))).map(eventView) };
     }
     await bench.update({ demoLeft: null });
     this.logger.log('laid out the demo bench');
@@ -106,9 +111,9 @@ export class DemoService {
   }
 
   private async loadPeopleAndRack(now: Date, transaction: Transaction): Promise<void> {
-    await Workshop.create({ id: 1, name: 'Larkspur Bench', demo: true }, { transaction });
+    await Workshop.create(this.own({ id: 1, name: 'Larkspur Bench', demo: true }), { transaction });
     await Person.bulkCreate(
-      DEMO_PEOPLE.map((person) => ({ ...person, experience: EXPERIENCE_OF[person.role] ?? 'some' })),
+      this.own(DEMO_PEOPLE.map((person) => ({ ...person, experience: EXPERIENCE_OF[person.role] ?? 'some' }))),
       { transaction },
     );
     await this.loadRack(now, transaction);
@@ -117,17 +122,16 @@ export class DemoService {
   private async loadRack(now: Date, transaction: Transaction): Promise<void> {
     const ago = (days: number) => new Date(now.getTime() - days * DAY);
     const person = DEMO_PEOPLE[0]!.name;
-    await Jig.bulkCreate(
-      DEMO_JIGS.map((jig) => ({ ...jig, demo: true, createdAt: ago(200) })),
-      { transaction },
-    );
+    await Jig.bulkCreate(this.own(DEMO_JIGS.map((jig) => ({ ...jig, demo: true, createdAt: ago(200) }))), {
+      transaction,
+    });
     for (const { set, weighings, tests } of demoRack()) {
       const setId = randomUUID();
-      await WoodSet.create({ ...set, id: setId, demo: true }, { transaction });
+      await WoodSet.create(this.own({ ...set, id: setId, demo: true }), { transaction });
       const rows = <T extends { daysAgo: number }>(records: readonly T[]) =>
         records.map(({ daysAgo, ...record }) => ({ ...record, id: randomUUID(), setId, at: ago(daysAgo), person }));
-      await WoodWeighing.bulkCreate(rows(weighings), { transaction });
-      await WoodTest.bulkCreate(rows(tests), { transaction });
+      await WoodWeighing.bulkCreate(this.own(rows(weighings)), { transaction });
+      await WoodTest.bulkCreate(this.own(rows(tests)), { transaction });
     }
   }
 
@@ -142,16 +146,18 @@ export class DemoService {
     const context = contextOf({ ...demo, plate: 'top', leftHanded: false });
     const stations = layStations(context.shape);
     const ago = (days: number) => new Date(now.getTime() - days * DAY);
-    await Build.create(
-      { ...rowOf(demo, now), ...choicesOf(demo, rules), wood, stations },
-      { transaction, silent: true },
-    );
+    await Build.create(this.own({ ...rowOf(demo, now), ...choicesOf(demo, rules), wood, stations }), {
+      transaction,
+      silent: true,
+    });
     if (bracing) await this.loadBracing(demo, demoPlan(demo, bracing, context.shape), ago, transaction);
     await BuildEvent.bulkCreate(
-      notes.map(({ stage, person, text, daysAgo }) => {
-        const body = { stage, text };
-        return { id: randomUUID(), buildId: demo.id, kind: 'note', at: ago(daysAgo), person, body };
-      }),
+      this.own(
+        notes.map(({ stage, person, text, daysAgo }) => {
+          const body = { stage, text };
+          return { id: randomUUID(), buildId: demo.id, kind: 'note', at: ago(daysAgo), person, body };
+        }),
+      ),
       { transaction },
     );
     const surveys = simulateThicknessing(demo, context, stations, wood);
@@ -199,7 +205,7 @@ export class DemoService {
     ago: (days: number) => Date,
     transaction: Transaction,
   ): Promise<void> {
-    await BracingPlanRecord.create({ buildId: demo.id, plan, updatedAt: ago(8) }, { transaction });
+    await BracingPlanRecord.create(this.own({ buildId: demo.id, plan, updatedAt: ago(8) }), { transaction });
     if (demo.stage !== 'voice') return;
     const person = DEMO_PEOPLE[1]!.name;
     const glueUps = demoGlueUps(plan).map(({ daysAgo, ...body }, i) => {
@@ -207,7 +213,7 @@ export class DemoService {
       const times = { spreadAt, pressedAt: spreadAt + 200_000, releasedAt: spreadAt + HOUR };
       return { id: randomUUID(), buildId: demo.id, at: new Date(spreadAt), person, body: { ...body, times } };
     });
-    await GlueUpRecord.bulkCreate(glueUps, { transaction });
+    await GlueUpRecord.bulkCreate(this.own(glueUps), { transaction });
     const shapings = demoShapings(plan).map(({ daysAgo, ...step }) => ({
       ...step,
       id: randomUUID(),
@@ -216,7 +222,7 @@ export class DemoService {
       outcomeAt: ago(daysAgo - 0.1),
       person,
     }));
-    await ShapingRecord.bulkCreate(shapings, { transaction });
+    await ShapingRecord.bulkCreate(this.own(shapings), { transaction });
   }
 
   private async loadVariants(
@@ -233,7 +239,7 @@ export class DemoService {
       name,
       body,
     }));
-    await TopVariant.bulkCreate(rows, { transaction });
+    await TopVariant.bulkCreate(this.own(rows), { transaction });
   }
 
   /** Rounds of the top that is being voiced, toward what the finished one gave; how finished ones turned out. */
@@ -246,7 +252,9 @@ export class DemoService {
     const common = { number: demo.number, buildId: demo.id, top, person, now };
     const keep = (events: readonly VoicingEvent[]) =>
       VoicingEventRecord.bulkCreate(
-        events.map(({ retracted: _, ...event }) => ({ ...event, buildId: demo.id, forecast: forecastOf(event) })),
+        this.own(
+          events.map(({ retracted: _, ...event }) => ({ ...event, buildId: demo.id, forecast: forecastOf(event) })),
+        ),
         { transaction },
       );
     if (demo.finished) {
@@ -273,7 +281,7 @@ export class DemoService {
       options: { from: 28 },
       at: at(round, i % (knocks.length / ROUND_DAYS.length)),
     }));
-    await KnockRecord.bulkCreate(rows, { transaction });
+    await KnockRecord.bulkCreate(this.own(rows), { transaction });
     for (const [i, { id }] of rows.entries())
       await storeBytes(this.sequelize, { knockId: id, bytes: knocks[i]!.bytes }, transaction);
   }
@@ -286,7 +294,7 @@ export class DemoService {
     const { bytes, ...heard } = played;
     const id = randomUUID();
     await KnockRecord.create(
-      {
+      this.own({
         ...heard,
         id,
         buildId: demo.id,
@@ -298,7 +306,7 @@ export class DemoService {
         size: bytes.length,
         options: {},
         at: ago(40),
-      },
+      }),
       { transaction },
     );
     await storeBytes(this.sequelize, { knockId: id, bytes }, transaction);
@@ -310,16 +318,16 @@ export class DemoService {
     const person = DEMO_PEOPLE[demo.number % DEMO_PEOPLE.length]!.name;
     const surveyId = randomUUID();
     const minutes = (count: number) => new Date(at.getTime() + count * SECONDS_PER_READING * 1000);
-    await Target.create({ id: randomUUID(), buildId: demo.id, at, person, body: target }, { transaction });
+    await Target.create(this.own({ id: randomUUID(), buildId: demo.id, at, person, body: target }), { transaction });
     const { mass, relativeHumidity, temperatureC } = survey;
     const told = { relativeHumidity, temperatureC, mass, typed: {}, note: '' };
     const times = { startedAt: at, finishedAt: minutes(readings.length) };
     await Survey.create(
-      { id: surveyId, buildId: demo.id, number: index + 1, person, ...times, ...told, assessment },
+      this.own({ id: surveyId, buildId: demo.id, number: index + 1, person, ...times, ...told, assessment }),
       { transaction },
     );
     const rows = readings.map((reading, i) => ({ ...readingRow(reading), surveyId, person, at: minutes(i) }));
-    await ReadingRecord.bulkCreate(rows, { transaction });
+    await ReadingRecord.bulkCreate(this.own(rows), { transaction });
     const checked = checks.map(({ thickness, ...check }, i) => ({
       ...check,
       id: randomUUID(),
@@ -330,9 +338,9 @@ export class DemoService {
       thicknessSd: thickness.sd,
       at: minutes(readings.length + 5 + i),
     }));
-    await PlateCheckRecord.bulkCreate(checked, { transaction });
+    await PlateCheckRecord.bulkCreate(this.own(checked), { transaction });
     if (isLast) return;
     const pass = { id: randomUUID(), buildId: demo.id, surveyId, at: minutes(readings.length + 20), person };
-    await PassRecord.create({ ...pass, tool: demo.tool, ...passOf(done) }, { transaction });
+    await PassRecord.create(this.own({ ...pass, tool: demo.tool, ...passOf(done) }), { transaction });
   }
 }

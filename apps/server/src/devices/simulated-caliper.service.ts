@@ -8,7 +8,7 @@ import {
   readCaliper,
   roughPlate,
   seededRandom,
-  seedOf,
+  seedOfId,
   type RandomSource,
   type SimulatedPlate,
 } from '@nimble/core/simulate';
@@ -73,7 +73,7 @@ export class SimulatedCaliperService {
 
   private async makePlate(build: Build, last: Survey | null): Promise<Omit<Plate, 'madeFrom'>> {
     const grid = createMapGrid(plateShape(build.outline, build.holes));
-    const random = seededRandom(seedOf(`${build.id}${last?.number ?? 0}`));
+    const random = seededRandom(seedOfId(`${build.id}${last?.number ?? 0}`));
     // The plate as its last look left it, less what was taken off since.
     const stood = last ? await stationsNow(build, last.number + 1) : null;
     const depths = stood ? (await standingPasses({ surveyId: stood.survey.id })).at(-1)?.depths : null;

@@ -3,7 +3,7 @@ import { bentWidth } from '@nimble/core/survey';
 import {
   sagPerLoad,
   seededRandom,
-  seedOf,
+  seedOfId,
   simulatedBoard,
   type RandomSource,
   type SimulatedBoard,
@@ -77,7 +77,7 @@ export class SimulatedJigService {
     const sample = (await this.boardSample(pieceId)) ?? (await this.plateSample(pieceId));
     if (!sample) throw notFound('board or build');
     const kept = this.benches.get(pieceId);
-    const random = kept?.random ?? seededRandom(seedOf(pieceId));
+    const random = kept?.random ?? seededRandom(seedOfId(pieceId));
     const bench = { sample, random, zero: kept?.zero ?? ZERO_SPAN * random.uniform() };
     this.benches.set(pieceId, bench);
     return bench;
@@ -88,7 +88,7 @@ export class SimulatedJigService {
     const set = await WoodSet.findByPk(id);
     if (!set) return null;
     const { length, width, thickness, species } = set;
-    const { wood } = simulatedBoard(species, { length, width, thickness }, seededRandom(seedOf(id)));
+    const { wood } = simulatedBoard(species, { length, width, thickness }, seededRandom(seedOfId(id)));
     const { density, modulusAlong, modulusAcross } = (await this.rack.show(id)).properties;
     return {
       length,
@@ -108,7 +108,7 @@ export class SimulatedJigService {
     if (!build) return null;
     const thickness = (await plateNow(build))?.thickness.value ?? UNREAD_THICKNESS;
     const { shape } = contextOf(build);
-    const stiffer = 1 + OWN_STIFFNESS * seededRandom(seedOf(id)).normal();
+    const stiffer = 1 + OWN_STIFFNESS * seededRandom(seedOfId(id)).normal();
     const { E_L, E_C, G_LC } = build.wood;
     const wood = { ...build.wood, E_L: E_L * stiffer, E_C: E_C * stiffer, G_LC: G_LC * stiffer };
     return { wood, length: shape.length, width: shape.width, thickness };

@@ -5,7 +5,7 @@ import {
   knockSound,
   microphoneOver,
   seededRandom,
-  seedOf,
+  seedOfId,
   SIMULATED_MODES,
   SIMULATED_RATE,
   type BracedMode,
@@ -59,7 +59,7 @@ export class SimulatedMicrophoneService {
   private handOf(buildId: string) {
     const kept = this.hands.get(buildId);
     if (kept) return kept;
-    const random = seededRandom(seedOf(buildId));
+    const random = seededRandom(seedOfId(buildId));
     const losses = Array.from(
       { length: SIMULATED_MODES },
       () => LOSS.middle * Math.exp(LOSS.scatter * random.normal()),

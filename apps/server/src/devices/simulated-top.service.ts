@@ -10,7 +10,7 @@ import {
   standingEvents,
   type FlexPlace,
 } from '@nimble/core/voicing';
-import { seededRandom, seedOf, type RandomSource } from '@nimble/core/simulate';
+import { seededRandom, seedOfId, type RandomSource } from '@nimble/core/simulate';
 import { STAGES } from '@nimble/core/project';
 import type { TopBendView, TopMassView } from './devices.view';
 import { Build } from '../build-records/models/build.model';
@@ -35,9 +35,9 @@ export class SimulatedTopService {
     const events = (await eventsOf(build.id)).map(eventView);
     const planed = standingEvents(events, 'shaving').reduce((now, { id, body }) => {
       const shavings = body.shavings.filter((shaving) => isOf(top, shaving));
-      return planedByHand(now, shavings, seededRandom(seedOf(id)));
+      return planedByHand(now, shavings, seededRandom(seedOfId(id)));
     }, top);
-    return { top: planed, wood: otherWood(seededRandom(seedOf(build.id))) };
+    return { top: planed, wood: otherWood(seededRandom(seedOfId(build.id))) };
   }
 
   /** It has braces to speak of. */
@@ -65,7 +65,7 @@ export class SimulatedTopService {
 
   private async figuresOf(buildId: string) {
     const build = await findBuild(buildId);
-    const random = this.hands.get(buildId) ?? seededRandom(seedOf(`hands ${buildId}`));
+    const random = this.hands.get(buildId) ?? seededRandom(seedOfId(buildId, 'hands '));
     this.hands.set(buildId, random);
     return { values: await this.standIn.figures(await this.truth(build)), random };
   }

@@ -1,6 +1,7 @@
 import { applyDecorators } from '@nestjs/common';
 import { Transform } from 'class-transformer';
 import { IsDateString, ValidateBy } from 'class-validator';
+import { inServerTime } from './device-clock';
 
 const DAY_MS = 86_400_000;
 
@@ -10,10 +11,10 @@ export function notLater(value: unknown, now = Date.now()): unknown {
   return at > now && at <= now + DAY_MS ? new Date(now).toISOString() : value;
 }
 
-/** When something was done, by the clock of the device that did it. More than a day ahead it is refused. */
+/** When something was done: by the device's clock when it comes, by the server's when it is kept. More than a day ahead it is refused. */
 export const IsPast = (): PropertyDecorator =>
   applyDecorators(
-    Transform(({ value }: { value: unknown }) => notLater(value)),
+    Transform(({ value }: { value: unknown }) => notLater(inServerTime(value))),
     IsDateString(),
     ValidateBy({
       name: 'isPast',

@@ -147,7 +147,8 @@ function addressOf(route: string, given: Record<string, string | boolean>): stri
 
 async function send(path: string, init: RequestInit): Promise<Response> {
   try {
-    const response = await fetch(`/api/v1${path}`, init);
+    const headers = { ...init.headers, ...(init.method !== 'GET' && { 'x-device-time': new Date().toISOString() }) };
+    const response = await fetch(`/api/v1${path}`, { ...init, headers });
     noteRevision(path, response.headers.get('etag'));
     return response;
   } catch (failure) {

@@ -114,7 +114,8 @@ describe('outbox', () => {
     expect([...form.keys()]).toEqual(['name', 'round', 'file']);
     expect(form.get('round')).toBe('3');
     expect((form.get('file') as File).size).toBe(3);
-    expect(init.headers).toEqual({ 'x-bench': 'ours' });
+    expect(init.headers).toMatchObject({ 'x-bench': 'ours' });
+    expect(init.headers).not.toHaveProperty('content-type'); // the browser says where its parts begin
   });
 });
 
@@ -297,7 +298,7 @@ describe('another bench in its place', () => {
 
 describe('changes of what other pages change too', () => {
   /** A server that keeps one document's revision and refuses what was made upon an older one. */
-  async function shared(from: number) {
+  async function shared(from: number, events?: OutboxEvents, store = memory()) {
     const server = { revision: from, kept: [] as unknown[], away: false };
     const seen = { revision: from };
     const send = ({ body, upon }: Write) => {
@@ -308,7 +309,7 @@ describe('changes of what other pages change too', () => {
       seen.revision = server.revision += 1;
       return Promise.resolve();
     };
-    return { server, seen, ...(await leading({ send, revisionOf: () => seen.revision })) };
+    return { server, seen, ...(await leading({ send, revisionOf: () => seen.revision }, store, events)) };
   }
   const change = (id: string, body: object, method: Write['method'] = 'PATCH'): Write => ({
     ...write(id),
@@ -322,6 +323,23 @@ describe('changes of what other pages change too', () => {
     await settle();
     expect(server.kept).toHaveLength(10);
     expect(outbox.snapshot()).toEqual({ writes: [], held: [], aside: [], trouble: null });
+  });
+  it('follow it also while its answer is being put away', async () => {
+    const store = memory();
+    const slow = {
+      ...store,
+      remove: (one: Write) => new Promise<void>((done) => setTimeout(done, 20)).then(() => store.remove(one)),
+    };
+    let second = () => undefined as void;
+    const { server, outbox } = await shared(5, { ...ignore, answered: () => setTimeout(second, 10) }, slow);
+    second = () => {
+      second = () => undefined;
+      outbox.addUpon(change('2', { step: 2 }));
+    };
+    outbox.addUpon(change('1', { step: 1 }));
+    await settle(1000);
+    expect(server.kept).toEqual([{ step: 1 }, { step: 2 }]);
+    expect(outbox.snapshot().held).toEqual([]);
   });
   it('are held as one when another page was first, also through a closed page, and sent upon what stands then', async () => {
     const { server, seen, store, outbox } = await shared(5);

@@ -278,16 +278,17 @@ export class Outbox {
   }
 
   /**
-   * Later changes of the same document were made upon this one; where another page's came between, the server has to
-   * compare.
+   * Later changes of the same document were made upon this one, also one that comes while this still stands; where
+   * another page's came between, the server has to compare.
    */
   private async carryOn(sent: Write): Promise<void> {
     const revision = this.ways.revisionOf(sent.path);
     if (sent.upon === undefined || revision !== sent.upon + 1) return;
-    const isLater = (write: Write) => write.id !== sent.id && isSameDocument(write, sent);
-    const later = this.state.writes.filter(isLater).map((write) => ({ ...write, upon: revision }));
-    this.change({ writes: this.state.writes.map((write) => later.find(({ id }) => id === write.id) ?? write) });
-    for (const write of later) await this.store.put(write);
+    const moved = this.state.writes
+      .filter((write) => isSameDocument(write, sent))
+      .map((write) => ({ ...write, upon: revision }));
+    this.change({ writes: this.state.writes.map((write) => moved.find(({ id }) => id === write.id) ?? write) });
+    for (const write of moved) await this.store.put(write);
   }
 
   /** All that waits for the same document is held as one change. */

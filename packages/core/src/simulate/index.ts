@@ -1,5 +1,5 @@
 /** Stand-ins that obey the physics: boards, plates, knocks, played instruments, with a fixed seed. */
-export { seededRandom, seedOf, type RandomSource } from './seeded-random';
+export { seededRandom, seedOf, seedOfId, type RandomSource } from './seeded-random';
 export {
   planeByHand,
   readCaliper,

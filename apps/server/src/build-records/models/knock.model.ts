@@ -1,5 +1,6 @@
 import type { KeptAnalysis, KnockOptions, PlayedAnalysis } from '@nimble/core/sound';
-import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
+import { Column, DataType, Default, Model, PrimaryKey, Table } from 'sequelize-typescript';
+import { deviceOff } from '../../http/device-clock';
 
 export interface StruckPlace {
   /** Name and place of the station, or of the bar. */
@@ -29,4 +30,6 @@ export class KnockRecord extends Model {
   @Column(DataType.JSONB) declare analysis: KeptAnalysis | PlayedAnalysis;
   @Column(DataType.INTEGER) declare size: number;
   @Column(DataType.DATE) declare retractedAt: Date | null;
+  /** What was added to its moment, where the device's clock was off [ms]. */
+  @Default(deviceOff) @Column(DataType.INTEGER) declare deviceOff: number | null;
 }

@@ -1,5 +1,6 @@
 import type { KeptPassForecast, PassTool, StepSummary, Taken } from '@nimble/core/verdict';
-import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
+import { Column, DataType, Default, Model, PrimaryKey, Table } from 'sequelize-typescript';
+import { deviceOff } from '../../http/device-clock';
 
 /**
  * Wood taken off after a survey. Only ever added: a correction supersedes, a pass that was never made is taken back.
@@ -22,4 +23,6 @@ export class PassRecord extends Model {
   @Column(DataType.JSONB) declare depths: Record<string, number> | null;
   @Column(DataType.UUID) declare supersedes: string | null;
   @Column(DataType.DATE) declare retractedAt: Date | null;
+  /** What was added to its moment, where the device's clock was off [ms]. */
+  @Default(deviceOff) @Column(DataType.INTEGER) declare deviceOff: number | null;
 }

@@ -1,4 +1,5 @@
-import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
+import { Column, DataType, Default, Model, PrimaryKey, Table } from 'sequelize-typescript';
+import { deviceOff } from '../../http/device-clock';
 
 /** Only ever added. A correction supersedes, a retraction supersedes without a thickness. */
 @Table({ tableName: 'readings', timestamps: false, underscored: true })
@@ -17,4 +18,6 @@ export class ReadingRecord extends Model {
   @Column(DataType.DATE) declare at: Date;
   /** Readings that came in from one file. */
   @Column(DataType.UUID) declare batch: string | null;
+  /** What was added to its moment, where the device's clock was off [ms]. */
+  @Default(deviceOff) @Column(DataType.INTEGER) declare deviceOff: number | null;
 }

@@ -1,5 +1,6 @@
 import type { AssessmentSummary } from '@nimble/core/verdict';
-import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
+import { Column, DataType, Default, Model, PrimaryKey, Table } from 'sequelize-typescript';
+import { deviceOff } from '../../http/device-clock';
 
 @Table({ tableName: 'surveys', timestamps: false, underscored: true })
 export class Survey extends Model {
@@ -22,4 +23,6 @@ export class Survey extends Model {
   @Column(DataType.INTEGER) declare revision: number;
   @Column(DataType.INTEGER) declare assessedRevision: number;
   @Column(DataType.DATE) declare retractedAt: Date | null;
+  /** What was added to its moment, where the device's clock was off [ms]. */
+  @Default(deviceOff) @Column(DataType.INTEGER) declare deviceOff: number | null;
 }

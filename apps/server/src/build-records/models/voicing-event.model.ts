@@ -1,5 +1,6 @@
 import type { ShavingForecast, VoicingBodies, VoicingKind } from '@nimble/core/voicing';
-import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
+import { Column, DataType, Default, Model, PrimaryKey, Table } from 'sequelize-typescript';
+import { deviceOff } from '../../http/device-clock';
 
 export interface KeptForecast extends ShavingForecast {
   /** Why the record can make none: then what the page sent stands. */
@@ -19,4 +20,6 @@ export class VoicingEvent extends Model {
   /** Of a shaving: what the record itself foretells of it; null until that is made. */
   @Column(DataType.JSONB) declare forecast: KeptForecast | null;
   @Column(DataType.DATE) declare retractedAt: Date | null;
+  /** What was added to its moment, where the device's clock was off [ms]. */
+  @Default(deviceOff) @Column(DataType.INTEGER) declare deviceOff: number | null;
 }

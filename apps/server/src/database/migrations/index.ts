@@ -17,6 +17,7 @@ import { forecastColumn } from './0015-forecast-column';
 import { bench } from './0016-bench';
 import { accounts } from './0017-accounts';
 import { tellChanges } from './0018-tell-changes';
+import { deviceClock } from './0019-device-clock';
 
 /** In the order they run. A migration that has shipped is never edited. */
 export const MIGRATIONS: readonly Migration[] = [
@@ -38,4 +39,5 @@ export const MIGRATIONS: readonly Migration[] = [
   bench,
   accounts,
   tellChanges,
+  deviceClock,
 ];
