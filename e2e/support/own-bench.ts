@@ -8,10 +8,9 @@ import {
   type PatternSettings,
 } from '@nimble/core/bracing';
 import { defaultHoles, defaultOutline, plateShape, type Family, type PlateShape } from '@nimble/core/outline';
-import { woodOfSpecies } from '@nimble/core/project';
+import { STAGES, woodOfSpecies, type Stage } from '@nimble/core/project';
 import { layStations, type Station } from '@nimble/core/survey';
 import { METRIC } from '@nimble/core/units';
-import { randomUUID } from 'node:crypto';
 
 export interface MadeBuild {
   id: string;
@@ -25,6 +24,8 @@ const PERSON = 'Wren Halloran';
 const SCALE = 0.645;
 
 export class OwnBench {
+  private made = 0;
+
   /** @param address of the served application */
   constructor(private readonly address: string) {}
 
@@ -40,13 +41,18 @@ export class OwnBench {
     return (said === '' ? null : JSON.parse(said)) as T;
   }
 
+  /** The same at every run: the stand-ins' wood and hands are drawn from ids, and no test leans on their luck. */
+  private nextId(): string {
+    return `00000000-0000-4000-8000-${String(++this.made).padStart(12, '0')}`;
+  }
+
   get = <T>(path: string) => this.send<T>('GET', path);
 
   /** A top of spruce, as the form sends it. */
   async build(change: { number?: number; name?: string; family?: Family } & Record<string, unknown> = {}) {
     const { number = 7, family = 'steel-string', ...more } = change;
     const body = {
-      id: randomUUID(),
+      id: this.nextId(),
       number,
       name: 'Lapwing',
       family,
@@ -67,7 +73,11 @@ export class OwnBench {
   }
 
   /** The usual braces of a pattern. */
-  async plan({ id, family, shape, scaleLength }: MadeBuild, pattern: PatternSettings['pattern']): Promise<BracingPlan> {
+  async plan(
+    { id, family, shape, scaleLength }: MadeBuild,
+    pattern: PatternSettings['pattern'],
+    change: Partial<BracingPlan> = {},
+  ): Promise<BracingPlan> {
     const empty = emptyPlan(family, 'flat');
     const round = defaultHoles(family).find((hole) => hole.kind === 'round');
     const drawn = drawPattern(usualSettings(pattern), {
@@ -76,17 +86,19 @@ export class OwnBench {
       bridgeAt: bridgeAt(empty.bridge, scaleLength),
       trebleSign: -1,
     });
-    const plan: BracingPlan = { ...empty, ...drawn };
+    // The key of the truss rod goes through it.
+    const braces = drawn.braces.map((brace) => ({ ...brace, accessHole: brace.id === 'upper-transverse' }));
+    const plan: BracingPlan = { ...empty, ...drawn, braces, ...change };
     await this.send('PUT', `/builds/${id}/plan`, plan);
     return plan;
   }
 
   /** One survey, read at every station. @param thickness [m] */
   async survey({ id, shape }: MadeBuild, thickness: (station: Station) => number): Promise<string> {
-    const surveyId = randomUUID();
+    const surveyId = this.nextId();
     await this.send('POST', `/builds/${id}/surveys`, { id: surveyId, person: PERSON });
     const readings = layStations(shape).map((station) => ({
-      id: randomUUID(),
+      id: this.nextId(),
       station: station.name,
       x: station.x,
       y: station.y,
@@ -108,7 +120,7 @@ export class OwnBench {
   ) {
     const { mass = 0.174636, along = 65.3764, ...more } = change;
     const set = {
-      id: randomUUID(),
+      id: this.nextId(),
       name: 'Sitka 3',
       use: 'top',
       species: 'sitka-spruce',
@@ -122,7 +134,7 @@ export class OwnBench {
       ...more,
     };
     await this.send('POST', '/wood-sets', set);
-    const measured = { id: randomUUID(), person: PERSON };
+    const measured = { id: this.nextId(), person: PERSON };
     await this.send('POST', `/wood-sets/${set.id}/weighings`, {
       ...measured,
       mass,
@@ -130,12 +142,17 @@ export class OwnBench {
       temperatureC: 20,
     });
     const partials = { twist: 43.8535, across: 116.298, along };
-    await this.send('POST', `/wood-sets/${set.id}/knock-tests`, { ...measured, id: randomUUID(), partials });
+    await this.send('POST', `/wood-sets/${set.id}/knock-tests`, { ...measured, id: this.nextId(), partials });
     return set;
+  }
+
+  /** Where the build stands: from `shape` on the stand-ins have its braces on. */
+  async standsAt({ id }: MadeBuild, stage: Stage): Promise<void> {
+    await this.send('PATCH', `/builds/${id}`, { stage, stagesDone: STAGES.slice(0, STAGES.indexOf(stage)) });
   }
 
   /** What happened in a round of voicing. */
   async voiced({ id }: MadeBuild, kind: string, round: number, body: object): Promise<void> {
-    await this.send('POST', `/builds/${id}/voicing/${kind}`, { id: randomUUID(), round, person: PERSON, body });
+    await this.send('POST', `/builds/${id}/voicing/${kind}`, { id: this.nextId(), round, person: PERSON, body });
   }
 }

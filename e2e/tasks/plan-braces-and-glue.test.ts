@@ -52,7 +52,7 @@ describe('planning the braces of a top', () => {
     app = await serveApp({ demo: false });
     const bench = new OwnBench(app.address);
     const build = await bench.build();
-    await bench.plan(build, 'lattice');
+    await bench.plan(build, 'lattice', { archRadius: 8, dishRadius: 8 });
     ({ id } = build);
     ({ width } = build.shape);
     browser = await openBrowser();
