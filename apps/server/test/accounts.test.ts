@@ -39,6 +39,22 @@ describe('a bench with accounts', () => {
       .expect(403);
   });
 
+  it('tells browsers to guess nothing, to be framed by nobody, and to fetch from here alone', async () => {
+    const { headers } = await browser().get(at('/health')).expect(200);
+    expect(headers).toMatchObject({
+      'x-content-type-options': 'nosniff',
+      'x-frame-options': 'SAMEORIGIN',
+      'referrer-policy': 'no-referrer',
+      'cross-origin-opener-policy': 'same-origin',
+      'cross-origin-resource-policy': 'same-origin',
+    });
+    const policy = String(headers['content-security-policy']);
+    for (const part of ["connect-src 'self'", "font-src 'self'", "object-src 'none'", "frame-ancestors 'self'"])
+      expect(policy).toContain(part);
+    expect(policy).not.toMatch(/https?:|\*/);
+    expect(headers).not.toHaveProperty('x-powered-by');
+  });
+
   it('has its first owner made at the machine, once', async () => {
     await ines.post(at('/accounts/first')).send({ name: 'Ines Okafor', password: 'short' }).expect(400);
     const made = await ines.post(at('/accounts/first')).send({ name: ' Ines Okafor ', password: SECRET }).expect(201);

@@ -51,6 +51,7 @@ describe('importReadings', () => {
     ['x,y,thickness\n900,0,2.8', /off the plate/],
     ['A1,2,81\nB2,2,79', /x can't be read|too many columns/],
     [`station,thickness\n${'A1,2.8\n'.repeat(5001)}`, /more than 5000/],
+    [`station,thickness\nA1,2.8\n${'\n'.repeat(20_000)}`, /more than 5000/],
   ])('refuses %j by line', (text, reason) => {
     const { errors, readings } = read(text);
     expect(errors[0].message).toMatch(reason);

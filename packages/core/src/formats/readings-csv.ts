@@ -32,6 +32,8 @@ export interface ReadingsImport {
 }
 
 const MOST_LINES = 5000;
+/** Blank ones and remarks among them. */
+const MOST_IN_FILE = 2 * MOST_LINES;
 const MOST_ERRORS = 50;
 /** A place this near to a station means that station [m]. */
 const SAME_PLACE = 0.006;
@@ -59,14 +61,14 @@ export function importReadings(
   units: UnitChoice,
   isOnPlate: (x: number, y: number) => boolean,
 ): ReadingsImport {
-  const rows = readRows(text);
+  const { rows, isLonger } = readRows(text);
   const failed = (line: number, message: string): ReadingsImport => ({
     readings: [],
     newStations: [],
     errors: [{ line, message }],
   });
   if (rows.length === 0) return failed(1, 'The file holds no lines.');
-  if (rows.length > MOST_LINES) return failed(MOST_LINES, `The file has more than ${MOST_LINES} lines.`);
+  if (isLonger || rows.length > MOST_LINES) return failed(MOST_LINES, `The file has more than ${MOST_LINES} lines.`);
   const columns = findColumns(rows, units);
   if (typeof columns === 'string') return failed(1, columns);
   const result: ReadingsImport = { readings: [], newStations: [], errors: [] };
@@ -106,11 +108,16 @@ interface Row {
   cells: string[];
 }
 
-function readRows(text: string): Row[] {
-  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { delimiter: guessDelimiter(text) });
-  return data
+/** Nothing is read beyond what could be taken, however long the file. */
+function readRows(text: string): { rows: Row[]; isLonger: boolean } {
+  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), {
+    delimiter: guessDelimiter(text),
+    preview: MOST_IN_FILE + 1,
+  });
+  const rows = data
     .map((cells, i) => ({ line: i + 1, cells: cells.map((cell) => cell.trim()) }))
     .filter(({ cells }) => cells.some((cell) => cell !== '') && !cells[0].startsWith('#'));
+  return { rows, isLonger: data.length > MOST_IN_FILE };
 }
 
 /** A semicolon or a tab anywhere decides; only then can a comma be a decimal one. */

@@ -106,6 +106,34 @@ describe('people and devices', () => {
   });
 });
 
+describe('who stands at the bench', () => {
+  const people = [
+    { id: 'p1', name: 'Ines Okafor', role: 'owner', experience: 'some' },
+    { id: 'p2', name: 'Wren Halloran', role: '', experience: 'some' },
+  ];
+  const menu = async (shared: boolean) => {
+    serve({
+      ...shop,
+      'GET /sign-in': signIn({ ...INES, shared }),
+      'GET /workshop': { name: 'Larkspur Bench', demo: false, people, glues: [] },
+    });
+    open(<PeoplePage />);
+    await screen.findByText('Who may come in');
+    fireEvent.keyDown(screen.getByLabelText('Who is at the bench'), { key: 'Enter' });
+    await screen.findByText('Sign out here');
+  };
+  it('is who is signed in', async () => {
+    await menu(false);
+    expect(screen.getByText('Signed in as Ines Okafor')).toBeInTheDocument();
+    expect(screen.queryByRole('menuitem', { name: /Wren Halloran/ })).toBeNull();
+  });
+  it('says so by name on the shop’s own tablet', async () => {
+    await menu(true);
+    fireEvent.click(await screen.findByRole('menuitem', { name: /Wren Halloran/ }));
+    await waitFor(() => expect(screen.getByLabelText('Who is at the bench')).toHaveTextContent('Wren'));
+  });
+});
+
 describe('an invitation', () => {
   const at = (answers: object) => {
     const asked = serve({ 'GET /sign-in': signIn(null), ...answers });
