@@ -18,6 +18,7 @@ describe.each(Object.entries(KINDS))('a broken file of %s', (kind, { samples }) 
 it.each([
   ['a corner without its other half', ['10', '0', '2', '0', '10', '480', '20', '0']],
   ['more corners than there are lines', ['90', '100000000', '10', '0', '20', '0']],
+  ['an old polyline that has no end', ['10', '0', '20', '0', '0', 'POLYLINE', '8', '0', '70', '1']],
   ['a torn pair of lines', ['10', '0', '20 0', '10', '480', '20', '0']],
 ])('a drawing with %s is refused at once', (_, corners) => {
   const lines = ['0', 'SECTION', '2', 'ENTITIES', '0', 'LWPOLYLINE', '90', '2', ...corners, '0', 'ENDSEC', '0', 'EOF'];

@@ -1,4 +1,5 @@
 import { Module } from '@nestjs/common';
+import { ComputeModule } from '../compute/compute.module';
 import { FlexModule } from '../flex/flex.module';
 import { VerdictsModule } from '../verdicts/verdicts.module';
 import { PassesService } from './passes.service';
@@ -6,7 +7,7 @@ import { SurveysController } from './surveys.controller';
 import { SurveysService } from './surveys.service';
 
 @Module({
-  imports: [VerdictsModule, FlexModule],
+  imports: [VerdictsModule, FlexModule, ComputeModule],
   controllers: [SurveysController],
   providers: [SurveysService, PassesService],
 })

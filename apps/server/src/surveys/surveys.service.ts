@@ -1,13 +1,7 @@
 import { findBuild } from '../build-records/find-build';
 import { Injectable } from '@nestjs/common';
-import {
-  exportReadings,
-  importReadings,
-  questionImport,
-  type DoubtfulLine,
-  type ReadingsImport,
-} from '@nimble/core/formats';
-import { isWood } from '@nimble/core/outline';
+import { exportReadings, questionImport, type DoubtfulLine, type ReadingsImport } from '@nimble/core/formats';
+import { ReadingTables } from '../compute/reading-tables';
 import { stationsOf } from '@nimble/core/verdict';
 import type { StationReading } from '@nimble/core/survey';
 import { randomUUID } from 'node:crypto';
@@ -49,6 +43,7 @@ export class SurveysService {
   constructor(
     private readonly sequelize: Sequelize,
     private readonly verdicts: VerdictsService,
+    private readonly tables: ReadingTables,
   ) {}
 
   async list(buildId: string): Promise<SurveyView[]> {
@@ -145,7 +140,7 @@ export class SurveysService {
     const survey = await this.find(id);
     const build = await findBuild(survey.buildId);
     const { shape } = contextOf(build);
-    const imported = importReadings(text, build.stations, build.units, (x, y) => isWood(shape, x, y));
+    const imported = await this.tables.read({ text, stations: build.stations, units: build.units, shape });
     if (imported.errors.length > 0) throw this.badLines(imported);
     const known = toStationReadings(await this.readings(id));
     const said = new Map(decisions.map(({ line, keep }) => [line, keep]));

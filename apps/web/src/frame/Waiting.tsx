@@ -33,7 +33,7 @@ export function Waiting() {
           {shownOf !== null && (
             <Bar button="Look again" onPress={() => void client.invalidateQueries()}>
               You see what this device saw last, {format(new Date(shownOf), 'd MMM, HH:mm')}. What you enter is kept
-              here.
+              here; verdicts and forecasts are this device’s own meanwhile.
             </Bar>
           )}
           {aside.length > 0 && (

@@ -46,24 +46,29 @@ const WANTED_SECTIONS = new Set(['HEADER', 'ENTITIES']);
 /**
  * The sections that lines and their unit stand in; all others are of no use here, and the parser beneath goes round in
  * broken ones for ever. So it does where a pair of lines is torn, a corner lacks its other half, or more corners are
- * promised than there are lines.
+ * promised than there are lines, or an old polyline has no end.
  */
 function wantedSections(text: string): string {
   const lines = text.split(/\r\n|\r|\n/);
   const kept: string[] = [];
   let isWanted = false;
   let isPolyline = false;
+  /** An old polyline whose end has not come. */
+  let isOpen = false;
   for (let i = 0; i + 1 < lines.length; i += 2) {
     if (!GROUP_CODE.test(lines[i])) throw broken();
     const [code, value] = [Number(lines[i]), lines[i + 1].trim()];
     if (code === 0 && value === 'SECTION') isWanted = WANTED_SECTIONS.has(lines[i + 3]?.trim());
     if (code === 0) isPolyline = value === 'LWPOLYLINE';
+    if (code === 0 && value === 'POLYLINE') isOpen = true;
+    if (code === 0 && value === 'SEQEND') isOpen = false;
+    if (code === 0 && value === 'ENDSEC' && isOpen) throw broken();
     if (isPolyline && code === 10 && Number(lines[i + 2]) !== 20) throw broken();
     if (code === 90 && Number(value) > lines.length) throw broken();
     if (isWanted) kept.push(lines[i], lines[i + 1]);
     if (code === 0 && value === 'ENDSEC') isWanted = false;
   }
-  if (kept.length === 0) throw broken();
+  if (kept.length === 0 || isOpen) throw broken();
   return [...kept, ...(isWanted ? END_OF_SECTION : []), '0', 'EOF'].join('\n');
 }
 
