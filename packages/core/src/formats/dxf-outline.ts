@@ -40,44 +40,65 @@ export function dxfPaths(text: string): SubPath[] {
 }
 
 const GROUP_CODE = /^\s*-?\d+\s*$/;
-const END_OF_SECTION = ['0', 'ENDSEC'];
+const END_OF_SECTION: readonly Group[] = [[0, 'ENDSEC']];
+const END: readonly Group[] = [[0, 'EOF']];
 const WANTED_SECTIONS = new Set(['HEADER', 'ENTITIES']);
 
-/**
- * The sections that lines and their unit stand in; all others are of no use here, and the parser beneath goes round in
- * broken ones for ever. So it does where a pair of lines is torn, a corner lacks its other half, or more corners are
- * promised than there are lines, or an old polyline has no end.
- */
-function wantedSections(text: string): string {
+/** A pair of lines: what it is, and its value. */
+type Group = readonly [code: number, value: string];
+
+/** @throws InvalidInput where a pair is torn */
+function groupsOf(text: string): Group[] {
   const lines = text.split(/\r\n|\r|\n/);
-  const kept: string[] = [];
-  let isWanted = false;
-  let isPolyline = false;
-  /** An old polyline whose end has not come. */
-  let isOpen = false;
+  const groups: Group[] = [];
   for (let i = 0; i + 1 < lines.length; i += 2) {
     if (!GROUP_CODE.test(lines[i])) throw broken();
-    const [code, value] = [Number(lines[i]), lines[i + 1].trim()];
-    if (code === 0 && value === 'SECTION') isWanted = WANTED_SECTIONS.has(lines[i + 3]?.trim());
-    if (code === 0) isPolyline = value === 'LWPOLYLINE';
-    if (code === 0 && value === 'POLYLINE') isOpen = true;
-    if (code === 0 && value === 'SEQEND') isOpen = false;
-    if (code === 0 && value === 'ENDSEC' && isOpen) throw broken();
-    if (isPolyline && code === 10 && Number(lines[i + 2]) !== 20) throw broken();
-    if (code === 90 && Number(value) > lines.length) throw broken();
-    if (isWanted) kept.push(lines[i], lines[i + 1]);
-    if (code === 0 && value === 'ENDSEC') isWanted = false;
+    groups.push([Number(lines[i]), lines[i + 1].trim()]);
   }
-  if (kept.length === 0 || isOpen) throw broken();
-  return [...kept, ...(isWanted ? END_OF_SECTION : []), '0', 'EOF'].join('\n');
+  return groups;
+}
+
+/** The sections that lines and their unit stand in, each with its end; all others are of no use here. */
+function wantedGroups(groups: readonly Group[]): Group[] {
+  const kept: Group[] = [];
+  let isWanted = false;
+  groups.forEach((group, i) => {
+    const [code, value] = group;
+    if (code === 0 && value === 'SECTION') isWanted = WANTED_SECTIONS.has(groups[i + 1]?.[1]);
+    if (isWanted) kept.push(group);
+    if (code === 0 && value === 'ENDSEC') isWanted = false;
+  });
+  return isWanted ? [...kept, ...END_OF_SECTION] : kept;
+}
+
+/**
+ * What the parser beneath would go round in for ever: a corner without its other half, more corners than there are
+ * lines, an old polyline without an end.
+ *
+ * @throws InvalidInput
+ */
+function checkPolylines(groups: readonly Group[]): void {
+  let entity = '';
+  let isOpen = false;
+  groups.forEach(([code, value], i) => {
+    if (code === 0) {
+      if (isOpen && value === 'ENDSEC') throw broken();
+      if (value === 'POLYLINE' || value === 'SEQEND') isOpen = value === 'POLYLINE';
+      entity = value;
+    }
+    const isTorn = entity === 'LWPOLYLINE' && code === 10 && groups[i + 1]?.[0] !== 20;
+    if (isTorn || (code === 90 && Number(value) > 2 * groups.length)) throw broken();
+  });
 }
 
 const broken = () => new InvalidInput('file', 'dxf', 'is not a DXF drawing that can be read: save it as ASCII DXF');
 
 function parse(text: string) {
-  const wanted = wantedSections(text);
+  const groups = wantedGroups(groupsOf(text));
+  if (groups.length === 0) throw broken();
+  checkPolylines(groups);
   try {
-    const drawing = new DxfParser().parseSync(wanted);
+    const drawing = new DxfParser().parseSync([...groups, ...END].flat().join('\n'));
     if (drawing) return drawing;
   } catch {
     // the parser's own words name internals; the message below says what to do
