@@ -8,7 +8,8 @@ import {
   type PatternSettings,
 } from '@nimble/core/bracing';
 import { defaultHoles, defaultOutline, plateShape, type Family, type PlateShape } from '@nimble/core/outline';
-import { STAGES, woodOfSpecies, type Stage } from '@nimble/core/project';
+import { STAGES, woodOfSet, woodOfSpecies, type Stage } from '@nimble/core/project';
+import type { SetProperties } from '@nimble/core/wood';
 import { layStations, type Station } from '@nimble/core/survey';
 import { METRIC } from '@nimble/core/units';
 
@@ -20,8 +21,12 @@ export interface MadeBuild {
   scaleLength: number;
 }
 
+type RackSet = Parameters<typeof woodOfSet>[0];
+
 const PERSON = 'Wren Halloran';
 const SCALE = 0.645;
+/** Thinner than any target here [m]. */
+const LIMIT = 1.9e-3;
 
 export class OwnBench {
   private made = 0;
@@ -93,10 +98,14 @@ export class OwnBench {
     return plan;
   }
 
-  /** One survey, read at every station. @param thickness [m] */
-  async survey({ id, shape }: MadeBuild, thickness: (station: Station) => number): Promise<string> {
+  /** One survey, read at every station. @param thickness [m] @param mass of the plate, where it was weighed [kg] */
+  async survey(
+    { id, shape }: MadeBuild,
+    thickness: (station: Station) => number,
+    { mass }: { mass?: number } = {},
+  ): Promise<string> {
     const surveyId = this.nextId();
-    await this.send('POST', `/builds/${id}/surveys`, { id: surveyId, person: PERSON });
+    await this.send('POST', `/builds/${id}/surveys`, { id: surveyId, person: PERSON, mass });
     const readings = layStations(shape).map((station) => ({
       id: this.nextId(),
       station: station.name,
@@ -146,9 +155,29 @@ export class OwnBench {
     return set;
   }
 
+  /** An even plate is wanted. [m] */
+  async target({ id }: MadeBuild, thickness: number): Promise<void> {
+    const body = { base: { kind: 'even', thickness }, rim: null, tolerance: 6e-5, limit: LIMIT };
+    await this.send('PUT', `/builds/${id}/target`, { id: this.nextId(), person: PERSON, body });
+  }
+
+  /** Two supports 400 mm apart along the grain, weight and dial in the middle. */
+  async jig(name: string): Promise<string> {
+    const id = this.nextId();
+    const body = { kind: 'three-point', direction: 'along', span: 0.4, loadAt: 0.2, dialAt: 0.2, supportWidth: 2e-3 };
+    await this.send('POST', '/jigs', { id, name, body });
+    return id;
+  }
+
   /** Where the build stands: from `shape` on the stand-ins have its braces on. */
   async standsAt({ id }: MadeBuild, stage: Stage): Promise<void> {
     await this.send('PATCH', `/builds/${id}`, { stage, stagesDone: STAGES.slice(0, STAGES.indexOf(stage)) });
+  }
+
+  /** The build is cut from a set, with all that was measured of it. */
+  async cutFrom({ id }: MadeBuild, set: RackSet): Promise<void> {
+    const { properties } = await this.get<{ properties: SetProperties }>(`/wood-sets/${set.id}`);
+    await this.send('PATCH', `/builds/${id}`, { wood: woodOfSet(set, properties) });
   }
 
   /** What happened in a round of voicing. */
