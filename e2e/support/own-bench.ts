@@ -7,16 +7,28 @@ import {
   type BracingPlan,
   type PatternSettings,
 } from '@nimble/core/bracing';
-import { defaultHoles, defaultOutline, plateShape, type Family, type PlateShape } from '@nimble/core/outline';
-import { STAGES, woodOfSet, woodOfSpecies, type Stage } from '@nimble/core/project';
+import {
+  defaultHoles,
+  defaultOutline,
+  plateShape,
+  type Family,
+  type HoleSpec,
+  type OutlineSpec,
+  type PlateShape,
+} from '@nimble/core/outline';
+import { STAGES, woodOfSet, woodOfSpecies, type BuildWood, type Stage } from '@nimble/core/project';
 import type { SetProperties } from '@nimble/core/wood';
 import { layStations, type Station } from '@nimble/core/survey';
+import { groundOf, plateKnown, topOfBuild, type TopPlan } from '@nimble/core/top';
 import { METRIC } from '@nimble/core/units';
 
 export interface MadeBuild {
   id: string;
   number: number;
   family: Family;
+  outline: OutlineSpec;
+  holes: HoleSpec[];
+  wood: BuildWood;
   shape: PlateShape;
   scaleLength: number;
 }
@@ -74,7 +86,8 @@ export class OwnBench {
     };
     await this.send('POST', '/builds', body);
     const shape = plateShape(body.outline, body.holes);
-    return { id: body.id, number, family, shape, scaleLength: SCALE } satisfies MadeBuild;
+    const { id, outline, holes, wood } = body;
+    return { id, number, family, outline, holes, wood, shape, scaleLength: SCALE } satisfies MadeBuild;
   }
 
   /** The usual braces of a pattern. */
@@ -178,6 +191,30 @@ export class OwnBench {
   async cutFrom({ id }: MadeBuild, set: RackSet): Promise<void> {
     const { properties } = await this.get<{ properties: SetProperties }>(`/wood-sets/${set.id}`);
     await this.send('PATCH', `/builds/${id}`, { wood: woodOfSet(set, properties) });
+  }
+
+  /** A recording with its form. */
+  async sound(
+    { id }: MadeBuild,
+    kind: 'knocks' | 'played',
+    fields: Record<string, string | number>,
+    bytes: Uint8Array,
+  ): Promise<void> {
+    const form = new FormData();
+    const all = { id: this.nextId(), person: PERSON, source: 'file', ...fields };
+    for (const [name, value] of Object.entries(all)) form.set(name, `${value}`);
+    form.set('file', new Blob([bytes as Uint8Array<ArrayBuffer>], { type: 'audio/wav' }), 'sound.wav');
+    const answer = await fetch(`${this.address}/api/v1/builds/${id}/${kind}`, { method: 'POST', body: form });
+    if (!answer.ok) throw new Error(`${kind}: ${answer.status} ${await answer.text()}`);
+  }
+
+  /** The top as its model has it. @param thickness all over [m] */
+  topOf({ family, outline, holes, scaleLength, wood }: MadeBuild, plan: BracingPlan, thickness: number): TopPlan {
+    const made = { family, outline, holes, scaleLength, leftHanded: false };
+    const ground = groundOf(made);
+    const build = { ...made, wood, construction: 'flat', plate: 'top', choices: { sandwich: null } } as const;
+    const places = layStations(ground.shape).map(({ x, y }) => ({ x, y, thickness }));
+    return topOfBuild(build, plan, ground, plateKnown(build, places));
   }
 
   /** What happened in a round of voicing. */
