@@ -20,6 +20,8 @@ import { STAGES, woodOfSet, woodOfSpecies, type BuildWood, type Stage } from '@n
 import type { SetProperties } from '@nimble/core/wood';
 import { layStations, type Station } from '@nimble/core/survey';
 import { groundOf, plateKnown, topOfBuild, type TopPlan } from '@nimble/core/top';
+import type { KnockPlace } from '@nimble/core/knock-map';
+import type { FlexPlace } from '@nimble/core/voicing';
 import { METRIC } from '@nimble/core/units';
 
 export interface MadeBuild {
@@ -35,6 +37,9 @@ export interface MadeBuild {
 
 type RackSet = Parameters<typeof woodOfSet>[0];
 
+const DAY_MS = 86_400_000;
+/** A loose half of a top twists lower than a whole plate pumps. */
+const LOWEST_HZ = 28;
 const PERSON = 'Wren Halloran';
 const SCALE = 0.645;
 /** Thinner than any target here [m]. */
@@ -217,8 +222,28 @@ export class OwnBench {
     return topOfBuild(build, plan, ground, plateKnown(build, places));
   }
 
-  /** What happened in a round of voicing. */
-  async voiced({ id }: MadeBuild, kind: string, round: number, body: object): Promise<void> {
-    await this.send('POST', `/builds/${id}/voicing/${kind}`, { id: this.nextId(), round, person: PERSON, body });
+  /** What happened in a round of voicing. @param daysAgo when */
+  async voiced({ id }: MadeBuild, kind: string, round: number, body: object, daysAgo = 0): Promise<void> {
+    const at = new Date(Date.now() - daysAgo * DAY_MS).toISOString();
+    await this.send('POST', `/builds/${id}/voicing/${kind}`, { id: this.nextId(), round, person: PERSON, at, body });
+  }
+
+  /** What a round asks for, read off the stand-ins: weight, bends at places, and one knock after another. */
+  async readRound(build: MadeBuild, round: number, { bends, knocks }: { bends: FlexPlace[]; knocks: KnockPlace[] }) {
+    const { mass } = await this.send<{ mass: number }>('POST', `/devices/top/${build.id}/weigh`);
+    await this.voiced(build, 'mass', round, { mass, said: `${1000 * mass} g` });
+    for (const place of bends) {
+      const read = await this.send<object>('POST', `/devices/top/${build.id}/bend`, { place });
+      await this.voiced(build, 'flex', round, { place, ...read, feel: null, closed: false, said: 'the dial' });
+    }
+    for (const { name, x, y } of knocks) {
+      const heard = await fetch(`${this.address}/api/v1/devices/microphone/${build.id}/knock`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ x, y }),
+      });
+      const bytes = new Uint8Array(await heard.arrayBuffer());
+      await this.sound(build, 'knocks', { about: 'station', round, name, x, y, from: LOWEST_HZ }, bytes);
+    }
   }
 }

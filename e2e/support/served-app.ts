@@ -1,15 +1,14 @@
 /** The built application as its users run it: a server process of its own on a fresh database. */
 import { spawn, type ChildProcess } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { statSync } from 'node:fs';
 import { createServer, type AddressInfo } from 'node:net';
 import { join, resolve } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { Client } from 'pg';
 
 const ROOT = resolve(__dirname, '..', '..');
-/** A tenth of a second each: the demo's sounds are heard before the first answer, and a busy machine takes its time. */
-const READY_TRIES = 900;
+/** A tenth of a second each: a busy machine takes its time. */
+const READY_TRIES = 600;
 
 export interface ServedApp {
   address: string;
@@ -32,24 +31,12 @@ function startWorker(url: string): () => void {
   return () => void worker.kill('SIGKILL');
 }
 
-/**
- * @param worker whether explorations are worked on
- * @param sounds of the demo's tops: only what plays or shows them needs to wait for them.
- */
-export async function serveApp({
-  demo,
-  sounds = false,
-  worker = false,
-}: {
-  demo: boolean;
-  sounds?: boolean;
-  worker?: boolean;
-}): Promise<ServedApp> {
-  const mode = !demo ? 'off' : sounds ? 'on' : 'silent';
-  const url = await makeDatabase(demo ? await demoTemplate(mode) : null);
+/** On an empty database. @param worker whether explorations are worked on */
+export async function serveApp({ worker = false }: { worker?: boolean } = {}): Promise<ServedApp> {
+  const url = await makeDatabase();
   const port = await freePort();
   const address = `http://127.0.0.1:${port}`;
-  const own = serverOn({ url, port, demo: mode });
+  const own = serverOn({ url, port });
   let another: ReturnType<typeof serverOn> | null = null;
   await own.start();
   const endWorker = worker ? startWorker(url) : () => undefined;
@@ -58,7 +45,7 @@ export async function serveApp({
     another = null;
   };
   const startAnother = async () => {
-    another = serverOn({ url: await makeDatabase(null), port, demo: 'off' });
+    another = serverOn({ url: await makeDatabase(), port });
     await another.start();
   };
   return { address, start: own.start, startAnother, crash, close: () => (endWorker(), crash()) };
@@ -71,10 +58,10 @@ export interface Servers {
 
 /** Several servers and workers that begin at one moment on one empty database. */
 export async function serveSeveral({ servers, workers }: { servers: number; workers: number }): Promise<Servers> {
-  const url = await makeDatabase(null);
+  const url = await makeDatabase();
   const ports: number[] = [];
   while (ports.length < servers) ports.push(await freePort());
-  const all = ports.map((port) => serverOn({ url, port, demo: 'off' }));
+  const all = ports.map((port) => serverOn({ url, port }));
   await Promise.all(all.map(({ start }) => start()));
   const ends = Array.from({ length: workers }, () => startWorker(url));
   const close = async () => {
@@ -84,10 +71,8 @@ export async function serveSeveral({ servers, workers }: { servers: number; work
   return { addresses: ports.map((port) => `http://127.0.0.1:${port}`), close };
 }
 
-type DemoMode = 'off' | 'on' | 'silent';
-
 /** A server process that can be started and ended again. */
-function serverOn({ url, port, demo }: { url: string; port: number; demo: DemoMode }) {
+function serverOn({ url, port }: { url: string; port: number }) {
   let child: ChildProcess | null = null;
   const crash = () =>
     new Promise<void>((accept) => {
@@ -102,7 +87,7 @@ function serverOn({ url, port, demo }: { url: string; port: number; demo: DemoMo
       DATABASE_URL: url,
       PORT: String(port),
       WEB_ROOT: join(ROOT, 'apps/web/dist'),
-      DEMO: demo,
+      DEMO: 'off',
       LOG_LEVEL: 'error',
     };
     child = spawn(process.execPath, ['--disable-warning=ExperimentalWarning', join(ROOT, 'apps/server/dist/main.js')], {
@@ -111,7 +96,7 @@ function serverOn({ url, port, demo }: { url: string; port: number; demo: DemoMo
     });
     for (let attempt = 0; attempt < READY_TRIES; attempt++) {
       const answer = await fetch(`http://127.0.0.1:${port}/api/v1/health`).catch(() => null);
-      if (answer?.ok && ((await answer.json()) as { demo: object | null }).demo === null) return;
+      if (answer?.ok) return;
       await wait(100);
     }
     await crash();
@@ -120,51 +105,9 @@ function serverOn({ url, port, demo }: { url: string; port: number; demo: DemoMo
   return { start, crash };
 }
 
-const BUILT = ['apps/server/dist/main.js', 'packages/core/dist/units/index.js'];
-
-/**
- * A demo bench is loaded once for each build of the program, and copied from then on: to work it out takes longer than
- * most tests.
- * @returns name of a database that nobody is connected to
- */
-async function demoTemplate(mode: DemoMode): Promise<string> {
-  const built = Math.max(...BUILT.map((file) => statSync(join(ROOT, file)).mtimeMs));
-  const name = `demo_${mode}_${Math.round(built)}`;
-  await withLock(async () => {
-    const { rowCount } = await asked(`select 1 from pg_database where datname = '${name}'`);
-    if (rowCount === 0) await loadDemo(name, mode);
-  });
-  return name;
-}
-
-async function loadDemo(name: string, mode: DemoMode): Promise<void> {
-  const loading = `${name}_loading`;
-  await asked(`drop database if exists ${loading} with (force)`);
-  await asked(`create database ${loading}`);
-  const { start, crash } = serverOn({ url: addressOf(loading), port: await freePort(), demo: mode });
-  await start();
-  await crash();
-  await asked(`select pg_terminate_backend(pid) from pg_stat_activity where datname = '${loading}'`);
-  await asked(`alter database ${loading} rename to ${name}`);
-}
-
-const LOADING = 41;
-
-/** Suites may run side by side: one loads the demo, the other waits for it. */
-async function withLock(work: () => Promise<void>): Promise<void> {
-  const client = new Client({ connectionString: serverAddress() });
-  await client.connect();
-  try {
-    await client.query(`select pg_advisory_lock(${LOADING})`);
-    await work();
-  } finally {
-    await client.end();
-  }
-}
-
-async function makeDatabase(template: string | null): Promise<string> {
+async function makeDatabase(): Promise<string> {
   const name = `browser_${randomUUID().replaceAll('-', '')}`;
-  await asked(`create database ${name}${template ? ` template ${template}` : ''}`);
+  await asked(`create database ${name}`);
   return addressOf(name);
 }
 

@@ -42,7 +42,7 @@ describe('choosing wood', () => {
     driver.wait(until.elementLocated(By.xpath(`//a[contains(., "${words}")]`)), 45_000);
 
   beforeAll(async () => {
-    app = await serveApp({ demo: false });
+    app = await serveApp();
     const bench = new OwnBench(app.address);
     for (const [name, species, mass] of RACK) await bench.woodSet({ name, species, mass });
     const rejected = await bench.woodSet({ name: 'European 22, runout', species: 'european-spruce' });

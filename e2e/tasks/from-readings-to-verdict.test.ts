@@ -36,7 +36,7 @@ describe('from caliper readings to the next pass', () => {
   };
 
   beforeAll(async () => {
-    app = await serveApp({ demo: false });
+    app = await serveApp();
     browser = await openBrowser();
     ({ driver } = browser);
   });

@@ -45,7 +45,7 @@ describe('listening to a board', () => {
   const value = async (label: string) => (await (await findField(driver, label)).getAttribute('value')) ?? '';
 
   beforeAll(async () => {
-    app = await serveApp({ demo: false });
+    app = await serveApp();
     set = await new OwnBench(app.address).woodSet();
     writeFileSync(join(folder, 'microphone.wav'), knocks(8, [1.5, 4.5]));
     writeFileSync(join(folder, 'file.wav'), knocks(4, [0.5]));

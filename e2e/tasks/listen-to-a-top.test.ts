@@ -105,7 +105,7 @@ describe('listening to a top', () => {
   };
 
   beforeAll(async () => {
-    app = await serveApp({ demo: false });
+    app = await serveApp();
     const bench = new OwnBench(app.address);
     const voiced = await bench.build({ number: 41, name: 'Sandpiper' });
     const plan = await bench.plan(voiced, 'x');

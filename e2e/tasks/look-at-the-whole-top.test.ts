@@ -48,7 +48,7 @@ describe('the whole top', () => {
   };
 
   beforeAll(async () => {
-    app = await serveApp({ demo: false, worker: true });
+    app = await serveApp({ worker: true });
     const bench = new OwnBench(app.address);
     const voiced = await bench.build();
     await bench.plan(voiced, 'x');

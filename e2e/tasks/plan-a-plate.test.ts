@@ -48,7 +48,7 @@ describe('around the plate', () => {
   const open = (path: string) => driver.get(`${app.address}${path}`);
 
   beforeAll(async () => {
-    app = await serveApp({ demo: false });
+    app = await serveApp();
     const bench = new OwnBench(app.address);
     await bench.send('PATCH', '/workshop', { name: 'Larkspur Bench' });
     const turnstone = await bench.build({ number: 38, name: 'Turnstone' });

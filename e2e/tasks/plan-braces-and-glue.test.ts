@@ -49,7 +49,7 @@ describe('planning the braces of a top', () => {
   };
 
   beforeAll(async () => {
-    app = await serveApp({ demo: false });
+    app = await serveApp();
     const bench = new OwnBench(app.address);
     const build = await bench.build();
     await bench.plan(build, 'lattice', { archRadius: 8, dishRadius: 8 });

@@ -34,7 +34,7 @@ describe('shaping a brace', () => {
   const bar = async () => (await kept()).find((brace) => brace.id === 'tone-1')!;
 
   beforeAll(async () => {
-    app = await serveApp({ demo: false });
+    app = await serveApp();
     const bench = new OwnBench(app.address);
     const build = await bench.build();
     await bench.plan(build, 'x');

@@ -45,7 +45,7 @@ describe('thinning by a rule', () => {
   const openPart = async (words: string) => unfold(await findText(driver, words));
 
   beforeAll(async () => {
-    app = await serveApp({ demo: false });
+    app = await serveApp();
     const bench = new OwnBench(app.address);
     build = await bench.build({ number: 42, name: 'Dunlin', family: 'nylon-string' });
     await bench.target(build, 2.38e-3);

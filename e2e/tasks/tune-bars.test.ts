@@ -67,7 +67,7 @@ describe('two bars tuned together', () => {
   };
 
   beforeAll(async () => {
-    app = await serveApp({ demo: false });
+    app = await serveApp();
     const bench = new OwnBench(app.address);
     const build = await bench.build();
     await bench.plan(build, 'x');

@@ -34,7 +34,7 @@ describe('away from the server', () => {
   };
 
   beforeAll(async () => {
-    app = await serveApp({ demo: false });
+    app = await serveApp();
     const outline = defaultOutline('steel-string');
     const made = await send('POST', '/builds', {
       id,
