@@ -117,7 +117,6 @@ describe('a bench with accounts', () => {
     await wren.post(at('/builds')).send(aBuild({})).expect(201);
     await wren.post(at('/accounts/invitations')).send({ role: 'owner' }).expect(403);
     await wren.post(at('/bundles')).expect(403);
-    await wren.patch(at('/workshop')).send({ name: 'Mine now' }).expect(403);
     const { accounts } = (await wren.get(at('/accounts')).expect(200)).body as {
       accounts: { id: string; name: string }[];
     };

@@ -1,6 +1,5 @@
 import { Body, Controller, Get, Param, ParseUUIDPipe, Patch, Post } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
-import { ForOwners } from '../http/who-may';
 import { AddPersonDto, ChangePersonDto, ChangeWorkshopDto } from './workshop.dto';
 import { WorkshopService } from './workshop.service';
 
@@ -15,7 +14,6 @@ export class WorkshopController {
   }
 
   @Patch()
-  @ForOwners()
   change(@Body() body: ChangeWorkshopDto) {
     return this.workshop.change(body);
   }

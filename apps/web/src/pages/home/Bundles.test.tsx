@@ -18,6 +18,13 @@ describe('bundles', () => {
       '/api/v1/bundle',
     );
   });
+  it('are read in by an owner, not by a helper', async () => {
+    const signedIn = { account: 'a', session: 's', name: 'Wren', role: 'helper', shared: false };
+    serve({ 'GET /sign-in': { accounts: true, workshop: 'Larkspur Bench', signedIn } });
+    open(<Bundles />);
+    await waitFor(() => expect(screen.queryByText('Read in a bundle')).toBeNull());
+    expect(screen.getByText('Take all along as open files')).toBeInTheDocument();
+  });
   it.each([
     [
       { added: [build(41, 'Sandpiper')], here: [build(42, 'Dunlin')] },

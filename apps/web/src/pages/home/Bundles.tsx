@@ -3,12 +3,15 @@ import { useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { Refused, upload } from '../../api/client';
 import type { BundleReadView } from '../../api/contract';
+import { useSignIn } from '../../api/sign-in';
 import { Button } from '../../ui';
 import { bundleAddress } from './bundle-address';
 
 /** Everything out as open files, where there is anything, and a bundle of another bench in. */
 export function Bundles({ empty = false }: { empty?: boolean }) {
   const client = useQueryClient();
+  const signedIn = useSignIn().data?.signedIn;
+  const mayRead = !signedIn || signedIn.role === 'owner';
   const file = useRef<HTMLInputElement>(null);
   const [reading, setReading] = useState<AbortController | null>(null);
   const read = async (chosen: File) => {
@@ -34,9 +37,11 @@ export function Bundles({ empty = false }: { empty?: boolean }) {
           Take all along as open files
         </a>
       )}
-      <Button kind="quiet" disabled={reading !== null} onClick={() => file.current?.click()}>
-        {reading ? 'Reading the bundle in …' : 'Read in a bundle'}
-      </Button>
+      {mayRead && (
+        <Button kind="quiet" disabled={reading !== null} onClick={() => file.current?.click()}>
+          {reading ? 'Reading the bundle in …' : 'Read in a bundle'}
+        </Button>
+      )}
       {reading && (
         <Button kind="quiet" onClick={() => reading.abort()}>
           Stop

@@ -4,6 +4,7 @@ import { HomeLink } from '../../frame/Shell';
 import { Waiting } from '../../frame/Waiting';
 import { Loading } from '../../ui/Loading';
 import { AccountsList } from './AccountsList';
+import { BenchName } from './BenchName';
 import { FirstAccount } from './FirstAccount';
 import { Invitations } from './Invitations';
 import { OwnPassword } from './OwnPassword';
@@ -28,7 +29,10 @@ export function PeoplePage() {
         {!accounts || !signedIn ? (
           <>
             <FirstAccount />
-            <ShopAddress hasOwner={false} />
+            <div className="space-y-6">
+              <ShopAddress hasOwner={false} />
+              <BenchName />
+            </div>
           </>
         ) : (
           <>
@@ -36,6 +40,7 @@ export function PeoplePage() {
             <div className="space-y-6">
               {signedIn.role === 'owner' && <Invitations />}
               <ShopAddress hasOwner />
+              {signedIn.role === 'owner' && <BenchName />}
               <OwnPassword />
             </div>
           </>

@@ -61,6 +61,22 @@ describe('people and devices', () => {
     });
   });
 
+  it('let the bench be named, and refuse no name at the field', async () => {
+    const named = { name: 'Larkspur Bench', demo: false, people: [], glues: [] };
+    const asked = serve({ ...shop, 'GET /workshop': named, 'PATCH /workshop': { ...named, name: 'Heron Bench' } });
+    open(<PeoplePage />);
+    await waitFor(() => expect(screen.getByLabelText('The bench is called')).toHaveValue('Larkspur Bench'));
+    typeInto('The bench is called', ' ');
+    fireEvent.click(screen.getByText('Call it so'));
+    expect(await screen.findByText('Give it a name')).toBeInTheDocument();
+    typeInto('The bench is called', 'Heron Bench');
+    fireEvent.click(screen.getByText('Call it so'));
+    await waitFor(() =>
+      expect(asked).toContainEqual({ method: 'PATCH', path: '/workshop', body: { name: 'Heron Bench' } }),
+    );
+    expect(await screen.findByText('Heron Bench')).toBeInTheDocument();
+  });
+
   it('tell where each is signed in, and send them away', async () => {
     const asked = serve(shop);
     open(<PeoplePage />);

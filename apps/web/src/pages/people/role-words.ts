@@ -7,6 +7,6 @@ export const ROLE_WORDS: Record<AccountView['role'], string> = {
 };
 
 export const ROLE_HINTS: Record<AccountView['role'], string> = {
-  owner: 'Lets people in and out, names the workshop, reads in bundles; works at the bench.',
+  owner: 'Lets people in and out, reads in bundles, works at the bench.',
   helper: 'Works at the bench: builds, readings, rounds, the rack.',
 };
