@@ -1,6 +1,6 @@
 /** The page's one outbox: kept in the browser's own database, sent by one page of the browser for all. */
 import type { QueryClient } from '@tanstack/react-query';
-import { useSyncExternalStore } from 'react';
+import { useMemo, useSyncExternalStore } from 'react';
 import { toast } from 'sonner';
 import { benchNow, ownBench } from './bench-identity';
 import { browserStore } from './browser-store';
@@ -36,18 +36,21 @@ export function openOutbox(client: QueryClient): void {
       if (outbox.snapshot().writes.some((write) => write.buildId === buildId)) return;
       // A reading's answer says all that the page needs; what others see of it is asked for when the hand rests.
       if (READINGS.test(path)) return refreshWhenResting(client, buildId);
-      void client.invalidateQueries({ queryKey: keys.build(buildId) });
+      return askAgain(client, buildId);
     },
-    held: ({ buildId }) => void client.invalidateQueries({ queryKey: keys.build(buildId) }),
+    held: ({ buildId }) => askAgain(client, buildId),
     refused: (write, { words, errors }) => {
       toast.error(`The server did not take ${write.label}: ${errors[0]?.message ?? words}. It is kept aside.`);
-      void client.invalidateQueries({ queryKey: keys.build(write.buildId) });
+      return askAgain(client, write.buildId);
     },
   });
   if (channel) channel.onmessage = ({ data }: MessageEvent<Write | null>) => void outbox.heard(data);
   void opened.then(() => leadOrFollow(outbox));
   window.addEventListener('online', () => outbox.retry());
 }
+
+const askAgain = (client: QueryClient, buildId: string) =>
+  client.invalidateQueries({ queryKey: keys.build(buildId) }, { throwOnError: true });
 
 const READINGS = /^\/surveys\/([^/]+)\/readings$/;
 const REST_MS = 1500;
@@ -61,15 +64,25 @@ function keepReadings(client: QueryClient, key: readonly unknown[], added: reado
   });
 }
 
-function refreshWhenResting(client: QueryClient, buildId: string): void {
+function refreshWhenResting(client: QueryClient, buildId: string): Promise<unknown> {
   clearTimeout(resting.get(buildId));
-  const refresh = () => {
-    for (const queryKey of [keys.surveys(buildId), keys.ledger(buildId), keys.buildLists])
-      void client.invalidateQueries({ queryKey });
-  };
-  resting.set(buildId, setTimeout(refresh, REST_MS));
+  const shown = [keys.surveys(buildId), keys.ledger(buildId), keys.buildLists];
+  const refresh = () =>
+    Promise.all(shown.map((queryKey) => client.invalidateQueries({ queryKey }, { throwOnError: true })));
+  return new Promise((accept, fail) => {
+    resting.set(
+      buildId,
+      setTimeout(() => void refresh().then(accept, fail), REST_MS),
+    );
+  });
 }
 
 export function useOutbox(): OutboxState {
   return useSyncExternalStore(outbox.subscribe, outbox.snapshot);
+}
+
+/** To be laid over what the server answered: what waits, and what it has since. */
+export function useOverlay(): readonly Write[] {
+  const { landed, writes } = useOutbox();
+  return useMemo(() => [...landed, ...writes], [landed, writes]);
 }

@@ -2,10 +2,11 @@ import type { PassTool, Taken } from '@nimble/core/verdict';
 import type { TargetSpec } from '@nimble/core/graduation';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import { outbox, useOutbox } from './bench-outbox';
+import { outbox, useOutbox, useOverlay } from './bench-outbox';
 import { get } from './client';
 import { keys } from './keys';
 import { blankSurvey, withPendingPasses, withPendingReadings, withPendingSurveys } from './pending';
+import type { Write } from './write';
 import type { Build, Survey, SurveyReading } from './types';
 
 export const useWorkshop = () => useQuery({ queryKey: keys.workshop, queryFn: () => get('/workshop') });
@@ -21,7 +22,7 @@ export const useTarget = (id: string) =>
 
 /** Passes of a build, those that still wait to be sent included. */
 export function usePasses(buildId: string) {
-  const { writes } = useOutbox();
+  const writes = useOverlay();
   const query = useQuery({
     queryKey: keys.passes(buildId),
     queryFn: () => get('/builds/{id}/passes', { id: buildId }),
@@ -43,7 +44,7 @@ export const useTemplates = () => useQuery({ queryKey: keys.templates, queryFn: 
 
 /** Surveys of a build, those that still wait to be sent included. */
 export function useSurveys(buildId: string) {
-  const { writes } = useOutbox();
+  const writes = useOverlay();
   const query = useQuery({
     queryKey: keys.surveys(buildId),
     queryFn: () => get('/builds/{id}/surveys', { id: buildId }),
@@ -60,26 +61,28 @@ export function useSurveys(buildId: string) {
  * for yet.
  */
 export function useSurvey(buildId: string, surveyId: string | null) {
-  const { writes } = useOutbox();
-  const isNew = writes.some(
-    (w) => w.path === `/builds/${buildId}/surveys` && (w.body as { id: string }).id === surveyId,
-  );
+  const writes = useOverlay();
+  const { writes: waiting } = useOutbox();
+  const isNew = waiting.some((w) => isStart(w, buildId, surveyId));
   const query = useQuery({
     queryKey: keys.survey(buildId, surveyId ?? 'none'),
     queryFn: () => get('/surveys/{id}', { id: surveyId! }),
     enabled: surveyId !== null && !isNew,
   });
   const data = useMemo(() => {
-    const hasWaiting = isNew || writes.some((w) => w.path.startsWith(`/surveys/${surveyId}/`));
+    const isOurs = (w: Write) => isStart(w, buildId, surveyId) || w.path.startsWith(`/surveys/${surveyId}/`);
     const blank =
-      hasWaiting && surveyId !== null
+      writes.some(isOurs) && surveyId !== null
         ? { ...blankSurvey(buildId, 0, { id: surveyId }), readings: [], expected: null, standing: null }
         : null;
     const known = query.data ?? blank;
     return known ? withPendingReadings(known, writes) : undefined;
-  }, [query.data, writes, isNew, surveyId, buildId]);
+  }, [query.data, writes, surveyId, buildId]);
   return { ...query, data };
 }
+
+const isStart = ({ path, body }: Write, buildId: string, surveyId: string | null) =>
+  path === `/builds/${buildId}/surveys` && (body as { id: string }).id === surveyId;
 
 /** Writes of the thickness stage: shown at once, sent when the server can be reached. */
 export function useSurveyWrites(buildId: string) {

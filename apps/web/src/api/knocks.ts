@@ -6,7 +6,7 @@ import { heardKnock, placedKnock, roundKnock, type RoundKnock } from '@nimble/co
 import type { HeardKnock, PlacedKnock } from '@nimble/core/knock-map';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import { outbox, useOutbox } from './bench-outbox';
+import { outbox, useOverlay } from './bench-outbox';
 import { bytesOf, get, request, upload } from './client';
 import { keys } from './keys';
 import type { Write } from './outbox';
@@ -22,7 +22,7 @@ export type SoundView = KnockView | PlayedView;
 
 /** Knocks and recordings of a build, those that still wait to be sent included. */
 export function useSounds(buildId: string) {
-  const { writes } = useOutbox();
+  const writes = useOverlay();
   const query = useQuery({
     queryKey: keys.knocks(buildId),
     queryFn: () => get('/builds/{id}/knocks', { id: buildId }),

@@ -53,7 +53,7 @@ describe('outbox', () => {
     await settle();
     expect(sent).toEqual(['A1', 'A2', 'A3']);
     expect(store.kept.size).toBe(0);
-    expect(outbox.snapshot()).toEqual({ writes: [], held: [], aside: [], trouble: null });
+    expect(outbox.snapshot()).toMatchObject({ writes: [], held: [], aside: [], trouble: null });
   });
   it('waits for somebody to sign in, sets nothing aside meanwhile, and goes on then', async () => {
     const sent: string[] = [];
@@ -129,7 +129,7 @@ describe('two pages of one browser', () => {
       made.forEach((page, other) => other !== i && void page.heard(sent));
     for (const i of [0, 1]) {
       made.push(new Outbox(store, { send, tell: tellFrom(i) }));
-      await made[i]!.open({ ...ignore, sent: ({ label }) => sentTo[i]!.push(label) });
+      await made[i]!.open({ ...ignore, sent: ({ label }) => void sentTo[i]!.push(label) });
     }
     return { store, first: made[0]!, second: made[1]!, sentTo };
   }
@@ -183,7 +183,7 @@ describe('what the server will not take', () => {
           bad(label) ? Promise.reject(new Refused(400, 'Wrong', errors)) : Promise.resolve(void sent.push(label)),
       },
       memory(),
-      { ...ignore, refused: (w, { words }) => told.push(`${w.label}: ${words}`) },
+      { ...ignore, refused: (w, { words }) => void told.push(`${w.label}: ${words}`) },
     );
     outbox.add(write('bad'));
     outbox.add(write('good'));
@@ -322,7 +322,7 @@ describe('changes of what other pages change too', () => {
     for (let step = 1; step <= 10; step += 1) outbox.addUpon(change(`${step}`, { step }));
     await settle();
     expect(server.kept).toHaveLength(10);
-    expect(outbox.snapshot()).toEqual({ writes: [], held: [], aside: [], trouble: null });
+    expect(outbox.snapshot()).toMatchObject({ writes: [], held: [], aside: [], trouble: null });
   });
   it('follow it also while its answer is being put away', async () => {
     const store = memory();

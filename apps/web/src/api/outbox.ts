@@ -27,6 +27,8 @@ export interface Trouble {
 export interface OutboxState {
   /** Waiting or under way, oldest first. */
   writes: readonly Write[];
+  /** The server has them, and what this page shows may still be from before: laid over it until it was asked again. */
+  landed: readonly Write[];
   /** Refused because another page changed the same: kept until the person says which one holds. */
   held: readonly Write[];
   /** Refused for good: kept until the person mends, sends or drops them. */
@@ -37,11 +39,12 @@ export interface OutboxState {
 export interface OutboxEvents {
   /** The server has it; it stands here a moment longer, so that what is shown never blinks. */
   answered?(write: Write, answer: unknown): void;
-  sent(write: Write): void;
-  /** Set aside. */
-  refused(write: Write, aside: Aside): void;
-  /** Another page changed the same. */
-  held?(write: Write): void;
+  /** @returns when the page has asked again; none while it does not yet */
+  sent(write: Write): Promise<unknown> | void;
+  /** Set aside. @returns when the page has asked again */
+  refused(write: Write, aside: Aside): Promise<unknown> | void;
+  /** Another page changed the same. @returns when the page has asked again */
+  held?(write: Write): Promise<unknown> | void;
 }
 
 interface Ways {
@@ -65,7 +68,7 @@ const DISK_FULL = 507;
 const TOO_OFTEN = 429;
 
 export class Outbox {
-  private state: OutboxState = { writes: [], held: [], aside: [], trouble: null };
+  private state: OutboxState = { writes: [], landed: [], held: [], aside: [], trouble: null };
   private readonly listeners = new Set<() => void>();
   private readonly ways: Ways;
   private readonly faults = new Map<string, number>();
@@ -114,8 +117,9 @@ export class Outbox {
 
   /** Another page added, or sent one. */
   async heard(sent: Write | null): Promise<void> {
+    const known = this.state.writes.find(({ id }) => id === sent?.id);
     await this.reload();
-    if (sent) this.events.sent(sent);
+    if (sent) this.land(known ?? sent, known ? [known] : []);
     if (this.leads) void this.flush();
   }
 
@@ -225,7 +229,7 @@ export class Outbox {
       this.events.answered?.(write, answer);
       await this.drop(write);
       this.change({ writes: this.state.writes.filter((other) => other.id !== write.id) });
-      this.events.sent(write);
+      this.land(write, [write]);
       this.ways.tell(write);
     } catch (failure) {
       const end = await this.failed(write, failure);
@@ -233,6 +237,18 @@ export class Outbox {
     }
     this.wait = FIRST_WAIT_MS;
     return 'done';
+  }
+
+  /** What was asked before it came to the server does not hold it: it is shown from here until that was asked again. */
+  private land(write: Write, shown: readonly Write[]): void {
+    this.change({ landed: [...this.state.landed, ...shown] });
+    this.forgetLanded(write.buildId, this.events.sent(write));
+  }
+
+  private forgetLanded(buildId: string, isAsked: Promise<unknown> | void): void {
+    const before = this.state.landed.filter((write) => write.buildId === buildId);
+    const forget = () => this.change({ landed: this.state.landed.filter((write) => !before.includes(write)) });
+    if (isAsked) void isAsked.then(forget, () => undefined);
   }
 
   private async failed(write: Write, failure: unknown): Promise<'done' | 'waits' | 'unreachable'> {
@@ -273,7 +289,7 @@ export class Outbox {
       aside: [...this.state.aside, kept],
     });
     await this.store.put(kept);
-    this.events.refused(kept, aside);
+    this.forgetLanded(kept.buildId, this.events.refused(kept, aside));
     this.ways.tell(null);
   }
 
@@ -305,7 +321,7 @@ export class Outbox {
     });
     await this.store.put(held);
     for (const part of parts) if (part.id !== held.id) await this.store.remove(part);
-    this.events.held?.(held);
+    this.forgetLanded(held.buildId, this.events.held?.(held));
     this.ways.tell(null);
   }
 

@@ -3,7 +3,7 @@ import type { TopBendView, TopMassView } from './contract';
 import type { FlexPlace, VoicingBodies, VoicingEvent, VoicingKind } from '@nimble/core/voicing';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import { outbox, useOutbox } from './bench-outbox';
+import { outbox, useOverlay } from './bench-outbox';
 import { get, request } from './client';
 import { keys } from './keys';
 import type { Write } from './outbox';
@@ -15,7 +15,7 @@ const isPending = (event: VoicingEvent) => event.kind === 'shaving' && !event.re
 
 /** Oldest first, those that still wait to be sent included. */
 export function useVoicingEvents(buildId: string) {
-  const { writes } = useOutbox();
+  const writes = useOverlay();
   const query = useQuery({
     queryKey: keys.voicing(buildId),
     queryFn: () => get('/builds/{id}/voicing', { id: buildId }),
