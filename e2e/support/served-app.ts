@@ -141,3 +141,18 @@ export function freePort(): Promise<number> {
     });
   });
 }
+
+/** Two free ports in a row. @returns the first */
+export async function freePair(): Promise<number> {
+  for (;;) {
+    const port = await freePort();
+    if (await isFree(port + 1)) return port;
+  }
+}
+
+function isFree(port: number): Promise<boolean> {
+  return new Promise((accept) => {
+    const probe = createServer().on('error', () => accept(false));
+    probe.listen(port, '0.0.0.0', () => probe.close(() => accept(true)));
+  });
+}

@@ -19,7 +19,7 @@ import {
   untilReads,
   type OpenBrowser,
 } from '../support/browser';
-import { freePort } from '../support/served-app';
+import { freePair } from '../support/served-app';
 import { startProgram, stopProgram, type Started } from '../support/program';
 
 const SECRET = 'four dusty words here';
@@ -57,7 +57,7 @@ describe('a bench that lets others in', () => {
     ).toEqual([]);
 
   beforeAll(async () => {
-    port = await freePort();
+    port = await freePair();
     here = `http://127.0.0.1:${port}`;
     shop = `https://${ELSEWHERE}:${port + 1}`;
     program = await start();

@@ -12,7 +12,7 @@ const MOST_CONNECTIONS = 10;
 async function bringForward(url: string): Promise<void> {
   const sequelize = new Sequelize(url, { dialect: 'postgres', logging: false });
   try {
-    await oneAtATime(url, async () => {
+    await oneAtATime(url, 'data', async () => {
       await migrate(sequelize);
       await upgradeDocuments(sequelize);
     });

@@ -1,14 +1,17 @@
 import { Client } from 'pg';
 
-/** Any number that nobody else takes. */
-const LOCK = 4310;
+/** Any numbers that nobody else takes. */
+const LOCKS = { data: 4310, demo: 4311 };
 
-/** Of several servers that start on one database one brings it forward, and the others wait for it. */
-export async function oneAtATime<T>(url: string, work: () => Promise<T>): Promise<T> {
+/**
+ * Of several servers and workers that start on one database one brings the data forward, and one lays out the demo; the
+ * others wait for it where they need it.
+ */
+export async function oneAtATime<T>(url: string, what: keyof typeof LOCKS, work: () => Promise<T>): Promise<T> {
   const client = new Client({ connectionString: url });
   await client.connect();
   try {
-    await client.query('select pg_advisory_lock($1)', [LOCK]);
+    await client.query('select pg_advisory_lock($1)', [LOCKS[what]]);
     return await work();
   } finally {
     await client.end();

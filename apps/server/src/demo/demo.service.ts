@@ -74,7 +74,7 @@ export class DemoService {
 
   /** Lays the demo out on an empty bench, or goes on where an earlier start was interrupted. */
   async loadWhenEmpty(wanted: { now?: Date; sounds?: boolean } = {}): Promise<boolean> {
-    return oneAtATime(this.settings.DATABASE_URL, () => this.load(wanted));
+    return oneAtATime(this.settings.DATABASE_URL, 'demo', () => this.load(wanted));
   }
 
   private async load({ now = new Date(), sounds = true }): Promise<boolean> {
@@ -111,7 +111,7 @@ export class DemoService {
   }
 
   private async loadPeopleAndRack(now: Date, transaction: Transaction): Promise<void> {
-    await Workshop.create(this.own({ id: 1, name: 'Larkspur Bench', demo: true }), { transaction });
+    await Workshop.create({ id: 1, name: 'Larkspur Bench', demo: true }, { transaction });
     await Person.bulkCreate(
       this.own(DEMO_PEOPLE.map((person) => ({ ...person, experience: EXPERIENCE_OF[person.role] ?? 'some' }))),
       { transaction },
@@ -127,10 +127,10 @@ export class DemoService {
     });
     for (const { set, weighings, tests } of demoRack()) {
       const setId = randomUUID();
-      await WoodSet.create(this.own({ ...set, id: setId, demo: true }), { transaction });
+      await WoodSet.create({ ...set, id: setId, demo: true }, { transaction });
       const rows = <T extends { daysAgo: number }>(records: readonly T[]) =>
         records.map(({ daysAgo, ...record }) => ({ ...record, id: randomUUID(), setId, at: ago(daysAgo), person }));
-      await WoodWeighing.bulkCreate(this.own(rows(weighings)), { transaction });
+      await WoodWeighing.bulkCreate(rows(weighings), { transaction });
       await WoodTest.bulkCreate(this.own(rows(tests)), { transaction });
     }
   }
@@ -327,7 +327,7 @@ export class DemoService {
       { transaction },
     );
     const rows = readings.map((reading, i) => ({ ...readingRow(reading), surveyId, person, at: minutes(i) }));
-    await ReadingRecord.bulkCreate(this.own(rows), { transaction });
+    await ReadingRecord.bulkCreate(rows, { transaction });
     const checked = checks.map(({ thickness, ...check }, i) => ({
       ...check,
       id: randomUUID(),

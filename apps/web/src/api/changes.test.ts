@@ -58,6 +58,7 @@ describe('what others change', () => {
     jest.advanceTimersByTime(1000);
     expect(isAsked(keys.workshop)).toBe(true);
     expect(isAsked(keys.build('b1'))).toBe(false);
+    expect(isAsked(keys.signIn)).toBe(false);
   });
   it('by this page itself comes back as an echo that it does not ask for, and the next is somebody else’s', () => {
     expectEcho('b1');

@@ -69,12 +69,14 @@ function listen(tell: (of: string) => void): void {
   source.onmessage = ({ data }: MessageEvent<string>) => tell((JSON.parse(data) as { of: string }).of);
 }
 
+/** Of the door nothing changes by what is done at the bench. */
+const AT_THE_DOOR: readonly unknown[] = [keys.signIn[0], keys.health[0], keys.shop[0]];
+
 function queriesOf(of: string) {
   if (of === 'all') return {};
-  if (of === 'bench')
-    return { predicate: ({ queryKey }: { queryKey: readonly unknown[] }) => queryKey[0] !== keys.builds[0] };
-  return {
-    predicate: ({ queryKey: [first, second] }: { queryKey: readonly unknown[] }) =>
-      first === keys.builds[0] && (second === of || second === keys.buildLists[1]),
-  };
+  const isMeant = ([first, second]: readonly unknown[]) =>
+    of === 'bench'
+      ? first !== keys.builds[0] && !AT_THE_DOOR.includes(first)
+      : first === keys.builds[0] && (second === of || second === keys.buildLists[1]);
+  return { predicate: ({ queryKey }: { queryKey: readonly unknown[] }) => isMeant(queryKey) };
 }

@@ -3,10 +3,11 @@ import { useInvitation } from '../../api/accounts';
 import type { OpenInvitationView } from '../../api/contract';
 import { useEntering } from '../../api/sign-in';
 import { useEntryForm, WrongFields } from '../../forms';
-import { Button, CheckField, TextField } from '../../ui';
+import { Button, TextField } from '../../ui';
 import { Loading } from '../../ui/Loading';
 import { wrongPassword } from './password';
 import { ROLE_WORDS } from './role-words';
+import { SharedTablet } from './SharedTablet';
 
 /** An invitation taken up: who one is, and a password. */
 export function JoinPage() {
@@ -70,11 +71,7 @@ function Join({ code, invitation }: { code: string; invitation: OpenInvitationVi
         {name === null && <TextField label="Name" autoComplete="username" autoFocus {...text('name')} />}
         <TextField label="New password" type="password" autoComplete="new-password" {...text('password')} />
         <TextField label="The same again" type="password" autoComplete="new-password" {...text('again')} />
-        <CheckField
-          label="This is the shop’s own tablet: who stands at it says so by name"
-          checked={draft.shared}
-          onChange={(shared) => set({ shared })}
-        />
+        <SharedTablet checked={draft.shared} onChange={(shared) => set({ shared })} />
         <Button kind="main" type="submit" disabled={busy}>
           Come in
         </Button>

@@ -1,6 +1,7 @@
 import { useEntering } from '../../api/sign-in';
 import { useEntryForm, WrongFields } from '../../forms';
-import { Button, CheckField, TextField } from '../../ui';
+import { Button, TextField } from '../../ui';
+import { SharedTablet } from './SharedTablet';
 
 interface Draft {
   name: string;
@@ -30,11 +31,7 @@ export function SignInForm() {
     <form className="space-y-4" onSubmit={(event) => void submit(event)}>
       <TextField label="Name" autoComplete="username" autoFocus {...text('name')} />
       <TextField label="Password" type="password" autoComplete="current-password" {...text('password')} />
-      <CheckField
-        label="This is the shop’s own tablet: who stands at it says so by name"
-        checked={draft.shared}
-        onChange={(shared) => set({ shared })}
-      />
+      <SharedTablet checked={draft.shared} onChange={(shared) => set({ shared })} />
       <Button kind="main" type="submit" disabled={busy}>
         Sign in
       </Button>
