@@ -180,6 +180,24 @@ describe('a bench with accounts', () => {
     await ines.get(at('/builds')).expect(200);
   });
 
+  it('ends the streams of a device that is signed out from elsewhere, and no other', async () => {
+    await api.app.listen(0, '127.0.0.1');
+    const enter = async () => {
+      const entered = await browser().post(at('/sign-in')).send({ name: 'Ines Okafor', password: SECRET }).expect(200);
+      const { session } = (entered.body as { signedIn: { session: string } }).signedIn;
+      return { session, cookie: cookieOf(entered).split(';')[0]! };
+    };
+    const open = async ({ cookie }: { cookie: string }) =>
+      fetch(`${await api.app.getUrl()}${at('/changes')}`, { headers: { cookie } });
+    const [phone, tablet] = [await enter(), await enter()];
+    const [own, other] = [await open(phone), await open(tablet)];
+    const first = Promise.race([own.text().then(() => 'phone'), other.text().then(() => 'tablet')]);
+    await ines.delete(at(`/accounts/devices/${phone.session}`)).expect(204);
+    expect(await first).toBe('phone');
+    expect((await open(phone)).status).toBe(401);
+    await ines.delete(at(`/accounts/devices/${tablet.session}`)).expect(204);
+  });
+
   it('forgets a device that was not used for three months', async () => {
     const { Session } = await import('../src/accounts/session.model');
     const late = browser();

@@ -1,6 +1,6 @@
 /** Accounts of people, the devices that they are signed in on, invitations; and the guards of every route. */
 import { Module } from '@nestjs/common';
-import { APP_GUARD } from '@nestjs/core';
+import { APP_GUARD, APP_INTERCEPTOR } from '@nestjs/core';
 import { SequelizeModule } from '@nestjs/sequelize';
 import { ThrottlerModule } from '@nestjs/throttler';
 import { WorkshopModule } from '../workshop/workshop.module';
@@ -13,6 +13,7 @@ import { ShopController } from './shop.controller';
 import { SignInController } from './sign-in.controller';
 import { SignedInGuard } from './signed-in.guard';
 import { VISITS, VisitsGuard } from './visits.guard';
+import { WhileSignedIn } from './while-signed-in';
 
 @Module({
   imports: [
@@ -25,6 +26,7 @@ import { VISITS, VisitsGuard } from './visits.guard';
     AccountsService,
     { provide: APP_GUARD, useClass: VisitsGuard },
     { provide: APP_GUARD, useClass: SignedInGuard },
+    { provide: APP_INTERCEPTOR, useClass: WhileSignedIn },
   ],
   exports: [AccountsService],
 })

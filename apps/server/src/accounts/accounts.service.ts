@@ -54,6 +54,11 @@ export class AccountsService {
     return session;
   }
 
+  /** Whether who came in some time ago would be let in now. */
+  async mayStay(session: Session | null): Promise<boolean> {
+    return session ? (await Session.count({ where: { id: session.id } })) > 0 : !(await this.hasAccounts());
+  }
+
   /** @throws ProblemException 401 that does not say which of the two was wrong */
   async signIn({ name, password, shared = false }: SignInDto, device: string): Promise<NewSession> {
     const account = await Account.findOne({
