@@ -5,6 +5,7 @@ import type { RuleChoices, ThicknessRule } from '@nimble/core/project';
 import type { TargetSpec } from '@nimble/core/graduation';
 import { Link } from 'react-router';
 import type { Build } from '../../api/types';
+import { DevicesOwn } from '../../frame/DevicesOwn';
 import { woodOrigin } from '../../words/wood-origin';
 import { PassRows } from './PassRows';
 import { PlateChecks } from './PlateChecks';
@@ -83,7 +84,10 @@ function Lead({ view: { thin, followed, summary }, units }: { view: HowThinView;
   if (verdict?.kind === 'none') return <p className="font-medium">{verdict.evidence[0]}</p>;
   return (
     <section aria-label="The line that is followed">
-      <p className="text-soft">Stop at, by {followedWords(followed)}</p>
+      <p className="text-soft">
+        Stop at, by {followedWords(followed)}
+        <DevicesOwn />
+      </p>
       <p className="flex items-baseline gap-2">
         <span data-testid="stop-at" className="figures text-great leading-none font-medium tracking-tight">
           {formatThickness(followed.line.value, units).figure}

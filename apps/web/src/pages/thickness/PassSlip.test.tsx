@@ -1,6 +1,7 @@
 import { NO_BUILD_CHOICES, woodOfSpecies } from '@nimble/core/project';
 import type { SurveyFacts } from '@nimble/core/verdict';
-import { fireEvent, render, screen, within } from '@testing-library/react';
+import { act, fireEvent, render, screen, within } from '@testing-library/react';
+import { noteAway } from '../../api/away';
 import type { Build, Ledger, PassView } from '../../api/types';
 import { aBuild, readEvenly, surveyFacts } from '../../test/test-bench';
 import { PlateComputer } from '../../compute/plate-computer';
@@ -68,6 +69,14 @@ const aPass = (summary: ReturnType<typeof summaryOf>): PassView => ({
 });
 
 describe('what to take off', () => {
+  it('is marked as this device’s own while the server can’t be reached', () => {
+    const summary = summaryOf(() => 3.2e-3, 0.18);
+    act(() => noteAway(Date.now()));
+    show({ summary });
+    expect(within(screen.getByLabelText('Verdict')).getByText('by this device')).toBeInTheDocument();
+    act(() => noteAway(null));
+    expect(screen.queryByText('by this device')).toBeNull();
+  });
   it('says the verdict, the places in order, and what it will do, with units', () => {
     const { onTake } = show({ summary: summaryOf(() => 2.9e-3, 0.14) });
     expect(screen.getByTestId('verdict')).toHaveTextContent('Go on: three more passes');

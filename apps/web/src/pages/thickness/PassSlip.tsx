@@ -19,6 +19,7 @@ import {
 } from '@nimble/core/units';
 import { halfInterval } from '@nimble/core/base';
 import type { Build, Ledger, PassView, Survey } from '../../api/types';
+import { DevicesOwn } from '../../frame/DevicesOwn';
 import { woodOrigin } from '../../words/wood-origin';
 import type { ReactNode } from 'react';
 import { Button, Fold } from '../../ui';
@@ -113,7 +114,7 @@ function Verdict({ summary: { verdict }, before }: { summary: AssessmentSummary;
         data-testid="verdict"
         className={`leading-tight font-bold ${before ? 'text-lead text-soft' : `text-head ${VERDICT_INK[verdict.kind]}`}`}
       >
-        {verdict.headline}
+        {verdict.headline} <DevicesOwn />
       </h2>
       <ul className="mt-1 space-y-0.5">
         {verdict.evidence.map((line) => (

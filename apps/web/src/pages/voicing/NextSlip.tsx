@@ -2,6 +2,7 @@ import type { BracingPlan, Brace } from '@nimble/core/bracing';
 import type { Shaving, ShavingCandidate, VoicingGoal } from '@nimble/core/voicing';
 import type { UnitChoice } from '@nimble/core/units';
 import { Caution } from '../../ui/Row';
+import { DevicesOwn } from '../../frame/DevicesOwn';
 import { usePreferences } from '../../ui/preferences';
 import { Button, PanelSection } from '../../ui';
 import type { VoicingPicture } from '../../compute/voicing-computer';
@@ -59,7 +60,7 @@ export function NextSlip({
     <div className="space-y-3 pt-1">
       <section aria-label="Verdict" aria-live="polite">
         <p className={`text-figure leading-tight font-bold ${verdict.say === 'stop' ? '' : 'text-spruce'}`}>
-          {SAY_WORDS[verdict.say]}
+          {SAY_WORDS[verdict.say]} <DevicesOwn />
         </p>
         {verdict.rule && (
           <p className="font-medium">
