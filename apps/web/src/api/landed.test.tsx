@@ -7,7 +7,14 @@ import { useSurvey, useSurveys, useSurveyWrites } from './hooks';
 import { blankSurvey } from './pending';
 import type { SurveyReading } from './types';
 
-const reading = { id: 'r', station: 'A1', x: 0.1, y: 0, thickness: 0.003, supersedes: null } as unknown as SurveyReading;
+const reading = {
+  id: 'r',
+  station: 'A1',
+  x: 0.1,
+  y: 0,
+  thickness: 0.003,
+  supersedes: null,
+} as unknown as SurveyReading;
 
 describe('what the server has taken and not yet shown again', () => {
   it('stays on the page: a survey that was begun, and its first reading', async () => {
