@@ -22,6 +22,7 @@ export { thicknessField } from './plate-elements';
 export { stationsAround } from './brace-sections';
 export { nameMode, TOP_MODE_KINDS, type TopModeKind } from './name-modes';
 export { strainEnergies, topStress, type EnergyShares, type StrainEnergy, type TopStress } from './strain';
+export { otherWood } from './other-wood';
 export { freedomsOf, woodSlopes, type SlopePair, type WoodSlopes } from './wood-slopes';
 export {
   BRACE_ENDS,

@@ -47,6 +47,9 @@ export interface PlateElements {
   thickness: (t: number) => number;
   /** Fills the matrices of a facet of so thick a plate. */
   fill: (t: number, thickness: number, out: ElementMatrices) => LayeredPlate;
+  /** One of them alone, of layers as they were found. */
+  fillStiffness: (t: number, plate: LayeredPlate, K: Float64Array) => void;
+  fillMass: (t: number, plate: LayeredPlate, M: Float64Array) => void;
 }
 
 export function plateElements(mesh: TriangleMesh, z: Float64Array, top: TopInput): PlateElements {
@@ -82,6 +85,9 @@ export function plateElements(mesh: TriangleMesh, z: Float64Array, top: TopInput
   const asIs: LayeredPlate[] = [];
   const plate = (t: number) => (asIs[t] ??= made(t, thickness(t)));
   const scratch = { local: new Float64Array(324), membrane: new Float64Array(81), bending: new Float64Array(81) };
+  const fillStiffness = (t: number, layered: LayeredPlate, K: Float64Array) =>
+    fillFacet(facets[t], layered, poisson, scratch, K);
+  const ofFacet = (t: number, layered: LayeredPlate, M: Float64Array) => fillMass(facets[t], layered, M);
   return {
     count,
     nodes,
@@ -90,11 +96,14 @@ export function plateElements(mesh: TriangleMesh, z: Float64Array, top: TopInput
     layers,
     plate,
     thickness,
-    fill: (t, wanted, out) => {
+    fill: (t, wanted, { K, M }) => {
       const layered = wanted === thickness(t) ? plate(t) : made(t, wanted);
-      fillFacet(facets[t], layered, poisson, scratch, out);
+      fillStiffness(t, layered, K);
+      ofFacet(t, layered, M);
       return layered;
     },
+    fillStiffness,
+    fillMass: ofFacet,
   };
 }
 
@@ -180,7 +189,7 @@ function fillFacet(
   plate: LayeredPlate,
   poisson: number,
   { local, membrane, bending }: Scratch,
-  { K, M }: ElementMatrices,
+  K: Float64Array,
 ): void {
   membrane.fill(0);
   bending.fill(0);
@@ -197,7 +206,6 @@ function fillFacet(
     }
   for (let c = 0; c < 3; c++) rigidLink(local, 18, 6 * c, plate.neutral);
   rotate(local, 18, facet.axes, K);
-  fillMass(facet, plate, M);
 }
 
 /** Layers of one wood, or alike on either side, don't couple. */

@@ -12,7 +12,7 @@ import { plateElements, thicknessField } from './plate-elements';
 import { scatteredField } from './scattered-field';
 import type { Place } from './space';
 import { checkTop, type TopInput, type TopPatch } from './top-input';
-import { freedomsOf } from './wood-slopes';
+import { FACET_SIZE, freedomsOf } from './wood-slopes';
 
 /** Freedoms of a node; of this file's own, as a loop pays for one that is imported. */
 const NODE = BLOCK;
@@ -122,7 +122,12 @@ export function buildTop(top: TopInput): TopModel {
 }
 
 /** Of each brace, in order along it. Its own nodes come after the mesh's. */
-function piecesOf(mesh: TriangleMesh, z: Float64Array, nodeThickness: Float64Array, top: TopInput): BracePiece[][] {
+export function piecesOf(
+  mesh: TriangleMesh,
+  z: Float64Array,
+  nodeThickness: Float64Array,
+  top: TopInput,
+): BracePiece[][] {
   let first = mesh.x.length;
   return (top.braces ?? []).map((brace, i) => {
     const line = mesh.lines[i];
@@ -203,9 +208,6 @@ function addPlate(model: TopModel): void {
       }
   }
 }
-
-/** Of a triangle: three nodes of six. */
-const FACET_SIZE = 3 * NODE;
 
 /** Adds a node's 6 x 6 part of a triangle's matrix, from an entry of that on, to the block that begins at another. */
 function addBlock(values: Float64Array, at: number, part: Float64Array, from: number): void {

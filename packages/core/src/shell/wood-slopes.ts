@@ -52,9 +52,14 @@ export function woodSlopes(model: TopModel, braces: readonly TopBrace[], pairs: 
   return slopes;
 }
 
+interface Matrices {
+  K: Float64Array;
+  M: Float64Array;
+}
+
 interface Sides {
-  more: { K: Float64Array; M: Float64Array };
-  less: { K: Float64Array; M: Float64Array };
+  more: Matrices;
+  less: Matrices;
 }
 
 const sidesOf = (size: number): Sides => {
@@ -63,16 +68,16 @@ const sidesOf = (size: number): Sides => {
 };
 
 function addPlate({ plate, position }: TopModel, pairs: readonly SlopePair[], slopes: WoodSlopes[]): void {
-  const sides = sidesOf(18);
-  const at = new Int32Array(18);
+  const sides = sidesOf(FACET_SIZE);
+  const at = new Int32Array(FACET_SIZE);
   for (let t = 0; t < plate.count; t++) {
     const h = plate.thickness(t);
     plate.fill(t, h * (1 + STEP), sides.more);
     plate.fill(t, h * (1 - STEP), sides.less);
     subtract(sides);
-    for (let i = 0; i < 18; i++) at[i] = NODE * position[plate.nodes[3 * t + Math.floor(i / 6)]] + (i % 6);
+    placeFacet(plate.nodes, position, t, at);
     pairs.forEach((pair, p) => {
-      const slope = quadratic(pair, at, sides) / (2 * STEP * h);
+      const slope = quadratic(pair, at, sides.more) / (2 * STEP * h);
       for (let c = 0; c < 3; c++) slopes[p].thickness[plate.nodes[3 * t + c]] += slope / 3;
     });
   }
@@ -93,11 +98,19 @@ function addPiece(
     fillPiece(piece, pieceSides.more, [first, second], thickness);
     fillPiece(piece, pieceSides.less, [-first, -second], -thickness);
     subtract(pieceSides);
-    return pairs.map((pair) => quadratic(pair, at, pieceSides) / (2 * step));
+    return pairs.map((pair) => quadratic(pair, at, pieceSides.more) / (2 * step));
   };
   const byHeights = [slopesBy([rise, 0], 0, rise), slopesBy([0, rise], 0, rise)];
   const byThickness = slopesBy([0, 0], thicken, thicken);
   pairs.forEach((_, p) => take(p, byThickness[p], [byHeights[0][p], byHeights[1][p]]));
+}
+
+/** Of a triangle: three nodes of six. */
+export const FACET_SIZE = 3 * NODE;
+
+/** Places of a triangle's freedoms in a solution. */
+export function placeFacet(nodes: Int32Array, position: Int32Array, t: number, at: Int32Array): void {
+  for (let i = 0; i < FACET_SIZE; i++) at[i] = NODE * position[nodes[3 * t + Math.floor(i / NODE)]] + (i % NODE);
 }
 
 /** Places of a piece's freedoms in a solution. */
@@ -116,8 +129,8 @@ function subtract({ more, less }: Sides): void {
   }
 }
 
-/** y' (dK - lambda dM) x over an element. */
-function quadratic({ x, y, lambda, massOnly }: SlopePair, at: Int32Array, { more: { K, M } }: Sides): number {
+/** y' (K - lambda M) x over an element. */
+export function quadratic({ x, y, lambda, massOnly }: SlopePair, at: Int32Array, { K, M }: Matrices): number {
   const size = at.length;
   const stiffer = massOnly ? 0 : 1;
   let sum = 0;

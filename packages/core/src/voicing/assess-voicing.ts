@@ -33,7 +33,7 @@ import { readTogether, currentEstimate, withModel, type Forecasts, type Standing
 import { stopOrGo, type Verdict } from './stop';
 import {
   effectOf,
-  figuresOnBench,
+  modesAtStart,
   type QuantityKey,
   type VoicedMode,
   type VoicingModel,
@@ -162,7 +162,7 @@ export function computeVoicing(
     ...(modeCount !== undefined && { modeCount }),
     ...(meshSize !== undefined && { meshSize }),
   };
-  const { modes: named } = figuresOnBench(top, bench);
+  const named = modesAtStart(top, bench);
   onProgress(0.15);
   const last = rounds.filter(({ readings, heard }) => readings.length + heard.length > 0).at(-1);
   const isBefore = ({ number }: VoicingRound) => last !== undefined && number < last.number;

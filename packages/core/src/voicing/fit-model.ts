@@ -62,7 +62,9 @@ export function fitModel(
 ): Calibration {
   const first = openVoicingModel(top, AS_TAKEN, settings);
   onStep(1 / STEPS);
-  const named = { ...settings, named: settings.named ?? first.modes };
+  // A fit moves the wood by some hundredths: what its factors do then is the same but for hundredths of that.
+  const byWood = (key: QuantityKey) => quantityOf(first, key).byWood;
+  const again = { ...settings, named: settings.named ?? first.modes, byWood };
   // Named once, on the wood as taken: a fit can't change which note is which.
   const taken = readings(first).filter(({ key }) => first.quantities.some((quantity) => quantity.key === key));
   const step = leastSquares(
@@ -71,7 +73,7 @@ export function fitModel(
     prior,
     WOOD_FACTORS.map(() => 0),
   );
-  const model = taken.length === 0 ? first : openVoicingModel(top, factorsOf(step.logs), named);
+  const model = taken.length === 0 ? first : openVoicingModel(top, factorsOf(step.logs), again);
   onStep(1);
   const last = taken.length === 0 ? step : leastSquares(model, taken, prior, step.logs);
   const moved = last.logs.map((log, p) => log - step.logs[p]);

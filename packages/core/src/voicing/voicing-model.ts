@@ -4,12 +4,11 @@
  * per cent for one per cent. SI.
  */
 import { dot } from '../linalg';
-import { multiplyBlocks } from '../linalg';
 import type { Point } from '../outline';
 import { bridgeAt } from '../bracing';
 import {
-  buildTop,
   factorTop,
+  otherWood,
   topModes,
   underForces,
   valueAt,
@@ -64,6 +63,8 @@ export interface VoicingSettings {
   meshSize?: number;
   /** Shapes of the modes when the voicing began: `mode:0` is the first of them. */
   named?: readonly { trace: readonly number[] }[];
+  /** Effects of the wood factors on the same quantities, where they are known of wood a little different. */
+  byWood?: (key: QuantityKey) => number[];
 }
 
 const USUAL_MODES = 5;
@@ -137,30 +138,49 @@ export function figuresOnBench(
   return { modes, values: terms.map(({ key, value }) => ({ key, value })) };
 }
 
+/** The last ones stay at hand: a voicing is looked at again and again from where it began. */
+const begun = new Map<string, VoicedMode[]>();
+const MOST_BEGUN = 4;
+
+/**
+ * The modes of a top as its voicing begins, which all later ones are named by.
+ * @throws InvalidInput naming the field that can't be
+ */
+export function modesAtStart(top: TopPlan, settings: VoicingSettings): VoicedMode[] {
+  const key = JSON.stringify([top, settings]);
+  const known = begun.get(key);
+  if (known) return known;
+  const { modes } = figuresOnBench(top, settings);
+  if (begun.size >= MOST_BEGUN) begun.delete(begun.keys().next().value!);
+  begun.set(key, modes);
+  return modes;
+}
+
 /** @throws InvalidInput naming the field that can't be */
 export function openVoicingModel(top: TopPlan, factors: WoodFactors, settings: VoicingSettings): VoicingModel {
   const { input, factored, terms, modes } = solveOnBench(top, factors, settings);
-  const { mesh } = factored.model;
-  const slopes = woodSlopes(
-    factored.model,
-    input.braces ?? [],
-    terms.map(({ pair }) => pair),
-  );
-  const byWood = WOOD_FACTORS.map((name) =>
-    woodEffect(factored, terms, buildTop(inputOf(top, { ...factors, [name]: factors[name] * (1 + NUDGE) }, settings))),
-  );
+  const { model } = factored;
+  const pairs = terms.map(({ pair }) => pair);
+  let slopes: WoodSlopes[] | null = null;
+  const slopesOf = () => (slopes ??= woodSlopes(model, input.braces ?? [], pairs));
+  const byWood = settings.byWood ?? woodEffects(model, terms, (by) => inputOf(top, timesOf(factors, by), settings));
   return {
     top,
     factors,
     closed: settings.closed,
     modes,
-    quantities: terms.map(({ key, value, over }, q) => ({
-      key,
-      value,
-      slopes: divided(slopes[q], over),
-      byWood: byWood.map((effects) => effects[q]),
-    })),
-    nodeParts: Array.from(mesh.x, (x, n) => partOfPlace(top.shape, top.trebleSign, x, mesh.y[n])),
+    quantities: terms.map(({ key, value, over }, q): VoicedQuantity => {
+      let own: WoodSlopes | null = null;
+      return {
+        key,
+        value,
+        get slopes() {
+          return (own ??= divided(slopesOf()[q], over));
+        },
+        byWood: byWood(key),
+      };
+    }),
+    nodeParts: Array.from(model.mesh.x, (x, n) => partOfPlace(top.shape, top.trebleSign, x, model.mesh.y[n])),
   };
 }
 
@@ -172,21 +192,26 @@ interface Term {
   over: number;
 }
 
-/** Changes of the logarithms for one of a factor's: the matrices of the nudged top on the same mesh. */
-function woodEffect({ model }: FactoredTop, terms: readonly Term[], nudged: TopModel): number[] {
-  const { matrix } = model.plan;
-  const image = new Float64Array(model.held.length);
-  const change = (now: Float64Array, then: Float64Array, x: Float64Array) => {
-    multiplyBlocks(matrix, then, x, image);
-    const after = dot(x, image);
-    multiplyBlocks(matrix, now, x, image);
-    return after - dot(x, image);
+const timesOf = (factors: WoodFactors, by: Partial<WoodFactors>): WoodFactors => ({
+  ...factors,
+  ...Object.fromEntries(WOOD_FACTORS.flatMap((name) => (by[name] ? [[name, factors[name] * by[name]]] : []))),
+});
+
+/** Changes of the logarithm of a quantity for those of the factors, in their order. */
+function woodEffects(
+  model: TopModel,
+  terms: readonly Term[],
+  inputBy: (by: Partial<WoodFactors>) => TopInput,
+): (key: QuantityKey) => number[] {
+  const changeTo = otherWood(
+    model,
+    terms.map(({ pair }) => pair),
+  );
+  const changes = WOOD_FACTORS.map((name) => changeTo(inputBy({ [name]: 1 + NUDGE })));
+  return (key) => {
+    const q = terms.findIndex((term) => term.key === key);
+    return changes.map((change) => change[q] / terms[q].over / Math.log(1 + NUDGE));
   };
-  return terms.map(({ pair: { x, lambda, massOnly }, over }) => {
-    const stiffer = massOnly ? 0 : change(model.K, nudged.K, x);
-    const heavier = lambda === 0 ? 0 : change(model.M, nudged.M, x);
-    return (stiffer - lambda * heavier) / over / Math.log(1 + NUDGE);
-  });
 }
 
 /** What a metre's depth of strokes at places makes of the logarithm of a quantity, by its slopes. */
