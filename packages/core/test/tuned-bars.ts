@@ -64,7 +64,7 @@ export function tunedBars(seed: number, rounds: number): TunedBars {
     const { values } = figuresOnBench(top, { ...bench, named });
     return named.map((_, m) => values.find(({ key }) => key === `mode:${m}`)!.value);
   };
-  const model = openVoicingModel(TAKEN, AS_TAKEN, { closed: false, modeCount: MODES, meshSize: 0.026 });
+  const model = openVoicingModel(TAKEN, AS_TAKEN, { closed: false, modeCount: MODES, meshSize: 0.031 });
   const ids = bars.map(({ id }) => id);
   const { stretches } = barEffects(model, ids, LEAST);
   const stroke = (b: number, depth: number): Shaving => ({
@@ -93,7 +93,7 @@ export function tunedBars(seed: number, rounds: number): TunedBars {
     const taken = openVoicingModel(applyShavings(TAKEN, told), AS_TAKEN, {
       closed: false,
       modeCount: MODES,
-      meshSize: 0.026,
+      meshSize: 0.031,
       named: model.modes,
     });
     const { effect, left } = barEffects(

@@ -54,7 +54,7 @@ export const SPREAD = { density: 0.03, modulus: 0.1, braceDensity: 0.05, braceMo
 /** Of a note, a bend and a weighing, as shares. */
 const ERRS = { mode: 0.003, flex: 0.02, mass: 0.001 };
 export const HAND = 0.15;
-export const TRUE_MESH = 0.021;
+export const TRUE_MESH = 0.026;
 const STRUCK = [
   [0.05, 0.05],
   [0.05, -0.05],
@@ -189,7 +189,7 @@ export function calibrated(top: TopPlan, { heard, others }: Omit<Read, 'true'>) 
   return fitModel(
     top,
     (model) => [...matchModes(model.modes, heard).map(({ key, frequency }) => ({ key, value: frequency })), ...others],
-    { prior: priorSpread(SPREAD), settings: { closed: false, meshSize: 0.026 } },
+    { prior: priorSpread(SPREAD), settings: { closed: false, meshSize: 0.031 } },
   );
 }
 

@@ -33,7 +33,7 @@ describe('a long ring', () => {
     closed: false,
     record: [],
     thinnest: 2.8e-3,
-    meshSize: 0.026,
+    meshSize: 0.031,
   };
   const aRound = (number: number, ring: number | null, mass: number): VoicingRound => ({
     number,
@@ -44,7 +44,7 @@ describe('a long ring', () => {
     forecast: null,
   });
   const modes = (top: typeof TAKEN, named?: ReturnType<typeof figuresOnBench>['modes']) =>
-    figuresOnBench(top, { closed: false, meshSize: 0.026, ...(named && { named }) });
+    figuresOnBench(top, { closed: false, meshSize: 0.031, ...(named && { named }) });
 
   it('is foretold as long as notes are low: of one loss factor, as on a top solved anew', () => {
     const { proposal, verdict } = assessVoicing({ ...input, rounds: [aRound(1, 0.8, 0.25)] });
@@ -59,7 +59,7 @@ describe('a long ring', () => {
     expect(Math.abs(longer - fallen)).toBeLessThan(0.15 * fallen);
   });
   it('goes with its reading: a stroke that lowers every note by a share makes it longer by that share', () => {
-    const model = withRing(openVoicingModel(TAKEN, AS_TAKEN, { closed: false, meshSize: 0.026 }), 1.1);
+    const model = withRing(openVoicingModel(TAKEN, AS_TAKEN, { closed: false, meshSize: 0.031 }), 1.1);
     const place = { kind: 'plate' as const, part: 'upper' as const };
     const notes = model.quantities
       .filter(({ key }) => key.startsWith('mode'))

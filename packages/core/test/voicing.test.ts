@@ -284,7 +284,14 @@ describe('a goal out of reach', () => {
     const reachOf = (factor: number) => {
       const compliance = factor * quantityOf(model, 'flex:along').value;
       const goal: VoicingGoal = { ...NO_GOAL, flex: [{ place: 'along', compliance, from: null }] };
-      return suggestShavings({ model, standing, goal, learned: NO_CORRECTION, thinnest: 2.8e-3 }).reach[0]!;
+      return suggestShavings({
+        model,
+        standing,
+        goal,
+        learned: NO_CORRECTION,
+        thinnest: 2.8e-3,
+        meshSize: BENCH.meshSize,
+      }).reach[0]!;
     };
     expect(reachOf(6)).toMatchObject({ enough: false });
     expect(reachOf(1.1)).toMatchObject({ enough: true });

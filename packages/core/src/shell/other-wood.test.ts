@@ -60,7 +60,7 @@ const panel = (material = spruce, brace = stick): TopInput => ({
 const MODES = 4;
 const factored = factorTop(panel());
 const { modes } = topModes(factored, MODES);
-const bend = underLoad(factored, panel().loads![0]!);
+const bend = underLoad(factored, panel().loads![0]);
 const changeTo = otherWood(factored.model, [
   ...modes.map(({ vector, lambda }) => ({ x: vector, y: vector, lambda })),
   { x: bend.x, y: bend.x, lambda: 0 },
@@ -84,11 +84,11 @@ describe('other wood on the same lines', () => {
     const is = solveTop({ ...other, modeCount: MODES });
     const change = changeTo(other);
     was.modes.forEach(({ frequency, lambda }, m) => {
-      const anew = Math.log(is.modes[m]!.frequency / frequency);
-      expect(Math.abs(change[m]! / (2 * lambda) - anew)).toBeLessThan(0.03 * Math.abs(anew) + 2e-6);
+      const anew = Math.log(is.modes[m].frequency / frequency);
+      expect(Math.abs(change[m] / (2 * lambda) - anew)).toBeLessThan(0.03 * Math.abs(anew) + 2e-6);
     });
-    const softer = is.work[0]! - was.work[0]!;
-    expect(Math.abs(-change[MODES]! / 2 - softer)).toBeLessThan(0.03 * Math.abs(softer) + 1e-7 * was.work[0]!);
+    const softer = is.work[0] - was.work[0];
+    expect(Math.abs(-change[MODES] / 2 - softer)).toBeLessThan(0.03 * Math.abs(softer) + 1e-7 * was.work[0]);
   });
   it('is no change at all where the wood is the same', () => {
     for (const change of changeTo(panel())) expect(change).toBe(0);
