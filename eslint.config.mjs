@@ -39,7 +39,11 @@ export default tseslint.config(
   { files: ['packages/core/src/**/*.ts'], ignores: [...KERNELS, ...TESTS], rules: { 'max-params': ['error', 4] } },
   { files: ['apps/web/src/api/contract.ts'], rules: { 'max-lines': 'off' } },
   { files: KERNELS, ignores: TESTS, rules: { 'max-params': ['error', 6] } },
-  { files: ['apps/web/**/*.{ts,tsx}'], ...reactHooks.configs.flat['recommended-latest'] },
+  {
+    files: ['apps/web/**/*.{ts,tsx}'],
+    ignores: ['apps/web/src/api/contract.ts', ...TESTS],
+    ...reactHooks.configs.flat['recommended-latest'],
+  },
   {
     files: TESTS,
     rules: {

@@ -31,14 +31,17 @@ const CHECKS = {
   ],
 };
 const UNIT = { core: 'core', server: 'server-unit', web: 'web' };
-/** Two cores: two things at a time, the longest first. */
-const AT_ONCE = 2;
+/** The longest first. The browser waits often enough for two others on two cores. */
+const AT_ONCE = 3;
+/** What lives a moment is cleared away before it is looked at twice [MiB]: a third less work for lint and types. */
+const YOUNG_MB = 64;
 const STEP_LIMIT_MS = 25 * 60_000;
 
 const counts = { passed: 0, failed: 0 };
 
 endOnStop(async () => {
   checkNode();
+  process.env.NODE_OPTIONS = `${process.env.NODE_OPTIONS ?? ''} --max-semi-space-size=${YOUNG_MB}`.trim();
   await ensureModules();
   const wanted = process.argv.slice(2).filter((name) => name !== '--');
   const isWanted = (name) => wanted.length === 0 || wanted.includes(name);
