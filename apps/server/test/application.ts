@@ -13,9 +13,17 @@ export interface Application {
   close(): Promise<void>;
 }
 
-/** @param demo loads the demo bench @param sounds its sounds as well, which takes a while to hear */
-export async function openApplication({ demo = false, sounds = false } = {}): Promise<Application> {
+interface Opening {
+  demo?: boolean;
+  /** Of the demo, which take a while to hear. */
+  sounds?: boolean;
+  /** What the database holds before the program comes to it. */
+  before?: (url: string) => Promise<void>;
+}
+
+export async function openApplication({ demo = false, sounds = false, before }: Opening = {}): Promise<Application> {
   const database = await makeDatabase();
+  await before?.(database.url);
   process.env.DATABASE_URL = database.url;
   process.env.LOG_LEVEL = process.env.TEST_LOG ?? 'silent';
   const { createApp } = await import('../src/create-app');

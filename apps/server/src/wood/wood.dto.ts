@@ -33,7 +33,8 @@ class WoodSetFieldsDto {
   @IsPositive() @Max(1, size(1)) width: number;
   @IsPositive() @Max(0.1, size(0.1)) thickness: number;
   @IsOptional() @IsPositive() @Max(60, { message: 'is over 60 lines per cm' }) grainLinesPerCm?: number | null;
-  @IsNumber() @Min(0) @Max(0.8, { message: 'is over 45°: check the unit' }) runout: number;
+  /** Null or missing: nobody looked. */
+  @IsOptional() @IsNumber() @Min(0) @Max(0.8, { message: 'is over 45°: check the unit' }) runout?: number | null;
   @IsNumber() @Min(0) @Max(1.6, { message: 'is over 90°: check the unit' }) offQuarter: number;
   /** Toward which end the fibres rise to the outer face, half by half. */
   @IsOptional() @IsIn(['neck', 'tail']) risesBass?: 'neck' | 'tail' | null;

@@ -88,7 +88,7 @@ export class WoodSetView {
   width: number;
   thickness: number;
   grainLinesPerCm: number | null;
-  runout: number;
+  runout: number | null;
   offQuarter: number;
   /** Toward which end the fibres rise to the outer face, half by half. */
   risesBass: End | null;

@@ -554,7 +554,7 @@ export interface components {
       width: number;
       thickness: number;
       grainLinesPerCm: number | null;
-      runout: number;
+      runout: number | null;
       offQuarter: number;
       /**
        * @description Toward which end the fibres rise to the outer face, half by half.

@@ -1,4 +1,6 @@
 import { InvalidInput } from '@nimble/core/base';
+import { readPitch } from '@nimble/core/sound';
+import { preferencesNow } from '../ui/preferences';
 
 /** A plain figure with an optional unit word behind it: "43.9", "43,9 Hz". @throws InvalidInput at the field */
 export function readFigure(field: string, text: string, unit: RegExp, example: string): number {
@@ -8,6 +10,13 @@ export function readFigure(field: string, text: string, unit: RegExp, example: s
   return value;
 }
 
-export const readHertz = (field: string, text: string) => readFigure(field, text, /hz$/i, 'the frequency, like 43.9');
+/** "43.9", "43,9 Hz", or a note with its cents, "G#2 −20". @throws InvalidInput at the field */
+export function readHertz(field: string, text: string): number {
+  const named = /^[a-g]/i.test(text.trim()) ? readPitch(text, preferencesNow().a4) : null;
+  if (named?.kind === 'wrong') throw new InvalidInput(field, text, named.words);
+  if (named?.kind === 'pitch') return named.frequency;
+  return readFigure(field, text, /hz$/i, 'the frequency, like 43.9, or a note, like G#2 −20');
+}
+
 export const readSeconds = (field: string, text: string) =>
   readFigure(field, text, /s(ec(onds?)?)?$/i, 'seconds, like 1.8');

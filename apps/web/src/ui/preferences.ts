@@ -57,6 +57,9 @@ export function setPreferences(change: Partial<Preferences>): void {
   listeners.forEach((listener) => listener());
 }
 
+/** Outside of a component: as they are at this moment. */
+export const preferencesNow = (): Preferences => current;
+
 export function usePreferences(): Preferences {
   return useSyncExternalStore(
     (listener) => {

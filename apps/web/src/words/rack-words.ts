@@ -1,7 +1,7 @@
 /** The rack's figures as the maker reads them. Pure. */
 import { formatQuantity, formatThickness, type Quantity, type UnitChoice } from '@nimble/core/units';
 import { halfInterval, type Estimate } from '@nimble/core/base';
-import { speciesPrior, type BraceFigures, type MeasuredBy } from '@nimble/core/wood';
+import { runoutInWords, speciesPrior, type BraceFigures, type MeasuredBy } from '@nimble/core/wood';
 import type { WoodSet } from '../api/wood';
 
 const BY_WORDS: Record<MeasuredBy, string> = {
@@ -26,10 +26,6 @@ export function speciesName(set: Pick<WoodSet, 'species'>): string {
   return speciesPrior(set.species)?.name ?? set.species;
 }
 
-export function degreesWords(radians: number): string {
-  return `${((radians * 180) / Math.PI).toFixed(1)}°`;
-}
-
 export interface Compared {
   name: string;
   value: string;
@@ -42,6 +38,12 @@ function plusMinus(estimate: Estimate, unit: string, decimals: number): string {
 }
 
 const row = (name: string, value: string, unit: string): Compared => ({ name, value, unit });
+/** Straight grain that nobody looked at is no straight grain. */
+const leftWords = (share: number | null) => (share === null ? '–' : percent(share));
+
+export const runoutWords = ({ runout }: Pick<WoodSet, 'runout'>): string =>
+  runout === null ? 'not looked at' : runoutInWords(runout);
+
 const percent = (share: number, decimals = 0) => (100 * share).toFixed(decimals);
 
 /** The figures of a set that are compared side by side. */
@@ -51,11 +53,7 @@ export function comparison(set: WoodSet, units: UnitChoice): Compared[] {
     row('Density', String(Math.round(density.value)), 'kg/m³'),
     row('Stiffness along', plusMinus(modulusAlong, 'GPa', 1), 'GPa'),
   ];
-  return [
-    ...wood,
-    ...(set.brace ? ofBrace(set.brace) : ofPlate(set, units)),
-    row('Runout', degreesWords(set.runout), ''),
-  ];
+  return [...wood, ...(set.brace ? ofBrace(set.brace) : ofPlate(set, units)), row('Runout', runoutWords(set), '')];
 }
 
 function ofBrace({ specificStiffness, height, massPerLength, stiffnessLeft, strengthLeft }: BraceFigures): Compared[] {
@@ -63,8 +61,8 @@ function ofBrace({ specificStiffness, height, massPerLength, stiffnessLeft, stre
     row('Stiffness for weight', (specificStiffness / 1e6).toFixed(1), 'MN m/kg'),
     row('Height for a stiff 8 × 14', formatQuantity(height, 'length', 'mm', 1).figure, 'mm, 8 wide'),
     row('that weighs', (1000 * massPerLength).toFixed(0), 'g per metre'),
-    row('Stiffness the slope leaves', percent(stiffnessLeft), '%'),
-    row('Strength the slope leaves', percent(strengthLeft), '%'),
+    row('Stiffness the slope leaves', leftWords(stiffnessLeft), '%'),
+    row('Strength the slope leaves', leftWords(strengthLeft), '%'),
   ];
 }
 

@@ -1,4 +1,4 @@
-import { defaultTarget, startCarrying } from '.';
+import { defaultTarget, ringCurve, startCarrying } from '.';
 import { defaultHoles, defaultOutline, plateArea, plateShape } from '../outline';
 import { METRIC } from '../units';
 import { forecastCheck, passTable } from './pass-table';
@@ -157,6 +157,7 @@ describe('the next passes', () => {
       depth: 5e-5,
       removalSpread: 0.2,
       checks,
+      ring: ringCurve([]),
       stop: stop === null ? null : { value: stop, sd: 1e-4 },
       followed: { jigId: null, note: null },
     });
@@ -175,9 +176,9 @@ describe('the next passes', () => {
   });
   it('draws the line after the last pass that the rule allows', () => {
     const { rows, stopAt } = table(2.85e-3);
-    expect(rows.map(({ passes }) => passes)).toEqual([0, 1, 2, 3, 4]);
+    expect(rows.map(({ passes }) => passes)).toEqual([0, 1, 2, 3, 4, 5, 6]);
     expect(stopAt).toBe(4);
-    expect(table(3.2e-3).stopAt).toBe(0); // already past
+    expect(table(3.2e-3)).toMatchObject({ stopAt: 0, rows: { length: 4 } }); // already past, and what goes on
     expect(table(null).stopAt).toBeNull();
   });
   it('says of forty passes a handful of rows', () => expect(table(1e-3).rows.length).toBeLessThan(8));

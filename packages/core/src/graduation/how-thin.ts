@@ -104,7 +104,7 @@ export function howThin(facts: HowThinFacts): HowThin {
     number: () => numberOpinion(facts),
     flex: () => flexOpinion(facts),
     pitch: () => pitchOpinion(facts),
-    ring: () => ringOpinion(ring),
+    ring: () => ringOpinion(ring, facts.units),
     stiffness: () => stiffnessOpinion(facts),
     weight: () => weightOpinion(facts),
   };
@@ -247,6 +247,14 @@ function pitchOpinion({ choices, checks, units }: HowThinFacts): RuleOpinion {
   );
 }
 
+/** "Past it by 0.19 ± 0.08 mm." */
+function pastWords({ state, past }: RingCurve, units: UnitChoice): string {
+  if (!past || past.value <= 0 || (state !== 'past-peak' && state !== 'at-peak')) return '';
+  const far = formatThickness(past.value, units);
+  const doubt = inWords(formatThickness(halfInterval(past), units));
+  return ` The plate is ${state === 'past-peak' ? 'past it' : 'past it, if at all,'} by ${far.figure} ± ${doubt}.`;
+}
+
 const RING_WORDS: Record<RingCurve['state'], string> = {
   'too-few': 'Too few rings to say: knock after each pass, four at least.',
   rising: 'It still rings longer with each pass.',
@@ -255,8 +263,9 @@ const RING_WORDS: Record<RingCurve['state'], string> = {
   unclear: 'The rings scatter more than they change: no peak can be seen yet.',
 };
 
-function ringOpinion({ state, peak }: RingCurve): RuleOpinion {
-  if (peak) return said('ring', peak, RING_WORDS[state]);
+function ringOpinion(curve: RingCurve, units: UnitChoice): RuleOpinion {
+  const { state, peak } = curve;
+  if (peak) return said('ring', peak, RING_WORDS[state] + pastWords(curve, units));
   return silent('ring', 'Stop where the plate rings longest.', RING_WORDS[state]);
 }
 

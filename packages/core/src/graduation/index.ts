@@ -28,7 +28,7 @@ export {
   type RuleResult,
   type StiffnessGoal,
 } from './thickness-rules';
-export { ringCurve, type RingCurve, type RingPoint, type RingState } from './ring-curve';
+export { ringAt, ringCurve, type RingCurve, type RingPoint, type RingState } from './ring-curve';
 export { rankSets, type RankedSet } from './rank-sets';
 export {
   stiffnessCoefficient,

@@ -5,6 +5,7 @@
 import type { Estimate } from '../base';
 import type { NoteKind, RuleChoices } from '../project';
 import type { PlateCheck } from './how-thin';
+import { ringAt, type RingCurve } from './ring-curve';
 
 export interface PassTableFacts {
   /** Mean thickness and weight now [m, kg]. */
@@ -17,6 +18,7 @@ export interface PassTableFacts {
   depth: number;
   removalSpread: number;
   checks: readonly PlateCheck[];
+  ring: RingCurve;
   /** Mean thickness at which the line that is followed is met; null to show the next passes without one. */
   stop: Estimate | null;
   followed: FollowedChecks;
@@ -39,6 +41,8 @@ export interface PassRow {
   flex: Estimate | null;
   /** [Hz] */
   pitch: Estimate | null;
+  /** [s] */
+  ring: Estimate | null;
 }
 
 export interface PassTable {
@@ -49,9 +53,9 @@ export interface PassTable {
   note: NoteKind | null;
 }
 
-const MOST_ROWS = 7;
-/** Rows shown past the stop line, so that one sees what too far means. */
-const BEYOND = 1;
+const MOST_ROWS = 8;
+/** Rows shown past the stop line: what too far means, and for who follows another line than the leader's. */
+const BEYOND = 3;
 const NOTE_DOUBT = 0.004;
 /** Never below this share of what is there: the table is for planing, not for veneer. */
 const LEAST_SHARE = 0.5;
@@ -61,8 +65,8 @@ export function passTable(facts: PassTableFacts): PassTable {
   // A whole number of passes stays whole in spite of rounding.
   const toGo = stop ? Math.max(0, thickness.value - stop.value) / depth - 1e-6 : MOST_ROWS - 1;
   // Many light passes to go are shown in even steps of a few passes each.
-  const step = Math.max(1, Math.ceil(toGo / (MOST_ROWS - 1 - BEYOND)));
-  const last = Math.min(Math.max(0, Math.ceil(toGo / step)) + BEYOND, MOST_ROWS - 1);
+  const step = Math.max(1, Math.ceil(toGo / (MOST_ROWS - 2)));
+  const last = Math.min(Math.max(0, Math.ceil(toGo / step)) + (step > 1 ? 1 : BEYOND), MOST_ROWS - 1);
   const bent = newestFlex(facts.checks, facts.followed.jigId);
   const heard = newestNote(facts.checks, facts.followed.note);
   const rows = Array.from({ length: last + 1 }, (_, i) => rowAfter(i * step, facts, bent, heard)).filter(
@@ -103,7 +107,7 @@ function newestNote(checks: readonly PlateCheck[], wanted: NoteKind | null): (Me
 
 function rowAfter(
   passes: number,
-  { thickness, mass, rho, area, depth, removalSpread }: PassTableFacts,
+  { thickness, mass, rho, area, depth, removalSpread, ring }: PassTableFacts,
   bent: Measured | null,
   heard: Measured | null,
 ): PassRow {
@@ -118,6 +122,7 @@ function rowAfter(
     mass: { value: mass.value - grams, sd: massSd },
     flex: bent && flexAt(bent, left),
     pitch: heard && pitchAt(heard, left),
+    ring: ringAt(ring, left.value),
   };
 }
 

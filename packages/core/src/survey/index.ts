@@ -40,7 +40,7 @@ export {
 } from './thickness-map';
 export { removalBetween, type Removal } from './removal';
 export { asymmetry, type Asymmetry } from './asymmetry';
-export { questionableReadings, checkReading, type Question } from './question-reading';
+export { questionableReadings, checkGrowth, checkReading, type Question } from './question-reading';
 export { contourAreas, roundLevels, type ContourArea } from './contour';
 export { DEFAULT_SPAN_SHARE, plateCompliance, type Direction } from './plate-compliance';
 export { moveByLook, moveByWeight, type Look } from './quick-look';

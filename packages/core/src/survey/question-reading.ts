@@ -7,9 +7,9 @@ import { robustDeviation } from './thickness-map';
 export interface Question {
   /**
    * `neighbours`: far from what those around it say. `size`: unlike any plate, or unlike all the others. `slip`: a
-   * decimal place off.
+   * decimal place off. `grew`: thicker than it was.
    */
-  reason: 'neighbours' | 'size' | 'slip';
+  reason: 'neighbours' | 'size' | 'slip' | 'grew';
   /** What would have been expected [m]. */
   expected: number;
 }
@@ -41,6 +41,14 @@ export function checkReading(
   const predicted = predictFromNeighbours(surface);
   const scatter = predicted ? robustDeviation(surface.value.map((v, i) => v - predicted[i])) : 0;
   return isFar(place.value - expected, scatter, expected) ? { reason: 'neighbours', expected } : null;
+}
+
+/** Two readings of one caliper, and what damp air swells a plate by, differ by less [m]. */
+const GROWS = 6e-5;
+
+/** Wood that is thicker than the survey before read at the same place. @param before [m] */
+export function checkGrowth(value: number, before: number | null): Question | null {
+  return before !== null && value > before + GROWS ? { reason: 'grew', expected: before } : null;
 }
 
 /** All standing readings that their neighbours contradict and that the maker has not confirmed. */

@@ -17,6 +17,7 @@ import {
   orderStations,
   plateCompliance,
   questionableReadings,
+  checkGrowth,
   checkReading,
   removalBetween,
   roundLevels,
@@ -213,6 +214,17 @@ describe('removalBetween', () => {
     expect(removal.density).toBeCloseTo(400, 3); // 16 g from 40 cm3
     expect(removalBetween(before, after, { before: null, after: 0.2 }).density).toBeNull();
   });
+});
+
+describe('checkGrowth', () => {
+  it.each([
+    [2.86e-3, 2.8e-3, false], // one caliper's two readings
+    [2.89e-3, 2.8e-3, true],
+    [2.4e-3, 2.8e-3, false], // that is what planing does
+    [9e-3, null, false],
+  ])('%f m where it was %s m', (value, before, isAsked) =>
+    expect(checkGrowth(value, before)?.reason).toBe(isAsked ? 'grew' : undefined),
+  );
 });
 
 describe('checkReading', () => {

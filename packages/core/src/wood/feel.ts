@@ -41,6 +41,10 @@ export function feelRecord(flexes: readonly FeltFlex[]): FeelRecord {
   };
 }
 
+/** A line is drawn only where its slope is so many times its doubt, and a step of the nine means no more than this (1). */
+const SURE = 2;
+const WIDEST_STEP = 3;
+
 /** Score against the logarithm of rigidity, so that a step means a factor. */
 function lineOf(flexes: readonly FeltFlex[]): Pick<FeelRecord, 'perStep' | 'scatter'> {
   if (flexes.length < ENOUGH) return { perStep: null, scatter: null };
@@ -48,7 +52,10 @@ function lineOf(flexes: readonly FeltFlex[]): Pick<FeelRecord, 'perStep' | 'scat
   const y = flexes.map(({ score }) => score);
   const { slope, sxx, residual2 } = regression(x, y);
   if (!(sxx > 0) || !(slope > 0)) return { perStep: null, scatter: null };
-  return { perStep: Math.exp(1 / slope), scatter: Math.sqrt(residual2 / (flexes.length - 2)) };
+  const scatter = Math.sqrt(residual2 / (flexes.length - 2));
+  const perStep = Math.exp(1 / slope);
+  const isTold = slope > (SURE * scatter) / Math.sqrt(sxx) && perStep < WIDEST_STEP;
+  return isTold ? { perStep, scatter } : { perStep: null, scatter: null };
 }
 
 function rankCorrelation(flexes: readonly FeltFlex[]): number | null {

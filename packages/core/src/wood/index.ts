@@ -47,6 +47,7 @@ export {
   type SpanJig,
 } from './jig';
 export { feelRecord, type FeelRecord, type FeltFlex } from './feel';
+export { parseRunout, runoutInWords } from './runout';
 export { braceFigures, REFERENCE_BRACE, type BraceFigures } from './brace-stock';
 export {
   bookMatched,

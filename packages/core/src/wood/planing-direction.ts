@@ -28,16 +28,17 @@ export function bookMatched(bass: End | null): FibreRise {
 }
 
 /**
- * @param runout slope of the grain [rad] @param figure what the maker wrote of it
+ * @param runout slope of the grain, null where nobody looked [rad] @param figure what the maker wrote of it
  * @param remembered strokes that the maker found to be right on this face, which overrule
  */
 export function planingAdvice(
-  wood: { rise: FibreRise; runout: number; figure: string },
+  wood: { rise: FibreRise; runout: number | null; figure: string },
   face: Face,
   remembered: Partial<Record<Half, End | null>> = {},
 ): PlaningAdvice {
   const of = (half: Half) =>
-    remembered[half] ?? (wood.runout < HARDLY ? null : face === 'outer' ? wood.rise[half] : opposite(wood.rise[half]));
+    remembered[half] ??
+    ((wood.runout ?? 0) < HARDLY ? null : face === 'outer' ? wood.rise[half] : opposite(wood.rise[half]));
   return {
     stroke: { bass: of('bass'), treble: of('treble') },
     caution: TROUBLED.test(wood.figure)

@@ -6,6 +6,7 @@ import { newDoubts, woodDoubts, type WoodDoubt } from './doubts';
 import type { MeasuredQuantity } from './measured';
 import { strengthAtSlope } from './off-axis';
 import { speciesPrior, type SpeciesPrior } from './species-priors';
+import { runoutInWords } from './runout';
 
 /** What a test found, in the terms that sets are compared by. */
 export interface WoodFinding {
@@ -35,8 +36,8 @@ export interface SetFacts {
   width: number;
   thickness: number;
   mass: number | null;
-  /** Slope of the grain out of the surface, and of the rings from square [rad]. */
-  runout: number;
+  /** Slope of the grain out of the surface, null where nobody looked; and of the rings from square [rad]. */
+  runout: number | null;
   offQuarter: number;
   /** Newest of each kind counts. */
   findings: readonly WoodFinding[];
@@ -172,14 +173,13 @@ const LIMITS = { strengthLeft: 0.9, strengthLost: 0.75, dense: 1.3, floppy: 0.03
 /** What speaks against a set for its use, worst first. */
 export function objections(facts: SetFacts, { density, ratio }: SetProperties): Objection[] {
   const found: Objection[] = [];
-  const strength = strengthAtSlope(facts.runout);
-  const degrees = ((facts.runout * 180) / Math.PI).toFixed(1);
+  const strength = strengthAtSlope(facts.runout ?? 0);
   const lost = Math.round(100 * (1 - strength));
-  if (strength < LIMITS.strengthLeft) {
+  if (facts.runout !== null && strength < LIMITS.strengthLeft) {
     found.push({
       code: 'runout',
       reject: strength < LIMITS.strengthLost,
-      message: `The grain runs out at ${degrees}°: ${lost} % of the bending strength is lost.`,
+      message: `The grain runs out at ${runoutInWords(facts.runout)}: ${lost} % of the bending strength is lost.`,
     });
   }
   const usual = speciesPrior(facts.species)?.constants.rho ?? density.value;

@@ -23,6 +23,8 @@ export interface SpeciesPrior {
 }
 
 const SPREAD = { rho: 0.1, E: 0.18 } as const;
+/** Of a wood that is not listed: about as far apart as the listed ones are. */
+const WIDE = { rho: 0.2, E: 0.3 } as const;
 
 /** [key, name, rho kg/m3, E_L GPa, E_R/E_L, G_LR/E_L, nu_LR] */
 type Row = readonly [string, string, number, number, number, number, number];
@@ -65,9 +67,23 @@ const CAUTIONS: Record<string, Partial<SpeciesPrior>> = {
   rosewood: { sensitizer: true, protectedTrade: true },
 };
 
-export const SPECIES_PRIORS: readonly SpeciesPrior[] = [...TOPS.map(toPrior('top')), ...BACKS.map(toPrior('back'))].map(
-  (prior) => ({ ...prior, ...CAUTIONS[prior.key] }),
-);
+/** Means of the listed ones: measure, and little of them is left. */
+const OTHERS: readonly SpeciesPrior[] = [
+  { ...toPrior('top')(['other-softwood', 'Another softwood', 436, 11.3, 0.09, 0.077, 0.37]), spread: WIDE },
+  {
+    ...toPrior('back')(['other-hardwood', 'Another hardwood', 650, 12.4, 0.14, 0.104, 0.4]),
+    spread: WIDE,
+    sensitizer: true,
+  },
+];
+
+export const SPECIES_PRIORS: readonly SpeciesPrior[] = [
+  ...[...TOPS.map(toPrior('top')), ...BACKS.map(toPrior('back'))].map((prior) => ({
+    ...prior,
+    ...CAUTIONS[prior.key],
+  })),
+  ...OTHERS,
+];
 
 export function speciesPrior(key: string): SpeciesPrior | undefined {
   return SPECIES_PRIORS.find((prior) => prior.key === key);

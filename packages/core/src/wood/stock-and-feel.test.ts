@@ -38,7 +38,13 @@ describe('brace stock', () => {
     expect(strengthLeft).toBeCloseTo(0.874, 3); // by hand
     // 1 / (cos^4 + (E/G - 2 nu) s^2 c^2 + (E_L/E_C) s^4) for Sitka: E/G = 15.625, E_L/E_C = 12.82, nu = 0.37
     expect(stiffnessLeft).toBeCloseTo(1 / (0.98486 + (15.625 - 0.74) * 0.0075382 + 12.82 * 5.77e-5), 3);
-    expect(modulus / 11.9e9).toBeCloseTo(stiffnessLeft, 9);
+    expect(modulus / 11.9e9).toBeCloseTo(stiffnessLeft!, 9);
+    const unseen = stick({ runout: null, findings: [] });
+    expect(braceFigures(unseen, setProperties(unseen))).toMatchObject({
+      strengthLeft: null,
+      stiffnessLeft: null,
+      modulus: 11.9e9,
+    });
   });
 });
 
@@ -59,6 +65,19 @@ describe('feel', () => {
     expect(record.agreement).toBeCloseTo(1, 9);
     expect(record.perStep).toBeCloseTo(1.2, 9);
     expect(record.scatter).toBeCloseTo(0, 6);
+  });
+  it('says what a step means only where the scores tell: not of a flat cloud, nor of a step like a leap', () => {
+    const flat = felt([
+      [5, 10],
+      [4, 11],
+      [5, 12],
+      [5, 10.5],
+      [4, 11.5],
+      [5, 11],
+    ]);
+    expect(feelRecord(flat).perStep).toBeNull();
+    const leaps = [4, 5, 5, 6].map((score, i) => ({ score, rigidity: 10 * 9 ** i }));
+    expect(feelRecord(leaps).perStep).toBeNull();
   });
   it('Spearman by hand with a tie', () => {
     // ranks 1, 2.5, 2.5, 4 against 1, 3, 2, 4: sum of squares 0.5, r = 4.5 / sqrt(4.5 * 5)

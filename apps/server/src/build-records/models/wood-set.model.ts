@@ -13,7 +13,8 @@ export class WoodSet extends Model {
   @Column(DataType.DOUBLE) declare width: number;
   @Column(DataType.DOUBLE) declare thickness: number;
   @Column(DataType.DOUBLE) declare grainLinesPerCm: number | null;
-  @Column(DataType.DOUBLE) declare runout: number;
+  /** Null where nobody looked [rad]. */
+  @Column(DataType.DOUBLE) declare runout: number | null;
   @Column(DataType.DOUBLE) declare offQuarter: number;
   /** Toward which end the fibres rise to the outer face, half by half. */
   @Column(DataType.TEXT) declare risesBass: 'neck' | 'tail' | null;

@@ -18,6 +18,7 @@ import { bench } from './0016-bench';
 import { accounts } from './0017-accounts';
 import { tellChanges } from './0018-tell-changes';
 import { deviceClock } from './0019-device-clock';
+import { runoutUnseen } from './0020-runout-unseen';
 
 /** In the order they run. A migration that has shipped is never edited. */
 export const MIGRATIONS: readonly Migration[] = [
@@ -40,4 +41,5 @@ export const MIGRATIONS: readonly Migration[] = [
   accounts,
   tellChanges,
   deviceClock,
+  runoutUnseen,
 ];

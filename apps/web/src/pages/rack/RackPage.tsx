@@ -14,7 +14,7 @@ import { Loading } from '../../ui/Loading';
 import { usePreferences } from '../../ui/preferences';
 import { Button, SelectField, TextTabs, Option } from '../../ui';
 import { RackHeader } from './RackHeader';
-import { comparison, degreesWords, speciesName } from '../../words/rack-words';
+import { comparison, runoutWords, speciesName } from '../../words/rack-words';
 import { PLATES, RackChart, STICKS } from './RackChart';
 
 const USES = [
@@ -257,7 +257,7 @@ function SetList({
                 <span className="text-note text-soft">{set.place}</span>
               </span>
               <span className="text-note text-soft">
-                {speciesName(set)}, {set.worked}, runout {degreesWords(set.runout)}
+                {speciesName(set)}, {set.worked}, runout {runoutWords(set)}
               </span>
               {set.rejected && (
                 <span className="block text-note font-medium text-ember-ink">Rejected: {set.rejected}</span>

@@ -72,7 +72,7 @@ export function SetFields({ draft, units, at, onChange, narrow = false }: Props)
           {field('length', 'Length', units.length)}
           {field('width', 'Width', units.length)}
           {field('thickness', 'Thickness', units.length)}
-          {field('runout', 'Runout', '°')}
+          {field('runout', 'Runout', '°', 'Or 1 in 28, or 5 mm over 140; empty: not looked at')}
           {field('offQuarter', 'Rings from square', '°')}
         </div>
         {isPlate && (

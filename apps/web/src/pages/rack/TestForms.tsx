@@ -168,8 +168,8 @@ export function KnockForm({
   return (
     <form aria-label="Knock on it" className="space-y-2" onSubmit={form.submit}>
       <p className="text-soft">
-        Hold and knock as drawn, note by note. How long each rings, down to a thousandth, tells its damping; leave it
-        empty where you did not time it.
+        Hold and knock as drawn, note by note, in hertz or by name with cents (G#2 −20). How long each rings, down to a
+        thousandth, tells its damping; leave it empty where you did not time it.
       </p>
       <KnockEar onHeard={hear} />
       <div className="grid grid-cols-3 gap-3">
@@ -177,7 +177,6 @@ export function KnockForm({
           <TextField
             key={name}
             label={`${words}, Hz`}
-            inputMode="decimal"
             value={draft.partials[name]}
             error={at(`partials.${name}`)}
             onFocus={() => onNote(name)}

@@ -71,9 +71,8 @@ export function WoodProperties({ set, units }: { set: WoodSet; units: UnitChoice
 }
 
 /** Straight grain that nobody looked at is no straight grain. */
-function runoutWords({ runout, risesBass, risesTreble }: WoodSet): string {
-  const looked = runout > 0 || risesBass !== null || risesTreble !== null;
-  if (!looked) return 'Runout was not looked at: no word on its strength.';
+function runoutWords({ runout }: WoodSet): string {
+  if (runout === null) return 'Runout was not looked at: no word on its strength.';
   return `Strength left by the runout: ${Math.round(100 * strengthAtSlope(runout))} %.`;
 }
 

@@ -110,13 +110,13 @@ describe('a set', () => {
       length: 0.55,
       width: 0.21,
       thickness: 3.6e-3,
-      runout: 0,
+      runout: null,
       offQuarter: 0,
       mass: 0.35,
       findings: [],
     };
     const asked = serve({
-      'GET /wood-sets/w': aSet({ runout: 0, weighings: [both], properties: setProperties(facts) }),
+      'GET /wood-sets/w': aSet({ runout: null, weighings: [both], properties: setProperties(facts) }),
       'POST /wood-sets/w/weighings': aSet(),
       'POST /wood-sets/w/weighings/x/retract': aSet(),
     });
@@ -209,7 +209,7 @@ describe('a set', () => {
     fireEvent.click(screen.getByText('Knock'));
     type('Twist, Hz', 'low');
     fireEvent.click(screen.getByText('Keep the notes'));
-    expect(await screen.findByText('Type the frequency, like 43.9')).toBeInTheDocument();
+    expect(await screen.findByText('Type the frequency, like 43.9, or a note, like G#2 −20')).toBeInTheDocument();
     expect(asked.every(({ method }) => method === 'GET')).toBe(true);
   });
   it('bends it on a jig of the workshop: only loads and dial are typed', async () => {

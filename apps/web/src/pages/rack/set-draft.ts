@@ -1,6 +1,7 @@
 /** What is typed of a set, and what it says in SI. Pure. */
 import { DEGREE, formatQuantity, parseQuantity, type UnitChoice } from '@nimble/core/units';
 import { InvalidInput } from '@nimble/core/base';
+import { parseRunout } from '@nimble/core/wood';
 import type { FieldError } from '../../api/client';
 import type { WoodSet } from '../../api/wood';
 import { WrongFields } from '../../forms';
@@ -14,7 +15,7 @@ export const FIRST_DRAFT = {
   length: '',
   width: '',
   thickness: '',
-  runout: '0',
+  runout: '',
   offQuarter: '0',
   risesBass: '',
   risesTreble: '',
@@ -45,7 +46,7 @@ export function draftOf(set: WoodSet, units: UnitChoice): SetDraft {
     length: length(set.length),
     width: length(set.width),
     thickness: length(set.thickness),
-    runout: degrees(set.runout),
+    runout: set.runout === null ? '' : degrees(set.runout),
     offQuarter: degrees(set.offQuarter),
     risesBass: set.risesBass ?? '',
     risesTreble: set.risesTreble ?? '',
@@ -86,7 +87,7 @@ export function readDraft(draft: SetDraft, units: UnitChoice): Record<string, un
     length: length('length'),
     width: length('width'),
     thickness: length('thickness'),
-    runout: angle('runout'),
+    runout: attempt('runout', () => parseRunout('runout', draft.runout)),
     offQuarter: angle('offQuarter'),
     risesBass: draft.risesBass || null,
     risesTreble: draft.risesTreble || null,

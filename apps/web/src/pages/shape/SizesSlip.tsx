@@ -244,7 +244,7 @@ function StockFields({ brace, onKeep }: Props) {
       stock: { id: set.id, name: set.name },
       modulus: set.brace?.modulus ?? set.properties.modulusAlong.value,
       density: set.properties.density.value,
-      grainSlope: set.runout,
+      grainSlope: set.runout ?? 0,
       ringAngle: set.offQuarter,
     });
   };

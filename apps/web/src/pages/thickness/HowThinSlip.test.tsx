@@ -107,7 +107,7 @@ describe('how thin', () => {
     const table = within(await screen.findByRole('table'));
     await table.findByText('across, Hz');
     const rows = table.getAllByRole('row').slice(1);
-    expect(rows.map((row) => within(row).getByRole('rowheader').textContent)).toEqual(['now', '1', '2', '3']);
+    expect(rows.map((row) => within(row).getByRole('rowheader').textContent)).toEqual(['now', '1', '2', '3', '4', '5']);
     expect(rows[0]).toHaveTextContent('2.90');
     expect(rows[0]).toHaveTextContent('96.7'); // 100 Hz at 3.0 mm, 2.9 now
     expect(rows[3]!.className).toContain('border-brass');
@@ -142,7 +142,9 @@ describe('how thin', () => {
     expect(await screen.findByText('Type a note or how long it rings')).toBeInTheDocument();
     fireEvent.change(screen.getByLabelText('Twist, Hz'), { target: { value: 'G' } });
     fireEvent.click(screen.getByText('Keep the knock'));
-    expect(await screen.findByText('Type the frequency, like 43.9')).toBeInTheDocument();
+    expect(
+      await screen.findByText('Type a note with its octave, such as G3, or a frequency in Hz'),
+    ).toBeInTheDocument();
     expect(asked.every(({ method }) => method === 'GET')).toBe(true);
   });
   it('takes a check back, and draws no ring that was taken back', async () => {

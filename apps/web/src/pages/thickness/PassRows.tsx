@@ -9,6 +9,7 @@ export function PassRows({ build, table }: { build: Build; table: PassTable }) {
   const jigs = useJigs();
   const { units, tool } = build;
   const { rows, stopAt, note, jigId } = table;
+  const rings = rows.some(({ ring }) => ring !== null);
   const jig = jigs.data?.find(({ id }) => id === jigId)?.name;
   const sag = (compliance: number) => formatSag(compliance, units).figure;
   const pm = (words: string) => <span className="block text-small text-soft">± {words}</span>;
@@ -39,10 +40,15 @@ export function PassRows({ build, table }: { build: Build; table: PassTable }) {
                 {note}, Hz
               </th>
             )}
+            {rings && (
+              <th scope="col" className="pl-2 font-normal">
+                ring, s
+              </th>
+            )}
           </tr>
         </thead>
         <tbody className="figures align-top text-note">
-          {rows.map(({ passes, thickness, mass, flex, pitch }, i) => (
+          {rows.map(({ passes, thickness, mass, flex, pitch, ring }, i) => (
             <tr
               key={passes}
               className={`${i === stopAt ? 'border-t-[3px] border-brass' : 'border-t border-grain'} ${stopAt !== null && i >= stopAt ? 'text-lake' : ''}`}
@@ -68,6 +74,12 @@ export function PassRows({ build, table }: { build: Build; table: PassTable }) {
                 <td className="py-0.5 pl-2">
                   {pitch.value.toFixed(1)}
                   {pm(halfInterval(pitch).toFixed(1))}
+                </td>
+              )}
+              {rings && (
+                <td className="py-0.5 pl-2">
+                  {ring ? ring.value.toFixed(2) : '–'}
+                  {ring && pm(halfInterval(ring).toFixed(2))}
                 </td>
               )}
             </tr>

@@ -132,7 +132,7 @@ function KnockCheck({
           <TextField
             key={name}
             label={`${words}, Hz`}
-            inputMode="decimal"
+            placeholder="or G#2 −20"
             value={draft.notes[name]}
             error={at(`notes.${name}`)}
             onChange={(event) => set({ notes: { ...draft.notes, [name]: event.target.value } })}

@@ -1,5 +1,5 @@
 import { defaultHoles, defaultOutline, plateShape } from '@nimble/core/outline';
-import { layStations, orderStations } from '@nimble/core/survey';
+import { layStations, orderStations, type StationReading } from '@nimble/core/survey';
 import { METRIC } from '@nimble/core/units';
 import { woodOfSpecies } from '@nimble/core/project';
 import { act, fireEvent, render, screen, within } from '@testing-library/react';
@@ -29,7 +29,13 @@ const build = {
   tool: { kind: 'plane', depthPerPass: 5e-5 },
 } as unknown as Build;
 
-function Bench({ units = METRIC, onTakeOff = () => undefined }: { units?: Build['units']; onTakeOff?: () => void }) {
+interface BenchProps {
+  units?: Build['units'];
+  onTakeOff?: () => void;
+  before?: StationReading[];
+}
+
+function Bench({ units = METRIC, onTakeOff = () => undefined, before = [] }: BenchProps) {
   const [readings, setReadings] = useState<SurveyReading[]>([]);
   const means = averages(readings);
   const entry = useReadingEntry({
@@ -39,6 +45,7 @@ function Bench({ units = METRIC, onTakeOff = () => undefined }: { units?: Build[
     averages: means,
     units,
     guide: 2e-3,
+    before,
     add: (_survey, added) => setReadings((old) => [...old, ...added]),
   });
   return (
@@ -111,6 +118,15 @@ describe('reading with the caliper', () => {
     expect(rows()).toEqual([]);
     fireEvent.click(screen.getByText(/It is right/));
     expect(rows()).toEqual([[walk[0]!.name, 0.019, true]]);
+  });
+  it('asks where the wood grew since the survey before, and not where it was planed', () => {
+    const before = walk.slice(0, 2).map(({ name }) => ({ station: name, thickness: 1.9e-3 }) as StationReading);
+    render(<Bench before={before} />);
+    enter('1.99');
+    expect(screen.getByRole('alertdialog')).toHaveTextContent('1.99 mm where the survey before read 1.90 mm');
+    enter('1.94');
+    enter('1.80');
+    expect(rows().map(([, h]) => h)).toEqual([expect.closeTo(0.00194, 9), expect.closeTo(0.0018, 9)]);
   });
   it('drops a questioned figure when it is read again', () => {
     render(<Bench />);

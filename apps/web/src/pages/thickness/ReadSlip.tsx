@@ -233,6 +233,7 @@ function QuestionBox({ entry, build }: { entry: ReadingEntry; build: Build }) {
     neighbours: `${words(question.thickness)} where about ${words(expected)} would fit. Read it again?`,
     size: `${words(question.thickness)} is unlike the rest of this plate. Read it again?`,
     slip: `${words(question.thickness)}: did you mean ${words(expected)}?`,
+    grew: `${words(question.thickness)} where the survey before read ${words(expected)}. Wood swells by a few hundredths, not more. Read it again?`,
   }[reason];
   const meant = { words: `${words(expected)} was meant`, run: entry.takeMeant };
   return (

@@ -140,7 +140,7 @@ function PitchSettings({ build, onRules }: Settings) {
       <TextField
         label="down to"
         suffix="Hz"
-        inputMode="decimal"
+        placeholder="or G#2 −20"
         value={text}
         error={error}
         onChange={(e) => setText(e.target.value)}

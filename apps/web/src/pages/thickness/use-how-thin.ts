@@ -1,5 +1,12 @@
 /** The schools side by side, and the next passes over the whole plate with the line that is followed. */
-import { followedBy, passTable, type HowThin, type ModelPlate, type PassTable } from '@nimble/core/graduation';
+import {
+  followedBy,
+  passTable,
+  ringCurve,
+  type HowThin,
+  type ModelPlate,
+  type PassTable,
+} from '@nimble/core/graduation';
 import { plateArea, type PlateShape } from '@nimble/core/outline';
 import { woodEstimate } from '@nimble/core/project';
 import { densityOf, type AssessmentSummary, type FollowedLine } from '@nimble/core/verdict';
@@ -39,6 +46,7 @@ export function useHowThin({ build, shape, rules, picture, removalSpread }: Aske
         depth: build.tool.depthPerPass,
         removalSpread,
         checks,
+        ring: thin ? thin.ring : ringCurve([]),
         stop: summary.verdict.kind === 'none' ? null : stopMean(summary),
         followed: followedBy(build.choices.rules),
       });

@@ -1,5 +1,6 @@
 /** The flow of taking readings: a lit station, a figure, a question if it doesn't fit, the next station. */
 import {
+  checkGrowth,
   checkThickness,
   disagree,
   nextUnread,
@@ -37,6 +38,8 @@ interface Context {
   guide: number | null;
   /** Where a quick look reads; null to walk all stations. */
   places?: readonly Station[] | null;
+  /** What the survey before read; wood does not grow. */
+  before?: readonly StationReading[];
   /** What every station should measure after a pass, for a quick look. */
   expected?: readonly StationReading[] | null;
   add: (surveyId: string, readings: SurveyReading[]) => void;
@@ -194,8 +197,9 @@ function askedWords(value: number, { reason, expected }: Question, units: UnitCh
 }
 
 /** Whether a figure fits what stands around it. */
-function doubtOf(value: number, { name, x, y }: Station, { averages, expected = null, guide }: Context) {
-  return checkReading({ x, y, value }, othersThan(name, averages, expected), guide);
+function doubtOf(value: number, { name, x, y }: Station, { averages, expected = null, guide, before = [] }: Context) {
+  const was = before.find(({ station }) => station === name)?.thickness ?? null;
+  return checkReading({ x, y, value }, othersThan(name, averages, expected), guide) ?? checkGrowth(value, was);
 }
 
 function readingOf(

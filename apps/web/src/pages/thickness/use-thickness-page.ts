@@ -50,6 +50,7 @@ export function useThicknessPage({ build, keptTarget, surveys }: ThicknessProps)
     guide: plate.guide,
     places: plate.places,
     expected: plate.expected,
+    before: plate.before,
     add: writes.addReadings,
   });
   const work = usePlateWork({ build, newest, survey, writes, page });

@@ -95,8 +95,8 @@ function useLookedAt({
   const newest = surveys.at(-1) ?? null;
   const survey = surveys.find(({ id }) => id === surveyId) ?? newest;
   const others = surveys.filter((other) => other !== survey);
-  const before = survey ? surveys[surveys.indexOf(survey) - 1] : undefined;
-  const against = others.find(({ id }) => id === againstId) ?? before ?? null;
+  const before = (survey && surveys[surveys.indexOf(survey) - 1]) ?? null;
+  const against = others.find(({ id }) => id === againstId) ?? before;
   const shown = useSurvey(build.id, survey?.id ?? null);
   const compared = useSurvey(build.id, against?.id ?? null).data;
   const readings = useMemo(() => shown.data?.readings ?? [], [shown.data]);
@@ -105,6 +105,8 @@ function useLookedAt({
   const earlier = useMemo(() => (compared ? { readings: averages(compared.readings), mass } : null), [compared, mass]);
   return {
     ...{ newest, survey, others, against, shown, readings, means, earlier },
+    /** What the survey before read, place by place. */
+    before: against === before && earlier ? earlier.readings : [],
     mass: survey?.mass ?? null,
     expected: shown.data?.expected ?? null,
     isQuick: survey?.kind === 'quick',

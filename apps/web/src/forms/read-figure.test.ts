@@ -1,0 +1,24 @@
+import { InvalidInput } from '@nimble/core/base';
+import { setPreferences } from '../ui/preferences';
+import { readHertz } from './read-figure';
+
+beforeAll(() => {
+  window.matchMedia = jest.fn().mockReturnValue({ matches: false });
+});
+
+describe('a note in a field for hertz', () => {
+  afterEach(() => setPreferences({ a4: 440 }));
+  it.each([
+    ['43,9 Hz', 43.9],
+    ['G#2 -20', 102.634], // 103.826 Hz less a fifth of a semitone
+    ['e2', 82.407],
+  ])('%s', (text, hertz) => expect(readHertz('along', text)).toBeCloseTo(hertz, 2));
+  it('follows the reference pitch of this device', () => {
+    setPreferences({ a4: 432 });
+    expect(readHertz('along', 'A3')).toBe(216);
+  });
+  it.each(['G', 'H2', 'loud', ''])('refuses %p with what to type', (text) => {
+    expect(() => readHertz('along', text)).toThrow(InvalidInput);
+    expect(() => readHertz('along', text)).toThrow(/[Tt]ype/);
+  });
+});
