@@ -22,7 +22,7 @@ import { judge, takesWoodOff, type ThicknessVerdict, type VerdictFacts } from '.
 import { followLead, type FollowedLine, type Lead } from './lead';
 import { forecastPasses, massAndDensity, type PassForecast } from './pass-forecast';
 import type { WoodEstimate } from '../project';
-import { planPasses, type PassPlan, type PassTool } from './pass-plan';
+import { passesToGo, planPasses, type PassPlan, type PassTool } from './pass-plan';
 import { divideIntoZones, type ZoneMap } from './zones';
 
 /** What belongs to the plate and not to the readings; made once. */
@@ -174,7 +174,7 @@ function gatherFacts(
     belowLimit: input.readings
       .filter(({ thickness, count }) => count > 0 && thickness < limit - LIMIT_SLACK)
       .map(({ station, thickness }) => ({ station, thickness })),
-    passes: Math.max(0, ...advised.steps.map((step) => step.passes)),
+    passes: passesToGo(advised),
     massToGo: rho.value * integrate(grid, (cell) => advised.removal[cell]),
     densityClash: densityClash(input, statistics),
     followed,

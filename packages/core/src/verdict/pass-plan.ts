@@ -1,7 +1,7 @@
 /**
  * The next passes: how often the maker's own tool should go over each place so that it comes as near the target as
  * possible, and never below the floor, which is the target less its tolerance or the hard limit, whichever is higher.
- * SI.
+ * Where most of the plate is far over, the whole of it comes down first, and is read again before the parts. SI.
  */
 import { requirePositive } from '../base';
 import { gridX, gridY, type MapGrid } from '../survey';
@@ -17,7 +17,7 @@ export interface PassTool {
 export const DEFAULT_DEPTH: Record<PassTool['kind'], number> = { plane: 5e-5, scraper: 2e-5, sander: 1e-4 };
 
 export interface PlanStep {
-  /** Index of the zone, or null for the whole plate through the sander. */
+  /** Index of the zone, or null for the whole plate. */
   zone: number | null;
   passes: number;
   /** The tool for this step; what the sander can't reach is scraped. */
@@ -40,6 +40,8 @@ export interface PassPlan {
   /** What will come off, and what will then be left, per cell [m]; length nx * ny. */
   removal: Float64Array;
   after: Float64Array;
+  /** What of it comes off part by part, beyond what is taken off all over. */
+  byParts: Float64Array;
   /** Zones with less to spare than one pass takes: leave them. Index and margin [m]. */
   nearLimit: { zone: number; margin: number }[];
 }
@@ -64,24 +66,39 @@ export function planPasses(input: PlanInput): PassPlan {
   requirePositive('tool.depthPerPass', input.tool.depthPerPass);
   const { grid, thickness, tool } = input;
   const removal = new Float64Array(thickness.length);
-  const sanding = tool.kind === 'sander' ? sandWhole(input, removal) : null;
-  const handTool: PassTool = sanding ? { kind: 'scraper', depthPerPass: DEFAULT_DEPTH.scraper } : tool;
+  const count = tool.kind === 'sander' ? sanderPasses(input) : handPasses(input);
+  const whole = count > 0 ? wholeStep(input, count, removal) : null;
+  const handTool: PassTool =
+    whole && tool.kind === 'sander' ? { kind: 'scraper', depthPerPass: DEFAULT_DEPTH.scraper } : tool;
+  const byParts = new Float64Array(thickness.length);
   const before = thickness.map((h, cell) => h - removal[cell]);
-  const passes = countPasses(input, before, handTool.depthPerPass);
+  // What one hand works down it brings to the target; what the sander left within the band is not scraped.
+  const open = handTool === tool ? thickness : before;
+  const passes = countPasses(input, before, handTool.depthPerPass, open);
   const tallies = tallyZones(input, before, passes, handTool);
   const worked = tallies.filter((step) => step.passes > 0 && step.area >= LEAST_AREA);
   const workedZones = new Set(worked.map((step) => step.zone));
   for (let cell = 0; cell < removal.length; cell++) {
-    if (workedZones.has(input.zones.zoneOf[cell])) removal[cell] += passes[cell] * handTool.depthPerPass;
+    if (workedZones.has(input.zones.zoneOf[cell])) byParts[cell] = passes[cell] * handTool.depthPerPass;
+    removal[cell] += byParts[cell];
   }
   return {
-    steps: [...(sanding ? [sanding] : []), ...inOrderOfWork(worked, handTool)],
+    steps: [...(whole ? [whole] : []), ...inOrderOfWork(worked, handTool)],
     removal,
+    byParts,
     after: thickness.map((h, cell) => (grid.wood[cell] > 0 ? h - removal[cell] : h)),
     nearLimit: tallies
       .filter((step) => step.margin < tool.depthPerPass)
       .map(({ zone, margin }) => ({ zone: zone!, margin })),
   };
+}
+
+/** Over the place that is gone over most, whole plate and part together; what is scraped after the sander counts no more. */
+export function passesToGo({ steps }: PassPlan): number {
+  const most = (wanted: readonly PlanStep[]) => wanted.reduce((count, { passes }) => Math.max(count, passes), 0);
+  const [whole, parts] = [steps.filter(({ zone }) => zone === null), steps.filter(({ zone }) => zone !== null)];
+  const isSanded = whole.some(({ tool }) => tool.kind === 'sander');
+  return isSanded ? most(steps) : most(whole) + most(parts);
 }
 
 /**
@@ -101,17 +118,45 @@ function floorAt({ target, tolerance, limit }: PlanInput, cell: number): number 
 }
 
 /** As many whole passes as the place with the least to spare allows, and no more than bring the plate to its target. */
-function sandWhole(input: PlanInput, removal: Float64Array): PlanStep | null {
-  const { grid, thickness, target, tool } = input;
-  let margin = Infinity;
-  let over = Infinity;
-  for (let cell = 0; cell < thickness.length; cell++) {
-    if (!(grid.wood[cell] > 0)) continue;
-    margin = Math.min(margin, thickness[cell] - floorAt(input, cell));
-    over = Math.min(over, thickness[cell] - target[cell]);
-  }
-  const passes = Math.max(0, Math.min(wholePasses(margin, tool.depthPerPass), Math.ceil(over / tool.depthPerPass)));
-  if (passes === 0) return null;
+function sanderPasses(input: PlanInput): number {
+  const { depthPerPass } = input.tool;
+  const over = Math.min(...spareOnWood(input).map((one) => one.over));
+  return Math.max(0, Math.min(wholePasses(leastMargin(input), depthPerPass), Math.ceil(over / depthPerPass)));
+}
+
+/** By hand, of the plate's places so many must be that far over (1). */
+const MOST_OF_IT = 0.9;
+/** A hand goes deeper here than there, about by so much of what it takes off: that is left for the next look (1). */
+const UNEVEN = 0.25;
+/** Fewer are part of the work on the parts. */
+const WORTH_ALL_OVER = 3;
+
+/** What nearly all of the plate has over, less what an uneven hand may take too much; none where little is over. */
+function handPasses(input: PlanInput): number {
+  const { depthPerPass } = input.tool;
+  const over = spareOnWood(input)
+    .map((one) => one.over)
+    .sort((a, b) => b - a);
+  const most = over[Math.floor(MOST_OF_IT * (over.length - 1))];
+  const passes = wholePasses(Math.min(most, leastMargin(input)) / (1 + UNEVEN), depthPerPass);
+  return passes >= WORTH_ALL_OVER ? passes : 0;
+}
+
+const leastMargin = (input: PlanInput) =>
+  spareOnWood(input).reduce((least, { margin }) => Math.min(least, margin), Infinity);
+
+/** Over the target and over the floor, of each cell of wood [m]. */
+function spareOnWood(input: PlanInput): { over: number; margin: number }[] {
+  const { grid, thickness, target } = input;
+  return Array.from(thickness, (h, cell) => ({
+    cell,
+    over: h - target[cell],
+    margin: h - floorAt(input, cell),
+  })).filter(({ cell }) => grid.wood[cell] > 0);
+}
+
+function wholeStep(input: PlanInput, passes: number, removal: Float64Array): PlanStep {
+  const { grid, tool } = input;
   const depth = passes * tool.depthPerPass;
   let area = 0;
   for (let cell = 0; cell < removal.length; cell++) {
@@ -119,25 +164,17 @@ function sandWhole(input: PlanInput, removal: Float64Array): PlanStep | null {
     area += grid.wood[cell] * grid.pitch ** 2;
   }
   const centre = { x: grid.x0 + (grid.nx / 2) * grid.pitch, y: 0 };
-  return {
-    zone: null,
-    passes,
-    tool,
-    area,
-    meanDepth: depth,
-    largestDepth: depth,
-    volume: area * depth,
-    centre,
-    margin,
-  };
+  const volume = area * depth;
+  const margin = leastMargin(input);
+  return { zone: null, passes, tool, area, meanDepth: depth, largestDepth: depth, volume, centre, margin };
 }
 
-/** Per cell: none within the band, else the number that ends nearest the target and not below the floor. */
-function countPasses(input: PlanInput, thickness: Float64Array, depth: number): Uint16Array {
+/** Per cell: none where it lay within the band, else the number that ends nearest the target and not below the floor. */
+function countPasses(input: PlanInput, thickness: Float64Array, depth: number, open: Float64Array): Uint16Array {
   const { grid, target, tolerance } = input;
   return Uint16Array.from(thickness, (h, cell) => {
     const over = h - target[cell];
-    if (!(grid.wood[cell] > 0) || over <= tolerance + ROUND_OFF) return 0;
+    if (!(grid.wood[cell] > 0) || open[cell] - target[cell] <= tolerance + ROUND_OFF) return 0;
     return Math.max(0, Math.min(Math.round(over / depth), wholePasses(h - floorAt(input, cell), depth)));
   });
 }

@@ -47,6 +47,6 @@ function addPart(removal: Float64Array, part: { zone: number; depth: number }, p
   const share = step && part.depth / (step.passes * step.tool.depthPerPass);
   for (let cell = 0; cell < removal.length; cell++) {
     if (zones.zoneOf[cell] !== part.zone) continue;
-    removal[cell] += share === undefined ? part.depth : share * plan.removal[cell];
+    removal[cell] += share === undefined ? part.depth : share * plan.byParts[cell];
   }
 }

@@ -127,9 +127,22 @@ describe('the next passes', () => {
       plate,
       input(() => 2.8e-3),
     );
-    expect(Math.max(...plan.steps.map((s) => s.passes))).toBe(4);
+    const [whole, ...parts] = plan.steps.map((step) => step.passes);
+    expect([whole, Math.max(...parts)]).toEqual([3, 1]);
     const removed = (statistics.volume / 2.8e-3) * 2e-4 * 400;
     expect((forecast.massNow.value - forecast.massAfter.value) / removed).toBeCloseTo(1, 3);
+  });
+  it('take a plate that is far over down as a whole first, as far as an uneven hand may before it looks again', () => {
+    const at = (over: (x: number, y: number) => number) =>
+      assessThickness(
+        plate,
+        input((x, y) => 2.6e-3 + over(x, y)),
+      ).plan.steps[0];
+    // 0.8 mm: 16 shavings less the quarter that a hand errs by.
+    expect(at(() => 8e-4)).toMatchObject({ zone: null, passes: 12 });
+    // A corner that has nothing to spare forbids it, little over is the parts' work.
+    expect(at((x) => (x > 0.45 ? 0 : 8e-4)).zone).not.toBeNull();
+    expect(at(() => 1.5e-4).zone).not.toBeNull();
   });
   it('name the parts that are over, in an order that ends with the one nearest its limit', () => {
     const { plan } = assessThickness(
@@ -237,8 +250,9 @@ describe('words', () => {
   );
   it('say what to do in the maker’s units', () => {
     expect(headline(assessed.verdict, METRIC)).toBe('Go on: five more passes');
-    expect(stepWords(assessed.plan.steps[0], METRIC)).toMatch(/^5 shavings of 0\.05 mm$/);
-    expect(stepWords(assessed.plan.steps[0], { ...METRIC, thickness: 'thou' })).toMatch(/of 2 thou$/);
+    expect(stepWords(assessed.plan.steps[0], METRIC)).toMatch(/^3 shavings of 0\.05 mm, then read again$/);
+    expect(stepWords(assessed.plan.steps[1], METRIC)).toMatch(/^[12] shavings? of 0\.05 mm$/);
+    expect(stepWords(assessed.plan.steps[0], { ...METRIC, thickness: 'thou' })).toMatch(/of 2 thou, then read again$/);
     expect(evidence(assessed, plate.zones, METRIC).join(' ')).toMatch(
       /100 % of the plate is over its band, 0 % under it\. \d+ g to go\./,
     );

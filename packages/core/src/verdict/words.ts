@@ -19,7 +19,9 @@ const PASS_WORDS: Record<PassTool['kind'], readonly [one: string, many: string]>
 /** "3 shavings of 0.05 mm". */
 export function stepWords(step: PlanStep, units: UnitChoice): string {
   const [one, many] = PASS_WORDS[step.tool.kind];
-  return `${step.passes} ${step.passes === 1 ? one : many} of ${inWords(formatThickness(step.tool.depthPerPass, units))}`;
+  const passes = `${step.passes} ${step.passes === 1 ? one : many} of ${inWords(formatThickness(step.tool.depthPerPass, units))}`;
+  // A hand leaves the rim and the middle unlike: what is left is planned from what is read then.
+  return step.zone === null && step.tool.kind !== 'sander' ? `${passes}, then read again` : passes;
 }
 
 /** "one pass of 0.15 mm over the whole plate"; "all that was advised". */

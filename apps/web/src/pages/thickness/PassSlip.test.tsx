@@ -69,6 +69,17 @@ const aPass = (summary: ReturnType<typeof summaryOf>): PassView => ({
 });
 
 describe('what to take off', () => {
+  it('takes a plate far over down as a whole before its parts, and keeps that as one pass of so many shavings', () => {
+    const { onTake } = show({ summary: summaryOf(() => 3.6e-3, 0.2) });
+    const steps = within(screen.getByLabelText('What to take off'));
+    expect(steps.getByText('The whole plate')).toBeInTheDocument();
+    const [, passes] = /(\d+) shavings of 0\.05 mm, then read again/.exec(
+      steps.getByText(/then read again/).textContent,
+    )!;
+    expect(steps.getByRole('button', { name: /as it looks now, \d+ places after that/ })).toBeInTheDocument();
+    fireEvent.click(screen.getByText(`I took the whole plate down: ${passes} shavings`));
+    expect(onTake).toHaveBeenCalledWith(build.tool, { kind: 'whole', passes: Number(passes) });
+  });
   it('is marked as this device’s own while the server can’t be reached', () => {
     const summary = summaryOf(() => 3.2e-3, 0.18);
     act(() => noteAway(Date.now()));

@@ -25,7 +25,7 @@ import type { ReactNode } from 'react';
 import { Button, Fold } from '../../ui';
 import { DustCaution } from './DustCaution';
 import { PassesSince } from './PassesSince';
-import { TakeOff, type OnTake } from './TakeOff';
+import { isByHandAllOver, TakeOff, WHOLE_PLATE, type OnTake } from './TakeOff';
 import { VERDICT_INK } from '../../words/verdict-looks';
 import { MARKED_STEPS } from './view-model';
 import { TearOutForm, type JudgeTear } from './TearOutForm';
@@ -170,20 +170,21 @@ function NextStep({
 
 function StepsToTake({ steps, units }: { steps: readonly StepSummary[]; units: UnitChoice }) {
   if (steps.length === 0) return null;
+  const isWholeFirst = isByHandAllOver(steps[0]!);
+  const shown = isWholeFirst ? 1 : MARKED_STEPS;
+  const more = steps.length - shown;
+  const places = `${more} ${isWholeFirst ? '' : 'more '}${more === 1 ? 'place' : 'places'}`;
   return (
     <section aria-label="What to take off">
-      <StepList steps={steps.slice(0, MARKED_STEPS)} from={1} units={units} />
-      {steps.length > MARKED_STEPS && (
+      <StepList steps={steps.slice(0, shown)} from={1} units={units} />
+      {more > 0 && (
         <Fold
           title={
-            <>
-              then {steps.length - MARKED_STEPS} more {steps.length - MARKED_STEPS === 1 ? 'place' : 'places'}, the
-              nearest to its limit last
-            </>
+            isWholeFirst ? `as it looks now, ${places} after that` : `then ${places}, the nearest to its limit last`
           }
           tone="soft"
         >
-          <StepList steps={steps.slice(MARKED_STEPS)} from={MARKED_STEPS + 1} units={units} />
+          <StepList steps={steps.slice(shown)} from={shown + 1} units={units} />
         </Fold>
       )}
     </section>
@@ -235,7 +236,8 @@ function StepList({ steps, from, units }: { steps: readonly StepSummary[]; from:
               </span>
             </div>
             <div className="text-note text-soft">
-              {step.words}, most {formatThickness(step.largestDepth, units).figure} over ·{' '}
+              {step.words}
+              {step.place !== WHOLE_PLATE && `, most ${formatThickness(step.largestDepth, units).figure} over`} ·{' '}
               <span className="whitespace-nowrap">{inWords(formatArea(step.area, units))}</span> ·{' '}
               <span className="whitespace-nowrap">{inWords(formatMassRemoved(step.mass, units))}</span>
             </div>

@@ -16,18 +16,32 @@ interface Props {
   onTake: OnTake;
 }
 
+const MANY_WORDS = { plane: 'shavings', scraper: 'scrapings', sander: 'passes' } as const;
 const ONE_WORDS = {
   plane: 'One shaving all over,',
   scraper: 'One scraping all over,',
   sander: 'One sander pass,',
 } as const;
 
+/** As a step of the advice is called that goes over all of it. */
+export const WHOLE_PLATE = 'The whole plate';
+
+/** Then it is read before the parts are worked. */
+export const isByHandAllOver = ({ place, tool }: StepSummary): boolean =>
+  place === WHOLE_PLATE && tool.kind !== 'sander';
+
 /** A sander goes over the plate once before one looks; a hand does what was advised. */
 export function TakeOff({ tool, steps, units, onTake }: Props) {
+  const [first] = steps;
   const depth = inWords(formatThickness(tool.depthPerPass, units));
   const one = { label: `${ONE_WORDS[tool.kind]} ${depth}`, take: () => onTake(tool, { kind: 'whole', passes: 1 }) };
   const all = { label: 'I took all of it off', take: () => onTake(tool, { kind: 'plan' }) };
-  const offered = steps.length > 0 ? [all, one] : [one];
+  const down = first &&
+    isByHandAllOver(first) && {
+      label: `I took the whole plate down: ${first.passes} ${MANY_WORDS[tool.kind]}`,
+      take: () => onTake(tool, { kind: 'whole', passes: first.passes }),
+    };
+  const offered = [...(down ? [down] : steps.length > 0 ? [all] : []), one];
   const [main, second] = tool.kind === 'sander' ? [...offered].reverse() : offered;
   return (
     <div className="space-y-1">
@@ -56,7 +70,7 @@ export function TakenForm({ tool, steps, units, onTake, was }: FormProps) {
   const [counts, setCounts] = useState<Record<string, string>>(() => countsOf(was));
   const [error, setError] = useState<string | null>(null);
   const places = [...new Set([...steps.map(({ place }) => place), ...Object.keys(counts)])].filter(
-    (place) => place !== WHOLE,
+    (place) => place !== WHOLE_PLATE,
   );
   const keep = () => {
     const set = { ...tool, depthPerPass: depth };
@@ -111,8 +125,6 @@ export function TakenForm({ tool, steps, units, onTake, was }: FormProps) {
     </form>
   );
 }
-
-const WHOLE = 'The whole plate';
 
 function countsOf(was: Taken | undefined): Record<string, string> {
   return was?.kind === 'parts' ? Object.fromEntries(was.parts.map(({ place, passes }) => [place, String(passes)])) : {};
