@@ -126,7 +126,7 @@ describe('from caliper readings to the next pass', () => {
     // 0.3 mm over by one's hand: four shavings all over before the parts.
     expect(slip).toMatch(/The whole plate/);
     expect(slip).toMatch(/4 shavings of 0\.05 mm, then read again/);
-    expect(slip).toMatch(/I took the whole plate down: 4 shavings/);
+    expect(slip).toMatch(/4 shavings all over, as advised/);
     expect(slip).toMatch(/flex along\s*\+3\d % ± \d/); // (3.05 / 2.75)^3 = 1.36
   });
 

@@ -76,8 +76,8 @@ describe('what to take off', () => {
     const [, passes] = /(\d+) shavings of 0\.05 mm, then read again/.exec(
       steps.getByText(/then read again/).textContent,
     )!;
-    expect(steps.getByRole('button', { name: /as it looks now, \d+ places after that/ })).toBeInTheDocument();
-    fireEvent.click(screen.getByText(`I took the whole plate down: ${passes} shavings`));
+    expect(steps.getByRole('button', { name: /After that, as it looks now: \d+ places/ })).toBeInTheDocument();
+    fireEvent.click(screen.getByText(`${passes} shavings all over, as advised`));
     expect(onTake).toHaveBeenCalledWith(build.tool, { kind: 'whole', passes: Number(passes) });
   });
   it('is marked as this device’s own while the server can’t be reached', () => {

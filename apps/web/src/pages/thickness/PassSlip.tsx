@@ -25,9 +25,9 @@ import type { ReactNode } from 'react';
 import { Button, Fold } from '../../ui';
 import { DustCaution } from './DustCaution';
 import { PassesSince } from './PassesSince';
-import { isByHandAllOver, TakeOff, WHOLE_PLATE, type OnTake } from './TakeOff';
+import { TakeOff, type OnTake } from './TakeOff';
 import { VERDICT_INK } from '../../words/verdict-looks';
-import { MARKED_STEPS } from './view-model';
+import { isByHandAllOver, stepsShown, WHOLE_PLATE } from './view-model';
 import { TearOutForm, type JudgeTear } from './TearOutForm';
 
 interface Props {
@@ -171,7 +171,7 @@ function NextStep({
 function StepsToTake({ steps, units }: { steps: readonly StepSummary[]; units: UnitChoice }) {
   if (steps.length === 0) return null;
   const isWholeFirst = isByHandAllOver(steps[0]!);
-  const shown = isWholeFirst ? 1 : MARKED_STEPS;
+  const shown = stepsShown(steps).length;
   const more = steps.length - shown;
   const places = `${more} ${isWholeFirst ? '' : 'more '}${more === 1 ? 'place' : 'places'}`;
   return (
@@ -180,7 +180,7 @@ function StepsToTake({ steps, units }: { steps: readonly StepSummary[]; units: U
       {more > 0 && (
         <Fold
           title={
-            isWholeFirst ? `as it looks now, ${places} after that` : `then ${places}, the nearest to its limit last`
+            isWholeFirst ? `After that, as it looks now: ${places}` : `then ${places}, the nearest to its limit last`
           }
           tone="soft"
         >
@@ -191,12 +191,13 @@ function StepsToTake({ steps, units }: { steps: readonly StepSummary[]; units: U
   );
 }
 
-function AfterThese({ build, summary: { forecast } }: { build: Build; summary: AssessmentSummary }) {
+function AfterThese({ build, summary: { forecast, steps, verdict } }: { build: Build; summary: AssessmentSummary }) {
+  const isWholeFirst = isByHandAllOver(steps[0]!);
   const { units, wood } = build;
   const massDoubt = Math.max(1, Number(formatMass(halfInterval(forecast.massAfter), units).figure));
   return (
     <section aria-label="After these passes">
-      <h3 className="text-soft">After these passes</h3>
+      <h3 className="text-soft">{isWholeFirst ? `After all ${verdict.passes} passes` : 'After these passes'}</h3>
       <dl className="space-y-0.5">
         <Row
           name="weight"

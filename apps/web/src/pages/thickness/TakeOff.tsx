@@ -6,6 +6,7 @@ import type { PassTool, StepSummary, Taken } from '@nimble/core/verdict';
 import { useState } from 'react';
 import { Button, Fold, TextField } from '../../ui';
 import { positiveBelow, QuantityField } from '../../forms';
+import { isByHandAllOver, WHOLE_PLATE } from './view-model';
 
 export type OnTake = (tool: PassTool, taken: Taken) => void;
 
@@ -23,13 +24,6 @@ const ONE_WORDS = {
   sander: 'One sander pass,',
 } as const;
 
-/** As a step of the advice is called that goes over all of it. */
-export const WHOLE_PLATE = 'The whole plate';
-
-/** Then it is read before the parts are worked. */
-export const isByHandAllOver = ({ place, tool }: StepSummary): boolean =>
-  place === WHOLE_PLATE && tool.kind !== 'sander';
-
 /** A sander goes over the plate once before one looks; a hand does what was advised. */
 export function TakeOff({ tool, steps, units, onTake }: Props) {
   const [first] = steps;
@@ -38,7 +32,7 @@ export function TakeOff({ tool, steps, units, onTake }: Props) {
   const all = { label: 'I took all of it off', take: () => onTake(tool, { kind: 'plan' }) };
   const down = first &&
     isByHandAllOver(first) && {
-      label: `I took the whole plate down: ${first.passes} ${MANY_WORDS[tool.kind]}`,
+      label: `${first.passes} ${MANY_WORDS[tool.kind]} all over, as advised`,
       take: () => onTake(tool, { kind: 'whole', passes: first.passes }),
     };
   const offered = [...(down ? [down] : steps.length > 0 ? [all] : []), one];

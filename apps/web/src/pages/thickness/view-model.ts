@@ -1,7 +1,7 @@
 /** Turns records into what the thickness screen draws. Pure: tested without React. */
 import { averageByStation, type Station, type StationReading } from '@nimble/core/survey';
 import { formatThickness, formatThicknessChange, inWords, type UnitChoice } from '@nimble/core/units';
-import { overUnderWords, type AssessmentSummary } from '@nimble/core/verdict';
+import { overUnderWords, type AssessmentSummary, type StepSummary } from '@nimble/core/verdict';
 import type { SurveyReading } from '../../api/types';
 import { MM, type StationView } from '../../plate';
 import type { Preferences } from '../../ui/preferences';
@@ -79,7 +79,7 @@ export function stoppedAt(readings: readonly SurveyReading[]): string | null {
 export const averages = (readings: readonly SurveyReading[]): StationReading[] => averageByStation(readings);
 
 /** How many places of the plan are marked on the plate; the slip lists the rest. */
-export const MARKED_STEPS = 4;
+const MARKED_STEPS = 4;
 const MARK_REACH_PIXELS = 34;
 
 export interface StepMark {
@@ -88,9 +88,22 @@ export interface StepMark {
   label: string;
 }
 
+/** As a step of the advice is called that goes over all of it. */
+export const WHOLE_PLATE = 'The whole plate';
+
+/** Then it is read before the parts are worked. */
+export const isByHandAllOver = ({ place, tool }: StepSummary): boolean =>
+  place === WHOLE_PLATE && tool.kind !== 'sander';
+
+/** What is to be done before one looks again, or the first few places. */
+export function stepsShown(steps: readonly StepSummary[]): readonly StepSummary[] {
+  const [first] = steps;
+  return steps.slice(0, first && isByHandAllOver(first) ? 1 : MARKED_STEPS);
+}
+
 export function stepMarks(summary: AssessmentSummary | null): StepMark[] {
   if (!summary) return [];
-  return summary.steps.slice(0, MARKED_STEPS).map(({ centre, place }) => ({ ...centre, label: place }));
+  return stepsShown(summary.steps).map(({ centre, place }) => ({ ...centre, label: place }));
 }
 
 /** Stations under a mark keep a dot instead of a figure. */
