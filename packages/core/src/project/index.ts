@@ -9,6 +9,7 @@ export {
   type BuildWood,
   type WoodEstimate,
 } from './build-wood';
+export { misfitOf, type Misfit, type SetSize } from './set-fits';
 export {
   NO_BUILD_CHOICES,
   NO_CHOICES,

@@ -1,6 +1,6 @@
-import { choose } from '../../test/choose';
+import { choose, untilOffered } from '../../test/choose';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
-import { aBuild, open, Refusal, serve } from '../../test/test-bench';
+import { aBuild, aSet, open, Refusal, serve } from '../../test/test-bench';
 import { EditBuildPage, NewBuildPage } from './BuildFormPage';
 
 const type = (label: string, text: string) => choose(screen.getByLabelText(label, { selector: 'input, button' }), text);
@@ -71,6 +71,24 @@ describe('a new build', () => {
     expect(posted(asked)!.body).toMatchObject({
       wood: { source: 'entered', rho: expect.closeTo(410, 6), spread: { rho: 0.03 } },
     });
+  });
+  it('is cut from a set of the rack as it was measured; one for backs is not offered, one too short says so', async () => {
+    const sets = [
+      aSet({ id: 'w', name: 'Sitka 3' }),
+      aSet({ id: 's', name: 'Sitka, short', length: 0.3 }),
+      aSet({ id: 'b', name: 'Rosewood 1', use: 'back' }),
+    ];
+    const asked = serve({ 'GET /wood-sets': sets, 'POST /builds': aBuild() });
+    open(<NewBuildPage />);
+    type('Number', '12');
+    type('Name', 'Stint');
+    const rack = await screen.findByLabelText('From the rack');
+    const offered = ['no set of the rack', 'Sitka 3', 'Sitka, short, too short for this plate'];
+    expect(await untilOffered(() => rack, offered)).toEqual(offered);
+    choose(rack, 'w');
+    lay();
+    await waitFor(() => expect(posted(asked)).toBeDefined());
+    expect(posted(asked)!.body).toMatchObject({ wood: { source: 'measured', set: { id: 'w', name: 'Sitka 3' } } });
   });
   it('gives a carved plate a scraper to start with', async () => {
     const asked = serve({ 'POST /builds': aBuild() });

@@ -1,17 +1,8 @@
 import { isMirrored } from '@nimble/core/graduation';
-import {
-  CONSTRUCTIONS,
-  enteredWood,
-  FAMILIES,
-  woodOfSpecies,
-  type BuildWood,
-  type Construction,
-  type PlateRole,
-} from '@nimble/core/project';
+import { CONSTRUCTIONS, FAMILIES, woodOfSpecies, type Construction, type PlateRole } from '@nimble/core/project';
 import { defaultHoles, defaultOutline, plateShape, type Family, type PlateShape } from '@nimble/core/outline';
 import { InvalidInput } from '@nimble/core/base';
 import { METRIC } from '@nimble/core/units';
-import { SPECIES_PRIORS } from '@nimble/core/wood';
 import { useQueryClient } from '@tanstack/react-query';
 import { useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
@@ -21,7 +12,6 @@ import { keys } from '../../api/keys';
 import type { Build } from '../../api/types';
 import { DragHandle, PlateDrawing } from '../../plate';
 import { ThemeMenu, UNIT_SETS } from '../../frame/BenchMenus';
-import { woodOrigin } from '../../words/wood-origin';
 import { Loading } from '../../ui/Loading';
 import { HomeLink } from '../../frame/Shell';
 import { Button, CheckField, SelectField, TextField, Option } from '../../ui';
@@ -31,6 +21,7 @@ import { FAMILY_WORDS } from '../../words/family-words';
 import { OutdatedNotice } from './OutdatedNotice';
 import { OutlineFields } from './OutlineFields';
 import { dragHole, outlineHandles } from './outline-handles';
+import { WoodFields } from './WoodFields';
 
 const CONSTRUCTION_WORDS: Record<Construction, string> = {
   flat: 'Flat',
@@ -134,7 +125,7 @@ function BuildForm({ first, build }: { first: Draft; build: Build | null }) {
             onHoles={(holes) => set({ holes })}
             errorAt={errorAt}
           />
-          <WoodFields wood={draft.wood} plate={draft.plate} onChange={(wood) => set({ wood })} />
+          <WoodFields wood={draft.wood} plate={draft.plate} shape={shape} onChange={(wood) => set({ wood })} />
           <div className="sticky bottom-0 space-y-2 bg-slip py-2">
             {outdated && (
               <OutdatedNotice
@@ -302,66 +293,6 @@ function WhatFields({ draft, set, text, errorAt, isNew }: PartProps) {
         </SelectField>
       </div>
       <CheckField label="Left-handed" checked={draft.leftHanded} onChange={(on) => set({ leftHanded: on })} />
-    </fieldset>
-  );
-}
-
-function WoodFields({
-  wood,
-  plate,
-  onChange,
-}: {
-  wood: BuildWood;
-  plate: PlateRole;
-  onChange: (wood: BuildWood) => void;
-}) {
-  const offered = SPECIES_PRIORS.filter((prior) => prior.uses.includes(plate) || prior.key === wood.species);
-  const enter = (entered: Parameters<typeof enteredWood>[1]) => onChange(enteredWood(wood, entered));
-  const pascals = (value: number) => (value > 0 && value < 40e9 ? null : 'Between 0 and 40 GPa');
-  return (
-    <fieldset className="space-y-2">
-      <legend className="text-lead font-bold">Wood</legend>
-      <SelectField
-        label="Species"
-        value={wood.species ?? ''}
-        onChoose={(chosen) => chosen && onChange(woodOfSpecies(chosen))}
-      >
-        {wood.species === null && <Option value="">Your own figures</Option>}
-        {offered.map(({ key, name }) => (
-          <Option key={key} value={key}>
-            {name}
-          </Option>
-        ))}
-      </SelectField>
-      <p className="text-note text-soft">
-        The wood is {woodOrigin(wood)}. {wood.source === 'prior' && 'Your own figures narrow every forecast.'}
-      </p>
-      <div className="grid grid-cols-2 gap-3">
-        <QuantityField
-          label="Density"
-          quantity="density"
-          unit="kg/m³"
-          value={wood.rho}
-          check={(v) => (v >= 80 && v <= 1500 ? null : 'Wood has 80 to 1500 kg/m³')}
-          onChange={(rho) => rho && rho !== wood.rho && enter({ rho })}
-        />
-        <QuantityField
-          label="Stiffness along"
-          quantity="modulus"
-          unit="GPa"
-          value={wood.E_L}
-          check={pascals}
-          onChange={(E_L) => E_L && E_L !== wood.E_L && enter({ E_L })}
-        />
-        <QuantityField
-          label="Stiffness across"
-          quantity="modulus"
-          unit="GPa"
-          value={wood.E_C}
-          check={(v) => pascals(v) ?? (v < wood.E_L ? null : 'Less than along')}
-          onChange={(E_C) => E_C && E_C !== wood.E_C && enter({ E_C })}
-        />
-      </div>
     </fieldset>
   );
 }

@@ -1,12 +1,13 @@
-import { woodOfSet } from '@nimble/core/project';
+import { plateShape } from '@nimble/core/outline';
+import { misfitOf, woodOfSet } from '@nimble/core/project';
 import { useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { Refused, request } from '../../api/client';
 import { useBuilds } from '../../api/hooks';
 import { keys } from '../../api/keys';
-import type { Build } from '../../api/types';
+import type { Build, BuildSummary } from '../../api/types';
 import type { WoodSet } from '../../api/wood';
 import { Button, Option, PanelSection, SelectField } from '../../ui';
 
@@ -15,6 +16,7 @@ export function UseForBuild({ set }: { set: WoodSet }) {
   const builds = useBuilds();
   const client = useQueryClient();
   const [buildId, setBuildId] = useState('');
+  const fitting = useMemo(() => (builds.data ?? []).filter((build) => isFor(set, build)), [builds.data, set]);
   const users = (builds.data ?? []).filter((build) => build.wood.set?.id === set.id);
   const give = async () => {
     try {
@@ -41,11 +43,14 @@ export function UseForBuild({ set }: { set: WoodSet }) {
           </Link>
         </p>
       ))}
+      {builds.data && fitting.length === 0 && (
+        <p className="text-soft">No build on the bench asks for a {set.use} of this size.</p>
+      )}
       <div className="flex items-end gap-2">
         <div className="min-w-0 flex-1">
           <SelectField label="Cut it for" value={buildId} onChoose={setBuildId}>
             <Option value="">choose a build</Option>
-            {builds.data?.map(({ id, number, name }) => (
+            {fitting.map(({ id, number, name }) => (
               <Option key={id} value={id}>
                 No. {number} {name}
               </Option>
@@ -58,4 +63,10 @@ export function UseForBuild({ set }: { set: WoodSet }) {
       </div>
     </PanelSection>
   );
+}
+
+/** A plate of its use that two halves of it are large enough for. */
+function isFor(set: WoodSet, { plate, outline, holes }: BuildSummary): boolean {
+  const { length, width } = plateShape(outline, holes);
+  return misfitOf(set, { role: plate, length, width }) === null;
 }

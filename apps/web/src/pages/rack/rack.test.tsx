@@ -293,12 +293,19 @@ describe('a set', () => {
     const { stations: _, ...build } = aBuild();
     const asked = serve({
       'GET /wood-sets/w': set('w', 'Sitka 3', 12e9, 0.1746),
-      'GET /builds': [{ ...build, newestSurvey: null }],
+      'GET /builds': [
+        { ...build, newestSurvey: null },
+        { ...build, id: 'back', number: 8, plate: 'back', newestSurvey: null },
+      ],
       'PATCH /builds/b': aBuild(),
     });
     page();
     await screen.findByLabelText('Cut it for');
-    await untilOffered(() => screen.getByLabelText('Cut it for'), ['No. 7 Lapwing']);
+    // No. 8 is a back.
+    expect(await untilOffered(() => screen.getByLabelText('Cut it for'), ['No. 7 Lapwing'])).toEqual([
+      'choose a build',
+      'No. 7 Lapwing',
+    ]);
     choose(screen.getByLabelText('Cut it for'), 'b');
     fireEvent.click(screen.getByText('Give it this wood'));
     await waitFor(() => expect(asked.some(({ method }) => method === 'PATCH')).toBe(true));
