@@ -12,6 +12,7 @@ const OF_THE_BENCH: Record<string, Fetch> = {
   '/rack': async () => (await import('../pages/rack/RackPage')).RackPage,
   '/rack/new': async () => (await import('../pages/rack/NewSetPage')).NewSetPage,
   '/rack/:setId': async () => (await import('../pages/rack/SetPage')).SetPage,
+  '/thinning': async () => (await import('../pages/thinning/ThinningPage')).ThinningPage,
   '/compare': async () => (await import('../pages/compare/ComparePage')).ComparePage,
   '/people': async () => (await import('../pages/people/PeoplePage')).PeoplePage,
   '/feel': async () => (await import('../pages/rack/FeelPage')).FeelPage,

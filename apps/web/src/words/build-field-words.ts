@@ -1,8 +1,8 @@
 /** What a build's field holds, in words: for a question about which of two changes holds. */
 import { formatPlanLength, formatThickness, inWords } from '@nimble/core/units';
-import { speciesPrior } from '@nimble/core/wood';
 import type { Build } from '../api/types';
 import { STAGE_WORDS } from './stage-words';
+import { woodName } from './wood-origin';
 
 type Words = (build: Build) => string;
 
@@ -17,11 +17,7 @@ const FIELD_WORDS: Record<string, [name: string, value: Words]> = {
     'Scale length',
     ({ scaleLength, units }) => (scaleLength === null ? 'none' : inWords(formatPlanLength(scaleLength, units))),
   ],
-  wood: [
-    'Wood',
-    ({ wood }) =>
-      `${wood.set?.name ?? (wood.species && speciesPrior(wood.species)?.name) ?? 'own figures'}, ${wood.rho.toFixed(0)} kg/m³`,
-  ],
+  wood: ['Wood', ({ wood }) => `${woodName(wood)}, ${wood.rho.toFixed(0)} kg/m³`],
   outline: ['Outline', () => 'another'],
   holes: ['Sound openings', ({ holes }) => String(holes.length)],
   stations: ['Places to read', ({ stations }) => String(stations.length)],

@@ -21,7 +21,7 @@ export interface RingCurve {
   fit: RingFit | null;
 }
 
-export interface RingFit {
+interface RingFit {
   /** ring = a + b (left - centre) + c (left - centre)^2, with the scatter of one ring about it [s]. */
   centre: number;
   a: number;

@@ -42,6 +42,7 @@ export function BenchPage() {
   useShortcuts([
     { key: 'b', label: 'New build', run: () => void navigate('/new') },
     { key: 'w', label: 'Wood rack', run: () => void navigate('/rack') },
+    { key: 't', label: 'Plates being thinned', run: () => void navigate('/thinning') },
     { key: '?', label: 'All keys', run: () => setKeysOpen(true) },
   ]);
   return (
@@ -52,6 +53,9 @@ export function BenchPage() {
         <div className="ml-auto flex items-center gap-1">
           <Link to="/rack" className="inline-flex min-h-12 items-center px-3">
             Wood rack
+          </Link>
+          <Link to="/thinning" className="inline-flex min-h-12 items-center px-3">
+            Thinning
           </Link>
           <Link to="/compare" className="inline-flex min-h-12 items-center px-3">
             Compare

@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import { useFeel, type PersonFeel } from '../../api/flex';
 import { Chart } from '../../ui/Chart';
 import { Loading } from '../../ui/Loading';
-import { RackHeader } from './RackHeader';
+import { RoomHeader } from '../../frame/RoomHeader';
 
 const BOX = { width: 520, height: 330, left: 58, right: 16, top: 28, bottom: 48 };
 /** Rigidities worth a mark on the axis [N m]. */
@@ -17,11 +17,11 @@ export function FeelPage() {
   if (!feel.data) return <Loading queries={[feel]} what="the scores" />;
   return (
     <div className="flex min-h-full flex-col">
-      <RackHeader title="Feel and dial">
+      <RoomHeader title="Feel and dial">
         <Link to="/rack" className="inline-flex min-h-12 items-center px-3 underline underline-offset-4">
           The rack
         </Link>
-      </RackHeader>
+      </RoomHeader>
       <main className="mx-auto w-full max-w-6xl px-5 py-4">
         <p className="mb-4 max-w-3xl text-soft">
           Give each measured flex a score from 1, soft, to 9, stiff, before you look at the dial. Here every score

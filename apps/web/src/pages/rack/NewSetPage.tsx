@@ -3,7 +3,7 @@ import { Link, useNavigate } from 'react-router';
 import { useRackWrite } from '../../api/wood';
 import { usePreferences } from '../../ui/preferences';
 import { Button } from '../../ui';
-import { RackHeader } from './RackHeader';
+import { RoomHeader } from '../../frame/RoomHeader';
 import { SetFields } from './SetFields';
 import { FIRST_DRAFT } from './set-draft';
 import { useSetForm } from './use-set-form';
@@ -22,7 +22,7 @@ export function NewSetPage() {
   });
   return (
     <div className="flex min-h-full flex-col">
-      <RackHeader title="A new set" />
+      <RoomHeader title="A new set" />
       <form className="mx-auto w-full max-w-3xl space-y-4 px-5 py-4" onSubmit={submit}>
         <SetFields {...fields} />
         <div className="flex gap-2">

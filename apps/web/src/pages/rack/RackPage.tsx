@@ -13,7 +13,7 @@ import { useRack, useRackWrite, type WoodSet } from '../../api/wood';
 import { Loading } from '../../ui/Loading';
 import { usePreferences } from '../../ui/preferences';
 import { Button, SelectField, TextTabs, Option } from '../../ui';
-import { RackHeader } from './RackHeader';
+import { RoomHeader } from '../../frame/RoomHeader';
 import { comparison, runoutWords, speciesName } from '../../words/rack-words';
 import { PLATES, RackChart, STICKS } from './RackChart';
 
@@ -38,14 +38,14 @@ export function RackPage() {
   const picked = sets.filter((set) => chosen.includes(set.id));
   return (
     <div className="flex min-h-full flex-col lg:h-full">
-      <RackHeader title="The wood rack">
+      <RoomHeader title="The wood rack">
         <Link to="/feel" className="inline-flex min-h-12 items-center px-3 max-sm:hidden">
           Feel and dial
         </Link>
         <Link to="/rack/new" className="inline-flex min-h-12 items-center gap-2 px-3">
           <Plus aria-hidden size={20} /> New set
         </Link>
-      </RackHeader>
+      </RoomHeader>
       {rack.data.length === 0 && !archived ? (
         <EmptyRack onArchived={() => setArchived(true)} />
       ) : (

@@ -16,7 +16,7 @@ import { BoardDrawing } from './BoardDrawing';
 import { DryingChart } from './DryingChart';
 import { Findings } from './Findings';
 import { WoodProperties } from './WoodProperties';
-import { RackHeader } from './RackHeader';
+import { RoomHeader } from '../../frame/RoomHeader';
 import { KnockForm, Weighings, WeighForm } from './TestForms';
 import { UseForBuild } from './UseForBuild';
 
@@ -58,11 +58,11 @@ function Board({ set }: { set: WoodSet }) {
   const { person, units } = usePreferences();
   return (
     <div className="flex min-h-full flex-col lg:h-full">
-      <RackHeader title={set.name}>
+      <RoomHeader title={set.name}>
         <Link to="/rack" className="inline-flex min-h-12 items-center px-3 underline underline-offset-4">
           The rack
         </Link>
-      </RackHeader>
+      </RoomHeader>
       <main className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_420px]">
         <section aria-label="The board" className="flex min-h-[300px] min-w-0 flex-col px-4 pt-3 lg:px-6">
           {tab === 'weigh' ? (

@@ -5,6 +5,7 @@ import type { StationReading } from '@nimble/core/survey';
 import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import type { SurveyReading } from '../../api/types';
+import { useFiguresGoTo } from '../../ui/figures-go-to';
 import { useShortcuts } from '../../ui/shortcuts';
 import { pressCaliper, useCaliper } from './use-caliper';
 import type { ReadingEntry } from './use-reading-entry';
@@ -61,14 +62,7 @@ function useTypingField(station: string | undefined, isAsked: boolean) {
   useEffect(() => {
     if (!matchMedia('(pointer: coarse)').matches) field.current?.focus({ preventScroll: true });
   }, [station, isAsked]);
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const inField = (event.target as HTMLElement | null)?.matches('input, textarea, select');
-      if (!inField && /^[\d.,+]$/.test(event.key)) field.current?.focus({ preventScroll: true });
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, []);
+  useFiguresGoTo(field);
   return (element: HTMLInputElement | null) => {
     field.current = element;
   };

@@ -1,12 +1,12 @@
 import { useState, type ReactNode } from 'react';
-import { KeysButton, PersonMenu, ThemeMenu, UNIT_SETS, UnitsMenu } from '../../frame/BenchMenus';
-import { KeysDialog } from '../../frame/KeysDialog';
-import { setPreferences, usePreferences } from '../../ui/preferences';
-import { HomeLink } from '../../frame/Shell';
-import { useShortcuts } from '../../ui/shortcuts';
+import { KeysButton, PersonMenu, ThemeMenu, UNIT_SETS, UnitsMenu } from './BenchMenus';
+import { KeysDialog } from './KeysDialog';
+import { setPreferences, usePreferences } from '../ui/preferences';
+import { HomeLink } from './Shell';
+import { useShortcuts } from '../ui/shortcuts';
 
 /** The head of pages that belong to no build: units are this device's own. */
-export function RackHeader({ title, children }: { title: string; children?: ReactNode }) {
+export function RoomHeader({ title, children }: { title: string; children?: ReactNode }) {
   const { units } = usePreferences();
   const [keysOpen, setKeysOpen] = useState(false);
   const nextUnits = () => {
