@@ -93,6 +93,28 @@ describe('outbox', () => {
     expect(seen).toEqual([['knock', 'the record', 1]]);
     expect(outbox.snapshot().writes).toEqual([]);
   });
+  it('shows what the server has taken until it was asked again, also where something of that is refused', async () => {
+    const asked: ((outcome: Error | null) => void)[] = [];
+    const sent = () =>
+      new Promise((accept, fail) => asked.push((failure) => (failure ? fail(failure) : accept(undefined))));
+    const { outbox } = await leading({ send: () => Promise.resolve() }, memory(), { ...ignore, sent });
+    const landed = () => labels(outbox.snapshot().landed);
+    outbox.add(write('A1'));
+    await settle();
+    expect([labels(outbox.snapshot().writes), landed()]).toEqual([[], ['A1']]);
+    asked[0]!(new Unreachable());
+    await settle();
+    expect(landed()).toEqual(['A1']);
+    outbox.add(write('A2'));
+    outbox.add(write('other', 'c'));
+    await settle();
+    asked[1]!(null);
+    await settle();
+    expect(landed()).toEqual(['other']);
+    asked[2]!(new Refused(404, 'Not here'));
+    await settle();
+    expect(landed()).toEqual([]);
+  });
   it('sends a sound as a form with the fields that are set', async () => {
     const asked: [string, RequestInit][] = [];
     window.fetch = ((path: string, init: RequestInit) => {

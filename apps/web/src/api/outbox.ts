@@ -248,7 +248,8 @@ export class Outbox {
   private forgetLanded(buildId: string, isAsked: Promise<unknown> | void): void {
     const before = this.state.landed.filter((write) => write.buildId === buildId);
     const forget = () => this.change({ landed: this.state.landed.filter((write) => !before.includes(write)) });
-    if (isAsked) void isAsked.then(forget, () => undefined);
+    // Away, or asked anew meanwhile, it is still shown from here; something that is refused will be refused again.
+    if (isAsked) void isAsked.then(forget, (failure) => failure instanceof Refused && forget());
   }
 
   private async failed(write: Write, failure: unknown): Promise<'done' | 'waits' | 'unreachable'> {
