@@ -2,6 +2,7 @@
 export {
   columnLetters,
   DEFAULT_LAYOUT,
+  layAbout,
   layStations,
   mirrorStation,
   ownStationName,

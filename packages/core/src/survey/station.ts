@@ -47,6 +47,21 @@ export function layStations(shape: PlateShape, layout: StationLayout = DEFAULT_L
   );
 }
 
+/** Pitches that are tried for a wished number, each so much wider than the one before (1). */
+const WIDER = 1.07;
+
+/** About so many stations, laid as evenly as the plate allows: the pitch whose number comes nearest. */
+export function layAbout(shape: PlateShape, count: number): Station[] {
+  requireWithin('count', count, 1, 2000);
+  let best = layStations(shape);
+  for (let pitch: number = PITCH_RANGE[1]; pitch >= PITCH_RANGE[0]; pitch /= WIDER) {
+    const laid = layStations(shape, { pitch, rimInset: Math.min(DEFAULT_LAYOUT.rimInset, pitch) });
+    if (Math.abs(laid.length - count) < Math.abs(best.length - count)) best = laid;
+    if (laid.length > 2 * count) break;
+  }
+  return best;
+}
+
 /** A, B … Z, AA, AB … */
 export function columnLetters(index: number): string {
   const last = String.fromCharCode(65 + (index % 26));

@@ -18,6 +18,7 @@ import {
   plateCompliance,
   questionableReadings,
   checkGrowth,
+  layAbout,
   checkReading,
   removalBetween,
   roundLevels,
@@ -213,6 +214,18 @@ describe('removalBetween', () => {
     expect(removal.volume).toBeCloseTo(0.2 * 2e-4, 9); // 0.5 x 0.4 m
     expect(removal.density).toBeCloseTo(400, 3); // 16 g from 40 cm3
     expect(removalBetween(before, after, { before: null, after: 0.2 }).density).toBeNull();
+  });
+});
+
+describe('about so many stations', () => {
+  const plate = plateShape(defaultOutline('steel-string'), defaultHoles('steel-string'));
+  it.each([12, 40, 107])('%d, within a sixth, alike on both sides and all on the wood', (count) => {
+    const laid = layAbout(plate, count);
+    expect(Math.abs(laid.length - count)).toBeLessThanOrEqual(Math.ceil(count / 6));
+    const sides = laid.map(({ y }) => Math.sign(Math.round(1e6 * y)));
+    expect(sides.filter((side) => side > 0)).toHaveLength(sides.filter((side) => side < 0).length);
+    expect(laid.every(({ x, y }) => isWood(plate, x, y))).toBe(true);
+    expect(new Set(laid.map(({ name }) => name)).size).toBe(laid.length);
   });
 });
 

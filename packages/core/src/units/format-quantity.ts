@@ -118,16 +118,29 @@ export function inWords(formatted: FormattedQuantity): string {
   return `${formatted.figure} ${formatted.symbol}`;
 }
 
-/** Nearest 64th of an inch, reduced: 7/64, 1/8, 1 3/32. */
+/** What a thickness differs by that matters [thousandths of an inch]. */
+const THOU = 1000;
+
+/**
+ * Nearest 64th of an inch, reduced, and what it is off by in thousandths: 7/64, 1/8+.007, 1 3/32-.002. A 64th alone
+ * would hide what a shaving does; what is smaller than one, or below zero, is written in thousandths.
+ */
 function formatFraction(value: number): FormattedQuantity {
-  const parts = Math.round(Math.abs(value / unitOf('length', 'in').si) * FRACTION_PARTS);
+  const inches = value / unitOf('length', 'in').si;
+  const parts = Math.round(Math.abs(inches) * FRACTION_PARTS);
+  const off = Math.round(THOU * (Math.abs(inches) - parts / FRACTION_PARTS));
+  if (off !== 0 && (parts === 0 || value < 0)) return formatQuantity(value, 'length', 'in');
+  const rest = off === 0 ? '' : `${off > 0 ? '+' : '−'}.${String(Math.abs(off)).padStart(3, '0')}`;
+  return { figure: (value < 0 && parts > 0 ? '−' : '') + wordsOfParts(parts) + rest, symbol: 'in' };
+}
+
+function wordsOfParts(parts: number): string {
   const whole = Math.floor(parts / FRACTION_PARTS);
   const rest = parts % FRACTION_PARTS;
-  const sign = value < 0 && parts > 0 ? '−' : '';
-  if (rest === 0) return { figure: `${sign}${whole}`, symbol: 'in' };
+  if (rest === 0) return String(whole);
   const divisor = greatestCommonDivisor(rest, FRACTION_PARTS);
   const fraction = `${rest / divisor}/${FRACTION_PARTS / divisor}`;
-  return { figure: sign + (whole ? `${whole} ${fraction}` : fraction), symbol: 'in' };
+  return whole ? `${whole} ${fraction}` : fraction;
 }
 
 function greatestCommonDivisor(a: number, b: number): number {

@@ -34,12 +34,24 @@ describe('format', () => {
     ['mm', '2.81'],
     ['in', '0.111'],
     ['thou', '111'],
-    ['in-fraction', '7/64'],
+    ['in-fraction', '7/64+.001'],
   ] as const)('writes 2.81 mm in %s', (unit, figure) =>
     expect(formatThickness(2.81e-3, { ...METRIC, thickness: unit }).figure).toBe(figure),
   );
   it('reduces fractions and keeps whole inches', () =>
     expect(formatQuantity(1.25 * 0.0254, 'length', 'in-fraction').figure).toBe('1 1/4'));
+  it.each([
+    [7 / 64, '7/64'],
+    [0.132, '1/8+.007'], // 3.36 mm, which an eighth alone would make 3.18
+    [0.138, '9/64−.003'],
+    [0.002, '0.002'], // less than a 64th
+    [-0.006, '−0.006'],
+    [-0.132, '−0.132'],
+    [-1 / 8, '−1/8'],
+    [0, '0'],
+  ])('hides no thousandth behind a 64th: %f in', (inches, figure) =>
+    expect(formatQuantity(inches * 0.0254, 'length', 'in-fraction').figure).toBe(figure),
+  );
   it('signs a change, but not a zero', () => {
     expect(formatThicknessChange(1.7e-4, METRIC).figure).toBe('+0.17');
     expect(formatThicknessChange(-5e-5, METRIC).figure).toBe('−0.05');

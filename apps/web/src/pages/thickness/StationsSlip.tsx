@@ -1,7 +1,7 @@
-import { DEFAULT_LAYOUT, layStations, type Station } from '@nimble/core/survey';
+import { DEFAULT_LAYOUT, layAbout, layStations, type Station } from '@nimble/core/survey';
 import type { PassTool } from '@nimble/core/verdict';
 import type { PlateShape } from '@nimble/core/outline';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { Build } from '../../api/types';
 import { Button, Option, PanelSection, SelectField } from '../../ui';
 import { positiveBelow, QuantityField } from '../../forms';
@@ -15,14 +15,16 @@ interface Props {
   onChange: (change: Partial<Build>) => void;
 }
 
+/** As few as tell a plate, as many as most makers read, and as many as a map is fine with. */
+const SOME = [12, 40, 107] as const;
 const FIRST_DEPTH: Record<PassTool['kind'], number> = { plane: 5e-5, scraper: 2e-5, sander: 1e-4 };
 
 /** Where to read, and with what the wood comes off. */
 export function StationsSlip({ build, shape, current, adding, onAdding, onChange }: Props) {
   const [layout, setLayout] = useState(DEFAULT_LAYOUT);
   const own = build.stations.filter((station) => station.kind === 'own');
-  const relay = () => {
-    const laid = layStations(shape, layout);
+  const few = useMemo(() => SOME.map((count) => layAbout(shape, count)), [shape]);
+  const lay = (laid: readonly Station[]) => {
     const skipped = new Set(build.stations.filter((s) => s.skipped).map((s) => s.name));
     onChange({ stations: [...laid.map((station) => ({ ...station, skipped: skipped.has(station.name) })), ...own] });
   };
@@ -79,7 +81,15 @@ export function StationsSlip({ build, shape, current, adding, onAdding, onChange
             onChange={(rimInset) => rimInset !== null && setLayout({ ...layout, rimInset })}
           />
         </div>
-        <Button onClick={relay}>Lay stations again</Button>
+        <Button onClick={() => lay(layStations(shape, layout))}>Lay stations again</Button>
+        <p className="mt-2 text-soft">Or about so many, evenly:</p>
+        <div className="grid grid-cols-3 gap-2">
+          {few.map((laid) => (
+            <Button key={laid.length} onClick={() => lay(laid)}>
+              {laid.length}
+            </Button>
+          ))}
+        </div>
       </PanelSection>
       <PanelSection label="Tool">
         <SelectField
