@@ -65,7 +65,7 @@ describe('a ring that shall grow', () => {
   });
   it('has its peak at the weight where a parabola through all rounds has it', () => {
     const masses = [0.21, 0.205, 0.2, 0.195, 0.19];
-    const ring = (mass: number) => 1.2 - 400 * (mass - 0.198) ** 2;
+    const ring = (mass: number) => 1.2 - 4000 * (mass - 0.198) ** 2;
     const trend = ringTrend(grown(masses.map(ring), masses));
     expect(trend.state).toBe('past-peak');
     expect(trend.peak!.value).toBeCloseTo(0.198, 9);
