@@ -38,6 +38,10 @@ interface Event {
 
 const KILOGRAM = 9.80665;
 const PRESSED_AGAIN_MS = 8000;
+/** A knock is heard, kept and followed for longer; one that was not clear is done again, as the page asks. */
+const KNOCKED_AGAIN_MS = 20_000;
+/** Where it is there to be pressed: while it is listened to, it is not. */
+const KNOCK_ONCE = `[...document.querySelectorAll('button')].find((one) => one.textContent.includes('Simulated microphone'))?.click()`;
 
 describe('voicing a top', () => {
   let app: ServedApp;
@@ -131,7 +135,6 @@ describe('voicing a top', () => {
       if ((await slip()).includes('All that this round needs is read.')) break;
       const what = await lit();
       const isKnock = what.startsWith('One good knock');
-      if (isKnock) await press(driver, 'Simulated microphone');
       const isDone = async () => (await slip()).includes('All that') || (await lit()) !== what;
       let pressed = 0;
       // How unevenly the stand-in's hand planed differs each time: once in a while a reading is far enough off to be
@@ -140,9 +143,9 @@ describe('voicing a top', () => {
         driver,
         async () => {
           if ((await isAsked()) || (await isDone())) return true;
-          if (!isKnock && Date.now() - pressed > PRESSED_AGAIN_MS) {
+          if (Date.now() - pressed > (isKnock ? KNOCKED_AGAIN_MS : PRESSED_AGAIN_MS)) {
             pressed = Date.now();
-            await key(' ');
+            await (isKnock ? driver.executeScript(KNOCK_ONCE) : key(' '));
           }
           return false;
         },
