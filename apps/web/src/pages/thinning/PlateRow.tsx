@@ -1,5 +1,6 @@
 import { formatSag, formatThickness, inWords, type UnitChoice } from '@nimble/core/units';
 import { halfInterval } from '@nimble/core/base';
+import { followedWords } from '@nimble/core/verdict';
 import { format } from 'date-fns';
 import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
@@ -42,7 +43,14 @@ export function PlateRow({ build, isMarked, isLit, onMark, onLight, onPasser, on
       className={`grid gap-x-6 gap-y-2 border-b border-l-4 border-b-line py-3 pl-3 md:grid-cols-2 lg:grid-cols-[minmax(0,1.2fr)_16rem_15rem_minmax(0,1fr)] ${isLit ? 'border-l-spruce bg-grain/20' : 'border-l-transparent'}`}
     >
       <Naming {...{ build, plate, isMarked, onMark }} />
-      <div>{plate.summary && <PlateScale verdict={plate.summary.verdict} units={plate.units} />}</div>
+      <div>
+        {plate.summary && (
+          <>
+            <PlateScale verdict={plate.summary.verdict} units={plate.units} />
+            <p className="text-note text-soft">by {followedWords(plate.summary.verdict.followed)}</p>
+          </>
+        )}
+      </div>
       <div className="flex gap-3">
         <Spark label={newest(plate.rings, (ring) => `rings ${ring.toFixed(2)} s`)} points={plate.rings} />
         <Spark label={newest(plate.flexes, (sag) => `sags ${sagWords(sag, plate.units)}`)} points={plate.flexes} />

@@ -25,7 +25,7 @@ export function PlateScale({ verdict, units }: { verdict: AssessmentSummary['ver
       <line x1={x(line)} x2={x(line)} y1={BOX.line - 12} y2={BOX.line + 12} stroke="var(--brass)" strokeWidth="3" />
       <circle cx={x(level.value)} cy={BOX.line} r="7" fill="var(--spruce)" />
       <text x={x(line)} y={BOX.height - 4} textAnchor="middle" fontSize="13" fill="var(--soft)" className="figures">
-        {words(line)} by {followedWords(followed)}
+        {words(line)}
       </text>
       <text x={x(level.value)} y={11} textAnchor="middle" fontSize="13" fill="var(--ink)" className="figures">
         {words(level.value)}
