@@ -41,7 +41,7 @@ export default tseslint.config(
   { files: KERNELS, ignores: TESTS, rules: { 'max-params': ['error', 6] } },
   {
     files: ['apps/web/**/*.{ts,tsx}'],
-    ignores: ['apps/web/src/api/contract.ts', ...TESTS],
+    ignores: ['apps/web/src/api/contract.ts'],
     ...reactHooks.configs.flat['recommended-latest'],
   },
   {

@@ -43,7 +43,7 @@ it('has the first version among them, and several later ones', () => {
   expect(STORED.map(([version]) => version)).toEqual(expect.arrayContaining(['0001', '0008', '0014', '0016']));
 });
 
-describe.each(STORED)('a bench that was kept by the version of step %s', (version, file) => {
+describe.each(STORED)('a bench that was kept by the version of step %s', (_, file) => {
   let api: Application;
   let before: Record<string, number>;
   let read: { id: string; survey_id: string; station: string; thickness: number }[];
@@ -119,6 +119,5 @@ describe.each(STORED)('a bench that was kept by the version of step %s', (versio
     const plan = await get<object>(`/builds/${first!.id}/plan`);
     await api.http.put(`/api/v1/builds/${first!.id}/plan`).send(plan).expect(200);
     expect(await get(`/builds/${first!.id}/plan`)).toEqual(plan);
-    expect(version).toMatch(/^\d{4}$/);
   });
 });

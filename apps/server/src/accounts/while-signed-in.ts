@@ -7,7 +7,10 @@ import type { VisitorRequest } from './visitor';
 
 const LOOK_EVERY_MS = 2000;
 
-/** A stream outlives the question who asked for it: it ends soon after the device was signed out, from wherever. */
+/**
+ * A guard asks who comes in once, and a stream goes on: it ends soon after its device was signed out, from wherever.
+ * While the database is away nobody is known to be out.
+ */
 @Injectable()
 export class WhileSignedIn implements NestInterceptor {
   constructor(
@@ -19,7 +22,7 @@ export class WhileSignedIn implements NestInterceptor {
     if (!this.reflector.get<boolean>(SSE_METADATA, context.getHandler())) return next.handle();
     const { session } = context.switchToHttp().getRequest<VisitorRequest>();
     const isOut = interval(LOOK_EVERY_MS).pipe(
-      concatMap(() => this.accounts.mayStay(session ?? null)),
+      concatMap(() => this.accounts.mayStay(session ?? null).catch(() => true)),
       filter((stays) => !stays),
     );
     return next.handle().pipe(takeUntil(isOut));

@@ -42,8 +42,8 @@ const SURE = 2;
 /** One-sided, nine in ten: so sure one should be to go on; beyond it the peak is behind. */
 const BEHIND = 1.28;
 /**
- * A few rings say little of their own scatter: what rings of plates are known to scatter by, as a share of them (1),
- * counts like so many of them. Own simulated knocks of one plate held anew each time.
+ * A few rings say little of their own scatter: what a ring timed twice may differ by, as a share of it (1), counts like
+ * so many of them. Both are taken, not measured: no plate of ours was timed again and again.
  */
 const USUAL_SCATTER = 0.03;
 const USUAL_COUNTS = 3;

@@ -133,7 +133,8 @@ function withLook(statistics: MapStatistics, grid: MapGrid, look: Look | null): 
 
 function planTo({ grid, zones }: PlateContext, input: SurveyInput, map: ThicknessMap, target: Float64Array): PassPlan {
   const { tolerance, limit } = input.target;
-  return planPasses({ grid, zones, thickness: map.thickness, target, tolerance, limit, tool: input.tool });
+  const { tool, removalSpread } = input;
+  return planPasses({ grid, zones, thickness: map.thickness, target, tolerance, limit, tool, removalSpread });
 }
 
 function withoutWork(plan: PassPlan, map: ThicknessMap): PassPlan {

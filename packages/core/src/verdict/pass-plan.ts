@@ -55,6 +55,8 @@ export interface PlanInput {
   tolerance: number;
   limit: number;
   tool: PassTool;
+  /** How unevenly wood comes off here, as a share of what was meant to (1). */
+  removalSpread: number;
 }
 
 /** Specks smaller than this are not worth setting a tool to [m2]. */
@@ -66,8 +68,9 @@ export function planPasses(input: PlanInput): PassPlan {
   requirePositive('tool.depthPerPass', input.tool.depthPerPass);
   const { grid, thickness, tool } = input;
   const removal = new Float64Array(thickness.length);
-  const count = tool.kind === 'sander' ? sanderPasses(input) : handPasses(input);
-  const whole = count > 0 ? wholeStep(input, count, removal) : null;
+  const spare = overOnWood(input);
+  const count = tool.kind === 'sander' ? sanderPasses(tool, spare) : handPasses(input, spare);
+  const whole = count > 0 ? wholeStep(input, count, removal, spare.margin) : null;
   const handTool: PassTool =
     whole && tool.kind === 'sander' ? { kind: 'scraper', depthPerPass: DEFAULT_DEPTH.scraper } : tool;
   const byParts = new Float64Array(thickness.length);
@@ -117,46 +120,45 @@ function floorAt({ target, tolerance, limit }: PlanInput, cell: number): number 
   return Math.max(target[cell] - tolerance, limit);
 }
 
+/** Of the wood: what each cell has over its target, least first, and the least that any has over its floor [m]. */
+function overOnWood(input: PlanInput): { over: Float64Array; margin: number } {
+  const { grid, thickness, target } = input;
+  const over = new Float64Array(thickness.length);
+  let [count, margin] = [0, Infinity];
+  for (let cell = 0; cell < thickness.length; cell++) {
+    if (!(grid.wood[cell] > 0)) continue;
+    over[count++] = thickness[cell] - target[cell];
+    margin = Math.min(margin, thickness[cell] - floorAt(input, cell));
+  }
+  return { over: over.subarray(0, count).sort(), margin };
+}
+
 /** As many whole passes as the place with the least to spare allows, and no more than bring the plate to its target. */
-function sanderPasses(input: PlanInput): number {
-  const { depthPerPass } = input.tool;
-  const over = Math.min(...spareOnWood(input).map((one) => one.over));
-  return Math.max(0, Math.min(wholePasses(leastMargin(input), depthPerPass), Math.ceil(over / depthPerPass)));
+function sanderPasses({ depthPerPass }: PassTool, { over, margin }: ReturnType<typeof overOnWood>): number {
+  return Math.max(0, Math.min(wholePasses(margin, depthPerPass), Math.ceil(over[0] / depthPerPass)));
 }
 
 /** By hand, of the plate's places so many must be that far over (1). */
 const MOST_OF_IT = 0.9;
-/** A hand goes deeper here than there, about by so much of what it takes off: that is left for the next look (1). */
-const UNEVEN = 0.25;
+/** Of ten places nine come off no deeper than this many standard deviations beyond what was meant. */
+const NINE_IN_TEN = 1.28;
 /** Fewer are part of the work on the parts. */
 const WORTH_ALL_OVER = 3;
 
-/** What nearly all of the plate has over, less what an uneven hand may take too much; none where little is over. */
-function handPasses(input: PlanInput): number {
-  const { depthPerPass } = input.tool;
-  const over = spareOnWood(input)
-    .map((one) => one.over)
-    .sort((a, b) => b - a);
-  const most = over[Math.floor(MOST_OF_IT * (over.length - 1))];
-  const passes = wholePasses(Math.min(most, leastMargin(input)) / (1 + UNEVEN), depthPerPass);
+/**
+ * What nearly all of the plate has over, less what this shop's hands take too much here and there; none where little is
+ * over.
+ */
+function handPasses(
+  { tool: { depthPerPass }, removalSpread }: PlanInput,
+  { over, margin }: ReturnType<typeof overOnWood>,
+): number {
+  const most = over[Math.floor((1 - MOST_OF_IT) * (over.length - 1))];
+  const passes = wholePasses(Math.min(most, margin) / (1 + NINE_IN_TEN * removalSpread), depthPerPass);
   return passes >= WORTH_ALL_OVER ? passes : 0;
 }
 
-const leastMargin = (input: PlanInput) =>
-  spareOnWood(input).reduce((least, { margin }) => Math.min(least, margin), Infinity);
-
-/** Over the target and over the floor, of each cell of wood [m]. */
-function spareOnWood(input: PlanInput): { over: number; margin: number }[] {
-  const { grid, thickness, target } = input;
-  return Array.from(thickness, (h, cell) => ({
-    cell,
-    over: h - target[cell],
-    margin: h - floorAt(input, cell),
-  })).filter(({ cell }) => grid.wood[cell] > 0);
-}
-
-function wholeStep(input: PlanInput, passes: number, removal: Float64Array): PlanStep {
-  const { grid, tool } = input;
+function wholeStep({ grid, tool }: PlanInput, passes: number, removal: Float64Array, margin: number): PlanStep {
   const depth = passes * tool.depthPerPass;
   let area = 0;
   for (let cell = 0; cell < removal.length; cell++) {
@@ -165,7 +167,6 @@ function wholeStep(input: PlanInput, passes: number, removal: Float64Array): Pla
   }
   const centre = { x: grid.x0 + (grid.nx / 2) * grid.pitch, y: 0 };
   const volume = area * depth;
-  const margin = leastMargin(input);
   return { zone: null, passes, tool, area, meanDepth: depth, largestDepth: depth, volume, centre, margin };
 }
 

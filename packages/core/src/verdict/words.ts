@@ -166,13 +166,16 @@ function pastLines({ kind, share, stiffness, followed }: ThicknessVerdict, units
 
 function carefulLines({ plan }: Assessment, zones: ZoneMap, units: UnitChoice): string[] {
   const tight = [...plan.nearLimit].sort((a, b) => a.margin - b.margin).slice(0, 2);
+  // What is to spare is what the parts find: where all of the plate comes down first, that is still to come.
+  const isWholeFirst = plan.steps.some((step) => step.zone === null);
+  const [has, is, leave] = isWholeFirst ? ['will have', 'will be', 'leave it after that'] : ['has', 'is', 'leave it'];
   return tight.map(({ zone, margin }) => {
     const spare =
       margin > 0
-        ? `has ${inWords(formatThickness(margin, units))} to spare at its thinnest`
-        : 'is at its limit in a place';
+        ? `${has} ${inWords(formatThickness(margin, units))} to spare at its thinnest`
+        : `${is} at its limit in a place`;
     const worked = plan.steps.some((step) => step.zone === zone);
-    return `${zoneWords(zones.zones[zone])} ${spare}: ${worked ? 'go carefully there' : 'leave it'}.`;
+    return `${zoneWords(zones.zones[zone])} ${spare}: ${worked ? 'go carefully there' : leave}.`;
   });
 }
 

@@ -30,7 +30,8 @@ export type SetDraft = typeof FIRST_DRAFT;
 
 export function draftOf(set: WoodSet, units: UnitChoice): SetDraft {
   const length = (value: number) => formatQuantity(value, 'length', units.length, units.length === 'mm' ? 2 : 4).figure;
-  const degrees = (value: number) => String(Math.round((10 * value) / DEGREE) / 10);
+  // Finer than anyone reads it, so that a slope typed as 1 in 28 is not another after a change of the name.
+  const degrees = (value: number) => String(Math.round((1e4 * value) / DEGREE) / 1e4);
   const { name, use, species, cut, worked, figure, colour, place, price, note } = set;
   return {
     name,

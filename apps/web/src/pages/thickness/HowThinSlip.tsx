@@ -85,8 +85,7 @@ function Lead({ view: { thin, followed, summary }, units }: { view: HowThinView;
   return (
     <section aria-label="The line that is followed">
       <p className="text-soft">
-        Stop at, by {followedWords(followed)}
-        <DevicesOwn />
+        Stop at, by {followedWords(followed)} <DevicesOwn />
       </p>
       <p className="flex items-baseline gap-2">
         <span data-testid="stop-at" className="figures text-great leading-none font-medium tracking-tight">

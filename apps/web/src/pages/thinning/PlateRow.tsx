@@ -47,7 +47,10 @@ export function PlateRow({ build, isMarked, isLit, onMark, onLight, onPasser, on
         {plate.summary && (
           <>
             <PlateScale verdict={plate.summary.verdict} units={plate.units} />
-            <p className="text-note text-soft">by {followedWords(plate.summary.verdict.followed)}</p>
+            <p className="text-note text-soft">
+              stop at {inWords(formatThickness(plate.summary.verdict.followed.line.value, plate.units))}, by{' '}
+              {followedWords(plate.summary.verdict.followed)}
+            </p>
           </>
         )}
       </div>
@@ -124,6 +127,7 @@ function QuickLook({ build, plate, isLit }: { build: BuildSummary; plate: Thinne
     <form
       onSubmit={(event) => {
         event.preventDefault();
+        if (!plate.canLook) return;
         const wrong = plate.look(text);
         setError(wrong);
         if (wrong === null) setText('');
@@ -144,7 +148,7 @@ function QuickLook({ build, plate, isLit }: { build: BuildSummary; plate: Thinne
           }}
           className={`figures min-h-12 w-full min-w-0 rounded-md border bg-paper px-3 ${error ? 'border-ember' : 'border-line'}`}
         />
-        <Button type="submit" className="shrink-0">
+        <Button type="submit" className="shrink-0" disabled={!plate.canLook}>
           Keep
         </Button>
       </div>

@@ -17,8 +17,10 @@ describe('a quick look in one line', () => {
   it.each([
     ['3.41 3.40', /Type 3 figures/],
     ['1 2 3 4 5 6', /There are 5 places/],
-    ['3.41 34.0 3.42', /34\.00 mm is unlike this plate, of about 3\.40 mm/],
-    ['3.41 about 3.42', /can't be read/],
+    ['3.41 34.0 3.42', /34\.00 mm: did you mean 3\.40 mm\?/],
+    ['3.41 7.0 3.42', /7\.00 mm is unlike this plate, of about 3\.40 mm/],
+    ['3.41 303.05 3.42', /“303\.05” is more than 100 mm/],
+    ['3.41 about 3.42', /“about” can't be read/],
   ])('refuses %s whole', (text, why) => {
     expect(() => readLook(text, 5, METRIC, 3.4e-3)).toThrow(InvalidInput);
     expect(() => readLook(text, 5, METRIC, 3.4e-3)).toThrow(why);

@@ -1,6 +1,6 @@
 /** A quick look at a plate in one line: three calipers or more, one after another. Pure. */
 import { InvalidInput } from '@nimble/core/base';
-import { checkReading, checkThickness, type Station } from '@nimble/core/survey';
+import { checkReading, checkThickness, type Question, type Station } from '@nimble/core/survey';
 import { formatThickness, inWords, parseQuantity, type UnitChoice } from '@nimble/core/units';
 import type { SurveyReading } from '../../api/types';
 
@@ -26,18 +26,30 @@ export function readLook(text: string, places: number, units: UnitChoice, expect
   if (typed.length > places) throw new InvalidInput('look', text, `There are ${places} places for a quick look`);
   const unit = units.thickness === 'in-fraction' ? 'in' : units.thickness;
   return typed.map((figure) => {
-    const { value } = parseQuantity('look', figure, 'length', unit);
-    checkThickness('look', value);
-    const doubt = checkReading({ x: 0, y: 0, value }, [], expected);
-    if (doubt) throw new InvalidInput('look', text, doubtWords(value, doubt.expected, units));
-    return { thickness: value, typed: figure };
+    const thickness = readOne(figure, unit);
+    const doubt = checkReading({ x: 0, y: 0, value: thickness }, [], expected);
+    if (doubt) throw new InvalidInput('look', text, doubtWords(thickness, doubt, units));
+    return { thickness, typed: figure };
   });
 }
 
-const doubtWords = (value: number, expected: number, units: UnitChoice) => {
+/** @throws InvalidInput that names the figure: it stands among others */
+function readOne(figure: string, unit: string): number {
+  try {
+    const { value } = parseQuantity('look', figure, 'length', unit);
+    checkThickness('look', value);
+    return value;
+  } catch (failure) {
+    if (!(failure instanceof InvalidInput)) throw failure;
+    throw new InvalidInput('look', figure, `“${figure}” ${failure.reason}`);
+  }
+}
+
+function doubtWords(value: number, { reason, expected }: Question, units: UnitChoice): string {
   const words = (thickness: number) => inWords(formatThickness(thickness, units));
+  if (reason === 'slip') return `${words(value)}: did you mean ${words(expected)}?`;
   return `${words(value)} is unlike this plate, of about ${words(expected)}: read it again`;
-};
+}
 
 export function lookReadings(places: readonly Station[], figures: readonly Figure[], person: string): SurveyReading[] {
   const at = new Date().toISOString();

@@ -92,7 +92,7 @@ describe('plates being thinned', () => {
       fireEvent.submit(field);
     };
     enter('3.31 33 3.3');
-    expect(row('No. 21 Redpoll').getByRole('alert')).toHaveTextContent('33.00 mm is unlike this plate');
+    expect(row('No. 21 Redpoll').getByRole('alert')).toHaveTextContent('33.00 mm: did you mean 3.30 mm?');
     expect(field.value).toBe('3.31 33 3.3');
     enter('3.31 3.30 3.3');
     await waitFor(() => expect(posted(/readings/)).toHaveLength(1));

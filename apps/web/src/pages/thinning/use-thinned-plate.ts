@@ -60,6 +60,8 @@ export function useThinnedPlate(build: BuildSummary) {
       const id = writes.takePass(judged.id, { person, tool: build.tool, taken: ONE });
       return () => writes.retractPass(id, true);
     },
+    /** Its stations are known. */
+    canLook: places.length > 0,
     look,
   };
 }
