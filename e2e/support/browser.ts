@@ -48,6 +48,7 @@ export async function openBrowser(size: PageSize = LAPTOP, flags: readonly strin
   // A page draws what was pressed for a moment later: whoever looks for one thing waits for it.
   driver.findElement = (locator) => driver.wait(until.elementLocated(locator as By), PATIENCE_MS);
   await setPageSize(driver, size);
+  await driver.sendAndGetDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', { source: COUNT_ASKED });
   const close = async () => {
     await driver.quit();
     rmSync(profile, { recursive: true, force: true });
@@ -211,6 +212,29 @@ export async function settled(driver: WebDriver): Promise<void> {
     return same && !/Fetching|Opening the bench/.test(now);
   };
   await untilReads(driver, stands, 'the page to stand still');
+}
+
+/** Of what a page asks its workers. */
+const COUNT_ASKED = `
+  window.askedOfWorkers = 0;
+  const { postMessage } = Worker.prototype;
+  Worker.prototype.postMessage = function (...message) {
+    window.askedOfWorkers++;
+    return postMessage.apply(this, message);
+  };`;
+const RESTING_LOOKS = 6;
+
+/** Waits until the page asks its workers for nothing more: one that goes on empties a battery. */
+export async function comesToRest(driver: WebDriver): Promise<void> {
+  let before = -1;
+  let looks = 0;
+  const isStill = async () => {
+    const asked = await driver.executeScript<number>('return window.askedOfWorkers');
+    looks = asked === before ? looks + 1 : 0;
+    before = asked;
+    return looks === RESTING_LOOKS;
+  };
+  await untilReads(driver, isStill, 'the page to rest');
 }
 
 /** XPath has no escapes: a text with double quotes is put in single ones. */

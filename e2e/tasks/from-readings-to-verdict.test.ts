@@ -8,6 +8,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { By, Key, type WebDriver } from 'selenium-webdriver';
 import {
+  comesToRest,
   consoleErrors,
   fill,
   findField,
@@ -72,6 +73,8 @@ describe('from caliper readings to the next pass', () => {
     }
     expect(await lit()).not.toBe(first);
   });
+
+  it('works at nothing while nobody does', () => comesToRest(driver));
 
   it('questions a reading that can’t belong, and steps back with Backspace', async () => {
     const here = await lit();

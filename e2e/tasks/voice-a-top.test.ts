@@ -7,6 +7,7 @@ import { strFromU8, unzipSync } from 'fflate';
 import { By, type WebDriver } from 'selenium-webdriver';
 import {
   choose,
+  comesToRest,
   consoleErrors,
   downloaded,
   fill,
@@ -117,6 +118,7 @@ describe('voicing a top', () => {
     expect(await slip()).toMatch(/Nine of ten such tops bear \d\.\d\d × what the strings ask/);
     expect(await slip()).toMatch(/Take\s+0\.\d\d mm|Take\s+1\.00 mm/);
     expect(Number(await driver.findElement(By.css('[data-strokes]')).getAttribute('data-strokes'))).toBeGreaterThan(0);
+    await comesToRest(driver);
     await accessible('next shaving');
     const said = /Bend across\s+(\d\.\d+)\s±\s(\d\.\d+)\smm/.exec(await slip())!;
     await press(driver, 'I shaved just this');

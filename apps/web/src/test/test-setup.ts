@@ -1,5 +1,6 @@
 import { deserialize, serialize } from 'node:v8';
 import '@testing-library/jest-dom';
+import { configure } from '@testing-library/react';
 import { TextDecoder, TextEncoder } from 'node:util';
 import { clearPlaces } from './test-idb';
 
@@ -17,5 +18,8 @@ Object.assign(Element.prototype, { hasPointerCapture: () => false, scrollIntoVie
 
 // The page's document has it in every browser; the one that tests stand on has not.
 globalThis.structuredClone ??= <T>(value: T): T => deserialize(serialize(value)) as T;
+
+// What is awaited comes when it comes: a busy machine is no failure.
+configure({ asyncUtilTimeout: 20_000 });
 
 afterEach(clearPlaces);

@@ -13,6 +13,7 @@ export interface RuleFacts {
   ready: boolean;
 }
 
+/** The same object while it says the same: the plate's picture is asked for anew when it changes. */
 export function useRuleFacts(build: Build): RuleFacts {
   const builds = useBuilds();
   const checks = useChecks(build.id);
@@ -28,5 +29,6 @@ export function useRuleFacts(build: Build): RuleFacts {
     () => (checks.data ?? []).filter(({ retracted }) => !retracted).map(toPlateCheck),
     [checks.data],
   );
-  return { checks: counted, models, ready: !builds.isLoading && !checks.isLoading };
+  const ready = !builds.isLoading && !checks.isLoading;
+  return useMemo(() => ({ checks: counted, models, ready }), [counted, models, ready]);
 }
