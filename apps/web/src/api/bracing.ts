@@ -41,9 +41,10 @@ export function useBracingWrites(buildId: string) {
     });
     const queue = (...write: Parameters<typeof writeOf>) => outbox.add(writeOf(...write));
     return {
-      keepPlan: (plan: BracingPlan): void => {
+      /** Drawn upon the plan as it was `seen`, or `before` what is seen now: then the person is asked which one holds. */
+      keepPlan: (plan: BracingPlan, upon: 'seen' | 'before' = 'seen'): void => {
         client.setQueryData(keys.plan(buildId), plan);
-        outbox.addUpon(writeOf('PUT', '/plan', plan, 'the plan of the braces'));
+        outbox.addUpon(writeOf('PUT', '/plan', plan, 'the plan of the braces'), upon);
       },
       keepGlueUp: (glueUp: GlueUpView): void => {
         const { id, at: _at, retracted: _retracted, ...body } = glueUp;

@@ -136,11 +136,13 @@ export class Outbox {
 
   /**
    * A change of a document that other pages change too: made upon what its waiting changes were made upon, else upon
-   * what was seen last.
+   * what was seen last, or upon what stood before that.
    */
-  addUpon(write: Write): void {
+  addUpon(write: Write, of: 'seen' | 'before' = 'seen'): void {
     const waiting = this.state.writes.find((other) => isSameDocument(other, write));
-    this.add({ ...write, upon: waiting ? waiting.upon : this.ways.revisionOf(write.path) });
+    const seen = this.ways.revisionOf(write.path);
+    const upon = of === 'before' && seen ? seen - 1 : seen;
+    this.add({ ...write, upon: waiting ? waiting.upon : upon });
   }
 
   /** The person's word on a held change: it is sent upon what stands now, or let go. */

@@ -1,6 +1,6 @@
 /** The plan of a build's braces under the hand: what is kept, what is being dragged, and the way back and forth. */
 import { isMirrored } from '@nimble/core/graduation';
-import { bridgeAt, type BracingPlan, type GluedPlate } from '@nimble/core/bracing';
+import { bridgeAt, isSamePlan, type BracingPlan, type GluedPlate } from '@nimble/core/bracing';
 import { groundOf, type Ground } from '@nimble/core/top';
 import { useCallback, useMemo, useRef, useState } from 'react';
 import { useBracingWrites } from './bracing';
@@ -22,6 +22,12 @@ export interface Bracing {
 
 const MOST_STEPS = 60;
 
+/** From one plan to the next, either way. */
+interface Step {
+  left: BracingPlan;
+  to: BracingPlan;
+}
+
 export function useBracing(buildId: string, kept: BracingPlan): Bracing {
   const writes = useBracingWrites(buildId);
   const [drafted, setDrafted] = useState<BracingPlan | null>(null);
@@ -30,11 +36,11 @@ export function useBracing(buildId: string, kept: BracingPlan): Bracing {
     held.current = plan;
     setDrafted(plan);
   }, []);
-  const [past, setPast] = useState<readonly BracingPlan[]>([]);
-  const [future, setFuture] = useState<readonly BracingPlan[]>([]);
+  const [past, setPast] = useState<readonly Step[]>([]);
+  const [future, setFuture] = useState<readonly Step[]>([]);
   const keep = useCallback(
     (plan: BracingPlan) => {
-      setPast((steps) => [...steps.slice(1 - MOST_STEPS), kept]);
+      setPast((steps) => [...steps.slice(1 - MOST_STEPS), { left: plan, to: kept }]);
       setFuture([]);
       draft(null);
       writes.keepPlan(plan);
@@ -44,14 +50,15 @@ export function useBracing(buildId: string, kept: BracingPlan): Bracing {
   const drop = useCallback(() => {
     if (held.current) keep(held.current);
   }, [keep]);
-  const step = (from: readonly BracingPlan[], setFrom: typeof setPast, setTo: typeof setPast) => {
-    const plan = from.at(-1);
-    if (!plan) return null;
+  const step = (from: readonly Step[], setFrom: typeof setPast, setTo: typeof setPast) => {
+    const last = from.at(-1);
+    if (!last) return null;
     return () => {
       setFrom(from.slice(0, -1));
-      setTo((steps) => [...steps, kept]);
+      setTo((steps) => [...steps, { left: last.to, to: kept }]);
       draft(null);
-      writes.keepPlan(plan);
+      // What another page drew since is not turned back unseen with it.
+      writes.keepPlan(last.to, isSamePlan(last.left, kept) ? 'seen' : 'before');
     };
   };
   return {

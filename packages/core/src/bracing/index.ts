@@ -88,4 +88,4 @@ export { moveX, xOf, type XShape } from './x-handles';
 export { cutList, notchesOf, patchVolume, type CutEnd, type CutNotch, type CutPiece } from './cut-list';
 export { blankOf, forecastShaping, settleShaping, type ShapingForecast, type ShapingOutcome } from './shaping';
 export { emptyPlan } from './empty-plan';
-export { planDifferences, type PlanDifferences } from './plan-differences';
+export { isSamePlan, planDifferences, type PlanDifferences } from './plan-differences';

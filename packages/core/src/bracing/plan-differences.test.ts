@@ -2,7 +2,7 @@ import { defaultHoles, defaultOutline, plateShape } from '../outline';
 import type { BracingPlan } from './bracing-plan';
 import { emptyPlan } from './empty-plan';
 import { drawPattern, usualSettings } from './patterns/draw-pattern';
-import { planDifferences } from './plan-differences';
+import { isSamePlan, planDifferences } from './plan-differences';
 
 const shape = plateShape(defaultOutline('steel-string'), defaultHoles('steel-string'));
 const empty = emptyPlan('steel-string', 'flat');
@@ -23,6 +23,11 @@ describe('where two plans part', () => {
     const name = plan.braces[0].name;
     expect(planDifferences(plan, fewer)).toEqual({ ...NOTHING, onlyFirst: [name] });
     expect(planDifferences(fewer, plan)).toEqual({ ...NOTHING, onlySecond: [name] });
+  });
+  it('takes a copy for the same plan, and one with a notch a tenth deeper for another', () => {
+    const copy = JSON.parse(JSON.stringify(plan)) as BracingPlan;
+    expect(isSamePlan(plan, copy)).toBe(true);
+    expect(isSamePlan(plan, { ...copy, laps: [{ ...copy.laps[0], capThickness: 0.0011 }] })).toBe(false);
   });
   it('tells another arch and another bridge apart', () => {
     const other = { ...plan, archRadius: 9, bridge: { ...plan.bridge, width: plan.bridge.width + 0.001 } };

@@ -36,6 +36,10 @@ export function planDifferences(first: BracingPlan, second: BracingPlan): PlanDi
   };
 }
 
+/** Nothing is drawn otherwise, as {@link planDifferences} tells it. */
+export const isSamePlan = (first: BracingPlan, second: BracingPlan): boolean =>
+  Object.values(planDifferences(first, second)).every((list: string[]) => list.length === 0);
+
 type Piece = { id: string; name: string };
 
 const pieces = ({ braces, patches }: BracingPlan): Map<string, Piece> =>
