@@ -1,5 +1,5 @@
-/** Solves one stand-in top after another; the last few stay, as one is knocked on many times. */
-import { benchFigures, soundingModes } from '@nimble/core/voicing';
+/** Solves one stand-in top after another; the last few stay, as one is bent and knocked on many times. */
+import { benchFigures, soundingModes, type QuantityKey } from '@nimble/core/voicing';
 import { InvalidInput } from '@nimble/core/base';
 import type { BracedMode } from '@nimble/core/simulate';
 import { parentPort } from 'node:worker_threads';
@@ -7,24 +7,30 @@ import type { TopInNumbersAnswer, TopInNumbersTask } from './synthetic-top';
 
 const KEPT = 4;
 const sounding = new Map<string, BracedMode[]>();
+const figures = new Map<string, { key: QuantityKey; value: number }[]>();
 
-function modesOf({ top, wood, count }: Extract<TopInNumbersTask, { kind: 'sounding' }>): BracedMode[] {
-  const key = JSON.stringify([top, wood, count]);
-  const kept = sounding.get(key);
-  if (kept) return kept;
-  const modes = soundingModes(top, count, wood);
-  sounding.set(key, modes);
-  if (sounding.size > KEPT) sounding.delete(sounding.keys().next().value!);
-  return modes;
+function kept<T>(all: Map<string, T>, of: unknown, solve: () => T): T {
+  const key = JSON.stringify(of);
+  const known = all.get(key);
+  if (known) return known;
+  const solved = solve();
+  all.set(key, solved);
+  if (all.size > KEPT) all.delete(all.keys().next().value!);
+  return solved;
 }
 
 function answer(task: TopInNumbersTask): TopInNumbersAnswer {
+  const { top, wood } = task;
   try {
-    if (task.kind === 'figures') return { kind: 'figures', values: benchFigures(task.top, task.wood) };
-    const modes = modesOf(task).map(({ frequency, at }) => ({
-      frequency,
-      at: task.places.map(({ x, y }) => at(x, y)),
-    }));
+    if (task.kind === 'figures')
+      return { kind: 'figures', values: kept(figures, [top, wood], () => benchFigures(top, wood)) };
+    const { count } = task;
+    const modes = kept(sounding, [top, wood, count], () => soundingModes(top, count, wood)).map(
+      ({ frequency, at }) => ({
+        frequency,
+        at: task.places.map(({ x, y }) => at(x, y)),
+      }),
+    );
     return { kind: 'sounding', modes };
   } catch (error) {
     if (error instanceof InvalidInput)
