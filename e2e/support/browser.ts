@@ -45,8 +45,11 @@ export async function openBrowser(size: PageSize = LAPTOP, flags: readonly strin
   options.setLoggingPrefs(log);
   const builder = new Builder().forBrowser(Browser.CHROME).setChromeOptions(options);
   const driver = (await builder.setChromeService(new ServiceBuilder(firstOf(DRIVER))).build()) as Driver;
-  // A page draws what was pressed for a moment later: whoever looks for one thing waits for it.
-  driver.findElement = (locator) => driver.wait(until.elementLocated(locator as By), PATIENCE_MS);
+  // A page draws what was pressed for a moment later: whoever looks for one thing waits for it. Who looks again and
+  // again does not: what has gone meanwhile would be waited for in vain.
+  const findNow = driver.findElement.bind(driver);
+  driver.findElement = (locator) =>
+    looking.has(driver) ? findNow(locator) : driver.wait(until.elementLocated(locator as By), PATIENCE_MS);
   await setPageSize(driver, size);
   await driver.sendAndGetDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', { source: COUNT_ASKED });
   const close = async () => {
@@ -197,9 +200,22 @@ export async function chooseIn(driver: WebDriver, field: () => Promise<WebElemen
   await untilReads(driver, chosen, `${wanted} to be chosen`);
 }
 
+/** Browsers that are looked at again and again. */
+const looking = new WeakSet<WebDriver>();
+
 /** Waits until the page reads as asked. */
 export async function untilReads(driver: WebDriver, read: () => Promise<unknown>, what: string): Promise<void> {
-  await driver.wait(async () => Boolean(await read().catch(() => false)), PATIENCE_MS, `waiting until ${what}`);
+  const look = async () => {
+    looking.add(driver);
+    try {
+      return Boolean(await read());
+    } catch {
+      return false;
+    } finally {
+      looking.delete(driver);
+    }
+  };
+  await driver.wait(look, PATIENCE_MS, `waiting until ${what}`);
 }
 
 /** Waits until the page has come and stands still: two looks find the same, and nothing is said to be fetched. */
