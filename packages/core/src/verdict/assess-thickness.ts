@@ -18,6 +18,7 @@ import {
   type StationReading,
   type ThicknessMap,
 } from '../survey';
+import { densityClash, type DensityClash } from './density-clash';
 import { judge, takesWoodOff, type ThicknessVerdict, type VerdictFacts } from './judge';
 import { followLead, type FollowedLine, type Lead } from './lead';
 import { forecastPasses, massAndDensity, type PassForecast } from './pass-forecast';
@@ -64,8 +65,6 @@ export interface Assessment {
   verdict: ThicknessVerdict;
 }
 
-/** A density is doubted beyond this many standard deviations. */
-const DENSITY_DEVIATIONS = 3;
 /** A caliper's last digit: a reading this much under the limit is still at it [m]. */
 const LIMIT_SLACK = 1e-5;
 
@@ -177,7 +176,7 @@ function gatherFacts(
       .map(({ station, thickness }) => ({ station, thickness })),
     passes: passesToGo(advised),
     massToGo: rho.value * integrate(grid, (cell) => advised.removal[cell]),
-    densityClash: densityClash(input, statistics),
+    densityClash: clashOf(input, statistics, area),
     followed,
     level: { value: level, sd: statistics.volumeSd / area },
     stiffness: (level / followed.line.value) ** 3,
@@ -190,10 +189,7 @@ function gatherFacts(
   return { verdict, deviation };
 }
 
-function densityClash({ mass, wood }: SurveyInput, statistics: MapStatistics): ThicknessVerdict['densityClash'] {
+function clashOf({ mass, wood }: SurveyInput, { volume, volumeSd }: MapStatistics, area: number): DensityClash | null {
   if (mass === null) return null;
-  const { rho } = massAndDensity({ mass, statistics, wood });
-  const doubt = Math.hypot(rho.sd, wood.rho.sd);
-  const clashes = Math.abs(rho.value - wood.rho.value) > DENSITY_DEVIATIONS * doubt;
-  return clashes ? { weighed: rho.value, expected: wood.rho.value } : null;
+  return densityClash({ mass, volume: { value: volume, sd: volumeSd }, area, rho: wood.rho });
 }

@@ -1,4 +1,5 @@
 /** The one verdict on a plate's thickness: its kind, the rule that gave it, and the facts that it rests on. SI. */
+import type { DensityClash } from './density-clash';
 import type { Estimate } from '../base';
 import type { Question } from '../survey';
 import type { FollowedLine } from './lead';
@@ -38,8 +39,8 @@ export interface ThicknessVerdict {
   /** Passes and mass still to take off [kg]; none where nothing may come off. */
   passes: number;
   massToGo: number;
-  /** Density from scale and volume against the wood's [kg/m3]; null when it was not weighed or they agree. */
-  densityClash: { weighed: number; expected: number } | null;
+  /** Null when it was not weighed, or scale, map and wood go together. */
+  densityClash: DensityClash | null;
   /** What is followed, and the plate as the leading rule sees it [m]. */
   followed: FollowedLine;
   level: Estimate;

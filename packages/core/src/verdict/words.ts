@@ -1,4 +1,5 @@
 /** Verdicts in a maker's plain words, in the maker's own units. */
+import type { DensityClash } from './density-clash';
 import { halfInterval } from '../base';
 import type { TargetSpec } from '../graduation';
 import type { ThicknessRule } from '../project';
@@ -115,13 +116,26 @@ export function evidence(assessment: Assessment, zones: ZoneMap, units: UnitChoi
   if (takesWoodOff(verdict.kind)) lines.push(...carefulLines(assessment, zones, units));
   if (statistics.unreadShare > 0.05)
     lines.push(`No reading reaches ${percent(statistics.unreadShare)} of the plate: the map only carries on there.`);
-  if (verdict.densityClash) {
-    const { weighed, expected } = verdict.densityClash;
-    lines.push(
-      `Scale and volume give ${Math.round(weighed)} kg/m³, the wood should have about ${Math.round(expected)}: check the weight, or the wood.`,
-    );
-  }
+  if (verdict.densityClash) lines.push(clashWords(verdict.densityClash, units));
   return lines;
+}
+
+const LIKELIER: Record<DensityClash['likelier'], string> = {
+  weight: 'The weight is likelier wrong',
+  readings: 'The readings are likelier off: a caliper not set to zero',
+  wood: 'The wood’s figure is likelier wrong: it is the species’, not this piece’s',
+};
+
+function clashWords(
+  { weighed, expected, fittingMass, readTooThick, likelier, meant }: DensityClash,
+  units: UnitChoice,
+) {
+  const off = `${inWords(formatThickness(Math.abs(readTooThick), units))} ${readTooThick > 0 ? 'thinner' : 'thicker'}`;
+  const slip = meant === null ? '' : ` (was ${inWords(formatMass(meant, units))} meant?)`;
+  return (
+    `Scale and map give ${Math.round(weighed)} kg/m³, the wood should have about ${Math.round(expected)}. ` +
+    `It would fit at ${inWords(formatMass(fittingMass, units))}, or if the plate were ${off} all over. ${LIKELIER[likelier]}${slip}.`
+  );
 }
 
 function doubtLines(verdict: ThicknessVerdict, units: UnitChoice): string[] {
