@@ -240,6 +240,10 @@ describe('around the plate', () => {
     await fill(driver, 'Name', 'Dipper');
     await findText(driver, 'torn.dxf is not a DXF drawing that can be read');
     await (await driver.findElement(By.css('input[aria-label="Outline file"]'))).sendKeys(good);
+    await findText(driver, '480 mm long, 360 mm wide');
+    await press(driver, 'Take this outline');
+    // It stays through a change of family.
+    await choose(driver, 'Family', 'nylon-string');
     await untilReads(
       driver,
       async () => /From a file/.test(await (await findField(driver, 'Shape')).getText()),

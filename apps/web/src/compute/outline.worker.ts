@@ -1,11 +1,13 @@
 /** Reads a drawing away from the page: a broken one may keep a reader busy for ever. */
 import { InvalidInput } from '@nimble/core/base';
 import { importOutline } from '@nimble/core/formats';
+import type { OutlineAnswer, OutlineTask } from './read-outline';
 
-addEventListener('message', ({ data: { name, text } }: MessageEvent<{ name: string; text: string }>) => {
+addEventListener('message', ({ data: { name, text, reading } }: MessageEvent<OutlineTask>) => {
+  const answer = (given: OutlineAnswer) => postMessage(given);
   try {
-    postMessage({ points: importOutline(name, text).points });
+    answer({ outline: importOutline(name, text, reading) });
   } catch (failure) {
-    postMessage({ reason: failure instanceof InvalidInput ? failure.reason : String(failure) });
+    answer({ reason: failure instanceof InvalidInput ? failure.reason : String(failure) });
   }
 });

@@ -1,26 +1,31 @@
 import { InvalidInput } from '@nimble/core/base';
-import type { Polygon } from '@nimble/core/outline';
+import type { ImportedOutline, OutlineReading } from '@nimble/core/formats';
 
 /** A drawing of an outline is read within a tenth of a second. */
 const LIMIT_MS = 8000;
 
-type Answer = { points: Polygon } | { reason: string };
+export interface OutlineTask {
+  name: string;
+  text: string;
+  reading: OutlineReading;
+}
+export type OutlineAnswer = { outline: ImportedOutline } | { reason: string };
 
 /** @throws InvalidInput with what is wrong in the file and what to do; also for one that is not read in good time */
-export async function readOutline(name: string, text: string): Promise<Polygon> {
+export async function readOutline(task: OutlineTask): Promise<ImportedOutline> {
   const worker = new Worker(new URL('./outline.worker.ts', import.meta.url), { type: 'module' });
   try {
-    const answer = await Promise.race([answerOf(worker, { name, text }), tooLate()]);
-    if ('reason' in answer) throw new InvalidInput('file', name, answer.reason);
-    return answer.points;
+    const answer = await Promise.race([answerOf(worker, task), tooLate()]);
+    if ('reason' in answer) throw new InvalidInput('file', task.name, answer.reason);
+    return answer.outline;
   } finally {
     worker.terminate();
   }
 }
 
-function answerOf(worker: Worker, task: { name: string; text: string }): Promise<Answer> {
+function answerOf(worker: Worker, task: OutlineTask): Promise<OutlineAnswer> {
   return new Promise((accept) => {
-    worker.onmessage = ({ data }: MessageEvent<Answer>) => accept(data);
+    worker.onmessage = ({ data }: MessageEvent<OutlineAnswer>) => accept(data);
     worker.onerror = () => accept({ reason: BROKEN });
     worker.postMessage(task);
   });
@@ -29,7 +34,7 @@ function answerOf(worker: Worker, task: { name: string; text: string }): Promise
 const BROKEN = 'can’t be read: it is broken. Save it again as a plain outline';
 
 const tooLate = () =>
-  new Promise<Answer>((accept) =>
+  new Promise<OutlineAnswer>((accept) =>
     setTimeout(
       () => accept({ reason: 'is broken, or holds far more than an outline: it was not read within 8 s' }),
       LIMIT_MS,

@@ -3,6 +3,7 @@ import DxfParser from 'dxf-parser';
 import { InvalidInput } from '../base';
 import type { Point } from '../outline';
 import { arcPoints, type SubPath } from './flatten-path';
+import { METRES_PER, type Drawn, type OutlineUnit } from './outline-unit';
 
 interface DxfVertex {
   x: number;
@@ -25,18 +26,21 @@ interface DxfEntity {
   closed?: boolean;
 }
 
-/** $INSUNITS codes that say a length [m]. */
-const METRES_PER_INSUNIT: Record<number, number> = { 1: 0.0254, 2: 0.3048, 4: 1e-3, 5: 1e-2, 6: 1 };
-const UNITLESS_MEANS = 1e-3;
+/** $INSUNITS codes that say a length. */
+const INSUNITS: Partial<Record<number, OutlineUnit>> = { 1: 'in', 2: 'ft', 4: 'mm', 5: 'cm', 6: 'm' };
 
-/** All lines of the drawing, in metres, y turned down as on a plate. @throws InvalidInput for a file that is no DXF */
-export function dxfPaths(text: string): SubPath[] {
+/**
+ * All lines of the drawing, y turned down as on a plate.
+ * @param wanted what its figures are, whatever the file says @throws InvalidInput for a file that is no DXF
+ */
+export function dxfDrawing(text: string, wanted?: OutlineUnit): Drawn {
   const drawing = parse(text);
-  const code = Number((drawing.header as Record<string, unknown>)?.$INSUNITS ?? 0);
-  const scale = METRES_PER_INSUNIT[code] ?? UNITLESS_MEANS;
+  const told = INSUNITS[Number((drawing.header as Record<string, unknown>)?.$INSUNITS ?? 0)];
+  const unit = wanted ?? told ?? 'mm';
+  const scale = METRES_PER[unit];
   const scaled = ({ x, y, bulge }: DxfVertex): DxfVertex => ({ x: x * scale, y: -y * scale, bulge: bulge && -bulge });
   const paths = (drawing.entities as unknown as DxfEntity[]).flatMap((entity) => entityPath(entity, scaled, scale));
-  return chain(paths);
+  return { paths: chain(paths), unit, told: told !== undefined };
 }
 
 const GROUP_CODE = /^\s*-?\d+\s*$/;

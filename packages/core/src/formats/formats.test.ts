@@ -182,3 +182,66 @@ describe('importOutline', () => {
     ['a.pdf', '', /SVG, DXF or CSV/],
   ])('says what is wrong in %s %s', (name, text, reason) => expect(() => importOutline(name, text)).toThrow(reason));
 });
+
+describe('what a drawing leaves open', () => {
+  const unitless = (points: string) => `<svg viewBox="0 0 30 30"><polygon points="${points}"/></svg>`;
+  it('is the unit: told where the file tells it, else asked, and taken as one says', () => {
+    const drawn = unitless('0,0 20,0 20,15 0,15');
+    expect(importOutline('a.svg', drawn).unit).toEqual({ used: 'px', told: false });
+    // Twenty inches.
+    expect(importOutline('a.svg', drawn, { unit: 'in' })).toMatchObject({
+      length: expect.closeTo(0.508, 9),
+      unit: { used: 'in', told: false },
+    });
+    const inches = dxf(line(0, 0, 20, 0), line(20, 15, 20, 0), line(20, 15, 0, 15), line(0, 0, 0, 15));
+    expect(importOutline('a.dxf', inches, { unit: 'in' }).width).toBeCloseTo(0.381, 9);
+    expect(importOutline('a.csv', 'x_in,y_in\n0,0\n20,0\n20,15\n0,15').unit).toEqual({ used: 'in', told: true });
+    expect(importOutline('a.csv', '0,0\n20 in,0\n20 in,15 in\n0,15 in', { unit: 'cm' }).length).toBeCloseTo(0.508, 9);
+  });
+
+  /** Half an ellipse of 480 by 360 mm on its centre line, with half a soundhole and one of two slots. */
+  const half = (outline: string) =>
+    `<svg width="600mm" viewBox="0 0 600 500">${outline}<path d="M150 250a50 50 0 0 1 100 0Z"/>` +
+    '<polygon points="330,160 430,150 430,158 330,168"/></svg>';
+  it.each([
+    ['closed along its centre line', half('<path d="M60 250a240 180 0 0 1 480 0Z"/>')],
+    ['open along it', half('<path d="M60 250a240 180 0 0 1 480 0"/>')],
+  ])('is the other half of a template that is %s', (_, text) => {
+    const whole = importOutline('half.svg', text);
+    expect(whole).toMatchObject({ isHalf: true, length: expect.closeTo(0.48, 6), width: expect.closeTo(0.36, 4) });
+    expect(Math.abs(signedArea(whole.points)) / (Math.PI * 0.24 * 0.18)).toBeCloseTo(1, 3);
+    const middles = whole.points.map(([, y]) => y);
+    expect(Math.max(...middles) + Math.min(...middles)).toBeCloseTo(0, 9);
+    // Slot from 330 to 430, its middle 91 above the line; the hole's middle at 200; the neck end at 60.
+    expect(whole.holes).toEqual([
+      {
+        kind: 'f-holes',
+        x: expect.closeTo(0.32, 6),
+        length: expect.closeTo(0.1, 6),
+        spread: expect.closeTo(0.182, 4),
+      },
+      { kind: 'round', x: expect.closeTo(0.14, 4), y: 0, diameter: expect.closeTo(0.1, 4) },
+    ]);
+  });
+  it('is taken as drawn where one says so, and a board with two straight sides is no half', () => {
+    const text = half('<path d="M60 250a240 180 0 0 1 480 0Z"/>');
+    expect(importOutline('half.svg', text, { mirror: false }).width).toBeCloseTo(0.18, 4);
+    const board = '<svg width="600mm" viewBox="0 0 600 500"><rect width="500" height="200"/></svg>';
+    expect(importOutline('board.svg', board)).toMatchObject({
+      isHalf: false,
+      width: expect.closeTo(0.2, 6),
+      holes: [],
+    });
+  });
+  it('is which end is the neck’s', () => {
+    const text = '<svg width="500mm" viewBox="0 0 500 300"><polygon points="0,0 500,100 500,200 0,300"/></svg>';
+    const atNeck = (turned: boolean) => {
+      const ys = importOutline('a.svg', text, { turned })
+        .points.filter(([x]) => x < 1e-9)
+        .map(([, y]) => y);
+      return Math.max(...ys) - Math.min(...ys);
+    };
+    expect(atNeck(false)).toBeCloseTo(0.3, 9);
+    expect(atNeck(true)).toBeCloseTo(0.1, 9);
+  });
+});

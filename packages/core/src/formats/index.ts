@@ -8,7 +8,8 @@ export {
   type LineError,
   type ReadingsImport,
 } from './readings-csv';
-export { importOutline, type ImportedOutline } from './outline-file';
+export { importOutline, type ImportedOutline, type OutlineReading } from './outline-file';
+export { OUTLINE_UNITS, type OutlineUnit } from './outline-unit';
 export { type Story, type StoryPlate, type StorySection } from './story';
 export { printable, storyPdf } from './story-pdf';
 export { voicingCsv, voicingZip, type BundleSound, type VoicingBundle } from './voicing-bundle';

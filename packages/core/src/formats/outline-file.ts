@@ -1,30 +1,45 @@
 /**
  * An outline from a file that someone drew elsewhere: SVG, DXF, or a CSV of points. The result lies in plate axes [m].
  */
-import { XMLParser, XMLValidator } from 'fast-xml-parser';
-import Papa from 'papaparse';
 import { InvalidInput } from '../base';
-import { boundsOf, signedArea, type Point, type Polygon } from '../outline';
-import { parseQuantity, unitOf } from '../units';
-import { dxfPaths } from './dxf-outline';
-import { flattenSvgPath, type SubPath } from './flatten-path';
+import { boundsOf, signedArea, type HoleSpec, type Point, type Polygon } from '../outline';
+import { csvDrawing } from './csv-outline';
+import { halfAlong, mirrored, openingsIn } from './drawing-parts';
+import { dxfDrawing } from './dxf-outline';
+import type { SubPath } from './flatten-path';
+import type { Drawn, OutlineUnit } from './outline-unit';
+import { svgDrawing } from './svg-drawing';
+
+/** What a person says of a drawing where the file does not, or says something else. */
+export interface OutlineReading {
+  unit?: OutlineUnit;
+  /** False: a half template is taken as it is drawn. */
+  mirror?: boolean;
+  /** The other end is the neck's. */
+  turned?: boolean;
+}
 
 export interface ImportedOutline {
   points: Polygon;
   length: number;
   width: number;
+  /** What the figures were taken for, and whether the file itself says so. */
+  unit: { used: OutlineUnit; told: boolean };
+  /** It was drawn as half a plate, along its centre line. */
+  isHalf: boolean;
+  /** Openings that the drawing shows, pairs of slots first, then round ones from the smallest. */
+  holes: HoleSpec[];
 }
 
 /** Ends farther apart than this leave a path open [m]. */
 const CLOSE_ENOUGH = 5e-4;
 /** Corners that lie this near to the line of their neighbours are dropped [m]. */
 const SIMPLIFY = 3e-5;
-const METRES_PER_CSS_PIXEL = unitOf('length', 'in').si / 96;
 
 /** @param name of the file, for its ending @throws InvalidInput with what is wrong in the file and what to do */
-export function importOutline(name: string, text: string): ImportedOutline {
+export function importOutline(name: string, text: string, reading: OutlineReading = {}): ImportedOutline {
   try {
-    const outline = readOutline(name, text);
+    const outline = readOutline(drawingOf(name, text, reading.unit), reading);
     if (!Number.isFinite(outline.length * outline.width))
       throw new InvalidInput('file', name, 'holds figures beyond all measure: save it again as a plain outline');
     return outline;
@@ -35,30 +50,69 @@ export function importOutline(name: string, text: string): ImportedOutline {
   }
 }
 
-function readOutline(name: string, text: string): ImportedOutline {
+function drawingOf(name: string, text: string, unit?: OutlineUnit): Drawn {
   const ending = /\.(\w+)$/.exec(name)?.[1].toLowerCase();
-  if (ending === 'svg') return place(largestClosed(svgPaths(text)));
-  if (ending === 'dxf') return place(largestClosed(dxfPaths(text)));
-  if (ending === 'csv' || ending === 'txt') return place(csvPoints(text));
+  if (ending === 'svg') return svgDrawing(text, unit);
+  if (ending === 'dxf') return dxfDrawing(text, unit);
+  if (ending === 'csv' || ending === 'txt') return csvDrawing(text, unit);
   throw new InvalidInput('file', name, 'is of a kind that is not read here: choose an SVG, DXF or CSV file');
 }
 
-function largestClosed(paths: SubPath[]): Polygon {
+function readOutline({ paths, unit, told }: Drawn, { mirror = true, turned = false }: OutlineReading): ImportedOutline {
+  const outer = outerOf(paths);
+  const others = paths.filter((path) => path !== outer && isClosed(path)).map(({ points }) => points);
+  const lay = layAlong(outer.points);
+  const laid = lay(outer.points);
+  const centreLine = halfAlong(laid);
+  const isMirrored = centreLine !== null && mirror;
+  const whole = (polygon: Polygon): Polygon[] => {
+    if (!isMirrored) return [polygon];
+    // What ends at the centre line goes on beyond it; what stands off it stands twice.
+    return halfAlong(polygon) === null || distanceTo(centreLine, polygon) > CLOSE_ENOUGH
+      ? [polygon, polygon.map(([x, y]): Point => [x, 2 * centreLine - y])]
+      : [mirrored(polygon, centreLine)];
+  };
+  const settle = inPlateAxes(isMirrored ? mirrored(laid, centreLine) : laid, turned);
+  const points = simplify(settle(isMirrored ? mirrored(laid, centreLine) : laid));
+  if (points.length < 3) throw new InvalidInput('file', 'outline', 'holds a line that goes out and back: no outline');
+  const { xMax, yMin, yMax } = boundsOf(points);
+  return {
+    points,
+    length: xMax,
+    width: yMax - yMin,
+    unit: { used: unit, told },
+    isHalf: centreLine !== null,
+    holes: openingsIn(
+      points,
+      others.flatMap((polygon) => whole(lay(polygon)).map(settle)),
+    ),
+  };
+}
+
+const distanceTo = (y: number, polygon: Polygon): number => Math.min(...polygon.map((point) => Math.abs(point[1] - y)));
+
+const isClosed = ({ points, closed }: SubPath): boolean => points.length > 3 && (closed || gap(points) < CLOSE_ENOUGH);
+
+/** The largest closed line, or half a plate that was drawn without its centre line. */
+function outerOf(paths: readonly SubPath[]): SubPath {
   if (paths.length === 0)
     throw new InvalidInput('file', 0, 'holds no line: the outline must be a path, polyline or polygon');
-  const closed = paths.filter(({ points, closed }) => points.length > 3 && (closed || gap(points) < CLOSE_ENOUGH));
-  if (closed.length === 0) {
-    const longest = paths.reduce((a, b) => (b.points.length > a.points.length ? b : a));
-    const apart = (gap(longest.points) * 1000).toFixed(1);
-    throw new InvalidInput(
-      'file',
-      'open path',
-      `has only open lines; the ends of the longest are ${apart} mm apart: close it and save again`,
-    );
-  }
-  return closed
-    .map((path) => path.points)
-    .reduce((a, b) => (Math.abs(signedArea(b)) > Math.abs(signedArea(a)) ? b : a));
+  const outlines = paths.filter((path) => isClosed(path) || isHalfWithoutItsLine(path));
+  if (outlines.length > 0)
+    return outlines.reduce((a, b) => (Math.abs(signedArea(b.points)) > Math.abs(signedArea(a.points)) ? b : a));
+  const longest = paths.reduce((a, b) => (b.points.length > a.points.length ? b : a));
+  const apart = (gap(longest.points) * 1000).toFixed(1);
+  throw new InvalidInput(
+    'file',
+    'open path',
+    `has only open lines; the ends of the longest are ${apart} mm apart: close it and save again`,
+  );
+}
+
+/** Both ends lie on the centre line, which closes it. */
+function isHalfWithoutItsLine({ points }: SubPath): boolean {
+  const laid = layAlong(points)(points);
+  return Math.abs(laid[0][1] - laid[laid.length - 1][1]) < CLOSE_ENOUGH && halfAlong(laid) !== null;
 }
 
 function gap(points: readonly Point[]): number {
@@ -66,18 +120,18 @@ function gap(points: readonly Point[]): number {
   return Math.hypot(a[0] - b[0], a[1] - b[1]);
 }
 
-/**
- * Turns the longer side along x, puts the neck end at x = 0 and the middle on the centre line, drops needless corners.
- */
-function place(polygon: Polygon): ImportedOutline {
-  const drawn = boundsOf(polygon);
-  const upright = drawn.yMax - drawn.yMin > drawn.xMax - drawn.xMin;
-  const turned = upright ? polygon.map(([x, y]): Point => [y, -x]) : polygon;
-  const { xMin, xMax, yMin, yMax } = boundsOf(turned);
+/** Turns the longer side along x: what was drawn upright has its neck end above. */
+function layAlong(outer: Polygon): (polygon: Polygon) => Polygon {
+  const { xMin, xMax, yMin, yMax } = boundsOf(outer);
+  const upright = yMax - yMin > xMax - xMin;
+  return (polygon) => (upright ? polygon.map(([x, y]): Point => [y, -x]) : polygon);
+}
+
+/** Puts the neck end at x = 0 and the middle on the centre line. */
+function inPlateAxes(outer: Polygon, turned: boolean): (polygon: Polygon) => Polygon {
+  const { xMin, xMax, yMin, yMax } = boundsOf(outer);
   const middle = (yMin + yMax) / 2;
-  const points = simplify(turned.map(([x, y]): Point => [x - xMin, y - middle]));
-  if (points.length < 3) throw new InvalidInput('file', 'outline', 'holds a line that goes out and back: no outline');
-  return { points, length: xMax - xMin, width: yMax - yMin };
+  return (polygon) => polygon.map(([x, y]): Point => (turned ? [xMax - x, middle - y] : [x - xMin, y - middle]));
 }
 
 /** Douglas and Peucker, from the two corners farthest apart along x. */
@@ -101,84 +155,4 @@ function reduce(line: readonly Point[]): Point[] {
   }
   if (worst <= SIMPLIFY) return [a, b];
   return [...reduce(line.slice(0, at + 1)).slice(0, -1), ...reduce(line.slice(at))];
-}
-
-type XmlNode = Record<string, unknown>;
-
-function svgPaths(text: string): SubPath[] {
-  if (/<script[\s>]/i.test(text))
-    throw new InvalidInput('file', 'svg', 'holds a script: save it again as a plain drawing');
-  const valid = XMLValidator.validate(text);
-  if (valid !== true) throw new InvalidInput('file', 'svg', `is broken at line ${valid.err.line}: ${valid.err.msg}`);
-  const parser = new XMLParser({
-    ignoreAttributes: false,
-    attributeNamePrefix: '@',
-    processEntities: false,
-    preserveOrder: false,
-    isArray: () => true,
-  });
-  const roots = (parser.parse(text) as XmlNode).svg as (XmlNode | string)[] | undefined;
-  if (!roots) throw new InvalidInput('file', 'svg', 'is not an SVG drawing');
-  const [root] = roots;
-  return typeof root === 'string' ? [] : collect(root, [], svgScale(root));
-}
-
-/** Metres per user unit: from width and viewBox where the width has a unit, else by the CSS pixel. */
-function svgScale(root: XmlNode): number {
-  const width = /^([\d.]+)\s*(mm|cm|in)$/.exec(attribute(root, 'width').trim());
-  const box = attribute(root, 'viewBox')
-    .trim()
-    .split(/[\s,]+/)
-    .map(Number);
-  if (!width) return METRES_PER_CSS_PIXEL;
-  const metres = Number(width[1]) * unitOf('length', width[2]).si;
-  return box.length === 4 && box[2] > 0 ? metres / box[2] : METRES_PER_CSS_PIXEL;
-}
-
-function collect(node: XmlNode, outer: readonly string[], scale: number): SubPath[] {
-  const own = attribute(node, 'transform');
-  const transforms = own ? [own, ...outer] : outer;
-  return Object.entries(node).flatMap(([tag, children]) => {
-    if (!Array.isArray(children)) return [];
-    return (children as XmlNode[]).flatMap((child) => {
-      if (typeof child !== 'object' || ['defs', 'clipPath', 'symbol'].includes(tag)) return [];
-      const data = pathData(tag, child);
-      const inner = attribute(child, 'transform') ? [attribute(child, 'transform'), ...transforms] : transforms;
-      return data ? flattenSvgPath(data, inner, scale) : collect(child, transforms, scale);
-    });
-  });
-}
-
-/** Shapes that can be an outline, as path data. */
-function pathData(tag: string, node: XmlNode): string {
-  const number = (name: string) => Number(attribute(node, name) || 0);
-  if (tag === 'path') return attribute(node, 'd');
-  if (tag === 'polygon') return `M${attribute(node, 'points')}Z`;
-  if (tag === 'polyline') return `M${attribute(node, 'points')}`;
-  if (tag === 'rect')
-    return `M${number('x')} ${number('y')}h${number('width')}v${number('height')}h${-number('width')}Z`;
-  const [rx, ry] =
-    tag === 'circle' ? [number('r'), number('r')] : tag === 'ellipse' ? [number('rx'), number('ry')] : [0, 0];
-  if (!(rx > 0)) return '';
-  const [cx, cy] = [number('cx'), number('cy')];
-  return `M${cx - rx} ${cy}a${rx} ${ry} 0 1 0 ${2 * rx} 0a${rx} ${ry} 0 1 0 ${-2 * rx} 0Z`;
-}
-
-function attribute(node: XmlNode, name: string): string {
-  const value = node[`@${name}`];
-  const first: unknown = Array.isArray(value) ? value[0] : value;
-  return typeof first === 'string' || typeof first === 'number' ? String(first) : '';
-}
-
-/** Two columns; a header may say the unit ("x_mm"), else millimetres. */
-function csvPoints(text: string): Polygon {
-  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, '').trim(), { delimiter: /;/.test(text) ? ';' : '' });
-  const hasHeader = data.length > 0 && !/\d/.test(data[0][0] ?? '');
-  const unit = hasHeader && /\b(in|inch)\b/i.test(data[0].join(' ').replace(/_/g, ' ')) ? 'in' : 'mm';
-  return data.slice(hasHeader ? 1 : 0).map((cells, i): Point => {
-    const line = i + 1 + Number(hasHeader);
-    if (cells.length < 2) throw new InvalidInput(`line ${line}`, cells.join(), 'needs two figures, x and y');
-    const at = (k: number) => parseQuantity(`line ${line}`, cells[k], 'length', unit).value;
-    return [at(0), at(1)];
-  });
 }

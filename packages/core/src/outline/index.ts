@@ -19,7 +19,7 @@ export {
   type TeardropOutline,
   type WaistedOutline,
 } from './parametric-outline';
-export { type HoleSpec, type RoundHole, type SlotHoles } from './holes';
+export { drawHoles, type HoleSpec, type RoundHole, type SlotHoles } from './holes';
 export { isWood, plateArea, plateShape, type DrawnOutline, type OutlineSpec, type PlateShape } from './plate-shape';
 export { defaultHoles, defaultOutline, type Family } from './family-defaults';
 export {

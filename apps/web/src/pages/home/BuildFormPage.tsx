@@ -112,7 +112,9 @@ function BuildForm({ first, build }: { first: Draft; build: Build | null }) {
               {(pixelsPerMm) => <OutlineDragging draft={draft} pixelsPerMm={pixelsPerMm} set={set} />}
             </PlateDrawing>
           )}
-          <p className="px-6 pb-3 text-soft">Drag the brass points to shape the plate, or type the lengths.</p>
+          {draft.outline.kind !== 'drawn' && (
+            <p className="px-6 pb-3 text-soft">Drag the brass points to shape the plate, or type the lengths.</p>
+          )}
         </section>
         <form
           className="min-h-0 space-y-5 overflow-y-auto border-l border-line bg-slip px-5 py-4"
@@ -232,8 +234,9 @@ function WhatFields({ draft, set, text, errorAt, isNew }: PartProps) {
         value={draft.family}
         onChoose={(chosen) => {
           const family = chosen as Family;
+          // What was taken from a file stays.
           set(
-            isNew
+            isNew && draft.outline.kind !== 'drawn'
               ? { family, outline: defaultOutline(family), holes: draft.plate === 'back' ? [] : defaultHoles(family) }
               : { family },
           );
@@ -263,7 +266,8 @@ function WhatFields({ draft, set, text, errorAt, isNew }: PartProps) {
           onChoose={(chosen) => {
             const plate = chosen as PlateRole;
             // A back has no soundhole unless one is drawn.
-            set(isNew ? { plate, holes: plate === 'back' ? [] : defaultHoles(draft.family) } : { plate });
+            const own = draft.outline.kind === 'drawn' ? draft.holes : defaultHoles(draft.family);
+            set(isNew ? { plate, holes: plate === 'back' ? [] : own } : { plate });
           }}
         >
           <Option value="top">Top</Option>

@@ -1,10 +1,12 @@
 import { defaultHoles, defaultOutline, type Family, type HoleSpec, type OutlineSpec } from '@nimble/core/outline';
 import { InvalidInput } from '@nimble/core/base';
+import type { ImportedOutline, OutlineReading } from '@nimble/core/formats';
 import type { UnitChoice } from '@nimble/core/units';
 import { useRef, useState } from 'react';
 import { Button, SelectField, Option } from '../../ui';
 import { readOutline } from '../../compute/read-outline';
 import { positiveBelow, QuantityField } from '../../forms';
+import { OutlineDialog } from './OutlineDialog';
 
 interface Props {
   family: Family;
@@ -45,8 +47,7 @@ const LARGEST_FILE = 5_000_000;
 
 export function OutlineFields({ family, outline, holes, units, onOutline, onHoles, errorAt }: Props) {
   const file = useRef<HTMLInputElement>(null);
-  const [refusal, setRefusal] = useState<string | null>(null);
-  const [reading, setReading] = useState(false);
+  const { refusal, setRefusal, busy, drawn, open, close } = useOutlineFile();
   const choose = (kind: OutlineSpec['kind']) => {
     setRefusal(null);
     if (kind === 'drawn') return file.current?.click();
@@ -56,21 +57,6 @@ export function OutlineFields({ family, outline, holes, units, onOutline, onHole
     else if (kind === 'teardrop') onOutline(defaultOutline('mandolin'));
     else onOutline(defaultOutline('other'));
     if (kind === 'rectangle') onHoles([]);
-  };
-  const take = async (chosen: File) => {
-    try {
-      if (chosen.size > LARGEST_FILE)
-        throw new InvalidInput('file', chosen.size, 'is larger than 5 MB: an outline needs far less');
-      setReading(true);
-      const points = await readOutline(chosen.name, await chosen.text());
-      setRefusal(null);
-      onOutline({ kind: 'drawn', points });
-      onHoles([]);
-    } catch (failure) {
-      setRefusal(failure instanceof InvalidInput ? `${chosen.name} ${failure.reason}.` : String(failure));
-    } finally {
-      setReading(false);
-    }
   };
   return (
     <fieldset className="space-y-2">
@@ -91,11 +77,11 @@ export function OutlineFields({ family, outline, holes, units, onOutline, onHole
         onChange={(event) => {
           const chosen = event.target.files?.[0];
           event.target.value = '';
-          if (chosen) void take(chosen);
+          if (chosen) void open(chosen);
         }}
       />
-      <Button className="w-full" disabled={reading} onClick={() => file.current?.click()}>
-        {reading ? 'Reading the drawing …' : 'Outline from SVG, DXF or CSV'}
+      <Button className="w-full" disabled={busy} onClick={() => file.current?.click()}>
+        {busy ? 'Reading the drawing …' : 'Outline from SVG, DXF or CSV'}
       </Button>
       {(refusal ?? errorAt('outline')) && (
         <p role="alert" className="font-medium text-ember-ink">
@@ -124,9 +110,54 @@ export function OutlineFields({ family, outline, holes, units, onOutline, onHole
           />
         ))}
       </div>
+      {drawn && (
+        <OutlineDialog
+          {...drawn}
+          key={drawn.name}
+          units={units}
+          onClose={close}
+          onTake={({ points }, openings) => {
+            onOutline({ kind: 'drawn', points });
+            onHoles(openings);
+            close();
+          }}
+        />
+      )}
       <HoleFields {...{ family, outline, holes, units, onHoles, errorAt }} />
     </fieldset>
   );
+}
+
+interface DrawnFile {
+  name: string;
+  outline: ImportedOutline;
+  reading: OutlineReading;
+  onReading: (reading: OutlineReading) => void;
+}
+
+/** A file that is looked at, and read again another way, before its outline is taken. */
+function useOutlineFile() {
+  const [refusal, setRefusal] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const [drawn, setDrawn] = useState<DrawnFile | null>(null);
+  const read = async (name: string, text: string, reading: OutlineReading) => {
+    try {
+      setBusy(true);
+      const outline = await readOutline({ name, text, reading });
+      setRefusal(null);
+      setDrawn({ name, outline, reading, onReading: (next) => void read(name, text, next) });
+    } catch (failure) {
+      setDrawn(null);
+      setRefusal(failure instanceof InvalidInput ? `${name} ${failure.reason}.` : String(failure));
+    } finally {
+      setBusy(false);
+    }
+  };
+  const open = async (file: File) => {
+    if (file.size > LARGEST_FILE) return setRefusal(`${file.name} is larger than 5 MB: an outline needs far less.`);
+    await read(file.name, await file.text(), {});
+  };
+  return { refusal, setRefusal, busy, drawn, open, close: () => setDrawn(null) };
 }
 
 function HoleFields({ family, outline, holes, units, onHoles, errorAt }: Omit<Props, 'onOutline'>) {
