@@ -8,6 +8,8 @@ export interface StationView {
   y: number;
   skipped: boolean;
   figure: string | null;
+  /** What is to come off, written under the figure. */
+  take?: string | null;
   band: 'over' | 'within' | 'under';
   /** Should the figure be written, or only a dot? */
   shown: boolean;
@@ -31,6 +33,7 @@ interface Props {
 const LEAST_MOVE = 0.002;
 const FIGURE_PIXELS = 15;
 const LONG_FIGURE_PIXELS = 13;
+const TAKE_PIXELS = 16;
 const DOT_PIXELS = 3;
 const TOUCH_PIXELS = 24;
 const LIT_PIXELS = 24;
@@ -54,7 +57,11 @@ export function StationLayer({ stations, current, pixelsPerMm, onPick, inert, on
           transform={`translate(${(held?.name === station.name ? held : station).x * MM} ${(held?.name === station.name ? held : station).y * MM})`}
           className="cursor-pointer"
           onClick={() => onPick(station.name)}
-          onPointerDown={(event) => onMove && event.currentTarget.setPointerCapture(event.pointerId)}
+          onPointerDown={(event) => {
+            if (!onMove) return;
+            event.stopPropagation(); // the station moves, not the plate
+            event.currentTarget.setPointerCapture(event.pointerId);
+          }}
           onPointerMove={(event) => {
             if (!event.currentTarget.hasPointerCapture(event.pointerId)) return;
             const place = placeUnder(event.currentTarget.ownerSVGElement, event);
@@ -95,6 +102,25 @@ function nearestDistance(stations: readonly StationView[]): number {
     .slice(1)
     .map((station, i) => Math.hypot(station.x - stations[i]!.x, station.y - stations[i]!.y));
   return steps.sort((a, b) => a - b)[steps.length >> 1] ?? Infinity;
+}
+
+function Take({ px, words }: { px: (pixels: number) => number; words: string }) {
+  return (
+    <text
+      className="figures"
+      textAnchor="middle"
+      dominantBaseline="central"
+      y={px(TAKE_PIXELS)}
+      fontSize={px(LONG_FIGURE_PIXELS)}
+      fill="var(--ember-ink)"
+      stroke="var(--slip)"
+      strokeWidth={px(2.6)}
+      strokeOpacity="0.75"
+      paintOrder="stroke"
+    >
+      {words}
+    </text>
+  );
 }
 
 function StationMark({
@@ -145,7 +171,8 @@ function StationMark({
       >
         {station.figure}
       </text>
-      {station.band !== 'within' && (
+      {station.take && <Take px={px} words={station.take} />}
+      {station.band !== 'within' && !station.take && (
         <path
           d={
             station.band === 'over'

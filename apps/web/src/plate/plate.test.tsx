@@ -1,5 +1,6 @@
 import { defaultHoles, defaultOutline, plateArea, plateShape } from '@nimble/core/outline';
 import { fireEvent, render, screen } from '@testing-library/react';
+import { ShortcutsProvider } from '../ui/shortcuts';
 import { DragHandle } from './DragHandle';
 import { PlateDrawing } from './PlateDrawing';
 import { grainPath, MM, polygonPath, ringsPath, woodPath } from './plate-paths';
@@ -90,6 +91,27 @@ describe('the drawing of a plate', () => {
     unmount();
     render(<PlateDrawing shape={shape} leftHanded label="a top" />);
     expect(sides()).toEqual(['bass side', 'treble side']);
+  });
+  it('shows half of it at a key, follows what is lit, and all of it again', () => {
+    const plate = (lit: { x: number; y: number } | null) => (
+      <ShortcutsProvider>
+        <PlateDrawing shape={shape} leftHanded={false} label="a top" lit={lit} />
+      </ShortcutsProvider>
+    );
+    const { rerender } = render(plate(null));
+    const box = () => screen.getByRole('group', { name: 'a top' }).getAttribute('viewBox')!.split(' ').map(Number);
+    const whole = box();
+    fireEvent.keyDown(document.body, { key: '+' });
+    fireEvent.click(screen.getByLabelText('Enlarge the plate'));
+    expect(whole[2]! / box()[2]!).toBeCloseTo(1.6 ** 2, 9);
+    const far = { x: shape.bounds.xMax - 0.02, y: 0 };
+    rerender(plate(far));
+    const [x, , width] = box();
+    expect(far.x * MM).toBeGreaterThan(x!);
+    expect(far.x * MM).toBeLessThan(x! + width!);
+    fireEvent.keyDown(document.body, { key: 'Home' });
+    expect(box()).toEqual(whole);
+    expect(screen.queryByLabelText('See the whole plate')).toBeNull();
   });
   it('tells in metres where it is touched', () => {
     const touched = jest.fn();

@@ -1,9 +1,12 @@
-import { useEffect, useState, type RefObject } from 'react';
+import { useLayoutEffect, useState, type RefObject } from 'react';
 
-/** How many screen pixels a millimetre of the plate takes, so that figures keep a readable size on any screen. */
-export function usePixelsPerMm(svg: RefObject<SVGSVGElement | null>): number {
+/**
+ * How many screen pixels a millimetre of the plate takes, so that figures keep a readable size on any screen.
+ * @param seen width of what is seen of it
+ */
+export function usePixelsPerMm(svg: RefObject<SVGSVGElement | null>, seen: number): number {
   const [scale, setScale] = useState(1.6);
-  useEffect(() => {
+  useLayoutEffect(() => {
     const element = svg.current;
     if (!element) return;
     const measure = () => {
@@ -14,6 +17,6 @@ export function usePixelsPerMm(svg: RefObject<SVGSVGElement | null>): number {
     observer.observe(element);
     measure();
     return () => observer.disconnect();
-  }, [svg]);
+  }, [svg, seen]);
   return scale;
 }

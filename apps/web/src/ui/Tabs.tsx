@@ -7,20 +7,22 @@ interface TextTabsProps<K extends string> {
   onOpen: (tab: K) => void;
   /** Tabs that lead nowhere yet. */
   disabled?: (tab: K) => boolean;
+  /** They stand in a row that scrolls. */
+  oneRow?: boolean;
 }
 
 /** What a drawing shows: words in a row, the open one underlined. */
-export function TextTabs<K extends string>({ label, tabs, open, onOpen, disabled }: TextTabsProps<K>) {
+export function TextTabs<K extends string>({ label, tabs, open, onOpen, disabled, oneRow = false }: TextTabsProps<K>) {
   return (
     <Tabs.Root value={open} onValueChange={(tab) => onOpen(tab as K)} activationMode="manual">
-      <Tabs.List aria-label={label} className="no-print flex flex-wrap">
+      <Tabs.List aria-label={label} className={`no-print flex ${oneRow ? '' : 'flex-wrap'}`}>
         {tabs.map(([key, words]) => (
           <Tabs.Trigger
             key={key}
             value={key}
             disabled={disabled?.(key)}
             aria-controls={undefined}
-            className={`min-h-12 px-3 disabled:opacity-45 ${open === key ? 'font-bold underline decoration-2 underline-offset-[10px]' : 'text-soft'}`}
+            className={`min-h-12 px-3 whitespace-nowrap disabled:opacity-45 ${open === key ? 'font-bold underline decoration-2 underline-offset-[10px]' : 'text-soft'}`}
           >
             {words}
           </Tabs.Trigger>
@@ -31,7 +33,11 @@ export function TextTabs<K extends string>({ label, tabs, open, onOpen, disabled
 }
 
 /** The pages of a slip, along its upper edge. */
-export function SlipPages<K extends string>({ tabs, open, onOpen }: Omit<TextTabsProps<K>, 'label' | 'disabled'>) {
+export function SlipPages<K extends string>({
+  tabs,
+  open,
+  onOpen,
+}: Pick<TextTabsProps<K>, 'tabs' | 'open' | 'onOpen'>) {
   return (
     <nav aria-label="Slip pages" className="no-print sticky top-0 z-10 mb-1 flex border-b border-grain bg-slip">
       {tabs.map(([key, words]) => (

@@ -1,4 +1,5 @@
 /** Controls, styled once, on the primitives. */
+export { MainAction } from './MainAction';
 export { Button } from './Button';
 export { CheckField } from './Checkbox';
 export { Dialog } from './Dialog';

@@ -6,7 +6,7 @@ import { useSyncExternalStore } from 'react';
 export interface Preferences {
   person: string;
   theme: 'auto' | 'light' | 'dark';
-  numbers: 'all' | 'out-of-band' | 'none';
+  numbers: 'all' | 'depth' | 'out-of-band' | 'none';
   speech: boolean;
   order: 'serpentine' | 'lines' | 'free';
   /** For pages that belong to no build. */

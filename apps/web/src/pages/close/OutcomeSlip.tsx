@@ -3,7 +3,7 @@ import { InvalidInput } from '@nimble/core/base';
 import type { BuildOutcome } from '@nimble/core/project';
 import { format } from 'date-fns';
 import { Link } from 'react-router';
-import { Button, SelectField, TextField, Option } from '../../ui';
+import { Button, MainAction, SelectField, TextField, Option } from '../../ui';
 import { useEntryForm, type TextEntry } from '../../forms';
 import { OutcomeField } from '../../frame/OutcomeField';
 
@@ -94,9 +94,11 @@ function Form({ last, onKeep }: { last: VoicingBodies['outcome'] | null; onKeep:
           </Button>
         </div>
       </fieldset>
-      <Button type="submit" kind="main" className="w-full">
-        Keep it
-      </Button>
+      <MainAction>
+        <Button type="submit" kind="main" className="w-full">
+          Keep it
+        </Button>
+      </MainAction>
     </form>
   );
 }

@@ -6,7 +6,7 @@ import type { Settling } from '@nimble/core/closing';
 import { format } from 'date-fns';
 import { useState } from 'react';
 import { Caution, Row } from '../../ui/Row';
-import { Button, TakeBack, TextField } from '../../ui';
+import { Button, MainAction, TakeBack, TextField } from '../../ui';
 import { eventWords } from '../../words/event-words';
 import { degreeWords } from '../../words/figure-words';
 import type { SettlingPicture } from './settling-of';
@@ -81,9 +81,11 @@ export function StrungSlip({ picture, problem, units, plan, events, onStrung, on
       {strung ? (
         <ReadingForm units={units} onReading={onReading} />
       ) : (
-        <Button kind="main" className="w-full" onClick={onStrung}>
-          The strings are on now
-        </Button>
+        <MainAction>
+          <Button kind="main" className="w-full" onClick={onStrung}>
+            The strings are on now
+          </Button>
+        </MainAction>
       )}
       <Caution>
         Wear eye protection while you tune up, bring the strings up in steps over a day, and keep your face from over

@@ -30,12 +30,13 @@ interface Props {
 export function MapTabs({ view, onView, others, against, onAgainst }: Props) {
   const { numbers } = usePreferences();
   return (
-    <div className="no-print flex flex-wrap items-center gap-x-1 px-4 pt-2 lg:px-6">
+    <div className="no-print flex items-center gap-x-1 overflow-x-auto px-4 pt-2 [scrollbar-width:none] lg:flex-wrap lg:px-6">
       <TextTabs
         label="What the map shows"
         tabs={VIEWS}
         open={view}
         onOpen={onView}
+        oneRow
         disabled={(key) => key === 'removed' && others.length === 0}
       />
       {view === 'removed' && against && (
@@ -50,7 +51,7 @@ export function MapTabs({ view, onView, others, against, onAgainst }: Props) {
           </Select>
         </label>
       )}
-      <label className="ml-auto flex items-center gap-2 text-soft">
+      <label className="ml-auto flex shrink-0 items-center gap-2 text-soft">
         Figures
         <Select
           className="text-ink"
@@ -58,6 +59,7 @@ export function MapTabs({ view, onView, others, against, onAgainst }: Props) {
           onChoose={(chosen) => setPreferences({ numbers: chosen as typeof numbers })}
         >
           <Option value="all">all</Option>
+          <Option value="depth">with depth to take</Option>
           <Option value="out-of-band">out of band</Option>
           <Option value="none">none</Option>
         </Select>

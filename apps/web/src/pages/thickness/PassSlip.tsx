@@ -22,7 +22,7 @@ import type { Build, Ledger, PassView, Survey } from '../../api/types';
 import { DevicesOwn } from '../../frame/DevicesOwn';
 import { woodOrigin } from '../../words/wood-origin';
 import type { ReactNode } from 'react';
-import { Button, Fold } from '../../ui';
+import { Button, Fold, MainAction } from '../../ui';
 import { DustCaution } from './DustCaution';
 import { PassesSince } from './PassesSince';
 import { TakeOff, type OnTake } from './TakeOff';
@@ -148,23 +148,25 @@ function NextStep({
         <TakeOff tool={build.tool} steps={[]} units={build.units} onTake={onTake} />
       </Fold>
     );
-  if (takesWoodOff(verdict.kind)) return <div className="sticky bottom-0 bg-slip pt-1">{take}</div>;
+  if (takesWoodOff(verdict.kind)) return <MainAction>{take}</MainAction>;
   if (verdict.kind === 'look-again')
     return (
-      <Button kind="main" className="sticky bottom-0 w-full" onClick={onRead}>
-        Read again
-      </Button>
+      <MainAction>
+        <Button kind="main" className="w-full" onClick={onRead}>
+          Read again
+        </Button>
+      </MainAction>
     );
   if (verdict.kind !== 'there') return null;
   return (
-    <div className="space-y-1">
-      <Button kind="main" className="w-full" onClick={onDone}>
+    <MainAction>
+      <Button kind="main" className="mb-1 w-full" onClick={onDone}>
         Thickness is done: on to layout
       </Button>
       <Fold title="I took some off all the same" tone="soft">
         {take}
       </Fold>
-    </div>
+    </MainAction>
   );
 }
 

@@ -5,6 +5,7 @@ import { Loading } from '../../ui/Loading';
 import { Timeline } from '../../frame/Timeline';
 import { BuildShell } from '../../frame/Shell';
 import { MapTabs, RemovedWords } from './MapTabs';
+import { PlatesBeside } from './PlatesBeside';
 import { PlaningControl } from './PlaningControl';
 import { ThicknessPlate } from './ThicknessPlate';
 import { ThicknessSlip } from './ThicknessSlip';
@@ -24,7 +25,7 @@ export function ThicknessPage() {
 
 function Thickness(props: ThicknessProps) {
   const state = useThicknessPage(props);
-  const { build, surveys, page, writes, plate, work } = state;
+  const { build, surveys, page, writes, plate, work, tab } = state;
   const { newest, survey, picture } = plate;
   return (
     <BuildShell
@@ -50,7 +51,10 @@ function Thickness(props: ThicknessProps) {
       />
       <ThicknessPlate state={state} />
       <div className="min-h-14 px-4 pb-2 lg:px-6">
-        {picture && <MapLegend picture={picture} view={page.view} units={build.units} />}
+        <div className="flex flex-wrap items-center gap-x-4">
+          {picture && <MapLegend picture={picture} view={page.view} units={build.units} />}
+          <PlatesBeside build={build} leaf={tab} />
+        </div>
         {picture?.removed && survey && plate.against && (
           <RemovedWords removed={picture.removed} against={plate.against} survey={survey} units={build.units} />
         )}

@@ -18,6 +18,7 @@ export function ThicknessPlate({ state }: { state: ThicknessState }) {
       label={`Plate of No. ${build.number} ${build.name}, seen from outside, neck end to the left`}
       map={picture && picture.bands.length > 0 && <MapLayer picture={picture} />}
       onPlace={stations.adding ? stations.add : undefined}
+      lit={isLit ? entry.current : null}
     >
       {(pixelsPerMm) => (
         <>

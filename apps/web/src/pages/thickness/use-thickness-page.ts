@@ -106,7 +106,7 @@ function useStations({ build, writes, onWood, onAdded }: Laying) {
   return { adding, setAdding, add, move };
 }
 
-const NEXT_NUMBERS = { all: 'out-of-band', 'out-of-band': 'none', none: 'all' } as const;
+const NEXT_NUMBERS = { all: 'depth', depth: 'out-of-band', 'out-of-band': 'none', none: 'all' } as const;
 
 /** @param onView null while figures are typed: they are readings then */
 function useKeys(onView: ((view: (typeof VIEWS)[number][0]) => void) | null): void {
@@ -122,7 +122,7 @@ function useKeys(onView: ((view: (typeof VIEWS)[number][0]) => void) | null): vo
     ...views,
     {
       key: 'n',
-      label: 'Figures on the plate: all, out of band, none',
+      label: 'Figures on the plate: all, with depth to take, out of band, none',
       run: () => setPreferences({ numbers: NEXT_NUMBERS[numbers] }),
     },
   ]);

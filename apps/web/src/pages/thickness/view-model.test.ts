@@ -3,7 +3,7 @@ import type { Station, StationReading } from '@nimble/core/survey';
 import type { Survey, SurveyReading } from '../../api/types';
 import { blankSurvey } from '../../api/pending';
 import { ribbonItems } from '../../frame/timeline-of-surveys';
-import { lastStanding, stationViews } from './view-model';
+import { besideOf, lastStanding, stationViews } from './view-model';
 
 const station = (name: string, skipped = false): Station => ({ name, x: 0.1, y: 0, kind: 'field', skipped });
 const read = (name: string, thickness: number): StationReading => ({
@@ -40,6 +40,16 @@ describe('stations on the plate', () => {
     });
     expect(views.map((view) => view.shown && view.figure)).toEqual(['2.81', false, false, false]);
   });
+  it('write under each figure what is to come off, where the plate is over its band', () => {
+    const views = stationViews({ ...facts, numbers: 'depth' });
+    // 2.81 over a target of 2.64.
+    expect(views.map(({ figure, take }) => [figure, take])).toEqual([
+      ['2.81', '−0.17'],
+      ['2.50', null],
+      [null, null],
+      [null, null],
+    ]);
+  });
 });
 
 it('writes differences with their sign when the map shows a difference', () => {
@@ -75,4 +85,21 @@ describe('the ribbon', () => {
     );
     expect(items.map((item) => item.figure)).toEqual(['3.10 mm', '−22 g', '2.80 mm', '−0.10 mm', '2.70 mm']);
   });
+});
+
+describe('the plates beside one', () => {
+  const plate = (number: number, stage: 'thickness' | 'voice' = 'thickness') => ({ id: `b${number}`, number, stage });
+  const all = [plate(44), plate(41, 'voice'), plate(42), plate(36)];
+  const numbers = (of: number) => {
+    const { before, after } = besideOf(plate(of), all);
+    return [before?.number, after?.number];
+  };
+  it('are those that are being thinned, by number, round at the ends', () => {
+    expect(numbers(42)).toEqual([36, 44]);
+    expect(numbers(44)).toEqual([42, 36]);
+    expect(numbers(36)).toEqual([44, 42]);
+    expect(numbers(41)).toEqual([36, 42]); // one that is voiced already and looked at again
+  });
+  it('are none where it is the only one', () =>
+    expect(besideOf(plate(42), [plate(42)])).toEqual({ before: null, after: null }));
 });

@@ -2,7 +2,7 @@
 import { averageByStation, type Station, type StationReading } from '@nimble/core/survey';
 import { formatThickness, formatThicknessChange, inWords, type UnitChoice } from '@nimble/core/units';
 import { overUnderWords, type AssessmentSummary, type StepSummary } from '@nimble/core/verdict';
-import type { SurveyReading } from '../../api/types';
+import type { Build, SurveyReading } from '../../api/types';
 import { MM, type StationView } from '../../plate';
 import type { Preferences } from '../../ui/preferences';
 
@@ -37,10 +37,13 @@ export function stationViews(facts: StationFacts): StationView[] {
       y: station.y,
       skipped: station.skipped,
       figure,
+      take:
+        facts.numbers === 'depth' && band === 'over' && !facts.shownAt
+          ? formatThicknessChange(-off, facts.units).figure
+          : null,
       band: facts.shownAt ? 'within' : band,
       // What was only moved by a look is no reading and never written like one.
-      shown:
-        reading?.count !== 0 && (facts.numbers === 'all' || (facts.numbers === 'out-of-band' && band !== 'within')),
+      shown: reading?.count !== 0 && facts.numbers !== 'none' && (facts.numbers !== 'out-of-band' || band !== 'within'),
       questioned: facts.questioned.includes(station.name),
       spoken: spokenStation(station, reading, target, facts.units),
     };
@@ -116,4 +119,20 @@ export function clearOfMarks(
   const isUnder = ({ x, y }: StationView) =>
     marks.some((mark) => Math.abs(mark.x - x) < reach && Math.abs(mark.y - y) < 0.75 * reach);
   return stations.map((station) => (isUnder(station) ? { ...station, shown: false } : station));
+}
+
+/** The plates that are being thinned before and after one, by number; round at the ends. */
+export function besideOf<B extends Pick<Build, 'id' | 'number' | 'stage'>>(
+  build: Pick<Build, 'id' | 'number'>,
+  builds: readonly B[],
+): { before: B | null; after: B | null } {
+  const others = builds
+    .filter(({ id, stage }) => stage === 'thickness' && id !== build.id)
+    .sort((a, b) => a.number - b.number);
+  const next = others.findIndex(({ number }) => number > build.number);
+  const at = next < 0 ? others.length : next;
+  return {
+    before: others.at(at - 1) ?? null,
+    after: others[at % others.length] ?? null,
+  };
 }

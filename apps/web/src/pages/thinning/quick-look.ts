@@ -25,13 +25,17 @@ export function readLook(text: string, places: number, units: UnitChoice, expect
   if (typed.length < LEAST) throw new InvalidInput('look', text, `Type ${LEAST} figures or more, a space between them`);
   if (typed.length > places) throw new InvalidInput('look', text, `There are ${places} places for a quick look`);
   const unit = units.thickness === 'in-fraction' ? 'in' : units.thickness;
-  return typed.map((figure) => {
+  return typed.map((written) => {
+    const figure = unit === 'mm' ? pointed(written) : written;
     const thickness = readOne(figure, unit);
     const doubt = checkReading({ x: 0, y: 0, value: thickness }, [], expected);
     if (doubt) throw new InvalidInput('look', text, doubtWords(thickness, doubt, units));
     return { thickness, typed: figure };
   });
 }
+
+/** Three bare digits are hundredths of a millimetre: no plate is 331 mm thick. */
+const pointed = (figure: string): string => figure.replace(/^(\d)(\d\d)$/, '$1.$2');
 
 /** @throws InvalidInput that names the figure: it stands among others */
 function readOne(figure: string, unit: string): number {

@@ -4,7 +4,7 @@ import type { UnitChoice } from '@nimble/core/units';
 import { Caution } from '../../ui/Row';
 import { DevicesOwn } from '../../frame/DevicesOwn';
 import { usePreferences } from '../../ui/preferences';
-import { Button, PanelSection } from '../../ui';
+import { Button, MainAction, PanelSection } from '../../ui';
 import type { VoicingPicture } from '../../compute/voicing-computer';
 import { degreeWords, sinkWords } from '../../words/figure-words';
 import { BarsTuning } from './BarsTuning';
@@ -208,9 +208,11 @@ function Candidate({ candidate, picture: { proposal }, plan, units, turns, onSha
           )}
         </tbody>
       </table>
-      <Button kind="main" className="w-full" onClick={() => onShaved(shavings, said)}>
-        I shaved just this
-      </Button>
+      <MainAction>
+        <Button kind="main" className="w-full" onClick={() => onShaved(shavings, said)}>
+          I shaved just this
+        </Button>
+      </MainAction>
       <p className="text-note text-soft">Took more or less, or somewhere else? Say so under Record.</p>
     </PanelSection>
   );

@@ -5,7 +5,7 @@ import type { Brace, BracingPlan } from '@nimble/core/bracing';
 import type { QuantityKey, Shaving } from '@nimble/core/voicing';
 import { useEffect, useState } from 'react';
 import { usePreferences } from '../../ui/preferences';
-import { Button, SelectField, TextField, Option } from '../../ui';
+import { Button, MainAction, SelectField, TextField, Option } from '../../ui';
 import { useEntryForm, type ChoiceEntry, type TextEntry } from '../../forms';
 import { TOP_PART_WORDS } from '../../words/explore-words';
 import { estimateWords, keyWords, STROKE } from '../../words/round-words';
@@ -92,9 +92,11 @@ export function OwnShaving({ plan, units, place, working, onPlace, forecastOf, o
         ))}
       </SelectField>
       {shavings && <Forecast depth={shavings[0]!.depth} forecast={forecast} units={units} />}
-      <Button kind="main" type="submit" className="w-full" disabled={working}>
-        {working ? 'Working it out …' : 'Record it'}
-      </Button>
+      <MainAction>
+        <Button kind="main" type="submit" className="w-full" disabled={working}>
+          {working ? 'Working it out …' : 'Record it'}
+        </Button>
+      </MainAction>
     </form>
   );
 }
