@@ -117,7 +117,7 @@ function BuildForm({ first, build }: { first: Draft; build: Build | null }) {
           )}
         </section>
         <form
-          className="min-h-0 space-y-5 overflow-y-auto border-l border-line bg-slip px-5 py-4"
+          className="relative min-h-0 space-y-5 overflow-y-auto border-l border-line bg-slip px-5 py-4"
           onSubmit={form.submit}
         >
           <WhatFields draft={draft} set={set} text={form.text} errorAt={errorAt} isNew={id === null} />

@@ -19,7 +19,7 @@ import { KnockDoubt } from '../../listening/KnockDoubt';
 import { KnockFigures } from '../../listening/KnockFigures';
 import type { DoubtedKnock } from '../../listening/use-doubted-knock';
 import type { KnockListener } from '../../listening/use-knock-listener';
-import { Button, CheckField, SelectField, TextField, Option } from '../../ui';
+import { Button, CheckField, MainAction, SelectField, TextField, Option } from '../../ui';
 import { AskedBox } from '../../forms';
 import { say } from '../../ui/speech';
 import {
@@ -235,14 +235,16 @@ function MassEntry({ units, doubt, onMass, onStandIn }: Props) {
         error={error}
         onChange={(event) => setText(event.target.value)}
       />
-      <div className="flex gap-2">
-        <Button kind="main" type="submit" className="flex-auto">
-          Keep the weight
-        </Button>
-        <Button disabled={weighing} onClick={() => void weigh()}>
-          {weighing ? 'Weighing …' : 'Stand-in balance'}
-        </Button>
-      </div>
+      <MainAction>
+        <div className="flex gap-2">
+          <Button kind="main" type="submit" className="flex-auto">
+            Keep the weight
+          </Button>
+          <Button disabled={weighing} onClick={() => void weigh()}>
+            {weighing ? 'Weighing …' : 'Stand-in balance'}
+          </Button>
+        </div>
+      </MainAction>
     </form>
   );
 }
@@ -302,14 +304,16 @@ function BendEntry({ place, units, lastLoad, marks, felt, doubt, onBend, onStand
         error={errors.dial ?? null}
         onChange={(event) => setDial(event.target.value)}
       />
-      <div className="flex gap-2">
-        <Button kind="main" type="submit" className="flex-auto">
-          Keep {PLACE_WORDS[place].toLowerCase()}
-        </Button>
-        <Button type="button" disabled={reading} onClick={() => void gauge()}>
-          {reading ? 'Reading …' : 'Stand-in gauge'}
-        </Button>
-      </div>
+      <MainAction>
+        <div className="flex gap-2">
+          <Button kind="main" type="submit" className="flex-auto">
+            Keep {PLACE_WORDS[place].toLowerCase()}
+          </Button>
+          <Button type="button" disabled={reading} onClick={() => void gauge()}>
+            {reading ? 'Reading …' : 'Stand-in gauge'}
+          </Button>
+        </div>
+      </MainAction>
       <SelectField
         label="Or by hand: how it felt"
         value=""
