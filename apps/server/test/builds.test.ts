@@ -58,6 +58,18 @@ describe('builds', () => {
       .send({ id, number: build.number + 1_000, name: 'Again' })
       .expect(201);
     expect(copy.body).toMatchObject({ name: 'Again', stage: 'wood', outline: build.outline });
+    // What its target was found in stays with it until the maker has said what holds in the new wood.
+    const from = `No. ${build.number} ${build.name}`;
+    expect(copy.body.choices.recipe).toMatchObject({
+      from,
+      wood: { species: build.wood.species, E_L: build.wood.E_L },
+    });
+    const again = { id: randomUUID(), number: build.number + 2_000, name: 'And again' };
+    const third = await api.http.post(`/api/v1/builds/${id}/duplicate`).send(again).expect(201);
+    expect(third.body.choices.recipe.from).toBe(from);
+    const choices = { ...copy.body.choices, recipe: null };
+    const told = await api.http.patch(`/api/v1/builds/${id}`).send({ choices }).expect(200);
+    expect(told.body.choices.recipe).toBeNull();
     expect((await api.http.get(`/api/v1/builds/${id}/target`)).body).toEqual(target);
     expect((await api.http.get(`/api/v1/builds/${id}/surveys`)).body).toEqual([]);
   });

@@ -8,7 +8,7 @@ import { QueryTypes } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
 import { PlanDto, BracePlanDto } from '../src/bracing/bracing.dto';
 import { ChoicesDto } from '../src/builds/dto/choices.dto';
-import { WoodDto } from '../src/builds/dto/build.dto';
+import { WoodDto } from '../src/builds/dto/wood.dto';
 import { migrate } from '../src/database/migrate';
 import { STORED_SHAPES, upgradeDocuments, upgraded, versionOf, type StoredShape } from '../src/database/stored-shapes';
 import { SpecDto } from '../src/explorations/explorations.dto';

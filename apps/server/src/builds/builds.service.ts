@@ -111,7 +111,14 @@ export class BuildsService {
     const existing = await Build.findByPk(dto.id);
     if (existing) return buildView(existing);
     const { createdAt: _c, updatedAt: _u, revision: _r, ...plan } = buildView(source);
-    const choices = { ...plan.choices, outcome: null };
+    const replacements = { newId: randomUUID(), copyId: dto.id, id };
+    const targets = await this.sequelize.query('select id from targets where build_id = :id limit 1', {
+      type: QueryTypes.SELECT,
+      replacements,
+    });
+    const from = `No. ${source.number} ${source.name}`;
+    const recipe = targets.length > 0 ? (plan.choices.recipe ?? { from, wood: plan.wood }) : null;
+    const choices = { ...plan.choices, outcome: null, recipe };
     const copy = {
       ...plan,
       ...dto,
@@ -128,11 +135,11 @@ export class BuildsService {
         await this.sequelize.query(
           `insert into targets (id, build_id, at, person, body)
              select :newId, :copyId, now(), person, body from targets where build_id = :id order by at desc limit 1`,
-          { transaction, replacements: { newId: randomUUID(), copyId: dto.id, id } },
+          { transaction, replacements },
         );
         await this.sequelize.query(
           `insert into bracing_plans (build_id, plan) select :copyId, plan from bracing_plans where build_id = :id`,
-          { transaction, replacements: { copyId: dto.id, id } },
+          { transaction, replacements },
         );
         return created;
       }),

@@ -61,3 +61,4 @@ export {
   type PassTable,
   type PassTableFacts,
 } from './pass-table';
+export { targetInOtherWood, type TargetInOtherWood } from './other-wood-target';

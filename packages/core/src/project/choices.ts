@@ -4,6 +4,7 @@
  */
 import type { End, Face, Half } from '../wood';
 import type { Estimate } from '../base';
+import type { BuildWood } from './build-wood';
 
 export type ThicknessRule = 'number' | 'flex' | 'pitch' | 'ring' | 'stiffness' | 'weight';
 
@@ -52,6 +53,8 @@ export interface BuildChoices {
   sandwich: SandwichPlan | null;
   /** Bars that are tuned, each with the note that is wanted of it [Hz], if any. */
   bars: BarGoal[];
+  /** The plan that was repeated and the wood that its target was for, until the maker says what holds in this wood. */
+  recipe: { from: string; wood: BuildWood } | null;
 }
 
 export interface BarGoal {
@@ -67,4 +70,5 @@ export const NO_BUILD_CHOICES: BuildChoices = {
   planing: { outer: {}, inner: {} },
   sandwich: null,
   bars: [],
+  recipe: null,
 };

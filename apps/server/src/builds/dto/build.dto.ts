@@ -1,4 +1,4 @@
-import { CONSTRUCTIONS, FAMILIES, PLATES, STAGES, type BuildWood, type Stage } from '@nimble/core/project';
+import { CONSTRUCTIONS, FAMILIES, PLATES, STAGES, type Stage } from '@nimble/core/project';
 import type { Family, HoleSpec, OutlineSpec } from '@nimble/core/outline';
 import { ApiProperty, PartialType } from '@nestjs/swagger';
 import { Type } from 'class-transformer';
@@ -24,32 +24,7 @@ import {
 } from 'class-validator';
 import { ChoicesDto } from './choices.dto';
 import { HoleDto, holeType, OutlineDto, outlineType } from './outline.dto';
-
-export class SpreadDto {
-  @IsNumber() @Min(0) @Max(1) rho: number;
-  @IsNumber() @Min(0) @Max(1) E: number;
-}
-
-/** The set of the rack that a wood was cut from. */
-export class WoodOriginDto {
-  @IsUUID() id: string;
-  @IsString() @Length(1, 80) name: string;
-}
-
-/** Density in kg/m3, moduli in Pa. */
-export class WoodDto {
-  @IsOptional() @IsString() @MaxLength(60) species: string | null;
-  @IsIn(['prior', 'entered', 'measured']) source: BuildWood['source'];
-  @IsNumber() rho: number;
-  @IsNumber() E_L: number;
-  @IsNumber() E_C: number;
-  @IsNumber() G_LC: number;
-  @IsNumber() nu_LC: number;
-  @ValidateNested() @Type(() => SpreadDto) spread: SpreadDto;
-  @IsOptional() @ValidateNested() @Type(() => WoodOriginDto) set?: WoodOriginDto | null;
-  /** Why its figures are in doubt. */
-  @IsOptional() @IsString() @MaxLength(400) doubt?: string | null;
-}
+import { WoodDto } from './wood.dto';
 
 export class StationDto {
   @Matches(/^[A-Za-z]{1,3}\d{1,4}$/, { message: 'must be letters and a number, like I3' }) name: string;

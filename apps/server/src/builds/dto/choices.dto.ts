@@ -14,6 +14,8 @@ import {
   ValidateNested,
 } from 'class-validator';
 
+import { WoodDto } from './wood.dto';
+
 const OVER = (what: string) => ({ message: `is over ${what}: check the unit` });
 
 export class NumberBandDto {
@@ -81,6 +83,12 @@ export class BarGoalDto {
   @IsOptional() @IsNumber({}, PITCH) @Min(20, PITCH) @Max(2000, PITCH) about?: number | null;
 }
 
+/** The plan that was repeated, and the wood that its target was for. */
+export class RecipeDto {
+  @IsString() @Length(1, 100, { message: 'must have 1 to 100 letters' }) from: string;
+  @ValidateNested() @Type(() => WoodDto) wood: WoodDto;
+}
+
 export class ChoicesDto {
   @ValidateNested() @Type(() => RuleChoicesDto) rules: RuleChoicesDto;
   @IsOptional() @IsIn(['as-wanted', 'too-stiff', 'too-soft']) outcome: 'as-wanted' | 'too-stiff' | 'too-soft' | null;
@@ -92,4 +100,6 @@ export class ChoicesDto {
   @ValidateNested({ each: true })
   @Type(() => BarGoalDto)
   bars: BarGoalDto[] = [];
+  /** Null once the maker has said which target holds in this wood. */
+  @IsOptional() @ValidateNested() @Type(() => RecipeDto) recipe: RecipeDto | null = null;
 }

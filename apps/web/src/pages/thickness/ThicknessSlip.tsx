@@ -5,6 +5,7 @@ import type { ReactNode } from 'react';
 import { Button, SlipPages } from '../../ui';
 import { HowThinSlip } from './HowThinSlip';
 import { PassSlip } from './PassSlip';
+import { RecipeNotice } from './RecipeNotice';
 import { ReadSlip } from './ReadSlip';
 import { StationsSlip } from './StationsSlip';
 import { SurveyTools } from './SurveyTools';
@@ -58,6 +59,16 @@ export function ThicknessSlip(props: Props) {
   return (
     <>
       <SlipPages tabs={TABS} open={tab} onOpen={onTab} />
+      {!past && (
+        <RecipeNotice
+          {...{ build, shape }}
+          target={draft.target}
+          onHolds={(target) => {
+            if (target !== draft.target) draft.keep(target);
+            writes.changeBuild({ choices: { ...build.choices, recipe: null } });
+          }}
+        />
+      )}
       {past && survey && <PastNotice survey={survey} onBack={props.onNow} />}
       {error && (
         <p role="alert" className="font-medium text-ember-ink">

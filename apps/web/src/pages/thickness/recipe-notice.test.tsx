@@ -1,0 +1,44 @@
+import { defaultHoles, defaultOutline, plateShape } from '@nimble/core/outline';
+import { NO_BUILD_CHOICES, woodOfSpecies, type BuildWood } from '@nimble/core/project';
+import type { TargetSpec } from '@nimble/core/graduation';
+import { fireEvent, render, screen } from '@testing-library/react';
+import { aBuild } from '../../test/test-bench';
+import { RecipeNotice } from './RecipeNotice';
+
+const shape = plateShape(defaultOutline('steel-string'), defaultHoles('steel-string'));
+const spruce = woodOfSpecies('sitka-spruce');
+const soft: BuildWood = { ...spruce, E_L: spruce.E_L / 2, E_C: spruce.E_C / 2, G_LC: spruce.G_LC / 2 };
+const target: TargetSpec = { base: { kind: 'even', thickness: 2.75e-3 }, rim: null, tolerance: 6e-5, limit: 2e-3 };
+const recipe = { from: 'No. 38 Turnstone', wood: spruce };
+
+function show(change: Parameters<typeof aBuild>[0]) {
+  const holds = jest.fn();
+  const build = aBuild({ choices: { ...NO_BUILD_CHOICES, recipe }, ...change });
+  render(<RecipeNotice {...{ build, shape, target }} onHolds={holds} />);
+  return holds;
+}
+
+describe('a recipe in other wood', () => {
+  it('says the number and what is as stiff, and keeps what is chosen', () => {
+    const holds = show({ wood: soft });
+    const notice = screen.getByRole('region', { name: 'Target of the recipe' });
+    expect(notice).toHaveTextContent(/2\.75 mm is that of No\. 38 Turnstone, in Sitka spruce/);
+    // 2.75 times the cube root of two.
+    expect(notice).toHaveTextContent(/As stiff in this wood: 3\.46 mm/);
+    fireEvent.click(screen.getByText('Make it as stiff'));
+    expect(holds).toHaveBeenLastCalledWith(
+      expect.objectContaining({ base: { kind: 'even', thickness: expect.closeTo(3.465e-3, 6) } }),
+    );
+    fireEvent.click(screen.getByText('Keep 2.75 mm'));
+    expect(holds).toHaveBeenLastCalledWith(target);
+  });
+  it('says nothing in the same wood', () => {
+    show({ wood: spruce });
+    expect(screen.queryByRole('region')).toBeNull();
+  });
+  it('names the other wood alone where no rule of solid plates holds', () => {
+    show({ wood: soft, construction: 'carved' });
+    expect(screen.getByRole('region')).toHaveTextContent(/no rule for flat solid plates says/);
+    expect(screen.queryByText('Make it as stiff')).toBeNull();
+  });
+});
