@@ -148,8 +148,8 @@ describe('around the plate', () => {
       async () => (await (await findButton(driver, 'Control point 5')).getAttribute('transform')) !== before,
       'the point moved',
     );
-    const moved = await (await findButton(driver, 'Control point 5')).getAttribute('transform');
     await untilReads(driver, async () => (await points()) !== drawn, 'the moved point to be kept');
+    const moved = await (await findButton(driver, 'Control point 5')).getAttribute('transform');
     await driver.navigate().refresh();
     const kept = await (await findButton(driver, 'Control point 5')).getAttribute('transform');
     const numbers = (text: string | null) => (text ?? '').match(/[\d.-]+/g)!.map(Number);

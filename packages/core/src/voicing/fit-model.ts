@@ -60,7 +60,7 @@ export function fitModel(
     onStep = () => undefined,
   }: { prior: WoodFactors; settings: VoicingSettings; onStep?: (done: number) => void },
 ): Calibration {
-  const first = openVoicingModel(top, AS_TAKEN, settings);
+  const first = modelAsTaken(top, settings);
   onStep(1 / STEPS);
   // Found once: over eight noisy tops another step with effects found anew moved no factor by more than 0.04 of its
   // standard deviation, and no reading by more than 2e-4.
@@ -102,6 +102,19 @@ export function fitModel(
     ) as Calibration['factors'],
     misfit: fitted.length === 0 ? null : Math.sqrt(fitted.reduce((sum, { off }) => sum + off * off, 0) / fitted.length),
   };
+}
+
+/** The last one stays at hand: one reading more on the same top changes nothing of it. */
+let lastAsTaken: { of: string; named: VoicingSettings['named']; model: VoicingModel } | null = null;
+
+function modelAsTaken(top: TopPlan, settings: VoicingSettings): VoicingModel {
+  const { named, byWood, ...plain } = settings;
+  if (byWood) return openVoicingModel(top, AS_TAKEN, settings);
+  const of = JSON.stringify([top, plain]);
+  if (lastAsTaken?.of === of && lastAsTaken.named === named) return lastAsTaken.model;
+  const model = openVoicingModel(top, AS_TAKEN, settings);
+  lastAsTaken = { of, named, model };
+  return model;
 }
 
 const factorsOf = (logs: readonly number[]) =>

@@ -13,7 +13,8 @@ interface PointsProps {
   selected: number | null;
   onSelect: (index: number) => void;
   onDraft: (target: TargetSpec) => void;
-  onKeep: (target: TargetSpec) => void;
+  /** What was shown last is kept. */
+  onDrop: () => void;
 }
 
 /** Control points of a drawn target; the map follows while one is dragged, and the target is kept when it is let go. */
@@ -26,7 +27,7 @@ export function ControlPoints({
   selected,
   onSelect,
   onDraft,
-  onKeep,
+  onDrop,
 }: PointsProps) {
   if (target.base.kind !== 'drawn') return null;
   const side = leftHanded ? -1 : 1;
@@ -48,7 +49,7 @@ export function ControlPoints({
           selected={selected === i}
           onSelect={() => onSelect(i)}
           onDrag={(place) => move(i, place)}
-          onDrop={() => onKeep(target)}
+          onDrop={onDrop}
         />
         <text
           className="figures"

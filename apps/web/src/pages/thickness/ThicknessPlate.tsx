@@ -56,7 +56,7 @@ function LeafLayers({ state, pixelsPerMm }: { state: ThicknessState; pixelsPerMm
           selected={point}
           onSelect={setPoint}
           onDraft={draft.show}
-          onKeep={draft.keep}
+          onDrop={draft.drop}
         />
       )}
     </>
