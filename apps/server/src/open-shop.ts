@@ -3,6 +3,7 @@ import type { RequestListener } from 'node:http';
 import { readFileSync } from 'node:fs';
 import { createServer } from 'node:https';
 import { AccountsService } from './accounts/accounts.service';
+import { keepIdleLines } from './http/idle-lines';
 import { Settings } from './settings/settings';
 
 /** Nothing is opened to others while anyone who came would be in. */
@@ -26,6 +27,7 @@ export async function openShop(app: NestExpressApplication): Promise<void> {
   const { port } = new URL(shopAddresses[0]!);
   const answer = app.getHttpAdapter().getInstance() as unknown as RequestListener;
   const server = createServer({ cert: readFileSync(certificate), key: readFileSync(key) }, answer);
+  keepIdleLines(server);
   await new Promise<void>((accept, refuse) => {
     server.once('error', refuse);
     server.listen(Number(port), host, accept);

@@ -1,4 +1,4 @@
-import { Maximize, Minus, Plus } from 'lucide-react';
+import { Maximize, Minus, Plus, type LucideIcon } from 'lucide-react';
 import { useRef, type MouseEvent } from 'react';
 import { MM, polygonPath } from './plate-paths';
 import { placeUnder } from './place-under';
@@ -16,39 +16,40 @@ interface Props {
   onGoTo: (place: { x: number; y: number }) => void;
 }
 
-const KEY = 'flex size-12 items-center justify-center rounded-md border border-line bg-slip/90 hover:border-ink';
-
 /** In a corner of the drawing: nearer and further, and of a part where on the plate it is. */
 export function PlateSight({ whole, seen, isPart, outline, onLarger, onSmaller, onAll, onGoTo }: Props) {
   return (
     <div className="no-print absolute right-2 bottom-1 flex items-end gap-1">
-      {isPart && <Overview {...{ whole, seen, outline, onGoTo }} />}
       {isPart && (
         <>
-          <button
-            type="button"
-            className={KEY}
-            aria-label="See the whole plate"
-            title="Whole plate (Home)"
-            onClick={onAll}
-          >
-            <Maximize aria-hidden size={20} />
-          </button>
-          <button
-            type="button"
-            className={KEY}
-            aria-label="See more of the plate"
-            title="See more (−)"
-            onClick={onSmaller}
-          >
-            <Minus aria-hidden size={20} />
-          </button>
+          <Overview {...{ whole, seen, outline, onGoTo }} />
+          <SightKey label="See the whole plate" hint="Whole plate (Home)" Icon={Maximize} onPress={onAll} />
+          <SightKey label="See more of the plate" hint="See more (−)" Icon={Minus} onPress={onSmaller} />
         </>
       )}
-      <button type="button" className={KEY} aria-label="Enlarge the plate" title="Enlarge (+)" onClick={onLarger}>
-        <Plus aria-hidden size={20} />
-      </button>
+      <SightKey label="Enlarge the plate" hint="Enlarge (+)" Icon={Plus} onPress={onLarger} />
     </div>
+  );
+}
+
+interface SightKeyProps {
+  label: string;
+  hint: string;
+  Icon: LucideIcon;
+  onPress: () => void;
+}
+
+function SightKey({ label, hint, Icon, onPress }: SightKeyProps) {
+  return (
+    <button
+      type="button"
+      className="flex size-12 items-center justify-center rounded-md border border-line bg-slip/90 hover:border-ink"
+      aria-label={label}
+      title={hint}
+      onClick={onPress}
+    >
+      <Icon aria-hidden size={20} />
+    </button>
   );
 }
 

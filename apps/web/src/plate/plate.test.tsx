@@ -113,6 +113,26 @@ describe('the drawing of a plate', () => {
     expect(box()).toEqual(whole);
     expect(screen.queryByLabelText('See the whole plate')).toBeNull();
   });
+  it('is moved by a mouse that holds it, and lets go where the mouse was let go outside', () => {
+    render(<PlateDrawing shape={shape} leftHanded={false} label="a top" />);
+    const drawing = screen.getByRole('group', { name: 'a top' });
+    fireEvent.click(screen.getByLabelText('Enlarge the plate'));
+    const left = () => Number(drawing.getAttribute('viewBox')!.split(' ')[0]);
+    const mouse = (kind: string, x: number, buttons: number) => {
+      const event = new MouseEvent(kind, { bubbles: true, clientX: x, clientY: 200, buttons });
+      Object.assign(event, { pointerId: 1 });
+      fireEvent(drawing, event);
+    };
+    Object.assign(drawing, { setPointerCapture: () => undefined });
+    const before = left();
+    mouse('pointerdown', 400, 1);
+    mouse('pointermove', 380, 1);
+    // Twenty pixels of two to a millimetre.
+    expect(left() - before).toBeCloseTo(10, 6);
+    mouse('pointermove', 300, 0);
+    mouse('pointermove', 200, 1);
+    expect(left() - before).toBeCloseTo(10, 6);
+  });
   it('tells in metres where it is touched', () => {
     const touched = jest.fn();
     render(<PlateDrawing shape={shape} leftHanded={false} label="a top" onPlace={touched} />);

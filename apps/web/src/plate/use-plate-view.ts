@@ -109,9 +109,17 @@ function useHands(svg: RefObject<SVGSVGElement | null>, isPart: boolean, { chang
     if (down.current.size === 0) moved.current = false;
     down.current.set(pointerId, { x, y });
   };
-  const onPointerMove = ({ pointerId, clientX: x, clientY: y, currentTarget }: PointerEvent<SVGSVGElement>) => {
+  const onPointerMove = ({
+    pointerId,
+    clientX: x,
+    clientY: y,
+    buttons,
+    currentTarget,
+  }: PointerEvent<SVGSVGElement>) => {
     const before = down.current.get(pointerId);
     if (!before) return;
+    // It was let go elsewhere.
+    if (buttons === 0) return void down.current.delete(pointerId);
     const now = { x, y };
     const isFar = Math.hypot(x - before.x, y - before.y) >= LEAST_MOVE;
     const other = [...down.current].find(([id]) => id !== pointerId)?.[1];

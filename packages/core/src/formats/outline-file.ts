@@ -72,8 +72,9 @@ function readOutline({ paths, unit, told }: Drawn, { mirror = true, turned = fal
       ? [polygon, polygon.map(([x, y]): Point => [x, 2 * centreLine - y])]
       : [mirrored(polygon, centreLine)];
   };
-  const settle = inPlateAxes(isMirrored ? mirrored(laid, centreLine) : laid, turned);
-  const points = simplify(settle(isMirrored ? mirrored(laid, centreLine) : laid));
+  const plate = isMirrored ? mirrored(laid, centreLine) : laid;
+  const settle = inPlateAxes(plate, turned);
+  const points = simplify(settle(plate));
   if (points.length < 3) throw new InvalidInput('file', 'outline', 'holds a line that goes out and back: no outline');
   const { xMax, yMin, yMax } = boundsOf(points);
   return {

@@ -13,7 +13,6 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator';
-
 import { WoodDto } from './wood.dto';
 
 const OVER = (what: string) => ({ message: `is over ${what}: check the unit` });

@@ -25,7 +25,7 @@ export function PlatesBeside({ build, leaf }: { build: Build; leaf: string }) {
         </Link>
       )}
       <Link className={look} to="/thinning">
-        all
+        all plates
       </Link>
       {after && (
         <Link className={look} to={pathOf(after)}>

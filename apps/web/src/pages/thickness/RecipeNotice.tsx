@@ -10,12 +10,14 @@ interface Props {
   build: Build;
   shape: PlateShape;
   target: TargetSpec;
-  /** The question is answered: this target holds. */
-  onHolds: (target: TargetSpec) => void;
+  /** What is as stiff here becomes the target. */
+  onStiff: (target: TargetSpec) => void;
+  /** The number holds. */
+  onNumber: () => void;
 }
 
 /** A recipe in other wood: the number that worked there, and what is as stiff here. */
-export function RecipeNotice({ build, shape, target, onHolds }: Props) {
+export function RecipeNotice({ build, shape, target, onStiff, onNumber }: Props) {
   const { recipe } = build.choices;
   const isSolid = build.construction === 'flat';
   const here = recipe && isSolid ? translated(target, { build, shape, from: recipe.wood }) : null;
@@ -38,11 +40,11 @@ export function RecipeNotice({ build, shape, target, onHolds }: Props) {
       {!isSolid && <p className="mt-1">How much this wood changes it, no rule for flat solid plates says.</p>}
       <div className="mt-2 flex flex-wrap gap-2">
         {here && here !== 'same' && here !== 'below' && (
-          <Button kind="main" onClick={() => onHolds(here.target)}>
+          <Button kind="main" onClick={() => onStiff(here.target)}>
             Make it as stiff
           </Button>
         )}
-        <Button onClick={() => onHolds(target)}>Keep {words(number)}</Button>
+        <Button onClick={onNumber}>Keep {words(number)}</Button>
       </div>
     </section>
   );

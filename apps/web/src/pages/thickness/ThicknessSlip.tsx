@@ -63,10 +63,8 @@ export function ThicknessSlip(props: Props) {
         <RecipeNotice
           {...{ build, shape }}
           target={draft.target}
-          onHolds={(target) => {
-            if (target !== draft.target) draft.keep(target);
-            writes.changeBuild({ choices: { ...build.choices, recipe: null } });
-          }}
+          onStiff={draft.keep}
+          onNumber={() => writes.changeBuild({ choices: { ...build.choices, recipe: null } })}
         />
       )}
       {past && survey && <PastNotice survey={survey} onBack={props.onNow} />}

@@ -33,7 +33,11 @@ export function useThicknessPage({ build, keptTarget, surveys }: ThicknessProps)
   const { person } = usePreferences();
   const writes = useSurveyWrites(build.id);
   const rules = useRuleFacts(build);
-  const draft = useTargetDraft(keptTarget, (target) => writes.setTarget(target, person));
+  const draft = useTargetDraft(keptTarget, (target) => {
+    writes.setTarget(target, person);
+    // A target of its own is no longer the recipe's.
+    if (build.choices.recipe) writes.changeBuild({ choices: { ...build.choices, recipe: null } });
+  });
   const [point, setPoint] = useState<number | null>(null);
   const shape = useMemo(() => plateShape(build.outline, build.holes), [build.outline, build.holes]);
   const plate = useThicknessPlate({ ...page, ...draft, build, rules, surveys });
