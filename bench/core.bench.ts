@@ -94,6 +94,7 @@ const picture: PictureRequest = {
     removalSpread: 0.2,
     checks: [],
     models: [],
+    hands: [],
     expected: null,
   },
   view: 'deviation',
@@ -118,6 +119,7 @@ const school = {
   target,
   checks,
   models: [],
+  hands: [],
   units: METRIC,
   choices: { ...NO_CHOICES, flex: goal, pitch: { note: 'across', frequency: 80 } },
 } as const;

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { aBuild } from './a-build';
+import { aBuild, aReading, STATIONS } from './a-build';
 import { openApplication, type Application } from './application';
 
 const THICKNESS = 2.8e-3;
@@ -147,6 +147,84 @@ describe('jigs and checks of a plate', () => {
     expect(body).toMatchObject({ device: 'scale', line: expect.stringMatching(/^\d+\.\d g$/) });
     await api.http.post(`/api/v1/devices/bench/${buildId}/bend`).send({ load: 2 }).expect(400);
     await api.http.post(`/api/v1/devices/bench/${randomUUID()}/weigh`).expect(404);
+  });
+});
+
+describe('a plate that is brought down by feel', () => {
+  const ADA = 'Ada';
+  const STEP = 1.25;
+  const plate = aBuild();
+  const other = aBuild();
+  let api: Application;
+  let jigId: string;
+  beforeAll(async () => {
+    api = await openApplication();
+    for (const build of [plate, other]) await api.http.post('/api/v1/builds').send(build).expect(201);
+    jigId = randomUUID();
+    await api.http.post('/api/v1/jigs').send({ id: jigId, name: 'Long', body: beam() }).expect(201);
+    const surveyId = randomUUID();
+    await api.http.post(`/api/v1/builds/${plate.id}/surveys`).send({ id: surveyId }).expect(201);
+    const all = STATIONS.map((station) => aReading(station, 3e-3));
+    await api.http.post(`/api/v1/surveys/${surveyId}/readings`).send({ readings: all }).expect(201);
+  });
+  afterAll(() => api.close());
+  const checks = (buildId: string) => `/api/v1/builds/${buildId}`;
+  const feel = (change: Record<string, unknown> = {}) =>
+    api.http.post(`${checks(plate.id)}/feel-checks`).send({ id: randomUUID(), person: ADA, score: 6, ...change });
+  const told = async () => {
+    const [{ id }] = (await api.http.get(`${checks(plate.id)}/surveys`)).body as { id: string }[];
+    return (await api.http.get(`/api/v1/surveys/${id}/assessment`).expect(200)).body.verdict.followed as {
+      by: string;
+      silent: string | null;
+      line: { value: number };
+    };
+  };
+
+  it('keeps a mark without loads, at the thickness that was read, and names what can’t be', async () => {
+    const { body } = await feel().expect(201);
+    expect(body).toEqual([
+      expect.objectContaining({ kind: 'feel', feel: 6, person: ADA, input: {}, result: { warnings: [] } }),
+    ]);
+    expect(body[0].thickness.value).toBeCloseTo(3e-3, 6);
+    expect((await feel({ score: 10 }).expect(400)).body.errors[0].field).toBe('score');
+    const unread = await api.http
+      .post(`${checks(other.id)}/feel-checks`)
+      .send({ id: randomUUID(), person: ADA, score: 4 })
+      .expect(400);
+    expect(unread.body.errors[0].field).toBe('thickness');
+  });
+  it('stops where that person’s marks will be as wanted, once they are worth a thickness, and not before', async () => {
+    const { choices } = (await api.http.get(checks(plate.id))).body;
+    const rules = { ...choices.rules, leader: 'feel', feel: { person: ADA, score: 4, from: null } };
+    const { body } = await api.http
+      .patch(checks(plate.id))
+      .send({ choices: { ...choices, rules } })
+      .expect(200);
+    expect(body.choices.rules.feel).toEqual({ person: ADA, score: 4, from: null });
+    expect(await told()).toMatchObject({ by: 'target', silent: expect.stringMatching(/0 so far/) });
+    const ids = await [3, 4, 5, 6, 7].reduce(async (before, score, i) => {
+      const [id, off] = [randomUUID(), [1.03, 0.97, 1, 0.97, 1.03][i]!];
+      const bent = {
+        id,
+        person: ADA,
+        jigId,
+        thickness: 3e-3,
+        feel: score,
+        points: readings((4e-5 * off) / STEP ** score),
+      };
+      const kept = await before;
+      await api.http
+        .post(`${checks(other.id)}/flex-checks`)
+        .send(bent)
+        .expect(201);
+      return [...kept, id];
+    }, Promise.resolve<string[]>([]));
+    // Two steps of 25 %: 3.00 mm x 1.25^(-2/3) = 2.585 mm.
+    const followed = await told();
+    expect(followed.by).toBe('feel');
+    expect(followed.line.value * 1e3).toBeCloseTo(2.585, 2);
+    for (const id of ids.slice(0, 2)) await api.http.post(`${checks(other.id)}/checks/${id}/retract`).expect(200);
+    expect(await told()).toMatchObject({ by: 'target', silent: expect.stringMatching(/3 so far/) });
   });
 });
 

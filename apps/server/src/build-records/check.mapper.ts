@@ -8,7 +8,13 @@ export function plateCheckOf({
   thickness,
   input,
   result,
-}: Pick<PlateCheckRecord, 'jigId' | 'input' | 'result'> & { thickness: Estimate }): PlateCheck {
+  person,
+  feel,
+}: Pick<PlateCheckRecord, 'jigId' | 'input' | 'result'> & {
+  thickness: Estimate;
+  person?: string;
+  feel?: number | null;
+}): PlateCheck {
   return {
     thickness,
     ...(jigId &&
@@ -17,9 +23,18 @@ export function plateCheckOf({
       }),
     ...(input.notes && { notes: input.notes }),
     ...(input.ring && { ring: input.ring }),
+    ...(typeof feel === 'number' && { feel: { person: person ?? '', score: feel } }),
   };
 }
 
-export function toPlateCheck({ jigId, thickness, thicknessSd, input, result }: PlateCheckRecord): PlateCheck {
-  return plateCheckOf({ jigId, input, result, thickness: { value: thickness, sd: thicknessSd } });
+export function toPlateCheck({
+  jigId,
+  thickness,
+  thicknessSd,
+  input,
+  result,
+  person,
+  feel,
+}: PlateCheckRecord): PlateCheck {
+  return plateCheckOf({ jigId, input, result, person, feel, thickness: { value: thickness, sd: thicknessSd } });
 }

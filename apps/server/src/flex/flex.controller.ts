@@ -1,6 +1,6 @@
 import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
-import { CreateJigDto, FlexCheckDto, KnockCheckDto } from './flex.dto';
+import { CreateJigDto, FeelCheckDto, FlexCheckDto, KnockCheckDto } from './flex.dto';
 import { FlexService } from './flex.service';
 
 @ApiTags('flex')
@@ -30,7 +30,7 @@ export class FlexController {
     return this.flex.archiveJig(id, false);
   }
 
-  /** Of every build, the newest flex on each jig and the newest notes. */
+  /** Of every build, the newest flex on each jig, the newest notes and marks. */
   @Get('checks')
   newest() {
     return this.flex.newestOfAll();
@@ -54,6 +54,12 @@ export class FlexController {
   @Post('builds/:id/knock-checks')
   addKnock(@Param('id', ParseUUIDPipe) id: string, @Body() body: KnockCheckDto) {
     return this.flex.addKnock(id, body);
+  }
+
+  /** A mark of the hands alone, without loads. */
+  @Post('builds/:id/feel-checks')
+  addFeel(@Param('id', ParseUUIDPipe) id: string, @Body() body: FeelCheckDto) {
+    return this.flex.addFeel(id, body);
   }
 
   @Post('builds/:id/checks/:checkId/retract')

@@ -6,7 +6,6 @@ import {
   IsArray,
   IsBoolean,
   IsIn,
-  IsInt,
   IsNumber,
   IsObject,
   IsOptional,
@@ -21,6 +20,7 @@ import {
   ValidateNested,
 } from 'class-validator';
 import { FlexPointDto } from '../compute/compute.dto';
+import { IsFeel } from '../http/is-feel';
 
 /** Sizes in metres from the first support or the clamp; what can't be is refused by the core with the field's name. */
 export class JigBodyDto {
@@ -72,7 +72,7 @@ export class BentDto {
   @ValidateNested({ each: true })
   @Type(() => FlexPointDto)
   points: FlexPointDto[];
-  @IsOptional() @IsInt() @Min(1) @Max(9, { message: 'runs from 1, soft, to 9, stiff' }) feel?: number | null;
+  @IsOptional() @IsFeel() feel?: number | null;
   /** What can hardly be is asked about (409) before it is kept. */
   @IsOptional() @IsBoolean() ask?: boolean;
 }
@@ -87,6 +87,13 @@ const IsMeanThickness = () =>
 
 export class FlexCheckDto extends BentDto {
   @IsUUID() jigId: string;
+  @IsMeanThickness() thickness?: number;
+}
+
+export class FeelCheckDto {
+  @IsUUID() id: string;
+  @IsString() @MaxLength(80) person: string;
+  @IsFeel() score: number;
   @IsMeanThickness() thickness?: number;
 }
 

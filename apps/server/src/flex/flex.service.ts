@@ -3,7 +3,6 @@ import { Injectable } from '@nestjs/common';
 import { bentWidth } from '@nimble/core/survey';
 import {
   checkJig,
-  feelRecord,
   questionBend,
   questionNote,
   testFlex,
@@ -20,10 +19,10 @@ import { doubtful, invalid, notFound, refusing } from '../http/problem';
 import type { Survey } from '../build-records/models/survey.model';
 import { plateNow } from '../build-records/plate-state';
 import { VerdictsService } from '../verdicts/verdicts.service';
-import { WoodTest } from '../build-records/models/wood-test.model';
-import type { CreateJigDto, FlexCheckDto, KnockCheckDto } from './flex.dto';
+import type { CreateJigDto, FeelCheckDto, FlexCheckDto, KnockCheckDto } from './flex.dto';
 import type { CheckView, JigView, PersonFeelView } from './flex.view';
 import { toPlateCheck } from '../build-records/check.mapper';
+import { handRecords } from '../build-records/hand-records';
 import { Jig } from './models/jig.model';
 import { PlateCheckRecord, type CheckResult } from '../build-records/models/plate-check.model';
 
@@ -61,10 +60,12 @@ export class FlexService {
     return rows.map(checkView);
   }
 
-  /** The newest flex on each jig and the newest notes of every build: what another plate can be brought to. */
+  /** The newest flex on each jig, the newest notes and marks of every build: what another plate can be brought to. */
   async newestOfAll() {
     const rows = await PlateCheckRecord.findAll({ where: { retractedAt: null }, order: [['at', 'ASC']] });
-    const newest = new Map(rows.map((row) => [`${row.buildId} ${row.kind} ${row.jigId}`, row]));
+    const newest = new Map(
+      rows.map((row) => [`${row.buildId} ${row.kind} ${row.jigId} ${row.feel === null ? '' : row.person}`, row]),
+    );
     return [...newest.values()].map(checkView);
   }
 
@@ -101,21 +102,45 @@ export class FlexService {
     return this.keep({ id, buildId, kind: 'knock', person, input, result, ...stamp(survey, thickness) });
   }
 
-  private async keep(row: { id: string; buildId: string } & Record<string, unknown>) {
+  /** What the hands alone gave it, without loads. */
+  async addFeel(buildId: string, { id, person, score, thickness: typed }: FeelCheckDto) {
+    const build = await findBuild(buildId);
+    const { survey, thickness } = await this.thicknessNow(build, typed);
+    return this.keep({
+      id,
+      buildId,
+      kind: 'feel',
+      person,
+      feel: score,
+      input: {},
+      result: { warnings: [] },
+      ...stamp(survey, thickness),
+    });
+  }
+
+  private async keep(row: { id: string; buildId: string; person: string } & Record<string, unknown>) {
     await insertOnce(PlateCheckRecord, row);
-    await this.verdicts.markBuild(row.buildId);
+    await this.markAfter(row.buildId, row.person);
     return this.checks(row.buildId);
   }
 
   /** A wrong one no longer counts; it stays in the record. */
   async retract(buildId: string, checkId: string, retracted: boolean) {
-    const [changed] = await PlateCheckRecord.update(
-      { retractedAt: retracted ? new Date() : null },
-      { where: { id: checkId, buildId } },
-    );
-    if (changed === 0) throw notFound('check of this build');
-    await this.verdicts.markBuild(buildId);
+    const check = await PlateCheckRecord.findOne({ where: { id: checkId, buildId } });
+    if (!check) throw notFound('check of this build');
+    await check.update({ retractedAt: retracted ? new Date() : null });
+    await this.markAfter(buildId, check.person);
     return this.checks(buildId);
+  }
+
+  private async markAfter(buildId: string, person: string): Promise<void> {
+    await this.verdicts.markBuild(buildId);
+    await this.handChanged(person);
+  }
+
+  /** What a person's marks are worth may have changed: of boards as of plates. */
+  handChanged(person: string): Promise<void> {
+    return this.verdicts.markFollowersOf(person);
   }
 
   /** The checks that count, as the core takes them. */
@@ -125,23 +150,8 @@ export class FlexService {
   }
 
   /** How each person's hand scores track the dial, over boards and whole plates. */
-  async feel(): Promise<PersonFeelView[]> {
-    const [tests, checks] = await Promise.all([
-      WoodTest.findAll({ where: { kind: 'flex', retractedAt: null } }),
-      PlateCheckRecord.findAll({ where: { kind: 'flex', retractedAt: null } }),
-    ]);
-    const scored = [...tests, ...checks]
-      .flatMap(({ person, at, feel, result }) =>
-        feel !== null && result.rigidityPerWidth
-          ? [{ person, at, score: feel, rigidity: result.rigidityPerWidth.value }]
-          : [],
-      )
-      .sort((a, b) => a.at.getTime() - b.at.getTime());
-    const people = [...new Set(scored.map(({ person }) => person))];
-    return people.map((person) => {
-      const flexes = scored.filter((flex) => flex.person === person).map(({ person: _, ...flex }) => flex);
-      return { person, record: feelRecord(flexes), flexes };
-    });
+  feel(): Promise<PersonFeelView[]> {
+    return handRecords();
   }
 
   /** By the newest survey that was read, else as typed. */

@@ -41,7 +41,7 @@ export class CheckView {
   buildId: string;
   surveyId: string | null;
   jigId: string | null;
-  kind: 'flex' | 'knock';
+  kind: 'flex' | 'knock' | 'feel';
   at: Date;
   person: string;
   feel: number | null;

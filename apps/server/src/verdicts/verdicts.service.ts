@@ -2,13 +2,14 @@ import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
 import { InvalidInput } from '@nimble/core/base';
 import { modelPlates, type AssessmentSummary, type OtherBuild, type PassTaken } from '@nimble/core/verdict';
 import { NO_BUILD_CHOICES, NO_CHOICES } from '@nimble/core/project';
-import { trebleSignOf } from '@nimble/core/graduation';
+import { trebleSignOf, type HandRecord } from '@nimble/core/graduation';
 import { Op, QueryTypes, type Transaction } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
 import { Build } from '../build-records/models/build.model';
 import { WorkerPool } from '../compute/worker-pool';
 import { toPlateCheck } from '../build-records/check.mapper';
 import { PlateCheckRecord } from '../build-records/models/plate-check.model';
+import { handRecords } from '../build-records/hand-records';
 import { GraduationService } from '../graduation/graduation.service';
 import { ProblemException } from '../http/problem';
 import { Survey } from '../build-records/models/survey.model';
@@ -147,13 +148,26 @@ export class VerdictsService implements OnApplicationShutdown {
     );
   }
 
+  /** A mark beside loads and a dial teaches what this person's marks are worth: plates that stop by them ask anew. */
+  async markFollowersOf(person: string): Promise<void> {
+    await this.sequelize.query(
+      inOrder(`
+         from surveys, builds other
+        where surveys.build_id = other.id and surveys.retracted_at is null
+          and other.choices -> 'rules' -> 'feel' ->> 'person' = $1
+          and surveys.number = (select max(number) from surveys newest where newest.build_id = other.id and newest.assessment is not null)`),
+      { bind: [person] },
+    );
+  }
+
   private async taskOf(survey: Survey, taken: PassTaken[] | null): Promise<AssessTask> {
     const build = await Build.findByPk(survey.buildId, { rejectOnEmpty: true });
-    const [target, removalSpread, checks, models, readings, expected] = await Promise.all([
+    const [target, removalSpread, checks, models, hands, readings, expected] = await Promise.all([
       this.graduation.targetOf(build),
       this.ledger.removalSpread(build.id),
       PlateCheckRecord.findAll({ where: { buildId: build.id, retractedAt: null }, order: [['at', 'ASC']] }),
       this.modelsFor(build),
+      handsNow(),
       readingsOf(survey.id),
       expectedFor(survey, build),
     ]);
@@ -167,6 +181,7 @@ export class VerdictsService implements OnApplicationShutdown {
         target,
         removalSpread,
         models,
+        hands,
         readings,
         expected,
       },
@@ -227,3 +242,6 @@ function otherBuild(build: Build, mean: number | null): OtherBuild {
     mean,
   };
 }
+
+const handsNow = async (): Promise<HandRecord[]> =>
+  (await handRecords()).map(({ person, record }) => ({ person, record }));

@@ -153,6 +153,10 @@ export class WoodService {
           ? await WoodTest.update(change, { where })
           : await WoodPhoto.update(change, { where });
     if (count === 0) throw notFound('record of this set');
+    if (kind === RecordKind.tests) {
+      const { person } = await WoodTest.findByPk(recordId, { rejectOnEmpty: true });
+      await this.jigs.handChanged(person);
+    }
     return this.show(id);
   }
 
@@ -170,6 +174,7 @@ export class WoodService {
     test: Pick<WoodTest, 'id' | 'setId' | 'kind' | 'jigId' | 'person' | 'feel' | 'input' | 'result'>,
   ) {
     await insertOnce(WoodTest, { ...test, at: new Date() });
+    if (test.feel !== null) await this.jigs.handChanged(test.person);
     return this.show(test.setId);
   }
 

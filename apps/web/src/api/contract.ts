@@ -440,7 +440,7 @@ export interface components {
       surveyId: string | null;
       jigId: string | null;
       /** @enum {string} */
-      kind: 'flex' | 'knock';
+      kind: 'flex' | 'feel' | 'knock';
       /** Format: date-time */
       at: string;
       person: string;

@@ -12,7 +12,7 @@ export const useJigs = () => useQuery({ queryKey: keys.jigs, queryFn: () => get(
 export const useChecks = (buildId: string) =>
   useQuery({ queryKey: keys.checks(buildId), queryFn: () => get('/builds/{id}/checks', { id: buildId }) });
 
-/** Of every build the newest flex on each jig and the newest notes. */
+/** Of every build the newest flex on each jig, the newest notes and marks. */
 export const useNewestChecks = () => useQuery({ queryKey: keys.allChecks, queryFn: () => get('/checks') });
 
 export const useFeel = () => useQuery({ queryKey: keys.feel, queryFn: () => get('/feel') });
@@ -36,7 +36,7 @@ export function useCheckWrite(buildId: string) {
 }
 
 /** What the core takes of a check. */
-export function toPlateCheck({ jigId, thickness, input, result }: CheckView): PlateCheck {
+export function toPlateCheck({ jigId, thickness, input, result, person, feel }: CheckView): PlateCheck {
   return {
     thickness,
     ...(jigId &&
@@ -45,5 +45,6 @@ export function toPlateCheck({ jigId, thickness, input, result }: CheckView): Pl
       }),
     ...(input.notes && { notes: input.notes }),
     ...(input.ring && { ring: input.ring }),
+    ...(feel !== null && { feel: { person, score: feel } }),
   };
 }

@@ -7,6 +7,7 @@ import { setPreferences, usePreferences } from '../ui/preferences';
 import { Button, SelectField, TextField, Option } from '../ui';
 import { AskedBox, useEntryForm } from '../forms';
 import { jigWords } from '../words/jig-words';
+import { FeelField } from './FeelMarks';
 import { NewJigDialog } from './NewJigDialog';
 import { scaled } from './scaled';
 import { StandIns } from './StandIns';
@@ -120,7 +121,7 @@ export function FlexForm({ pieceId, units, plain, onJig, children, onSend }: Pro
         <Button kind="quiet" onClick={() => set({ points: [...draft.points, NO_LOAD] })}>
           One more load
         </Button>
-        <FeelField {...form.choice('feel')} />
+        <FeelField label="How it feels" none="no score" {...form.choice('feel')} />
       </div>
       {children?.(at)}
       {asked && <AskedBox asked={asked} />}
@@ -130,26 +131,6 @@ export function FlexForm({ pieceId, units, plain, onJig, children, onSend }: Pro
       </Button>
       <NewJigDialog units={units} open={making} onClose={() => setMaking(false)} onMade={choose} />
     </form>
-  );
-}
-
-interface FeelProps {
-  value: string;
-  error: string | null;
-  onChoose: (value: string) => void;
-}
-
-function FeelField(props: FeelProps) {
-  return (
-    <SelectField label="How it feels" {...props}>
-      <Option value="">no score</Option>
-      {Array.from({ length: 9 }, (_, i) => (
-        <Option key={i} value={i + 1}>
-          {i + 1}
-          {i === 0 ? ' soft' : i === 8 ? ' stiff' : ''}
-        </Option>
-      ))}
-    </SelectField>
   );
 }
 

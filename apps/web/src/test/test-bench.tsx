@@ -237,6 +237,7 @@ export function surveyFacts(
     removalSpread: 0.2,
     checks: [],
     models: [],
+    hands: [],
     expected: null,
     ...change,
   };

@@ -2,7 +2,8 @@ import { defaultTarget, ringCurve, startCarrying } from '.';
 import { defaultHoles, defaultOutline, plateArea, plateShape } from '../outline';
 import { METRIC } from '../units';
 import { forecastCheck, passTable } from './pass-table';
-import { howThin, tensionOf, type HowThinFacts, type ModelPlate, type PlateCheck } from './how-thin';
+import { howThin, tensionOf, type HowThinFacts, type ModelPlate } from './how-thin';
+import type { PlateCheck } from './plate-check';
 import { NO_CHOICES, NO_BUILD_CHOICES, woodOfSpecies } from '../project';
 import { leadFor, modelPlates, notJudgedWords } from '../verdict';
 
@@ -25,6 +26,7 @@ const facts = (change: Partial<HowThinFacts> = {}): HowThinFacts => ({
   choices: NO_CHOICES,
   checks: [],
   models: [],
+  hands: [],
   units: METRIC,
   ...change,
 });
@@ -241,7 +243,7 @@ describe('constructions', () => {
     (construction) => {
       const { rules, leader, stop } = howThin(facts({ construction, choices: { ...NO_CHOICES, leader: 'stiffness' } }));
       const silent = rules.filter(({ applies }) => !applies).map(({ rule }) => rule);
-      expect(silent).toEqual(['stiffness', 'flex', 'pitch']);
+      expect(silent).toEqual(['stiffness', 'flex', 'feel', 'pitch']);
       expect(rules.filter(({ applies, thickness }) => !applies && thickness !== null)).toEqual([]);
       expect(silent).not.toContain(leader);
       expect(stop?.value ?? 0).not.toBeCloseTo(2.748e-3, 5);

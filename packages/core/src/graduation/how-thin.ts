@@ -5,7 +5,7 @@
  */
 import { halfInterval, type Estimate } from '../base';
 import { byFlex, byNumber, byPitch, byRigidity, byStiffness, byWeight, pumpingRigidity } from './thickness-rules';
-import type { ThicknessRule, NoteKind, RuleChoices, BuildWood, Construction, PlateRole } from '../project';
+import type { ThicknessRule, RuleChoices, BuildWood, Construction, PlateRole } from '../project';
 import {
   stiffnessCoefficient,
   learnCarrying,
@@ -15,25 +15,13 @@ import {
 } from './carrying-factor';
 import { middleThickness, type TargetSpec } from './target';
 import { numberBand } from './number-bands';
+import { feelOpinion, type HandRecord } from './feel-rule';
+import { said, silent, type RuleOpinion } from './rule-opinion';
+import type { PlateCheck } from './plate-check';
 import { ringCurve, type RingCurve, type RingPoint } from './ring-curve';
 import { plateArea, type Family, type PlateShape } from '../outline';
 import { genericStringSet, totalTension } from '../strings';
 import { formatMass, formatThickness, inWords, type UnitChoice } from '../units';
-
-/** What was heard or bent on the whole plate, and how thick it was then. */
-export interface PlateCheck {
-  /** Mean thickness at that moment [m]. */
-  thickness: Estimate;
-  /**
-   * Sag per load on one of the maker's jigs [m/N], and how broad the plate was there [m]: a blank is broader, so
-   * stiffer, than what is cut from it.
-   */
-  flex?: { jigId: string; compliance: Estimate; width?: number };
-  /** [Hz] */
-  notes?: Partial<Record<NoteKind, number>>;
-  /** Ring time [s] and how loud it was against the knock, as the maker rates or measures it [dB]. */
-  ring?: { time: number; level: number | null };
-}
 
 /** Another plate of the family: a model to follow, or a warning. */
 export interface ModelPlate {
@@ -63,20 +51,9 @@ export interface HowThinFacts {
   checks: readonly PlateCheck[];
   /** Other plates of the same family and kind. */
   models: readonly ModelPlate[];
+  /** What the marks of each person's hands are worth. */
+  hands: readonly HandRecord[];
   units: UnitChoice;
-}
-
-export interface RuleOpinion {
-  rule: ThicknessRule;
-  /** Null while something is missing. */
-  thickness: Estimate | null;
-  /** Of the whole plate at that thickness [kg]. */
-  mass: Estimate | null;
-  reason: string;
-  /** What would let it speak. */
-  missing: string | null;
-  /** False where the rule does not hold for this construction: then it has no vote. */
-  applies: boolean;
 }
 
 export interface HowThin {
@@ -92,8 +69,8 @@ export interface HowThin {
   ring: RingCurve;
 }
 
-const TOP_RULES: readonly ThicknessRule[] = ['stiffness', 'flex', 'pitch', 'ring', 'number'];
-const BACK_RULES: readonly ThicknessRule[] = ['weight', 'pitch', 'flex', 'ring', 'number'];
+const TOP_RULES: readonly ThicknessRule[] = ['stiffness', 'flex', 'feel', 'pitch', 'ring', 'number'];
+const BACK_RULES: readonly ThicknessRule[] = ['weight', 'pitch', 'flex', 'feel', 'ring', 'number'];
 
 /** Hearing one note twice [1], and what an ear takes for one ring time [1]. */
 const NOTE_DOUBT = 0.004;
@@ -103,6 +80,7 @@ export function howThin(facts: HowThinFacts): HowThin {
   const opinion: Record<ThicknessRule, () => RuleOpinion> = {
     number: () => numberOpinion(facts),
     flex: () => flexOpinion(facts),
+    feel: () => feelOpinion(facts),
     pitch: () => pitchOpinion(facts),
     ring: () => ringOpinion(ring, facts.units),
     stiffness: () => stiffnessOpinion(facts),
@@ -143,28 +121,11 @@ function weighed(opinion: RuleOpinion, { wood, shape }: HowThinFacts): RuleOpini
   return { ...opinion, mass: { value, sd: value * Math.hypot(wood.spread.rho, thickness.sd / thickness.value) } };
 }
 
-const said = (rule: ThicknessRule, thickness: Estimate, reason: string): RuleOpinion => ({
-  rule,
-  thickness,
-  mass: null,
-  reason,
-  missing: null,
-  applies: true,
-});
-const silent = (rule: ThicknessRule, reason: string, missing: string): RuleOpinion => ({
-  rule,
-  thickness: null,
-  mass: null,
-  reason,
-  missing,
-  applies: true,
-});
-
 /**
  * A carved plate works as a shell and a sandwich as skins apart: what flat solid plates teach of stiffness, sag and
  * pitch does not carry over.
  */
-const FLAT_ONLY: readonly ThicknessRule[] = ['stiffness', 'flex', 'pitch'];
+const FLAT_ONLY: readonly ThicknessRule[] = ['stiffness', 'flex', 'feel', 'pitch'];
 const CONSTRUCTION_WORDS: Partial<Record<Construction, string>> = {
   carved: 'Does not apply to a carved plate: its stiffness comes from the arch as much as from the thickness.',
   sandwich: 'Does not apply to a sandwich: it is not one solid plate.',

@@ -48,9 +48,10 @@ export {
   type HowThin,
   type HowThinFacts,
   type ModelPlate,
-  type PlateCheck,
-  type RuleOpinion,
 } from './how-thin';
+export type { PlateCheck } from './plate-check';
+export type { RuleOpinion } from './rule-opinion';
+export { byFeel, marksOf, worthOf, type FeelWorth, type HandRecord, type Mark } from './feel-rule';
 export {
   followedBy,
   forecastCheck,

@@ -4,7 +4,7 @@
  */
 import type { Estimate } from '../base';
 import type { NoteKind, RuleChoices } from '../project';
-import type { PlateCheck } from './how-thin';
+import type { PlateCheck } from './plate-check';
 import { ringAt, type RingCurve } from './ring-curve';
 
 export interface PassTableFacts {

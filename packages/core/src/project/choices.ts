@@ -6,7 +6,8 @@ import type { End, Face, Half } from '../wood';
 import type { Estimate } from '../base';
 import type { BuildWood } from './build-wood';
 
-export type ThicknessRule = 'number' | 'flex' | 'pitch' | 'ring' | 'stiffness' | 'weight';
+export const THICKNESS_RULES = ['stiffness', 'flex', 'feel', 'pitch', 'ring', 'number', 'weight'] as const;
+export type ThicknessRule = (typeof THICKNESS_RULES)[number];
 
 export type NoteKind = 'twist' | 'across' | 'along';
 
@@ -16,6 +17,8 @@ export interface RuleChoices {
   number: { thickness: number; tolerance: number } | null;
   /** A sag that worked, on a jig, and whose it was. */
   flex: { jigId: string; compliance: Estimate; from: string; width?: number } | null;
+  /** How it should feel to this person's hands, 1 soft to 9 stiff, and which plate felt so; null for a mark of one's own. */
+  feel: { person: string; score: number; from: string | null } | null;
   pitch: { note: NoteKind; frequency: number } | null;
   weight: number | null;
   /** Pull of all strings [N]. */
@@ -27,6 +30,7 @@ export const NO_CHOICES: RuleChoices = {
   leader: null,
   number: null,
   flex: null,
+  feel: null,
   pitch: null,
   weight: null,
   tension: null,

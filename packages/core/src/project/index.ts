@@ -19,5 +19,6 @@ export {
   type NoteKind,
   type RuleChoices,
   type SandwichPlan,
+  THICKNESS_RULES,
   type ThicknessRule,
 } from './choices';

@@ -3,7 +3,7 @@
  * family, and what was foretold where only a quick look was taken. The one way to a verdict, for the server, the page
  * and the demo. SI.
  */
-import type { TargetSpec, HowThin, ModelPlate, PlateCheck } from '../graduation';
+import type { HandRecord, TargetSpec, HowThin, ModelPlate, PlateCheck } from '../graduation';
 import type { Family } from '../outline';
 import {
   integrate,
@@ -54,6 +54,8 @@ export interface SurveyFacts {
   /** Of this plate, oldest first; those taken back left out. */
   checks: readonly PlateCheck[];
   models: readonly ModelPlate[];
+  /** What the marks of each person's hands are worth. */
+  hands: readonly HandRecord[];
   /** Null for a whole survey, which stands by itself. */
   expected: ExpectedState | null;
 }
@@ -69,11 +71,11 @@ export interface JudgedSurvey {
 /** Rules and their leader, whether or not anything was read yet. */
 export function rulesFor(
   plate: Pick<PlateContext, 'shape'>,
-  facts: Pick<SurveyFacts, 'build' | 'target' | 'checks' | 'models'>,
+  facts: Pick<SurveyFacts, 'build' | 'target' | 'checks' | 'models' | 'hands'>,
 ) {
-  const { build, target, checks, models } = facts;
+  const { build, target, checks, models, hands } = facts;
   const { rules: choices, ...rest } = build;
-  return leadFor({ ...rest, shape: plate.shape, choices, target, checks, models });
+  return leadFor({ ...rest, shape: plate.shape, choices, target, checks, models, hands });
 }
 
 /** Null while nothing was read. @throws InvalidInput for a tool or wood that can't be right */

@@ -38,6 +38,7 @@ export function takenWords({ tool, taken }: PassTaken, units: UnitChoice): strin
 export const THICKNESS_RULE_WORDS: Record<ThicknessRule, string> = {
   stiffness: 'Target stiffness',
   flex: 'Same flex',
+  feel: 'Feel',
   pitch: 'Pitch',
   ring: 'Ring',
   number: 'Number',

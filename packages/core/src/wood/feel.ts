@@ -22,7 +22,12 @@ export interface FeelRecord {
   perStep: number | null;
   /** Typical miss of the score once the line is drawn [steps]. */
   scatter: number | null;
+  /** How surely the worth of a step is known: standard deviation of its logarithm, over that logarithm (1). */
+  perStepDoubt: number | null;
 }
+
+/** Nothing is known of what this person's marks are worth yet. */
+const UNTOLD = { perStep: null, scatter: null, perStepDoubt: null };
 
 const ENOUGH = 4;
 
@@ -30,14 +35,12 @@ const ENOUGH = 4;
 export function feelRecord(flexes: readonly FeltFlex[]): FeelRecord {
   const count = flexes.length;
   const half = Math.floor(count / 2);
-  const { perStep, scatter } = lineOf(flexes);
   return {
     count,
     agreement: rankCorrelation(flexes),
     earlier: count >= 2 * ENOUGH ? rankCorrelation(flexes.slice(0, half)) : null,
     later: count >= 2 * ENOUGH ? rankCorrelation(flexes.slice(half)) : null,
-    perStep,
-    scatter,
+    ...lineOf(flexes),
   };
 }
 
@@ -46,16 +49,16 @@ const SURE = 2;
 const WIDEST_STEP = 3;
 
 /** Score against the logarithm of rigidity, so that a step means a factor. */
-function lineOf(flexes: readonly FeltFlex[]): Pick<FeelRecord, 'perStep' | 'scatter'> {
-  if (flexes.length < ENOUGH) return { perStep: null, scatter: null };
+function lineOf(flexes: readonly FeltFlex[]): Pick<FeelRecord, keyof typeof UNTOLD> {
+  if (flexes.length < ENOUGH) return UNTOLD;
   const x = flexes.map(({ rigidity }) => Math.log(rigidity));
   const y = flexes.map(({ score }) => score);
   const { slope, sxx, residual2 } = regression(x, y);
-  if (!(sxx > 0) || !(slope > 0)) return { perStep: null, scatter: null };
+  if (!(sxx > 0) || !(slope > 0)) return UNTOLD;
   const scatter = Math.sqrt(residual2 / (flexes.length - 2));
   const perStep = Math.exp(1 / slope);
-  const isTold = slope > (SURE * scatter) / Math.sqrt(sxx) && perStep < WIDEST_STEP;
-  return isTold ? { perStep, scatter } : { perStep: null, scatter: null };
+  const perStepDoubt = scatter / Math.sqrt(sxx) / slope;
+  return SURE * perStepDoubt < 1 && perStep < WIDEST_STEP ? { perStep, scatter, perStepDoubt } : UNTOLD;
 }
 
 function rankCorrelation(flexes: readonly FeltFlex[]): number | null {

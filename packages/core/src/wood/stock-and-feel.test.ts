@@ -66,6 +66,22 @@ describe('feel', () => {
     expect(record.perStep).toBeCloseTo(1.2, 9);
     expect(record.scatter).toBeCloseTo(0, 6);
   });
+  it('the worth of a step is as doubtful as the record scatters: many such records spread by what each says', () => {
+    const random = seededRandom(8);
+    const logs = Array.from({ length: 400 }, () => {
+      const flexes = Array.from({ length: 24 }, (_, i) => {
+        const score = 2 + (i % 6);
+        return { score: score + 0.7 * random.normal(), rigidity: 8 * 1.3 ** score };
+      });
+      const { perStep, perStepDoubt } = feelRecord(flexes);
+      return { log: Math.log(perStep!), sd: Math.log(perStep!) * perStepDoubt! };
+    });
+    const mean = logs.reduce((sum, { log }) => sum + log, 0) / logs.length;
+    const spread = Math.sqrt(logs.reduce((sum, { log }) => sum + (log - mean) ** 2, 0) / logs.length);
+    const said = logs.reduce((sum, { sd }) => sum + sd, 0) / logs.length;
+    expect(said / spread).toBeGreaterThan(0.85);
+    expect(said / spread).toBeLessThan(1.15);
+  });
   it('says what a step means only where the scores tell: not of a flat cloud, nor of a step like a leap', () => {
     const flat = felt([
       [5, 10],

@@ -27,7 +27,7 @@ export class PlateCheckRecord extends Model {
   @Column(DataType.UUID) declare buildId: string;
   @Column(DataType.UUID) declare surveyId: string | null;
   @Column(DataType.UUID) declare jigId: string | null;
-  @Column(DataType.TEXT) declare kind: 'flex' | 'knock';
+  @Column(DataType.TEXT) declare kind: 'flex' | 'knock' | 'feel';
   @Column(DataType.DATE) declare at: Date;
   @Column(DataType.TEXT) declare person: string;
   @Column(DataType.INTEGER) declare feel: number | null;

@@ -10,9 +10,12 @@ import {
   IsUUID,
   Length,
   Max,
+  MaxLength,
   Min,
   ValidateNested,
 } from 'class-validator';
+import { THICKNESS_RULES, type ThicknessRule } from '@nimble/core/project';
+import { IsFeel } from '../../http/is-feel';
 import { WoodDto } from './wood.dto';
 
 const OVER = (what: string) => ({ message: `is over ${what}: check the unit` });
@@ -35,6 +38,13 @@ export class FlexGoalDto {
   @IsString() @Length(1, 120) from: string;
 }
 
+export class FeelGoalDto {
+  @IsString() @MaxLength(80) person: string;
+  @IsFeel() score: number;
+  /** The plate that felt so; null for a mark of one's own. */
+  @IsOptional() @IsString() @Length(1, 120) from: string | null;
+}
+
 export class PitchGoalDto {
   @IsIn(['twist', 'across', 'along']) note: 'twist' | 'across' | 'along';
   @IsNumber()
@@ -45,10 +55,10 @@ export class PitchGoalDto {
 
 /** Which rule leads and what each aims at; null leaves it to the program. */
 export class RuleChoicesDto {
-  @IsOptional() @IsIn(['number', 'flex', 'pitch', 'ring', 'stiffness', 'weight']) leader:
-    'number' | 'flex' | 'pitch' | 'ring' | 'stiffness' | 'weight' | null;
+  @IsOptional() @IsIn(THICKNESS_RULES) leader: ThicknessRule | null;
   @IsOptional() @ValidateNested() @Type(() => NumberBandDto) number: NumberBandDto | null;
   @IsOptional() @ValidateNested() @Type(() => FlexGoalDto) flex: FlexGoalDto | null;
+  @IsOptional() @ValidateNested() @Type(() => FeelGoalDto) feel: FeelGoalDto | null = null;
   @IsOptional() @ValidateNested() @Type(() => PitchGoalDto) pitch: PitchGoalDto | null;
   @IsOptional() @IsPositive() @Max(5, OVER('5 kg')) weight: number | null;
   @IsOptional() @IsPositive() @Max(5000, OVER('5000 N')) tension: number | null;

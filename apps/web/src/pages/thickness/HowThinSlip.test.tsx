@@ -5,7 +5,8 @@ import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { useMemo } from 'react';
 import type { CheckView } from '../../api/flex';
 import type { Build, BuildSummary } from '../../api/types';
-import { aBuild, aTarget, open, readEvenly, Refusal, serve, surveyFacts } from '../../test/test-bench';
+import { choose } from '../../test/choose';
+import { aBuild, aTarget, open, readEvenly, Refusal, serve, surveyFacts, typeInto } from '../../test/test-bench';
 import { PlateComputer } from '../../compute/plate-computer';
 import { HowThinSlip } from './HowThinSlip';
 import { useHowThin } from './use-how-thin';
@@ -57,8 +58,11 @@ const sibling = (change: Partial<BuildSummary> = {}): BuildSummary => {
 function Harness({ build, thickness }: { build: Build; thickness: number | null }) {
   const shape = useMemo(() => plateShape(build.outline, build.holes), [build]);
   const rules = useRuleFacts(build);
-  const { checks, models } = rules;
-  const picture = useMemo(() => pictureOf(build, thickness, { checks, models }), [build, thickness, checks, models]);
+  const { checks, models, hands } = rules;
+  const picture = useMemo(
+    () => pictureOf(build, thickness, { checks, models, hands }),
+    [build, thickness, checks, models, hands],
+  );
   const view = useHowThin({ build, shape, rules, picture, removalSpread: 0.2 });
   return <HowThinSlip build={build} view={view} target={aTarget()} onTarget={spies.target} onChoices={spies.choices} />;
 }
@@ -146,6 +150,44 @@ describe('how thin', () => {
       await screen.findByText('Type a note with its octave, such as G3, or a frequency in Hz'),
     ).toBeInTheDocument();
     expect(asked.every(({ method }) => method === 'GET')).toBe(true);
+  });
+  it('keeps a mark of the hands by one tap, and asks for the thickness where nothing was read', async () => {
+    const asked = show(
+      aBuild(),
+      { 'POST /builds/b/feel-checks': new Refusal(400, [{ field: 'thickness', message: 'is not known' }]) },
+      null,
+    );
+    fireEvent.click(screen.getByLabelText('Feels 6'));
+    await screen.findByLabelText('Mean thickness of the plate');
+    typeInto('Mean thickness of the plate', '3');
+    await waitFor(() => expect(screen.getByLabelText('Feels 6')).toBeEnabled());
+    fireEvent.click(screen.getByLabelText('Feels 6'));
+    await waitFor(() => expect(asked.filter(({ method }) => method === 'POST')).toHaveLength(2));
+    await waitFor(() => expect(screen.getByLabelText('Feels 6')).toBeEnabled());
+    expect(asked.findLast(({ method }) => method === 'POST')!.body).toMatchObject({ score: 6, thickness: 3e-3 });
+  });
+  it('stops by feel: as another plate felt, or at a mark of one’s own, worth what the person’s record says', async () => {
+    const mark = { kind: 'feel' as const, person: 'Ada', thickness: { value: 3e-3, sd: 1e-5 } };
+    const feel = { person: 'Ada', score: 4, from: null };
+    show(aBuild({ choices: rules({ leader: 'feel', feel }) }), {
+      'GET /builds': [sibling()],
+      'GET /checks': [check({ ...mark, id: 'c2', buildId: 'm', feel: 5 })],
+      'GET /builds/b/checks': [check({ ...mark, feel: 6 })],
+      'GET /feel': [
+        { person: 'Ada', record: { count: 9, perStep: 1.25, scatter: 0.5, perStepDoubt: 0.1 }, flexes: [] },
+      ],
+    });
+    // 3.00 mm x 1.25^(-2/3)
+    await waitFor(() => expect(screen.getByTestId('stop-at')).toHaveTextContent('2.59'));
+    expect(card('feel').getByText(/To Ada it felt 6 at 3\.00 mm; wanted is 4 of 9\./)).toBeInTheDocument();
+    choose(card('feel').getByLabelText('As it felt at'), 'c2');
+    expect(spies.choices).toHaveBeenCalledWith(
+      rules({ leader: 'feel', feel: { person: 'Ada', score: 5, from: 'No. 38' } }),
+    );
+    choose(card('feel').getByLabelText('Until it feels'), '3');
+    expect(spies.choices).toHaveBeenLastCalledWith(
+      rules({ leader: 'feel', feel: { person: 'Ada', score: 3, from: null } }),
+    );
   });
   it('takes a check back, and draws no ring that was taken back', async () => {
     const ring = check({ input: { ring: { time: 0.9, level: null } } });

@@ -10,13 +10,14 @@ import { toast } from 'sonner';
 import { useChecks, useCheckWrite, useJigs, type CheckView } from '../../api/flex';
 import type { Build } from '../../api/types';
 import { FlexForm } from '../../flex/FlexForm';
+import { FeelCheck } from './FeelCheck';
 import { usePreferences } from '../../ui/preferences';
 import { KnockEar } from '../../listening/KnockEar';
 import { strongest } from '../../words/knock-words';
 import { Button, Fold, Option, PanelSection, SelectField, TakeBack, TextField } from '../../ui';
 import { AskedBox, readFigure, readHertz, readSeconds, useEntryForm } from '../../forms';
 
-/** Bend and knock the whole plate as it is now; what was done before, newest first. */
+/** Bend, knock and feel the whole plate as it is now; what was done before, newest first. */
 export function PlateChecks({ build }: { build: Build }) {
   const checks = useChecks(build.id);
   const write = useCheckWrite(build.id);
@@ -59,6 +60,9 @@ export function PlateChecks({ build }: { build: Build }) {
             How well does your feel track the dial?
           </Link>
         </p>
+      </Fold>
+      <Fold title="Feel it now" tone="strong">
+        <FeelCheck unread={unread} onSend={(body) => write('/feel-checks', withThickness(body))} />
       </Fold>
       {checks.data ? <Done build={build} checks={checks.data} /> : <p className="text-soft">Fetching the checks …</p>}
     </PanelSection>
@@ -169,7 +173,7 @@ function Done({ build, checks }: { build: Build; checks: readonly CheckView[] })
   const jigs = useJigs();
   const write = useCheckWrite(build.id);
   const [all, setAll] = useState(false);
-  if (checks.length === 0) return <p className="text-soft">Not bent or knocked on yet.</p>;
+  if (checks.length === 0) return <p className="text-soft">Not bent, knocked on or felt yet.</p>;
   const turn = ({ id, retracted }: CheckView) =>
     write(`/checks/${id}/${retracted ? 'restore' : 'retract'}`).catch((failure: Error) => toast.error(failure.message));
   const newest = [...checks].reverse();
@@ -185,7 +189,7 @@ function Done({ build, checks }: { build: Build; checks: readonly CheckView[] })
               <span className="block text-small text-soft">
                 at {inWords(formatThickness(check.thickness.value, build.units))},{' '}
                 {format(new Date(check.at), 'd MMM, HH:mm')}
-                {check.feel !== null && `, feels ${check.feel} of 9`}
+                {check.kind !== 'feel' && check.feel !== null && `, feels ${check.feel} of 9`}
               </span>
               {check.result.warnings.map(({ code, message }) => (
                 <span key={code} className="block text-note font-medium text-ember-ink">
@@ -206,7 +210,12 @@ function Done({ build, checks }: { build: Build; checks: readonly CheckView[] })
   );
 }
 
-function checkWords({ input, result }: CheckView, jig: string | undefined, units: UnitChoice): string {
+function checkWords(
+  { kind, feel, person, input, result }: CheckView,
+  jig: string | undefined,
+  units: UnitChoice,
+): string {
+  if (kind === 'feel') return `Feels ${feel} of 9${person && ` to ${person}`}`;
   if (result.compliance) return `${jig ?? 'A jig put away'}: ${inWords(formatSag(result.compliance.value, units))}`;
   const notes = NOTES.flatMap(([name]) => (input.notes?.[name] ? [`${name} ${input.notes[name].toFixed(1)}`] : []));
   return [notes.length > 0 && `${notes.join(', ')} Hz`, input.ring && `rings ${input.ring.time.toFixed(2)} s`]

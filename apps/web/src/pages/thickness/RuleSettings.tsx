@@ -8,6 +8,8 @@ import { useJigs, useNewestChecks, type CheckView } from '../../api/flex';
 import { useBuilds } from '../../api/hooks';
 import type { Build } from '../../api/types';
 import { Button, SelectField, TextField, Option } from '../../ui';
+import { FeelField } from '../../flex/FeelMarks';
+import { usePreferences } from '../../ui/preferences';
 import { positiveBelow, QuantityField, readHertz } from '../../forms';
 
 interface Props {
@@ -22,6 +24,7 @@ interface Props {
 export function RuleSettings({ build, rule, models, units, onRules }: Props) {
   if (rule === 'number') return <NumberSettings {...{ build, units, onRules }} />;
   if (rule === 'flex') return <FlexSettings {...{ build, onRules }} />;
+  if (rule === 'feel') return <FeelSettings {...{ build, onRules }} />;
   if (rule === 'pitch') return <PitchSettings {...{ build, onRules }} />;
   if (rule === 'stiffness') return <StiffnessSettings {...{ build, models, onRules }} />;
   if (rule === 'weight') return <WeightSettings {...{ build, units, onRules }} />;
@@ -102,6 +105,45 @@ function FlexSettings({ build, onRules }: Settings) {
         </Option>
       ))}
     </SelectField>
+  );
+}
+
+/** A mark of one's own, or that of a plate that felt right. */
+function FeelSettings({ build, onRules }: Settings) {
+  const newest = useNewestChecks();
+  const builds = useBuilds();
+  const { person } = usePreferences();
+  const goal = build.choices.rules.feel;
+  const felt = (newest.data ?? []).flatMap(({ id, buildId, feel, person: whose }) => {
+    const other = builds.data?.find((one) => one.id === buildId && one.id !== build.id && one.plate === build.plate);
+    return other && feel !== null ? [{ id, person: whose, score: feel, from: `No. ${other.number}` }] : [];
+  });
+  const isGoal = (one: { person: string; score: number; from: string | null }) =>
+    one.person === goal?.person && one.score === goal?.score && one.from === goal?.from;
+  const choose = (id: string) => {
+    const one = felt.find((other) => other.id === id);
+    onRules({ feel: one ? { person: one.person, score: one.score, from: one.from } : null });
+  };
+  return (
+    <div className="grid grid-cols-2 gap-3">
+      <SelectField label="As it felt at" value={felt.find(isGoal)?.id ?? ''} onChoose={choose}>
+        <Option value="">{felt.length > 0 ? 'no plate in particular' : 'no other plate was felt yet'}</Option>
+        {felt.map(({ id, score, from, person: whose }) => (
+          <Option key={id} value={id}>
+            {from}: {score}
+            {whose && ` to ${whose}`}
+          </Option>
+        ))}
+      </SelectField>
+      <FeelField
+        label="Until it feels"
+        none="not set"
+        value={goal ? String(goal.score) : ''}
+        onChoose={(mark) =>
+          onRules({ feel: mark ? { person: goal?.person ?? person, score: Number(mark), from: null } : null })
+        }
+      />
+    </div>
   );
 }
 

@@ -1,15 +1,17 @@
 /** What bears on how thin a plate should be beside its own readings: its checks and other plates of the family. */
 import { modelPlates } from '@nimble/core/verdict';
-import type { ModelPlate, PlateCheck } from '@nimble/core/graduation';
+import type { HandRecord, ModelPlate, PlateCheck } from '@nimble/core/graduation';
 import { useMemo } from 'react';
-import { toPlateCheck, useChecks } from '../../api/flex';
+import { toPlateCheck, useChecks, useFeel } from '../../api/flex';
 import { useBuilds } from '../../api/hooks';
 import type { Build } from '../../api/types';
 
 export interface RuleFacts {
   checks: readonly PlateCheck[];
   models: readonly ModelPlate[];
-  /** Nothing is judged before both are here, or known not to come. */
+  /** What the marks of each person's hands are worth. */
+  hands: readonly HandRecord[];
+  /** Nothing is judged before all are here, or known not to come. */
   ready: boolean;
 }
 
@@ -17,6 +19,7 @@ export interface RuleFacts {
 export function useRuleFacts(build: Build): RuleFacts {
   const builds = useBuilds();
   const checks = useChecks(build.id);
+  const feel = useFeel();
   const models = useMemo(
     () =>
       modelPlates(
@@ -29,6 +32,7 @@ export function useRuleFacts(build: Build): RuleFacts {
     () => (checks.data ?? []).filter(({ retracted }) => !retracted).map(toPlateCheck),
     [checks.data],
   );
-  const ready = !builds.isLoading && !checks.isLoading;
-  return useMemo(() => ({ checks: counted, models, ready }), [counted, models, ready]);
+  const hands = useMemo(() => (feel.data ?? []).map(({ person, record }) => ({ person, record })), [feel.data]);
+  const ready = !builds.isLoading && !checks.isLoading && !feel.isLoading;
+  return useMemo(() => ({ checks: counted, models, hands, ready }), [counted, models, hands, ready]);
 }
