@@ -15,7 +15,7 @@ import {
   type StationReading,
 } from '@nimble/core/survey';
 import { defaultHoles, defaultOutline, plateShape } from '@nimble/core/outline';
-import { defaultTarget, howThin } from '@nimble/core/graduation';
+import { defaultTarget, howThin, NEW_SHOP } from '@nimble/core/graduation';
 import { METRIC } from '@nimble/core/units';
 import { barModes, type Bar } from '@nimble/core/bar';
 import { drawPattern, emptyPlan, planCautions, usualSettings } from '@nimble/core/bracing';
@@ -94,7 +94,7 @@ const picture: PictureRequest = {
     removalSpread: 0.2,
     checks: [],
     models: [],
-    hands: [],
+    shop: NEW_SHOP,
     expected: null,
   },
   view: 'deviation',
@@ -119,7 +119,7 @@ const school = {
   target,
   checks,
   models: [],
-  hands: [],
+  shop: NEW_SHOP,
   units: METRIC,
   choices: { ...NO_CHOICES, flex: goal, pitch: { note: 'across', frequency: 80 } },
 } as const;

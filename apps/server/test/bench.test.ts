@@ -4,7 +4,7 @@ import { Build } from '../src/build-records/models/build.model';
 import { migrate } from '../src/database/migrate';
 import { DemoService } from '../src/demo/demo.service';
 import { MIGRATIONS } from '../src/database/migrations';
-import { aBuild } from './a-build';
+import { aBuild, aReading, STATIONS } from './a-build';
 import { makeDatabase, openApplication, type Application } from './application';
 
 describe('a demo bench that was interrupted', () => {
@@ -38,6 +38,52 @@ describe('a demo bench that was interrupted', () => {
       await api.close();
     }
   }, 60_000);
+});
+
+describe('the workshop’s bands of thickness', () => {
+  it('are the target of a plate that has no other, and judge it anew when they change', async () => {
+    const api = await openApplication();
+    try {
+      const build = aBuild();
+      await api.http.post('/api/v1/builds').send(build).expect(201);
+      const id = randomUUID();
+      await api.http.post(`/api/v1/builds/${build.id}/surveys`).send({ id }).expect(201);
+      const readings = STATIONS.map((station) => aReading(station, 2.6e-3));
+      await api.http.post(`/api/v1/surveys/${id}/readings`).send({ readings }).expect(201);
+      const headline = async () =>
+        (await api.http.get(`/api/v1/surveys/${id}/assessment`).expect(200)).body.verdict.headline as string;
+      const before = await headline();
+      const band = { family: 'steel-string', plate: 'top', species: 'sitka-spruce', from: 2e-3, to: 2.2e-3 };
+      const { body } = await api.http
+        .patch('/api/v1/workshop')
+        .send({ bands: [band] })
+        .expect(200);
+      expect(body.bands).toEqual([band]);
+      const { body: target } = await api.http.get(`/api/v1/builds/${build.id}/target`).expect(200);
+      expect(target.base.thickness).toBeCloseTo(2.1e-3, 9);
+      const { body: chosen } = await api.http.get(`/api/v1/builds/${build.id}`).expect(200);
+      const rules = { ...chosen.choices.rules, leader: 'number' };
+      await api.http
+        .patch(`/api/v1/builds/${build.id}`)
+        .send({ choices: { ...chosen.choices, rules } })
+        .expect(200);
+      // 0.50 mm to go by 0.05 mm a pass.
+      expect(await headline()).toBe('Go on: ten more passes');
+      expect(before).not.toBe('Go on: ten more passes');
+      await api.http
+        .patch('/api/v1/workshop')
+        .send({ bands: [{ ...band, to: 2.4e-3 }] })
+        .expect(200);
+      expect(await headline()).toBe('Go on: eight more passes');
+      const upside = await api.http
+        .patch('/api/v1/workshop')
+        .send({ bands: [{ ...band, to: 1e-3 }] })
+        .expect(400);
+      expect(upside.body.errors[0].field).toBe('bands[0].to');
+    } finally {
+      await api.close();
+    }
+  });
 });
 
 describe('the demo bench', () => {

@@ -172,7 +172,7 @@ describe('a plate that is brought down by feel', () => {
   const feel = (change: Record<string, unknown> = {}) =>
     api.http.post(`${checks(plate.id)}/feel-checks`).send({ id: randomUUID(), person: ADA, score: 6, ...change });
   const told = async () => {
-    const [{ id }] = (await api.http.get(`${checks(plate.id)}/surveys`)).body as { id: string }[];
+    const { id } = ((await api.http.get(`${checks(plate.id)}/surveys`)).body as { id: string }[])[0]!;
     return (await api.http.get(`/api/v1/surveys/${id}/assessment`).expect(200)).body.verdict.followed as {
       by: string;
       silent: string | null;

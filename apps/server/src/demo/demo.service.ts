@@ -21,7 +21,7 @@ import { ReadingRecord } from '../build-records/models/reading.model';
 import { Survey } from '../build-records/models/survey.model';
 import { Person } from '../workshop/person.model';
 import { Bench } from '../workshop/bench.model';
-import { Workshop } from '../workshop/workshop.model';
+import { Workshop } from '../build-records/models/workshop.model';
 import { eventsOf, eventView } from '../build-records/events-of-record';
 import { DEMO_BUILDS, DEMO_PEOPLE, type DemoBuild } from './demo-builds';
 import { WoodSet } from '../build-records/models/wood-set.model';

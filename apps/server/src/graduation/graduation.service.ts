@@ -2,6 +2,7 @@ import { findBuild } from '../build-records/find-build';
 import { Injectable } from '@nestjs/common';
 import { checkTarget, defaultTarget, type TargetSpec } from '@nimble/core/graduation';
 import { UniqueConstraintError } from 'sequelize';
+import { ownBands } from '../build-records/shop-facts';
 import { Build } from '../build-records/models/build.model';
 import { conflict, notFound, refusing } from '../http/problem';
 import { insertOnce } from '../database/insert-once';
@@ -12,10 +13,10 @@ import { TargetTemplate } from './target-template.model';
 
 @Injectable()
 export class GraduationService {
-  /** The newest target, or the family's band by number while the maker has set none. */
+  /** The newest target, or the workshop's band by number while the maker has set none. */
   async targetOf(build: Pick<Build, 'id' | 'family' | 'plate' | 'wood'>): Promise<TargetSpec> {
     const newest = await Target.findOne({ where: { buildId: build.id }, order: [['at', 'DESC']] });
-    return newest?.body ?? defaultTarget(build.family, build.plate, build.wood.species);
+    return newest?.body ?? defaultTarget(build.family, build.plate, build.wood.species, await ownBands());
   }
 
   async show(buildId: string): Promise<TargetSpec> {

@@ -2,14 +2,14 @@ import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
 import { InvalidInput } from '@nimble/core/base';
 import { modelPlates, type AssessmentSummary, type OtherBuild, type PassTaken } from '@nimble/core/verdict';
 import { NO_BUILD_CHOICES, NO_CHOICES } from '@nimble/core/project';
-import { trebleSignOf, type HandRecord } from '@nimble/core/graduation';
+import { trebleSignOf } from '@nimble/core/graduation';
 import { Op, QueryTypes, type Transaction } from 'sequelize';
 import { Sequelize } from 'sequelize-typescript';
 import { Build } from '../build-records/models/build.model';
 import { WorkerPool } from '../compute/worker-pool';
 import { toPlateCheck } from '../build-records/check.mapper';
 import { PlateCheckRecord } from '../build-records/models/plate-check.model';
-import { handRecords } from '../build-records/hand-records';
+import { shopFacts } from '../build-records/shop-facts';
 import { GraduationService } from '../graduation/graduation.service';
 import { ProblemException } from '../http/problem';
 import { Survey } from '../build-records/models/survey.model';
@@ -162,12 +162,12 @@ export class VerdictsService implements OnApplicationShutdown {
 
   private async taskOf(survey: Survey, taken: PassTaken[] | null): Promise<AssessTask> {
     const build = await Build.findByPk(survey.buildId, { rejectOnEmpty: true });
-    const [target, removalSpread, checks, models, hands, readings, expected] = await Promise.all([
+    const [target, removalSpread, checks, models, shop, readings, expected] = await Promise.all([
       this.graduation.targetOf(build),
       this.ledger.removalSpread(build.id),
       PlateCheckRecord.findAll({ where: { buildId: build.id, retractedAt: null }, order: [['at', 'ASC']] }),
       this.modelsFor(build),
-      handsNow(),
+      shopFacts(),
       readingsOf(survey.id),
       expectedFor(survey, build),
     ]);
@@ -181,7 +181,7 @@ export class VerdictsService implements OnApplicationShutdown {
         target,
         removalSpread,
         models,
-        hands,
+        shop,
         readings,
         expected,
       },
@@ -242,6 +242,3 @@ function otherBuild(build: Build, mean: number | null): OtherBuild {
     mean,
   };
 }
-
-const handsNow = async (): Promise<HandRecord[]> =>
-  (await handRecords()).map(({ person, record }) => ({ person, record }));

@@ -1,12 +1,13 @@
 import { Injectable } from '@nestjs/common';
 import { GENERIC_GLUES } from '@nimble/core/glue';
+import { checkBands } from '@nimble/core/graduation';
 import type { Experience } from '@nimble/core/bracing';
 import { randomUUID } from 'node:crypto';
 import { col, fn, where, type Transaction } from 'sequelize';
-import { notFound } from '../http/problem';
+import { notFound, refusing } from '../http/problem';
 import { insertOnce } from '../database/insert-once';
 import { Person } from './person.model';
-import { Workshop } from './workshop.model';
+import { Workshop } from '../build-records/models/workshop.model';
 import type { WorkshopView } from './workshop.view';
 import type { ChangeWorkshopDto } from './workshop.dto';
 
@@ -21,10 +22,12 @@ export class WorkshopService {
       demo: workshop?.demo ?? false,
       people: people.map(({ id, name, role, experience }) => ({ id, name, role, experience })),
       glues: workshop?.glues ?? [...GENERIC_GLUES],
+      bands: workshop?.bands ?? [],
     };
   }
 
   async change(change: ChangeWorkshopDto): Promise<WorkshopView> {
+    if (change.bands) refusing('', () => checkBands(change.bands!));
     const workshop = await Workshop.findByPk(1);
     if (workshop) await workshop.update({ ...change });
     else await Workshop.create({ id: 1, name: UNNAMED, demo: false, ...change });

@@ -1,4 +1,5 @@
 import type { Experience } from '@nimble/core/bracing';
+import type { ThicknessBand } from '@nimble/core/graduation';
 import type { Glue } from '@nimble/core/glue';
 import { ListOfCore } from '../http/of-core';
 
@@ -15,4 +16,6 @@ export class WorkshopView {
   demo: boolean;
   people: PersonView[];
   @ListOfCore('glue#Glue') glues: Glue[];
+  /** Written over the shipped ones. */
+  @ListOfCore('graduation#ThicknessBand') bands: ThicknessBand[];
 }

@@ -1,4 +1,5 @@
 /** Plans of braces, steps of shaping and glue-ups as the API sends them. */
+import type { ThicknessBand } from '@nimble/core/graduation';
 import type { GlueUpView, ShapingView, WorkshopView } from './contract';
 import type { BracingPlan, ShapingOutcome } from '@nimble/core/bracing';
 import type { Glue } from '@nimble/core/glue';
@@ -75,6 +76,16 @@ export function useWorkshopWrites() {
     };
     return {
       keepGlues: (glues: readonly Glue[]) => write('/workshop', { glues }),
+      /** Shown at once, so that the next change is made upon it. */
+      changeBands: async (change: (own: readonly ThicknessBand[]) => ThicknessBand[]) => {
+        const shown = client.getQueryData<WorkshopView>(keys.workshop);
+        const bands = change(shown?.bands ?? []);
+        client.setQueryData(keys.workshop, shown && { ...shown, bands });
+        await write('/workshop', { bands }).catch(async (failure: unknown) => {
+          await client.invalidateQueries({ queryKey: keys.workshop });
+          throw failure;
+        });
+      },
       keepExperience: (personId: string, experience: string) => write(`/workshop/people/${personId}`, { experience }),
     };
   }, [client]);

@@ -3,7 +3,7 @@ import type { BracePlan, BracingPlan, ShapingForecast, ShapingOutcome } from '@n
 import type { BatchResult, BatchSpec } from '@nimble/core/explore';
 import type { DoubtfulLine } from '@nimble/core/formats';
 import type { Glue, GlueTimes } from '@nimble/core/glue';
-import type { TargetSpec } from '@nimble/core/graduation';
+import type { TargetSpec, ThicknessBand } from '@nimble/core/graduation';
 import type { LedgerLine, LedgerSummary, ShavingOutcome } from '@nimble/core/ledger';
 import type { DryingCurve } from '@nimble/core/moisture';
 import type { HoleSpec, OutlineSpec } from '@nimble/core/outline';
@@ -59,6 +59,8 @@ export interface components {
     };
     WorkshopView: {
       glues: Glue[];
+      /** @description Written over the shipped ones. */
+      bands: ThicknessBand[];
       name: string;
       demo: boolean;
       people: components['schemas']['PersonView'][];

@@ -15,6 +15,7 @@ const OF_THE_BENCH: Record<string, Fetch> = {
   '/thinning': async () => (await import('../pages/thinning/ThinningPage')).ThinningPage,
   '/compare': async () => (await import('../pages/compare/ComparePage')).ComparePage,
   '/people': async () => (await import('../pages/people/PeoplePage')).PeoplePage,
+  '/bands': async () => (await import('../pages/bands/BandsPage')).BandsPage,
   '/feel': async () => (await import('../pages/rack/FeelPage')).FeelPage,
 };
 

@@ -3,7 +3,7 @@
  */
 import { bridgeAt, drawPattern, emptyPlan, usualSettings, type BracingPlan } from '@nimble/core/bracing';
 import { defaultHoles, defaultOutline, plateShape } from '@nimble/core/outline';
-import { defaultTarget } from '@nimble/core/graduation';
+import { defaultTarget, NEW_SHOP } from '@nimble/core/graduation';
 import { GENERIC_GLUES } from '@nimble/core/glue';
 import { layStations, type StationReading } from '@nimble/core/survey';
 import { METRIC } from '@nimble/core/units';
@@ -36,7 +36,7 @@ export class Refusal {
 
 type Answers = Record<string, unknown>;
 
-const WORKSHOP = { name: 'Larkspur Bench', demo: true, people: [], glues: GENERIC_GLUES };
+const WORKSHOP = { name: 'Larkspur Bench', demo: true, people: [], glues: GENERIC_GLUES, bands: [] };
 
 const HEALTH = { status: 'ok', bench: '', demo: null };
 const answerOf = (body: unknown, status = 200) => ({
@@ -237,7 +237,7 @@ export function surveyFacts(
     removalSpread: 0.2,
     checks: [],
     models: [],
-    hands: [],
+    shop: NEW_SHOP,
     expected: null,
     ...change,
   };

@@ -2,7 +2,7 @@ import { defaultTarget, ringCurve, startCarrying } from '.';
 import { defaultHoles, defaultOutline, plateArea, plateShape } from '../outline';
 import { METRIC } from '../units';
 import { forecastCheck, passTable } from './pass-table';
-import { howThin, tensionOf, type HowThinFacts, type ModelPlate } from './how-thin';
+import { howThin, NEW_SHOP, tensionOf, type HowThinFacts, type ModelPlate } from './how-thin';
 import type { PlateCheck } from './plate-check';
 import { NO_CHOICES, NO_BUILD_CHOICES, woodOfSpecies } from '../project';
 import { leadFor, modelPlates, notJudgedWords } from '../verdict';
@@ -26,7 +26,7 @@ const facts = (change: Partial<HowThinFacts> = {}): HowThinFacts => ({
   choices: NO_CHOICES,
   checks: [],
   models: [],
-  hands: [],
+  shop: NEW_SHOP,
   units: METRIC,
   ...change,
 });

@@ -14,7 +14,7 @@ import {
   type CarryingPlate,
 } from './carrying-factor';
 import { middleThickness, type TargetSpec } from './target';
-import { numberBand } from './number-bands';
+import { numberBand, type ThicknessBand } from './number-bands';
 import { feelOpinion, type HandRecord } from './feel-rule';
 import { said, silent, type RuleOpinion } from './rule-opinion';
 import type { PlateCheck } from './plate-check';
@@ -34,6 +34,15 @@ export interface ModelPlate {
   outcome: CarryingPlate['outcome'] | null;
 }
 
+export interface ShopFacts {
+  /** What the marks of each person's hands are worth. */
+  hands: readonly HandRecord[];
+  /** Its own bands of thickness, where it wrote any. */
+  bands: readonly ThicknessBand[];
+}
+
+export const NEW_SHOP: ShopFacts = { hands: [], bands: [] };
+
 export interface HowThinFacts {
   family: Family;
   plate: PlateRole;
@@ -51,8 +60,8 @@ export interface HowThinFacts {
   checks: readonly PlateCheck[];
   /** Other plates of the same family and kind. */
   models: readonly ModelPlate[];
-  /** What the marks of each person's hands are worth. */
-  hands: readonly HandRecord[];
+  /** What this workshop knows beside the plate. */
+  shop: ShopFacts;
   units: UnitChoice;
 }
 
@@ -80,7 +89,7 @@ export function howThin(facts: HowThinFacts): HowThin {
   const opinion: Record<ThicknessRule, () => RuleOpinion> = {
     number: () => numberOpinion(facts),
     flex: () => flexOpinion(facts),
-    feel: () => feelOpinion(facts),
+    feel: () => feelOpinion({ ...facts, hands: facts.shop.hands }),
     pitch: () => pitchOpinion(facts),
     ring: () => ringOpinion(ring, facts.units),
     stiffness: () => stiffnessOpinion(facts),
@@ -152,8 +161,9 @@ export function isOrdinaryTarget({
   plate,
   wood,
   target,
-}: Pick<HowThinFacts, 'family' | 'plate' | 'wood' | 'target'>): boolean {
-  const band = numberBand(family, plate, wood.species);
+  shop,
+}: Pick<HowThinFacts, 'family' | 'plate' | 'wood' | 'target' | 'shop'>): boolean {
+  const band = numberBand(family, plate, wood.species, shop.bands);
   const { base, rim, tolerance } = target;
   return rim === null && base.kind === 'even' && base.thickness === band.thickness && tolerance === band.tolerance;
 }
@@ -164,10 +174,21 @@ function numberOpinion(facts: HowThinFacts): RuleOpinion {
     const { thickness, tolerance } = choices.number;
     return said('number', byNumber(thickness, tolerance).thickness, 'Your own band, whatever the wood measures.');
   }
-  const reason = isOrdinaryTarget(facts)
-    ? 'An ordinary band for this family and kind of wood, whatever this piece measures.'
-    : 'Your target as you set it, whatever this piece measures.';
-  return said('number', byNumber(middleThickness(target.base), target.tolerance).thickness, reason);
+  if (isOrdinaryTarget(facts)) return said('number', ...bandWords(facts));
+  return said(
+    'number',
+    byNumber(middleThickness(target.base), target.tolerance).thickness,
+    'Your target as you set it, whatever this piece measures.',
+  );
+}
+
+/** The middle of the span for this family and wood, as sure as the span is narrow. */
+function bandWords({ family, plate, wood, shop, units }: HowThinFacts): [Estimate, string] {
+  const { thickness, from, to, own } = numberBand(family, plate, wood.species, shop.bands);
+  const span = `${formatThickness(from, units).figure} to ${inWords(formatThickness(to, units))}`;
+  const whose = own ? 'Your workshop’s band' : 'An ordinary band';
+  const words = `${whose} for this family and kind of wood, ${span}, whatever this piece measures.`;
+  return [byNumber(thickness, (to - from) / 2).thickness, words];
 }
 
 function flexOpinion({ choices, checks, units }: HowThinFacts): RuleOpinion {

@@ -13,7 +13,15 @@ export {
   type ThinRim,
   type TrebleSign,
 } from './target';
-export { defaultTarget, numberBand } from './number-bands';
+export {
+  bandTable,
+  checkBands,
+  defaultTarget,
+  isSameBand,
+  numberBand,
+  type NumberBand,
+  type ThicknessBand,
+} from './number-bands';
 export {
   byFlex,
   byNumber,
@@ -47,7 +55,9 @@ export {
   tensionOf,
   type HowThin,
   type HowThinFacts,
+  NEW_SHOP,
   type ModelPlate,
+  type ShopFacts,
 } from './how-thin';
 export type { PlateCheck } from './plate-check';
 export type { RuleOpinion } from './rule-opinion';

@@ -3,7 +3,7 @@
  * family, and what was foretold where only a quick look was taken. The one way to a verdict, for the server, the page
  * and the demo. SI.
  */
-import type { HandRecord, TargetSpec, HowThin, ModelPlate, PlateCheck } from '../graduation';
+import type { ShopFacts, TargetSpec, HowThin, ModelPlate, PlateCheck } from '../graduation';
 import type { Family } from '../outline';
 import {
   integrate,
@@ -54,8 +54,7 @@ export interface SurveyFacts {
   /** Of this plate, oldest first; those taken back left out. */
   checks: readonly PlateCheck[];
   models: readonly ModelPlate[];
-  /** What the marks of each person's hands are worth. */
-  hands: readonly HandRecord[];
+  shop: ShopFacts;
   /** Null for a whole survey, which stands by itself. */
   expected: ExpectedState | null;
 }
@@ -71,11 +70,11 @@ export interface JudgedSurvey {
 /** Rules and their leader, whether or not anything was read yet. */
 export function rulesFor(
   plate: Pick<PlateContext, 'shape'>,
-  facts: Pick<SurveyFacts, 'build' | 'target' | 'checks' | 'models' | 'hands'>,
+  facts: Pick<SurveyFacts, 'build' | 'target' | 'checks' | 'models' | 'shop'>,
 ) {
-  const { build, target, checks, models, hands } = facts;
+  const { build, target, checks, models, shop } = facts;
   const { rules: choices, ...rest } = build;
-  return leadFor({ ...rest, shape: plate.shape, choices, target, checks, models, hands });
+  return leadFor({ ...rest, shape: plate.shape, choices, target, checks, models, shop });
 }
 
 /** Null while nothing was read. @throws InvalidInput for a tool or wood that can't be right */

@@ -19,6 +19,7 @@ import { accounts } from './0017-accounts';
 import { tellChanges } from './0018-tell-changes';
 import { deviceClock } from './0019-device-clock';
 import { runoutUnseen } from './0020-runout-unseen';
+import { ownBands } from './0021-own-bands';
 
 /** In the order they run. A migration that has shipped is never edited. */
 export const MIGRATIONS: readonly Migration[] = [
@@ -42,4 +43,5 @@ export const MIGRATIONS: readonly Migration[] = [
   tellChanges,
   deviceClock,
   runoutUnseen,
+  ownBands,
 ];

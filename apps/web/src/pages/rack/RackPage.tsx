@@ -39,6 +39,9 @@ export function RackPage() {
   return (
     <div className="flex min-h-full flex-col lg:h-full">
       <RoomHeader title="The wood rack">
+        <Link to="/bands" className="inline-flex min-h-12 items-center px-3 max-sm:hidden">
+          Bands
+        </Link>
         <Link to="/feel" className="inline-flex min-h-12 items-center px-3 max-sm:hidden">
           Feel and dial
         </Link>

@@ -58,10 +58,10 @@ const sibling = (change: Partial<BuildSummary> = {}): BuildSummary => {
 function Harness({ build, thickness }: { build: Build; thickness: number | null }) {
   const shape = useMemo(() => plateShape(build.outline, build.holes), [build]);
   const rules = useRuleFacts(build);
-  const { checks, models, hands } = rules;
+  const { checks, models, shop } = rules;
   const picture = useMemo(
-    () => pictureOf(build, thickness, { checks, models, hands }),
-    [build, thickness, checks, models, hands],
+    () => pictureOf(build, thickness, { checks, models, shop }),
+    [build, thickness, checks, models, shop],
   );
   const view = useHowThin({ build, shape, rules, picture, removalSpread: 0.2 });
   return <HowThinSlip build={build} view={view} target={aTarget()} onTarget={spies.target} onChoices={spies.choices} />;
@@ -151,7 +151,7 @@ describe('how thin', () => {
     ).toBeInTheDocument();
     expect(asked.every(({ method }) => method === 'GET')).toBe(true);
   });
-  it('keeps a mark of the hands by one tap, and asks for the thickness where nothing was read', async () => {
+  it('keeps a mark of the shop by one tap, and asks for the thickness where nothing was read', async () => {
     const asked = show(
       aBuild(),
       { 'POST /builds/b/feel-checks': new Refusal(400, [{ field: 'thickness', message: 'is not known' }]) },

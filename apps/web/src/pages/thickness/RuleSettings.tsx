@@ -4,8 +4,9 @@ import { numberBand, type ModelPlate } from '@nimble/core/graduation';
 import { InvalidInput } from '@nimble/core/base';
 import type { NoteKind, RuleChoices, ThicknessRule } from '@nimble/core/project';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { useJigs, useNewestChecks, type CheckView } from '../../api/flex';
-import { useBuilds } from '../../api/hooks';
+import { useBuilds, useWorkshop } from '../../api/hooks';
 import type { Build } from '../../api/types';
 import { Button, SelectField, TextField, Option } from '../../ui';
 import { FeelField } from '../../flex/FeelMarks';
@@ -36,7 +37,9 @@ const THICK = positiveBelow(0.03, 'More than 30 mm: check the unit');
 
 function NumberSettings({ build, units, onRules }: Settings & { units: UnitChoice }) {
   const own = build.choices.rules.number;
-  const band = own ?? numberBand(build.family, build.plate, build.wood.species);
+  const workshop = useWorkshop();
+  const usual = numberBand(build.family, build.plate, build.wood.species, workshop.data?.bands);
+  const band = own ?? { thickness: usual.thickness, tolerance: usual.tolerance };
   return (
     <div className="grid grid-cols-2 gap-3">
       <QuantityField
@@ -60,6 +63,9 @@ function NumberSettings({ build, units, onRules }: Settings & { units: UnitChoic
           Back to the ordinary band
         </Button>
       )}
+      <Link to="/bands" className="col-span-2 inline-flex min-h-12 items-center underline underline-offset-4">
+        The workshop’s bands by wood
+      </Link>
     </div>
   );
 }
@@ -127,7 +133,7 @@ function FeelSettings({ build, onRules }: Settings) {
   return (
     <div className="grid grid-cols-2 gap-3">
       <SelectField label="As it felt at" value={felt.find(isGoal)?.id ?? ''} onChoose={choose}>
-        <Option value="">{felt.length > 0 ? 'no plate in particular' : 'no other plate was felt yet'}</Option>
+        <Option value="">{felt.length > 0 ? 'none' : 'none felt yet'}</Option>
         {felt.map(({ id, score, from, person: whose }) => (
           <Option key={id} value={id}>
             {from}: {score}

@@ -1,16 +1,15 @@
 /** What bears on how thin a plate should be beside its own readings: its checks and other plates of the family. */
 import { modelPlates } from '@nimble/core/verdict';
-import type { HandRecord, ModelPlate, PlateCheck } from '@nimble/core/graduation';
+import type { ModelPlate, PlateCheck, ShopFacts } from '@nimble/core/graduation';
 import { useMemo } from 'react';
 import { toPlateCheck, useChecks, useFeel } from '../../api/flex';
-import { useBuilds } from '../../api/hooks';
+import { useBuilds, useWorkshop } from '../../api/hooks';
 import type { Build } from '../../api/types';
 
 export interface RuleFacts {
   checks: readonly PlateCheck[];
   models: readonly ModelPlate[];
-  /** What the marks of each person's hands are worth. */
-  hands: readonly HandRecord[];
+  shop: ShopFacts;
   /** Nothing is judged before all are here, or known not to come. */
   ready: boolean;
 }
@@ -20,6 +19,7 @@ export function useRuleFacts(build: Build): RuleFacts {
   const builds = useBuilds();
   const checks = useChecks(build.id);
   const feel = useFeel();
+  const workshop = useWorkshop();
   const models = useMemo(
     () =>
       modelPlates(
@@ -32,7 +32,13 @@ export function useRuleFacts(build: Build): RuleFacts {
     () => (checks.data ?? []).filter(({ retracted }) => !retracted).map(toPlateCheck),
     [checks.data],
   );
-  const hands = useMemo(() => (feel.data ?? []).map(({ person, record }) => ({ person, record })), [feel.data]);
-  const ready = !builds.isLoading && !checks.isLoading && !feel.isLoading;
-  return useMemo(() => ({ checks: counted, models, hands, ready }), [counted, models, hands, ready]);
+  const shop = useMemo(
+    () => ({
+      hands: (feel.data ?? []).map(({ person, record }) => ({ person, record })),
+      bands: workshop.data?.bands ?? [],
+    }),
+    [feel.data, workshop.data],
+  );
+  const ready = [builds, checks, feel, workshop].every(({ isLoading }) => !isLoading);
+  return useMemo(() => ({ checks: counted, models, shop, ready }), [counted, models, shop, ready]);
 }

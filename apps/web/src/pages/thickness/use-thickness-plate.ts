@@ -121,8 +121,8 @@ function useRemovals(buildId: string) {
 
 type Measured = Pick<SurveyFacts, 'readings' | 'wanted' | 'target' | 'mass' | 'removalSpread' | 'expected'>;
 
-function surveyFacts(build: Build, { checks, models, hands }: RuleFacts, measured: Measured): SurveyFacts {
+function surveyFacts(build: Build, { checks, models, shop }: RuleFacts, measured: Measured): SurveyFacts {
   const { family, plate, construction, wood, scaleLength, units, tool, choices } = build;
   const judged = { family, plate, construction, wood, scaleLength, units, tool, rules: choices.rules };
-  return { build: judged, checks, models, hands, ...measured };
+  return { build: judged, checks, models, shop, ...measured };
 }

@@ -1,3 +1,4 @@
+import type { ThicknessBand } from '@nimble/core/graduation';
 import type { Glue } from '@nimble/core/glue';
 import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
 
@@ -8,4 +9,6 @@ export class Workshop extends Model {
   @Column(DataType.BOOLEAN) declare demo: boolean;
   /** The workshop's own table; null for the generic one. */
   @Column(DataType.JSONB) declare glues: Glue[] | null;
+  /** Bands of thickness that it wrote over the shipped ones; null for none. */
+  @Column(DataType.JSONB) declare bands: ThicknessBand[] | null;
 }
