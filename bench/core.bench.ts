@@ -92,6 +92,7 @@ const picture: PictureRequest = {
     target,
     mass: null,
     removalSpread: 0.2,
+    reach: null,
     checks: [],
     models: [],
     shop: NEW_SHOP,

@@ -1,4 +1,6 @@
 /** Passes as they were taken, looks after them, and the ledger that rests on both. */
+import { defaultHoles, defaultOutline, plateShape } from '@nimble/core/outline';
+import { cellAt, createMapGrid, reachShape } from '@nimble/core/survey';
 import { randomUUID } from 'node:crypto';
 import { aBuild, aReading, STATIONS } from './a-build';
 import { openApplication, type Application } from './application';
@@ -56,6 +58,42 @@ describe('passes', () => {
     expect(body[1].forecast.meanAfter.value).toBeCloseTo(3.3e-3, 9);
     await read(await survey(), 3.3e-3);
     expect((await ledger()).passes.map((pass: { passId: string }) => pass.passId)).toEqual([body[1].id]);
+  });
+  it('learns how much more a hand takes at the rim, foretells it, and does not learn it twice', async () => {
+    const shape = plateShape(defaultOutline('steel-string'), defaultHoles('steel-string'));
+    const grid = createMapGrid(shape);
+    const field = reachShape(grid);
+    const at = ({ x, y }: { x: number; y: number }) => field[Math.max(0, cellAt(grid, x, y))]!;
+    await api.http
+      .patch(`/api/v1/builds/${buildId}`)
+      .send({ tool: { kind: 'plane', depthPerPass: 5e-5 } })
+      .expect(200);
+    let surveyId = first;
+    const left = new Map(STATIONS.map(({ name }) => [name, 3.6e-3]));
+    for (const passes of [4, 4, 4]) {
+      await take({ kind: 'whole', passes }, { person: 'Ada' }, surveyId).expect(201);
+      surveyId = await survey();
+      for (const station of STATIONS)
+        left.set(station.name, left.get(station.name)! - passes * 5e-5 * (1 + 0.4 * at(station)));
+      const readings = STATIONS.map((station) => aReading(station, left.get(station.name)!));
+      await api.http.post(`/api/v1/surveys/${surveyId}/readings`).send({ readings }).expect(201);
+    }
+    const { reach } = await ledger();
+    expect(reach.passes).toBe(3);
+    expect(reach.value).toBeGreaterThan(0.3);
+    expect(reach.value).toBeLessThan(0.42);
+    const { body: assessment } = await api.http.get(`/api/v1/surveys/${surveyId}/assessment`).expect(200);
+    expect(assessment.reach).toEqual(reach);
+    await take({ kind: 'whole', passes: 2 }, { person: 'Ada' }, surveyId).expect(201);
+    const { expected } = (await api.http.get(`/api/v1/surveys/${await survey('quick')}`).expect(200)).body;
+    const standing = expected.readings as { station: string; thickness: number }[];
+    const depths = Object.fromEntries(
+      standing.map(({ station, thickness }) => [station, left.get(station)! - thickness]),
+    );
+    const [rim, middle] = [0, 1].map(
+      (end) => STATIONS.reduce((a, b) => ((end === 0 ? at(b) > at(a) : at(b) < at(a)) ? b : a)).name,
+    );
+    expect(depths[rim!]! / depths[middle!]!).toBeGreaterThan(1.25);
   });
   it('a correction replaces the pass, and the forecast with it', async () => {
     const { body } = await take({ kind: 'whole', passes: 1 }).expect(201);

@@ -47,7 +47,7 @@ export class PassesService {
       person: dto.person,
       ...own,
       planned: summary.steps,
-      forecast: { ...taken.forecast, meanNow: summary.statistics.mean, checks },
+      forecast: { ...taken.forecast, meanNow: summary.statistics.mean, checks, reach: summary.reach?.value ?? 0 },
       depths: taken.depths,
       supersedes: dto.supersedes ?? null,
     });

@@ -40,7 +40,9 @@ function forecast(
   if (!task.taken) return null;
   const removal = new Float64Array(plate.grid.wood.length);
   for (const one of task.taken)
-    takenRemoval(plate, assessment.plan, one).forEach((depth, cell) => (removal[cell]! += depth));
+    takenRemoval({ ...plate, reach: task.facts.reach }, assessment.plan, one).forEach(
+      (depth, cell) => (removal[cell]! += depth),
+    );
   const { mass, removalSpread, build } = task.facts;
   const { statistics, map } = assessment;
   const known = { wood: woodEstimate(build.wood), mass, removalSpread };

@@ -2,20 +2,26 @@ import { Injectable } from '@nestjs/common';
 import { FIRST_REMOVAL_SPREAD } from '@nimble/core/verdict';
 import { learnRemovalSpread, settlePass, summarize, type PassOutcome } from '@nimble/core/ledger';
 import type { Estimate } from '@nimble/core/base';
+import type { HandReach } from '@nimble/core/survey';
 import { Op } from 'sequelize';
 import { toPlateCheck } from '../build-records/check.mapper';
+import { Build } from '../build-records/models/build.model';
 import { PlateCheckRecord } from '../build-records/models/plate-check.model';
 import type { PassRecord } from '../build-records/models/pass.model';
 import { Survey } from '../build-records/models/survey.model';
 import { standingPasses } from '../build-records/plate-state';
+import { handReach } from './hand-reach';
 import type { LedgerView, SettledPassView } from './ledger.view';
 
 /** Puts what was foretold of the passes taken beside the look that came after them. */
 @Injectable()
 export class LedgerService {
   async ofBuild(buildId: string): Promise<LedgerView> {
-    const [pairs, checks] = await Promise.all([
+    const build = await Build.findByPk(buildId, { rejectOnEmpty: true });
+    const newest = await Survey.findOne({ where: { buildId, retractedAt: null }, order: [['number', 'DESC']] });
+    const [pairs, reach, checks] = await Promise.all([
       this.pairs(buildId),
+      this.reach(build, newest),
       PlateCheckRecord.findAll({ where: { buildId, retractedAt: null }, order: [['at', 'ASC']] }),
     ]);
     const passes = pairs.map(({ pass, look }): SettledPassView => {
@@ -26,12 +32,17 @@ export class LedgerService {
       );
       return { passId: pass.id, surveyId: pass.surveyId, settledBy: look.id, at: pass.at, lines };
     });
-    return { passes, removalSpread: spreadOf(pairs), summary: summarize(passes.flatMap(({ lines }) => lines)) };
+    return { passes, removalSpread: spreadOf(pairs), reach, summary: summarize(passes.flatMap(({ lines }) => lines)) };
   }
 
   /** How unevenly this build's tool takes off what it is set to (1). */
   async removalSpread(buildId: string): Promise<number> {
     return spreadOf(await this.pairs(buildId));
+  }
+
+  /** Of whoever takes wood off this plate by hand, as it was known when the survey was begun, its own look included. */
+  async reach(build: Build, survey: Survey | null): Promise<HandReach | null> {
+    return handReach(build, new Date((survey?.startedAt.getTime() ?? Date.now()) + 1));
   }
 
   /**

@@ -1,3 +1,4 @@
+import type { HandReach } from '@nimble/core/survey';
 import type { LedgerLine, LedgerSummary } from '@nimble/core/ledger';
 import { ListOfCore, OfCore } from '../http/of-core';
 
@@ -15,4 +16,6 @@ export class LedgerView {
   @OfCore('ledger#LedgerSummary') summary: LedgerSummary;
   /** How unevenly this maker's tool takes off what was planned (1). */
   removalSpread: number;
+  /** How much more comes off at the rim than in the middle by hand; null while that is not known. */
+  @OfCore('survey#HandReach') reach: HandReach | null;
 }

@@ -162,12 +162,13 @@ export class VerdictsService implements OnApplicationShutdown {
 
   private async taskOf(survey: Survey, taken: PassTaken[] | null): Promise<AssessTask> {
     const build = await Build.findByPk(survey.buildId, { rejectOnEmpty: true });
-    const [target, removalSpread, checks, models, shop, readings, expected] = await Promise.all([
+    const [target, removalSpread, checks, models, shop, reach, readings, expected] = await Promise.all([
       this.graduation.targetOf(build),
       this.ledger.removalSpread(build.id),
       PlateCheckRecord.findAll({ where: { buildId: build.id, retractedAt: null }, order: [['at', 'ASC']] }),
       this.modelsFor(build),
       shopFacts(),
+      this.ledger.reach(build, survey),
       readingsOf(survey.id),
       expectedFor(survey, build),
     ]);
@@ -182,6 +183,7 @@ export class VerdictsService implements OnApplicationShutdown {
         removalSpread,
         models,
         shop,
+        reach,
         readings,
         expected,
       },

@@ -9,7 +9,7 @@ import type { DryingCurve } from '@nimble/core/moisture';
 import type { HoleSpec, OutlineSpec } from '@nimble/core/outline';
 import type { BuildChoices, BuildWood } from '@nimble/core/project';
 import type { KeptAnalysis, PlayedAnalysis } from '@nimble/core/sound';
-import type { Station, StationReading } from '@nimble/core/survey';
+import type { HandReach, Station, StationReading } from '@nimble/core/survey';
 import type { KeptFigures, Thicker, TopPlan } from '@nimble/core/top';
 import type { UnitChoice } from '@nimble/core/units';
 import type {
@@ -306,6 +306,8 @@ export interface components {
     };
     LedgerView: {
       summary: LedgerSummary;
+      /** @description How much more comes off at the rim than in the middle by hand; null while that is not known. */
+      reach: HandReach | null;
       passes: components['schemas']['SettledPassView'][];
       /** @description How unevenly this maker's tool takes off what was planned (1). */
       removalSpread: number;

@@ -238,6 +238,7 @@ export function surveyFacts(
     checks: [],
     models: [],
     shop: NEW_SHOP,
+    reach: null,
     expected: null,
     ...change,
   };

@@ -10,7 +10,9 @@ import {
   mapStatistics,
   mapThickness,
   questionableReadings,
+  reachBias,
   type Asymmetry,
+  type HandReach,
   type Look,
   type MapGrid,
   type MapStatistics,
@@ -49,6 +51,8 @@ export interface SurveyInput {
   wood: WoodEstimate;
   mass: number | null;
   removalSpread: number;
+  /** Of whoever takes it off by hand; null while that is not known. */
+  reach?: HandReach | null;
 }
 
 export interface Assessment {
@@ -133,7 +137,8 @@ function withLook(statistics: MapStatistics, grid: MapGrid, look: Look | null): 
 function planTo({ grid, zones }: PlateContext, input: SurveyInput, map: ThicknessMap, target: Float64Array): PassPlan {
   const { tolerance, limit } = input.target;
   const { tool, removalSpread } = input;
-  return planPasses({ grid, zones, thickness: map.thickness, target, tolerance, limit, tool, removalSpread });
+  const bias = reachBias(grid, input.reach ?? null);
+  return planPasses({ grid, zones, thickness: map.thickness, target, tolerance, limit, tool, removalSpread, bias });
 }
 
 function withoutWork(plan: PassPlan, map: ThicknessMap): PassPlan {

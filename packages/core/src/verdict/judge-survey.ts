@@ -11,6 +11,7 @@ import {
   mapThickness,
   moveByLook,
   moveByWeight,
+  type HandReach,
   type Look,
   type StationReading,
 } from '../survey';
@@ -51,6 +52,8 @@ export interface SurveyFacts {
   target: TargetSpec;
   mass: number | null;
   removalSpread: number;
+  /** Of whoever takes it off by hand; null while that is not known. */
+  reach: HandReach | null;
   /** Of this plate, oldest first; those taken back left out. */
   checks: readonly PlateCheck[];
   models: readonly ModelPlate[];
@@ -81,7 +84,7 @@ export function rulesFor(
 export function judgeSurvey(plate: PlateContext, facts: SurveyFacts): JudgedSurvey | null {
   const stood = stationsOf(plate, facts);
   if (!stood) return null;
-  const { build, target, wanted, mass, removalSpread } = facts;
+  const { build, target, wanted, mass, removalSpread, reach } = facts;
   const { thin, lead } = rulesFor(plate, facts);
   const assessment = assessThickness(plate, {
     readings: stood.readings,
@@ -94,8 +97,12 @@ export function judgeSurvey(plate: PlateContext, facts: SurveyFacts): JudgedSurv
     lead,
     mass,
     removalSpread,
+    reach,
   });
-  const summary = summarizeAssessment(assessment, plate, target, build.units);
+  const summary = {
+    ...summarizeAssessment(assessment, plate, target, build.units),
+    reach: build.tool.kind === 'sander' ? null : reach,
+  };
   return { thin, assessment, summary, stations: stood.readings };
 }
 

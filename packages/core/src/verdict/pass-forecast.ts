@@ -30,6 +30,8 @@ export interface KeptPassForecast extends PassForecast {
   meanNow: number;
   /** What jig and ear would say after it; none in forecasts made before checks were kept. */
   checks?: CheckForecast;
+  /** The hand's reach that its depths hold (1); none in forecasts made before it was learned. */
+  reach?: number;
 }
 
 export interface ForecastInput {

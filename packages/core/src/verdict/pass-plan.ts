@@ -57,6 +57,8 @@ export interface PlanInput {
   tool: PassTool;
   /** How unevenly wood comes off here, as a share of what was meant to (1). */
   removalSpread: number;
+  /** How much more comes off by hand at each place than was meant, as a share of it (1); length nx * ny. */
+  bias: Float64Array | null;
 }
 
 /** Specks smaller than this are not worth setting a tool to [m2]. */
@@ -68,25 +70,27 @@ export function planPasses(input: PlanInput): PassPlan {
   requirePositive('tool.depthPerPass', input.tool.depthPerPass);
   const { grid, thickness, tool } = input;
   const removal = new Float64Array(thickness.length);
-  const spare = overOnWood(input);
-  const count = tool.kind === 'sander' ? sanderPasses(tool, spare) : handPasses(input, spare);
-  const whole = count > 0 ? wholeStep(input, count, removal, spare.margin) : null;
+  const bite = biteOf(input, tool);
+  const spare = overOnWood(input, bite);
+  const count = tool.kind === 'sander' ? sanderPasses(spare) : handPasses(input, spare);
+  const allOver = count > 0 ? wholeStep(input, bite, count, removal) : null;
   const handTool: PassTool =
-    whole && tool.kind === 'sander' ? { kind: 'scraper', depthPerPass: DEFAULT_DEPTH.scraper } : tool;
+    allOver && tool.kind === 'sander' ? { kind: 'scraper', depthPerPass: DEFAULT_DEPTH.scraper } : tool;
   const byParts = new Float64Array(thickness.length);
   const before = thickness.map((h, cell) => h - removal[cell]);
   // What one hand works down it brings to the target; what the sander left within the band is not scraped.
   const open = handTool === tool ? thickness : before;
-  const passes = countPasses(input, before, handTool.depthPerPass, open);
-  const tallies = tallyZones(input, before, passes, handTool);
+  const handBite = biteOf(input, handTool);
+  const passes = countPasses(input, before, handBite, open);
+  const tallies = tallyZones(input, before, { passes, bite: handBite, tool: handTool });
   const worked = tallies.filter((step) => step.passes > 0 && step.area >= LEAST_AREA);
   const workedZones = new Set(worked.map((step) => step.zone));
   for (let cell = 0; cell < removal.length; cell++) {
-    if (workedZones.has(input.zones.zoneOf[cell])) byParts[cell] = passes[cell] * handTool.depthPerPass;
+    if (workedZones.has(input.zones.zoneOf[cell])) byParts[cell] = passes[cell] * handBite[cell];
     removal[cell] += byParts[cell];
   }
   return {
-    steps: [...(whole ? [whole] : []), ...inOrderOfWork(worked, handTool)],
+    steps: [...(allOver ? [allOver] : []), ...inOrderOfWork(worked, handTool)],
     removal,
     byParts,
     after: thickness.map((h, cell) => (grid.wood[cell] > 0 ? h - removal[cell] : h)),
@@ -120,22 +124,28 @@ function floorAt({ target, tolerance, limit }: PlanInput, cell: number): number 
   return Math.max(target[cell] - tolerance, limit);
 }
 
-/** Of the wood: what each cell has over its target, least first, and the least that any has over its floor [m]. */
-function overOnWood(input: PlanInput): { over: Float64Array; margin: number } {
+/** What one pass takes off at each place [m]: a roller takes as much everywhere, a hand as it reaches. */
+function biteOf({ grid, bias }: PlanInput, { kind, depthPerPass }: PassTool): Float64Array {
+  const isEven = bias === null || kind === 'sander';
+  return grid.wood.map((_, cell) => depthPerPass * (isEven ? 1 : 1 + bias[cell]));
+}
+
+/** Of the wood, in passes: what each cell has over its target, least first, and the least that any has over its floor. */
+function overOnWood(input: PlanInput, bite: Float64Array): { over: Float64Array; margin: number } {
   const { grid, thickness, target } = input;
   const over = new Float64Array(thickness.length);
   let [count, margin] = [0, Infinity];
   for (let cell = 0; cell < thickness.length; cell++) {
     if (!(grid.wood[cell] > 0)) continue;
-    over[count++] = thickness[cell] - target[cell];
-    margin = Math.min(margin, thickness[cell] - floorAt(input, cell));
+    over[count++] = (thickness[cell] - target[cell]) / bite[cell];
+    margin = Math.min(margin, (thickness[cell] - floorAt(input, cell)) / bite[cell]);
   }
   return { over: over.subarray(0, count).sort(), margin };
 }
 
 /** As many whole passes as the place with the least to spare allows, and no more than bring the plate to its target. */
-function sanderPasses({ depthPerPass }: PassTool, { over, margin }: ReturnType<typeof overOnWood>): number {
-  return Math.max(0, Math.min(wholePasses(margin, depthPerPass), Math.ceil(over[0] / depthPerPass)));
+function sanderPasses({ over, margin }: ReturnType<typeof overOnWood>): number {
+  return Math.max(0, Math.min(whole(margin), Math.ceil(over[0])));
 }
 
 /** By hand, of the plate's places so many must be that far over (1). */
@@ -149,42 +159,48 @@ const WORTH_ALL_OVER = 3;
  * What nearly all of the plate has over, less what this shop's hands take too much here and there; none where little is
  * over.
  */
-function handPasses(
-  { tool: { depthPerPass }, removalSpread }: PlanInput,
-  { over, margin }: ReturnType<typeof overOnWood>,
-): number {
+function handPasses({ removalSpread }: PlanInput, { over, margin }: ReturnType<typeof overOnWood>): number {
   const most = over[Math.floor((1 - MOST_OF_IT) * (over.length - 1))];
-  const passes = wholePasses(Math.min(most, margin) / (1 + NINE_IN_TEN * removalSpread), depthPerPass);
+  const passes = whole(Math.min(most, margin) / (1 + NINE_IN_TEN * removalSpread));
   return passes >= WORTH_ALL_OVER ? passes : 0;
 }
 
-function wholeStep({ grid, tool }: PlanInput, passes: number, removal: Float64Array, margin: number): PlanStep {
-  const depth = passes * tool.depthPerPass;
-  let area = 0;
+function wholeStep(input: PlanInput, bite: Float64Array, passes: number, removal: Float64Array): PlanStep {
+  const { grid, tool, thickness } = input;
+  let [area, volume, largestDepth, margin] = [0, 0, 0, Infinity];
   for (let cell = 0; cell < removal.length; cell++) {
-    removal[cell] = grid.wood[cell] > 0 ? depth : 0;
-    area += grid.wood[cell] * grid.pitch ** 2;
+    if (!(grid.wood[cell] > 0)) continue;
+    removal[cell] = passes * bite[cell];
+    const cellArea = grid.wood[cell] * grid.pitch ** 2;
+    area += cellArea;
+    volume += cellArea * removal[cell];
+    largestDepth = Math.max(largestDepth, removal[cell]);
+    margin = Math.min(margin, thickness[cell] - floorAt(input, cell));
   }
   const centre = { x: grid.x0 + (grid.nx / 2) * grid.pitch, y: 0 };
-  const volume = area * depth;
-  return { zone: null, passes, tool, area, meanDepth: depth, largestDepth: depth, volume, centre, margin };
+  return { zone: null, passes, tool, area, meanDepth: volume / area, largestDepth, volume, centre, margin };
 }
 
 /** Per cell: none where it lay within the band, else the number that ends nearest the target and not below the floor. */
-function countPasses(input: PlanInput, thickness: Float64Array, depth: number, open: Float64Array): Uint16Array {
+function countPasses(input: PlanInput, thickness: Float64Array, bite: Float64Array, open: Float64Array): Uint16Array {
   const { grid, target, tolerance } = input;
   return Uint16Array.from(thickness, (h, cell) => {
     const over = h - target[cell];
     if (!(grid.wood[cell] > 0) || open[cell] - target[cell] <= tolerance + ROUND_OFF) return 0;
-    return Math.max(0, Math.min(Math.round(over / depth), wholePasses(h - floorAt(input, cell), depth)));
+    return Math.max(0, Math.min(Math.round(over / bite[cell]), whole((h - floorAt(input, cell)) / bite[cell])));
   });
 }
 
-function wholePasses(available: number, depth: number): number {
-  return Math.floor(available / depth + ROUND_OFF);
+const whole = (passes: number): number => Math.floor(passes + ROUND_OFF);
+
+/** Passes over each place, what each takes there, and with what. */
+interface Work {
+  passes: Uint16Array;
+  bite: Float64Array;
+  tool: PassTool;
 }
 
-function tallyZones(input: PlanInput, thickness: Float64Array, passes: Uint16Array, tool: PassTool): PlanStep[] {
+function tallyZones(input: PlanInput, thickness: Float64Array, { passes, bite, tool }: Work): PlanStep[] {
   const { grid, zones, target } = input;
   const steps = zones.zones.map((_, zone): PlanStep => ({
     zone,
@@ -207,7 +223,7 @@ function tallyZones(input: PlanInput, thickness: Float64Array, passes: Uint16Arr
     step.area += cellArea;
     step.centre.x += cellArea * gridX(grid, cell);
     step.centre.y += cellArea * gridY(grid, cell);
-    step.volume += passes[cell] * tool.depthPerPass * cellArea;
+    step.volume += passes[cell] * bite[cell] * cellArea;
     step.largestDepth = Math.max(step.largestDepth, thickness[cell] - target[cell]);
   }
   for (const step of steps) {

@@ -5,7 +5,7 @@
 import type { Estimate } from '../base';
 import type { TargetSpec } from '../graduation';
 import type { WoodEstimate } from '../project';
-import { SCALE_SD } from '../survey';
+import { SCALE_SD, type HandReach } from '../survey';
 import type { UnitChoice } from '../units';
 import type { Assessment, PlateContext } from './assess-thickness';
 import type { ThicknessVerdict } from './judge';
@@ -46,6 +46,8 @@ export interface AssessmentSummary {
   forecast: PassForecast;
   /** Mean depth that the plan takes off the whole plate [m]. */
   plannedMeanRemoval: number;
+  /** What the plan reckons with of the hand that takes it off; none in verdicts kept before it was learned. */
+  reach?: HandReach | null;
 }
 
 export function summarizeAssessment(

@@ -3,7 +3,7 @@
  * passes over parts of it. SI.
  */
 import { InvalidInput, requirePositive } from '../base';
-import type { MapGrid } from '../survey';
+import { reachBias, type HandReach, type MapGrid } from '../survey';
 import type { PassPlan, PassTool } from './pass-plan';
 import { zoneWords, type ZoneMap } from './zones';
 
@@ -18,35 +18,44 @@ export interface PassTaken {
 
 /**
  * Depth that came off if the tool did what it is set to, per cell [m], length nx * ny. A part of the advice keeps the
- * advice's shape within it, in proportion to the passes taken; a part that was not advised is gone over evenly.
+ * advice's shape within it, in proportion to the passes taken; a part that was not advised is gone over evenly, as far as
+ * the hand reaches.
  * @throws InvalidInput for a part that the plate has not, or for passes that are none
  */
 export function takenRemoval(
-  { grid, zones }: { grid: MapGrid; zones: ZoneMap },
+  { grid, zones, reach = null }: { grid: MapGrid; zones: ZoneMap; reach?: HandReach | null },
   plan: PassPlan,
   { tool, taken }: PassTaken,
 ): Float64Array {
   if (taken.kind === 'plan') return Float64Array.from(plan.removal);
   requirePositive('tool.depthPerPass', tool.depthPerPass);
+  const bias = tool.kind === 'sander' ? null : reachBias(grid, reach);
+  const share = (cell: number) => 1 + (bias?.[cell] ?? 0);
   if (taken.kind === 'whole') {
     requirePositive('taken.passes', taken.passes);
-    return grid.wood.map((wood) => (wood > 0 ? taken.passes * tool.depthPerPass : 0));
+    return grid.wood.map((wood, cell) => (wood > 0 ? taken.passes * tool.depthPerPass * share(cell) : 0));
   }
   const removal = new Float64Array(grid.wood.length);
   taken.parts.forEach(({ place, passes }, i) => {
     const zone = zones.zones.findIndex((other) => zoneWords(other) === place);
     if (zone < 0) throw new InvalidInput(`taken.parts[${i}].place`, place, 'is no part of this plate');
     requirePositive(`taken.parts[${i}].passes`, passes);
-    addPart(removal, { zone, depth: passes * tool.depthPerPass }, plan, zones);
+    addPart(removal, { zone, depth: passes * tool.depthPerPass, share }, plan, zones);
   });
   return removal;
 }
 
-function addPart(removal: Float64Array, part: { zone: number; depth: number }, plan: PassPlan, zones: ZoneMap): void {
+/** @param part its depth as meant [m], and how much of that comes off at each cell (1) */
+function addPart(
+  removal: Float64Array,
+  part: { zone: number; depth: number; share: (cell: number) => number },
+  plan: PassPlan,
+  zones: ZoneMap,
+): void {
   const step = plan.steps.find(({ zone }) => zone === part.zone);
-  const share = step && part.depth / (step.passes * step.tool.depthPerPass);
+  const ofAdvice = step && part.depth / (step.passes * step.tool.depthPerPass);
   for (let cell = 0; cell < removal.length; cell++) {
     if (zones.zoneOf[cell] !== part.zone) continue;
-    removal[cell] += share === undefined ? part.depth : share * plan.byParts[cell];
+    removal[cell] += ofAdvice === undefined ? part.depth * part.share(cell) : ofAdvice * plan.byParts[cell];
   }
 }

@@ -112,6 +112,7 @@ describe('the next passes', () => {
             limit,
             tool: { kind, depthPerPass: depth },
             removalSpread: 0.2,
+            bias: null,
           });
           const floor = Math.max(2.6e-3 - 6e-5, limit);
           const broken = plan.after.findIndex(

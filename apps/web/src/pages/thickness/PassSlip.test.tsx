@@ -1,6 +1,6 @@
 import { NO_BUILD_CHOICES, woodOfSpecies } from '@nimble/core/project';
 import type { SurveyFacts } from '@nimble/core/verdict';
-import { act, fireEvent, render, screen, within } from '@testing-library/react';
+import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react';
 import { noteAway } from '../../api/away';
 import type { Build, Ledger, PassView } from '../../api/types';
 import { aBuild, readEvenly, surveyFacts } from '../../test/test-bench';
@@ -69,6 +69,16 @@ const aPass = (summary: ReturnType<typeof summaryOf>): PassView => ({
 });
 
 describe('what to take off', () => {
+  it('says what it reckons with of the hand, and nothing of it where a sander works', () => {
+    const reach = { value: 0.31, sd: 0.0547, passes: 3 };
+    show({ summary: summaryOf(() => 3.6e-3, 0.2, build, { reach }) });
+    expect(screen.getByText(/Planned for your hand/)).toHaveTextContent(
+      'it takes 31 ± 9 % more at the rim than in the middle, by your last 3 passes',
+    );
+    cleanup();
+    show({ build: sander, summary: summaryOf(() => 3.6e-3, 0.2, sander, { reach }) });
+    expect(screen.queryByText(/Planned for your hand/)).not.toBeInTheDocument();
+  });
   it('takes a plate far over down as a whole before its parts, and keeps that as one pass of so many shavings', () => {
     const { onTake } = show({ summary: summaryOf(() => 3.6e-3, 0.2) });
     const steps = within(screen.getByLabelText('What to take off'));

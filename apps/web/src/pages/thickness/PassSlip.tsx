@@ -18,6 +18,7 @@ import {
   type UnitChoice,
 } from '@nimble/core/units';
 import { halfInterval } from '@nimble/core/base';
+import type { HandReach } from '@nimble/core/survey';
 import type { Build, Ledger, PassView, Survey } from '../../api/types';
 import { DevicesOwn } from '../../frame/DevicesOwn';
 import { woodOrigin } from '../../words/wood-origin';
@@ -77,6 +78,7 @@ export function PassSlip(props: Props) {
       )}
       <Verdict summary={summary} before={since} />
       {!since && <StepsToTake steps={steps} units={units} />}
+      {!since && steps.length > 0 && <ReachWords reach={summary.reach ?? null} />}
       {!since && steps.length > 0 && <AfterThese build={build} summary={summary} />}
       <Weights summary={summary} units={units} weighed={forecast.massNow.sd < 0.001} />
       {ledger && ledger.passes.length > 0 && <LastPass ledger={ledger} units={units} />}
@@ -89,6 +91,21 @@ export function PassSlip(props: Props) {
         </>
       )}
     </div>
+  );
+}
+
+/** That the plan reckons with the hand, and what it knows of it. */
+function ReachWords({ reach }: { reach: HandReach | null }) {
+  if (!reach) return null;
+  const [more, doubt] = [Math.round(100 * Math.abs(reach.value)), Math.round(100 * halfInterval(reach))];
+  return (
+    <p className="text-note text-soft">
+      Planned for your hand: it takes{' '}
+      <span className="figures">
+        {more} ± {doubt} %
+      </span>{' '}
+      {reach.value > 0 ? 'more' : 'less'} at the rim than in the middle, by your last {reach.passes} passes.
+    </p>
   );
 }
 

@@ -31,11 +31,12 @@ export function useThicknessPlate({ build, rules, surveys, target, dragging, vie
   const { survey, newest, means, shown, earlier } = looked;
   const open = useMemo(() => build.stations.filter((station) => !station.skipped), [build.stations]);
   const places = useMemo(() => quickPlaces(open), [open]);
-  const { ledger, removalSpread } = useRemovals(build.id);
+  const { ledger, removalSpread, reach } = useRemovals(build.id);
   const { mass, expected, isQuick } = looked;
   const facts = useMemo(
-    () => surveyFacts(build, rules, { readings: means, wanted: open.length, target, mass, removalSpread, expected }),
-    [build, rules, means, open, target, mass, removalSpread, expected],
+    () =>
+      surveyFacts(build, rules, { readings: means, wanted: open.length, target, mass, removalSpread, reach, expected }),
+    [build, rules, means, open, target, mass, removalSpread, reach, expected],
   );
   const request = useMemo(
     (): PictureRequest => ({
@@ -116,10 +117,10 @@ function useLookedAt({
 /** What tools took off in this shop, and how unevenly. */
 function useRemovals(buildId: string) {
   const { data: ledger } = useLedger(buildId);
-  return { ledger, removalSpread: ledger?.removalSpread ?? FIRST_REMOVAL_SPREAD };
+  return { ledger, removalSpread: ledger?.removalSpread ?? FIRST_REMOVAL_SPREAD, reach: ledger?.reach ?? null };
 }
 
-type Measured = Pick<SurveyFacts, 'readings' | 'wanted' | 'target' | 'mass' | 'removalSpread' | 'expected'>;
+type Measured = Pick<SurveyFacts, 'readings' | 'wanted' | 'target' | 'mass' | 'removalSpread' | 'reach' | 'expected'>;
 
 function surveyFacts(build: Build, { checks, models, shop }: RuleFacts, measured: Measured): SurveyFacts {
   const { family, plate, construction, wood, scaleLength, units, tool, choices } = build;
