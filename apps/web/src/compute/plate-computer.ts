@@ -17,6 +17,7 @@ import {
   judgeTearOut,
   plateContext,
   rulesFor,
+  tearStates,
   type Assessment,
   type AssessmentSummary,
   type PlateContext,
@@ -24,6 +25,7 @@ import {
   type TearOut,
 } from '@nimble/core/verdict';
 import { plateShape, type HoleSpec, type OutlineSpec } from '@nimble/core/outline';
+import type { TearMark } from '@nimble/core/project';
 import type { TargetSpec } from '@nimble/core/graduation';
 import type { MapView, Band, PlatePicture } from '../plate/pictures';
 import { ringsPath } from '../plate/plate-paths';
@@ -41,6 +43,8 @@ export interface PictureRequest {
   /** Stations to be read, in any order: their places. */
   stations: readonly { x: number; y: number }[];
   view: MapView;
+  /** Marked on the plate and not gone yet. */
+  tears?: readonly TearMark[];
   /** While a target is dragged: only the map follows, verdict and plan wait until it is let go. */
   dragging: boolean;
   /** The survey to compare with in view `removed`. */
@@ -72,7 +76,8 @@ export class PlateComputer {
     }
     const { assessment, summary, stations: standing } = judged;
     this.last = { assessment, target: request.facts.target, summary, standing };
-    return { ...atStations, summary, standing, ...paint(context, assessment, request) };
+    const tears = tearStates(assessment, request.facts.target, request.tears ?? []);
+    return { ...atStations, summary, standing, tears, ...paint(context, assessment, request) };
   }
 
   /** The same plate against a target under the hand: a new deviation, everything else as it was. */
@@ -83,7 +88,8 @@ export class PlateComputer {
     target: Float64Array,
   ) {
     const deviation = assessment.map.thickness.map((h, cell) => h - target[cell]!);
-    return { summary, standing, ...paint(context, { ...assessment, target, deviation }, request) };
+    const tears = tearStates({ ...assessment, target }, request.facts.target, request.tears ?? []);
+    return { summary, standing, tears, ...paint(context, { ...assessment, target, deviation }, request) };
   }
 
   /** Judges a tear in the plate last pictured. @throws InvalidInput for a place off the wood */
@@ -110,6 +116,7 @@ const BLANK = {
   underPath: '',
   unreadPath: '',
   shownAt: null,
+  tears: [],
   removed: null,
 };
 

@@ -3,7 +3,7 @@ import type { HowThin } from '@nimble/core/graduation';
 import type { ModeShape } from '@nimble/core/knock-map';
 import type { Removal, StationReading } from '@nimble/core/survey';
 import type { PassEffect, Wish } from '@nimble/core/top';
-import type { AssessmentSummary, FollowedLine } from '@nimble/core/verdict';
+import type { AssessmentSummary, FollowedLine, TearState } from '@nimble/core/verdict';
 
 export type MapView = 'thickness' | 'deviation' | 'mirror' | 'removed';
 
@@ -35,6 +35,8 @@ export interface PlatePicture {
    * `removed`.
    */
   shownAt: number[] | null;
+  /** How the tears that were marked stand. */
+  tears: TearState[];
   /** In view `removed`: what came off. */
   removed: Omit<Removal, 'depth'> | null;
 }

@@ -49,12 +49,29 @@ export interface SandwichPlan {
   glueMass: number;
 }
 
+/** Where wood tore out: kept until it is planed out or filled. */
+export interface TearMark {
+  id: string;
+  /** The station it lies at, and where that is [m]. */
+  station: string;
+  x: number;
+  y: number;
+  face: Face;
+  /** Below the surface, and how thick the plate was there then [m]. */
+  depth: number;
+  thickness: number;
+  at: string;
+  /** When it was gone; null while it is there. */
+  gone: string | null;
+}
+
 export interface BuildChoices {
   rules: RuleChoices;
   outcome: BuildOutcome | null;
   /** Strokes that the maker found right, face by face. */
   planing: Record<Face, Partial<Record<Half, End | null>>>;
   sandwich: SandwichPlan | null;
+  tears: TearMark[];
   /** Bars that are tuned, each with the note that is wanted of it [Hz], if any. */
   bars: BarGoal[];
   /** The plan that was repeated and the wood that its target was for, until the maker says what holds in this wood. */
@@ -73,6 +90,7 @@ export const NO_BUILD_CHOICES: BuildChoices = {
   outcome: null,
   planing: { outer: {}, inner: {} },
   sandwich: null,
+  tears: [],
   bars: [],
   recipe: null,
 };

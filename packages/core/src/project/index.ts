@@ -20,5 +20,6 @@ export {
   type RuleChoices,
   type SandwichPlan,
   THICKNESS_RULES,
+  type TearMark,
   type ThicknessRule,
 } from './choices';

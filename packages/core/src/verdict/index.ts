@@ -18,7 +18,7 @@ export {
   type PassForecast,
 } from './pass-forecast';
 export { takenRemoval, type PassTaken, type Taken } from './taken';
-export { judgeTearOut, type TearOut } from './tear-out';
+export { judgeTearOut, tearStates, type TearOut, type TearState } from './tear-out';
 export { divideIntoZones, zoneOfPlace, zoneWords, type Region, type Zone, type ZoneMap } from './zones';
 export { densityOf, summarizeAssessment, type AssessmentSummary, type StepSummary } from './summary';
 export {

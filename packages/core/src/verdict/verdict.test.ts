@@ -12,6 +12,7 @@ import {
   flexChangeWords,
   headline,
   judgeTearOut,
+  tearStates,
   overUnderWords,
   plateContext,
   planPasses,
@@ -238,6 +239,32 @@ describe('tear-out', () => {
     const deep = judgeTearOut(assessed, target, { x: 0.35, y: 0.05, depth: 3e-4 });
     expect(deep.fits).toBe(false);
     expect(deep.spare).toBeCloseTo(2.5e-3 - 2.54e-3, 9);
+  });
+  it('a mark is shallower by what came off since, and is held against what the plan takes there', () => {
+    const mark = {
+      id: 't',
+      station: 'C3',
+      x: 0.35,
+      y: 0.05,
+      face: 'outer' as const,
+      depth: 3e-4,
+      thickness: 2.9e-3,
+      at: '2026-11-02T10:00:00Z',
+      gone: null,
+    };
+    const states = (change: Partial<typeof mark>) => tearStates(assessed, target, [{ ...mark, ...change }])[0];
+    // 2.90 then, 2.80 now: 0.20 of 0.30 left, and 0.20 to go to 2.60, which the plan takes.
+    const now = states({});
+    expect(now.left).toBeCloseTo(2e-4, 7);
+    expect(now.bottom).toBeCloseTo(2.6e-3, 7);
+    expect(now.says).toBe('in-plan');
+    expect(states({ depth: 3.3e-4 })).toMatchObject({ says: 'deeper-than-plan' });
+    expect(states({ depth: 3.3e-4 }).spare).toBeCloseTo(2.57e-3 - 2.54e-3, 7);
+    expect(states({ depth: 4e-4 }).says).toBe('too-deep');
+    expect(states({ depth: 1e-4 })).toMatchObject({ says: 'gone' });
+    // Wood that was read thicker since makes no tear deeper.
+    expect(states({ thickness: 2.7e-3 }).left).toBeCloseTo(3e-4, 9);
+    expect(tearStates(assessed, target, [{ ...mark, x: 5 }])).toEqual([]);
   });
   it('refuses a place off the wood or a tear through the plate', () => {
     expect(() => judgeTearOut(assessed, target, { x: 5, y: 0, depth: 1e-4 })).toThrow(/off the wood/);

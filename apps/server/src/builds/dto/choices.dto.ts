@@ -3,6 +3,7 @@ import {
   ArrayMaxSize,
   IsArray,
   IsIn,
+  IsISO8601,
   IsNumber,
   IsOptional,
   IsPositive,
@@ -98,6 +99,18 @@ export class RecipeDto {
   @ValidateNested() @Type(() => WoodDto) wood: WoodDto;
 }
 
+export class TearDto {
+  @IsUUID() id: string;
+  @IsString() @Length(1, 40) station: string;
+  @IsNumber() x: number;
+  @IsNumber() y: number;
+  @IsIn(['outer', 'inner']) face: 'outer' | 'inner';
+  @IsPositive({ message: 'must be above zero' }) @Max(0.02, OVER('20 mm')) depth: number;
+  @IsPositive() @Max(0.06, OVER('60 mm')) thickness: number;
+  @IsISO8601() at: string;
+  @IsOptional() @IsISO8601() gone: string | null;
+}
+
 export class ChoicesDto {
   @ValidateNested() @Type(() => RuleChoicesDto) rules: RuleChoicesDto;
   @IsOptional() @IsIn(['as-wanted', 'too-stiff', 'too-soft']) outcome: 'as-wanted' | 'too-stiff' | 'too-soft' | null;
@@ -109,6 +122,12 @@ export class ChoicesDto {
   @ValidateNested({ each: true })
   @Type(() => BarGoalDto)
   bars: BarGoalDto[] = [];
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(60)
+  @ValidateNested({ each: true })
+  @Type(() => TearDto)
+  tears: TearDto[] = [];
   /** Null once the maker has said which target holds in this wood. */
   @IsOptional() @ValidateNested() @Type(() => RecipeDto) recipe: RecipeDto | null = null;
 }

@@ -48,6 +48,7 @@ const show = (props: Partial<Parameters<typeof PassSlip>[0]>) => {
       passes={[]}
       planing={null}
       judgeTear={() => Promise.resolve(null)}
+      tears={{ face: 'outer', states: [], onTears: jest.fn() }}
       currentStation={null}
       {...spies}
       {...props}
@@ -69,6 +70,62 @@ const aPass = (summary: ReturnType<typeof summaryOf>): PassView => ({
 });
 
 describe('what to take off', () => {
+  const tear = {
+    id: 't1',
+    station: 'C3',
+    x: 0.4,
+    y: 0,
+    face: 'inner' as const,
+    depth: 4e-4,
+    thickness: 3.1e-3,
+    at: '2026-11-02T10:00:00Z',
+    gone: null,
+  };
+  const torn = aBuild({ choices: { ...byNumber, tears: [tear, { ...tear, id: 't2', gone: tear.at }] } });
+  const state = { id: 't1', left: 1e-4, thickness: 2.8e-3, bottom: 2.7e-3, spare: 1e-5, planned: 0 };
+  it.each([
+    ['in-plan', { planned: 1.5e-4 }, /0\.10 mm left: the plan takes 0\.15 mm there, so it comes out/],
+    ['deeper-than-plan', {}, /2 more passes there than planned take it out and leave 2\.70 mm, 0\.01 mm to spare/],
+    ['too-deep', { spare: -5e-5 }, /0\.05 mm too little/],
+    ['gone', { left: 0 }, /It should be gone/],
+  ] as const)('a tear that was marked is held against the plan: %s', (says, change, words) => {
+    const onTears = jest.fn();
+    const states = [{ ...state, ...change, says }];
+    show({ build: torn, summary: summaryOf(() => 2.8e-3), tears: { face: 'outer', states, onTears } });
+    const listed = within(screen.getByLabelText('Tear-outs'));
+    expect(
+      listed.getByText(/C3, inner face: 0\.40 mm deep when the plate was 3\.10 mm there; now 2\.80 mm/),
+    ).toHaveTextContent(words);
+    expect(listed.getAllByRole('listitem')).toHaveLength(1);
+    fireEvent.click(listed.getByText('It is gone'));
+    expect(onTears).toHaveBeenCalledWith([
+      { ...tear, gone: expect.any(String) },
+      expect.objectContaining({ id: 't2' }),
+    ]);
+  });
+  it('judges a tear as its depth is typed, and keeps it as a mark with the face and what the plate was', async () => {
+    const onTears = jest.fn();
+    show({
+      summary: summaryOf(() => 3.2e-3),
+      currentStation: { name: 'B2', x: 0.3, y: 0.05 },
+      judgeTear: ({ depth }) => Promise.resolve({ fits: true, left: 3.2e-3 - depth, spare: 1e-4 }),
+      tears: { face: 'inner', states: [], onTears },
+    });
+    const field = screen.getByLabelText('How deep, at B2, inner face');
+    fireEvent.change(field, { target: { value: '0,3' } });
+    expect(await screen.findByText(/Planed out it leaves 2\.90 mm: it fits/)).toBeInTheDocument();
+    fireEvent.click(screen.getByText('Keep it as a mark'));
+    expect(onTears).toHaveBeenCalledWith([
+      expect.objectContaining({
+        station: 'B2',
+        face: 'inner',
+        depth: 3e-4,
+        thickness: expect.closeTo(3.2e-3, 9),
+        gone: null,
+      }),
+    ]);
+    expect(screen.queryByText('Keep it as a mark')).not.toBeInTheDocument();
+  });
   it('says what it reckons with of the hand, and nothing of it where a sander works', () => {
     const reach = { value: 0.31, sd: 0.0547, passes: 3 };
     show({ summary: summaryOf(() => 3.6e-3, 0.2, build, { reach }) });

@@ -29,7 +29,7 @@ import { PassesSince } from './PassesSince';
 import { TakeOff, type OnTake } from './TakeOff';
 import { VERDICT_INK } from '../../words/verdict-looks';
 import { isByHandAllOver, stepsShown, WHOLE_PLATE } from './view-model';
-import { TearOutForm, type JudgeTear } from './TearOutForm';
+import { TearOuts, type JudgeTear } from './TearOuts';
 
 interface Props {
   build: Build;
@@ -52,6 +52,7 @@ interface Props {
   /** The plate is there: the build goes on to the next stage. */
   onDone: () => void;
   judgeTear: JudgeTear;
+  tears: Pick<Parameters<typeof TearOuts>[0], 'face' | 'states' | 'onTears'>;
   currentStation: { name: string; x: number; y: number } | null;
 }
 
@@ -60,7 +61,7 @@ const NOTHING_OFF: readonly VerdictKind[] = ['past', 'too-thin', 'none'];
 
 /** The verdict, what to take off where and in what order, and what that will do. */
 export function PassSlip(props: Props) {
-  const { build, summary, ledger, passes, planing, past, onDone, judgeTear, currentStation } = props;
+  const { build, summary, ledger, passes, planing, past, onDone, judgeTear, tears, currentStation } = props;
   if (!summary) return <Unread onRead={props.onRead} onRetractSurvey={props.onRetractSurvey} />;
   const { steps, forecast } = summary;
   const { units } = build;
@@ -85,7 +86,14 @@ export function PassSlip(props: Props) {
       {!past && (
         <>
           {mayComeOff && planing}
-          {mayComeOff && <TearOutForm judge={judgeTear} station={currentStation} units={units} />}
+          <TearOuts
+            judge={judgeTear}
+            station={mayComeOff ? currentStation : null}
+            units={units}
+            depthPerPass={build.tool.depthPerPass}
+            tears={build.choices.tears}
+            {...tears}
+          />
           <DustCaution build={build} />
           <NextStep {...props} summary={summary} since={since} onDone={onDone} />
         </>

@@ -68,6 +68,7 @@ function Slip({ state }: { state: ThicknessState }) {
   return (
     <ThicknessSlip
       {...{ build, shape, plate, writes, entry, draft, tab, point, howThin }}
+      face={page.face}
       planing={
         <PlaningControl
           build={build}

@@ -2,6 +2,7 @@ import { isMirrored } from '@nimble/core/graduation';
 import { MapLayer, PlateDrawing, StationLayer, StepMarks } from '../../plate';
 import { ControlPoints } from './ControlPoints';
 import { PlaningArrows } from './PlaningArrows';
+import { TearMarks } from './TearMarks';
 import { useMarks, type ThicknessState } from './use-thickness-page';
 import { clearOfMarks } from './view-model';
 
@@ -43,6 +44,7 @@ function LeafLayers({ state, pixelsPerMm }: { state: ThicknessState; pixelsPerMm
   const leftHanded = isMirrored(build);
   return (
     <>
+      {!plate.past && <TearMarks tears={build.choices.tears} pixelsPerMm={pixelsPerMm} />}
       {tab === 'pass' && !plate.past && (
         <PlaningArrows shape={shape} leftHanded={leftHanded} stroke={planing.stroke} pixelsPerMm={pixelsPerMm} />
       )}

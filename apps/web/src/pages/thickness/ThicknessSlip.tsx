@@ -3,6 +3,7 @@ import type { useSurveyWrites } from '../../api/hooks';
 import type { Build, PassView, Survey } from '../../api/types';
 import type { ReactNode } from 'react';
 import { Button, SlipPages } from '../../ui';
+import type { Face } from '@nimble/core/wood';
 import { HowThinSlip } from './HowThinSlip';
 import { PassSlip } from './PassSlip';
 import { RecipeNotice } from './RecipeNotice';
@@ -40,6 +41,7 @@ interface Props {
   onPoint: (index: number | null) => void;
   howThin: HowThinView;
   planing: ReactNode;
+  face: Face;
   adding: boolean;
   onAdding: (adding: boolean) => void;
 }
@@ -109,6 +111,11 @@ export function ThicknessSlip(props: Props) {
               onRead={() => onTab('read')}
               onDone={props.onDone}
               judgeTear={(place) => (plate.computer ? plate.computer.tearOut(place) : Promise.resolve(null))}
+              tears={{
+                face: props.face,
+                states: plate.picture?.tears ?? [],
+                onTears: (tears) => writes.changeBuild({ choices: { ...build.choices, tears } }),
+              }}
               currentStation={entry.current}
             />
           )}

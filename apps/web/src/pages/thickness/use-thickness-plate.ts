@@ -38,16 +38,18 @@ export function useThicknessPlate({ build, rules, surveys, target, dragging, vie
       surveyFacts(build, rules, { readings: means, wanted: open.length, target, mass, removalSpread, reach, expected }),
     [build, rules, means, open, target, mass, removalSpread, reach, expected],
   );
+  const tears = useMemo(() => build.choices.tears.filter(({ gone }) => gone === null), [build.choices.tears]);
   const request = useMemo(
     (): PictureRequest => ({
       plate: { outline: build.outline, holes: build.holes, leftHanded: isMirrored(build) },
       facts,
       stations: open,
+      tears,
       view,
       dragging,
       earlier,
     }),
-    [build, facts, open, view, dragging, earlier],
+    [build, facts, open, tears, view, dragging, earlier],
   );
   const isKnown = rules.ready && (survey === null || shown.data !== undefined);
   const { picture, error, computer } = usePlatePicture(isKnown ? request : null);
