@@ -76,58 +76,7 @@ export function ThicknessSlip(props: Props) {
         </p>
       )}
       {isOfSurvey && !survey && <FirstSurvey onStart={props.onStartSurvey} />}
-      {isOfSurvey && survey && (
-        <>
-          {tab === 'read' && !past && survey.kind === 'weight' ? (
-            <WeighSlip
-              build={build}
-              survey={survey}
-              onChange={(change) => writes.changeSurvey(survey.id, change)}
-              onTakeOff={() => onTab('pass')}
-            />
-          ) : tab === 'read' && !past ? (
-            <ReadSlip
-              build={build}
-              entry={entry}
-              readings={plate.readings}
-              averages={plate.means}
-              quick={survey.kind === 'quick'}
-              target={entry.current && plate.targetOf(entry.current)}
-              onTakeOff={() => onTab('pass')}
-            />
-          ) : (
-            <PassSlip
-              build={build}
-              summary={plate.summary}
-              ledger={plate.ledger}
-              passes={props.passes}
-              planing={props.planing}
-              past={past}
-              onTake={props.onTake}
-              onCorrect={props.onCorrect}
-              onRetract={props.onRetract}
-              onLook={props.onLook}
-              onRetractSurvey={props.onRetractSurvey}
-              onRead={() => onTab('read')}
-              onDone={props.onDone}
-              judgeTear={(place) => (plate.computer ? plate.computer.tearOut(place) : Promise.resolve(null))}
-              tears={{
-                face: props.face,
-                states: plate.picture?.tears ?? [],
-                onTears: (tears) => writes.changeBuild({ choices: { ...build.choices, tears } }),
-              }}
-              currentStation={entry.current}
-            />
-          )}
-          <SurveyTools
-            build={build}
-            survey={survey}
-            past={past}
-            onChange={(change) => writes.changeSurvey(survey.id, change)}
-            onRetract={props.onRetractSurvey}
-          />
-        </>
-      )}
+      {isOfSurvey && survey && <SurveyLeaf {...props} survey={survey} />}
       {tab === 'thin' && (
         <HowThinSlip
           build={build}
@@ -158,6 +107,64 @@ export function ThicknessSlip(props: Props) {
           onChange={writes.changeBuild}
         />
       )}
+    </>
+  );
+}
+
+/** What is read, and what is to come off, of one survey. */
+function SurveyLeaf(props: Props & { survey: Survey }) {
+  const { build, plate, writes, entry, tab, onTab, survey } = props;
+  const { past } = plate;
+  return (
+    <>
+      {tab === 'read' && !past && survey.kind === 'weight' ? (
+        <WeighSlip
+          build={build}
+          survey={survey}
+          onChange={(change) => writes.changeSurvey(survey.id, change)}
+          onTakeOff={() => onTab('pass')}
+        />
+      ) : tab === 'read' && !past ? (
+        <ReadSlip
+          build={build}
+          entry={entry}
+          readings={plate.readings}
+          averages={plate.means}
+          quick={survey.kind === 'quick'}
+          target={entry.current && plate.targetOf(entry.current)}
+          onTakeOff={() => onTab('pass')}
+        />
+      ) : (
+        <PassSlip
+          build={build}
+          summary={plate.summary}
+          ledger={plate.ledger}
+          passes={props.passes}
+          planing={props.planing}
+          past={past}
+          onTake={props.onTake}
+          onCorrect={props.onCorrect}
+          onRetract={props.onRetract}
+          onLook={props.onLook}
+          onRetractSurvey={props.onRetractSurvey}
+          onRead={() => onTab('read')}
+          onDone={props.onDone}
+          judgeTear={(place) => (plate.computer ? plate.computer.tearOut(place) : Promise.resolve(null))}
+          tears={{
+            face: props.face,
+            states: plate.picture?.tears ?? [],
+            onTears: (tears) => writes.changeBuild({ choices: { ...build.choices, tears } }),
+          }}
+          currentStation={entry.current}
+        />
+      )}
+      <SurveyTools
+        build={build}
+        survey={survey}
+        past={past}
+        onChange={(change) => writes.changeSurvey(survey.id, change)}
+        onRetract={props.onRetractSurvey}
+      />
     </>
   );
 }
