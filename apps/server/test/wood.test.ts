@@ -152,6 +152,47 @@ describe('the rack', () => {
     expect(brace.strengthLeft).toBeCloseTo(0.874, 3); // by hand: 5 degrees
     expect(objections.map(({ code }: { code: string }) => code)).toEqual(['runout']);
   });
+  it('knows a billet by the note it gives held at its nodes, on its flat side as on its edge', async () => {
+    const id = await create(aSet({ use: 'brace', length: 0.6, width: 0.03, thickness: 0.018 }));
+    const stick = (change = {}) =>
+      api.http
+        .post(`/api/v1/wood-sets/${id}/stick-knocks`)
+        .send({ id: randomUUID(), person: '', note: 250, over: 'thickness', ring: 0.8, ...change });
+    expect((await stick().expect(400)).body.errors[0]).toMatchObject({ field: 'mass' });
+    await weigh(id, { mass: 0.1425 });
+    const { body } = await stick().expect(201);
+    // Thin bar 10.40 GPa by (2 pi f)^2 m L^3 12 / (beta^4 b h^3); shear and turning sections add some two per cent.
+    const thin = ((2 * Math.PI * 250) ** 2 * 0.1425 * 0.6 ** 3 * 12) / (4.73004 ** 4 * 0.03 * 0.018 ** 3);
+    const found = body.tests[0].result.modulusAlong.value;
+    expect(found / thin).toBeGreaterThan(1.01);
+    expect(found / thin).toBeLessThan(1.03);
+    expect(body.properties.modulusAlong.by).toBe('knock');
+    expect(body.tests[0].result.quality.along).toBeCloseTo((250 * 0.8) / 2.1989, 1);
+    expect(body.brace.modulus).toBeCloseTo(body.properties.modulusAlong.value, 0);
+    // On its edge it is 30 high: a note five thirds as high, but for more shear, tells the same wood.
+    const edge = (await stick({ note: 401, over: 'width' }).expect(201)).body.tests[1].result.modulusAlong.value;
+    expect(edge / found).toBeGreaterThan(0.95);
+    expect(edge / found).toBeLessThan(1.05);
+    expect((await stick({ note: 5 }).expect(400)).body.errors[0].field).toBe('note');
+    expect((await stick({ note: 900, ask: true }).expect(409)).body.doubt.message).toBeTruthy();
+    const half = await create();
+    await weigh(half);
+    const refused = await api.http
+      .post(`/api/v1/wood-sets/${half}/stick-knocks`)
+      .send({ id: randomUUID(), person: '', note: 60, over: 'thickness' })
+      .expect(400);
+    expect(refused.body.errors[0].field).toBe('note');
+  });
+  it('takes the shear off a bend along the grain, by what is known of the wood', async () => {
+    const id = await create(aSet({ use: 'brace', length: 0.6, width: 0.03, thickness: 0.018 }));
+    const points = [0, 20, 40].map((load) => ({ load, deflection: load * 1e-5 }));
+    const { result } = (await flex(id, { span: 0.4, points }).expect(201)).body.tests[0];
+    // The kth of it that shear is: k L / (4 (5/6) G A), with Sitka's G of 0.064 x 11.9 GPa.
+    const share = (1e5 * 0.4) / (4 * (5 / 6) * 0.064 * 11.9e9 * 0.03 * 0.018);
+    expect(result.shearShare).toBeCloseTo(share, 4);
+    const apparent = (1e5 * 0.4 ** 3 * 12) / (48 * 0.03 * 0.018 ** 3);
+    expect(result.modulusAlong.value / apparent).toBeCloseTo(1 / (1 - share), 6);
+  });
   it('keeps photos and gives them back byte for byte; anything else is refused', async () => {
     const id = await create();
     const picture = Buffer.concat([Buffer.from([0xff, 0xd8, 0xff]), Buffer.alloc(700_000, 7)]);

@@ -12,7 +12,7 @@ import {
   Query,
 } from '@nestjs/common';
 import { ApiQuery, ApiTags } from '@nestjs/swagger';
-import { ChangeWoodSetDto, CreateWoodSetDto, FlexTestDto, KnockTestDto, WeighDto } from './wood.dto';
+import { ChangeWoodSetDto, CreateWoodSetDto, FlexTestDto, KnockTestDto, StickKnockDto, WeighDto } from './wood.dto';
 import { RecordKind, WoodService } from './wood.service';
 
 @ApiTags('wood')
@@ -66,6 +66,12 @@ export class WoodController {
   @Post(':id/knock-tests')
   knock(@Param('id', ParseUUIDPipe) id: string, @Body() body: KnockTestDto) {
     return this.wood.knock(id, body);
+  }
+
+  /** A billet of brace stock, held at its nodes: its lowest note. */
+  @Post(':id/stick-knocks')
+  knockStick(@Param('id', ParseUUIDPipe) id: string, @Body() body: StickKnockDto) {
+    return this.wood.knockStick(id, body);
   }
 
   /** A wrong weighing or test no longer counts; it stays in the record. */

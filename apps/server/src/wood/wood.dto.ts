@@ -94,6 +94,21 @@ export class KnockTestDto {
   @IsOptional() @IsBoolean() ask?: boolean;
 }
 
+export class StickKnockDto {
+  @IsUUID() id: string;
+  @IsString() @MaxLength(80) person: string;
+  /** [Hz] */
+  @IsNumber()
+  @Min(20, { message: 'must lie between 20 and 10000 Hz' })
+  @Max(10_000, { message: 'must lie between 20 and 10000 Hz' })
+  note: number;
+  /** To fall by 60 dB [s]. */
+  @IsOptional() @IsPositive() @Max(30, RING_TOO_LONG) ring?: number;
+  /** The size that it bends over. */
+  @IsIn(['thickness', 'width']) over: 'thickness' | 'width';
+  @IsOptional() @IsBoolean() ask?: boolean;
+}
+
 export class PhotoDto {
   @IsUUID() id: string;
   @IsString() @MaxLength(80) person: string;

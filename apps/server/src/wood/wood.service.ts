@@ -14,8 +14,9 @@ import {
   type SetFacts,
   type WoodFinding,
 } from '@nimble/core/wood';
+import { identifyStick } from '@nimble/core/bar';
 import { dryingCurve, equilibriumMoisture, type DryingPoint } from '@nimble/core/moisture';
-import { InvalidInput } from '@nimble/core/base';
+import { InvalidInput, type Estimate } from '@nimble/core/base';
 import { Op } from 'sequelize';
 import { FlexService } from '../flex/flex.service';
 import { doubtful, invalid, notFound, refusing } from '../http/problem';
@@ -25,7 +26,14 @@ import { WoodSet } from '../build-records/models/wood-set.model';
 import { WoodTest, type WoodTestResult } from '../build-records/models/wood-test.model';
 import { WoodWeighing } from './models/wood-weighing.model';
 import type { WoodSetView } from './wood.view';
-import type { ChangeWoodSetDto, CreateWoodSetDto, FlexTestDto, KnockTestDto, WeighDto } from './wood.dto';
+import type {
+  ChangeWoodSetDto,
+  CreateWoodSetDto,
+  FlexTestDto,
+  KnockTestDto,
+  StickKnockDto,
+  WeighDto,
+} from './wood.dto';
 
 /** What of a set can be taken back. */
 export enum RecordKind {
@@ -105,12 +113,16 @@ export class WoodService {
         { field: jigId ? 'jigId' : 'span', message: `is longer than the board (${Math.round(size * 1000)} mm)` },
       ]);
     const { span, direction } = jig;
-    const input: FlexTest = { span, direction, points, width, thickness: set.thickness, jig };
-    const { stiffness, modulus, rigidityPerWidth, limitedBy, warnings } = refusing('', () => testFlex(input));
+    const shear = await this.shearOf(set);
+    const input: FlexTest = { span, direction, points, width, thickness: set.thickness, jig, shear };
+    const { stiffness, modulus, rigidityPerWidth, shearShare, limitedBy, warnings } = refusing('', () =>
+      testFlex(input),
+    );
     const result: WoodTestResult = {
       stiffness,
       rigidityPerWidth,
       limitedBy,
+      shearShare,
       warnings,
       ...(direction === 'along' ? { modulusAlong: modulus } : { modulusAcross: modulus }),
     };
@@ -120,10 +132,8 @@ export class WoodService {
 
   async knock(id: string, { id: testId, person, partials, ring = {}, ask }: KnockTestDto) {
     const set = await this.find(id);
-    const newest = await WoodWeighing.findOne({ where: { setId: id, retractedAt: null }, order: [['at', 'DESC']] });
-    if (!newest) throw invalid([{ field: 'mass', message: 'is not known: weigh the board first' }]);
     const { length, width, thickness } = set;
-    const input: KnockTest = { length, width, thickness, mass: newest.mass, ...partials };
+    const input: KnockTest = { length, width, thickness, mass: await this.massOf(set), ...partials };
     const { modulusAlong, modulusAcross, shearModulus, residuals, warnings } = refusing('', () => identifyPlate(input));
     const quality = qualities(partials, ring);
     const result: WoodTestResult = { modulusAlong, modulusAcross, shearModulus, residuals, quality, warnings };
@@ -140,6 +150,23 @@ export class WoodService {
       input: { ...input, ring },
       result,
     });
+  }
+
+  /** @throws 400 naming what is not known or can't be, 409 where it is in doubt */
+  async knockStick(id: string, { id: testId, person, note, ring, over, ask }: StickKnockDto) {
+    const set = await this.find(id);
+    if (set.use !== 'brace') throw invalid([{ field: 'note', message: 'is of a stick; this is half a plate' }]);
+    const mass = await this.massOf(set);
+    const { length, width, thickness } = set;
+    const [across, height] = over === 'thickness' ? [width, thickness] : [thickness, width];
+    const shear = await this.shearOf(set);
+    const { modulusAlong } = refusing('', () => identifyStick({ length, width: across, height, mass, note, shear }));
+    const quality = qualities({ along: note }, ring === undefined ? {} : { along: ring });
+    const result: WoodTestResult = { modulusAlong, quality, warnings: [] };
+    if (ask) await this.askAbout(set, { finding: { kind: 'knock', ...result } });
+    const timed = ring !== undefined && { ring: { along: ring } };
+    const input = { length, width, thickness, mass, along: note, over, ...timed };
+    return this.keepTest({ id: testId, setId: id, kind: 'knock', jigId: null, person, feel: null, input, result });
   }
 
   /** A wrong weighing or test no longer counts, or does again. */
@@ -180,16 +207,34 @@ export class WoodService {
 
   /** @throws 409 where the record would come into a doubt that it was not in */
   private async askAbout(set: WoodSet, { mass, finding }: { mass?: number; finding?: WoodFinding }): Promise<void> {
+    const facts = await this.factsNow(set);
+    const findings = finding ? [...facts.findings, finding] : facts.findings;
+    const then = setProperties({ ...facts, findings, mass: mass ?? facts.mass });
+    const [doubt] = newDoubts(setProperties(facts).doubts, then.doubts);
+    if (doubt) throw doubtful(doubt);
+  }
+
+  /** Of its newest weighing [kg]. */
+  private async massOf({ id }: WoodSet): Promise<number> {
+    const newest = await WoodWeighing.findOne({ where: { setId: id, retractedAt: null }, order: [['at', 'DESC']] });
+    if (!newest) throw invalid([{ field: 'mass', message: 'is not known: weigh the board first' }]);
+    return newest.mass;
+  }
+
+  /** What counts of it at this moment. */
+  private async factsNow(set: WoodSet): Promise<SetFacts> {
     const where = { setId: set.id, retractedAt: null };
     const [weighings, tests] = await Promise.all([
       WoodWeighing.findAll({ where, order: [['at', 'ASC']] }),
       WoodTest.findAll({ where, order: [['at', 'ASC']] }),
     ]);
-    const facts = factsOf(set, weighings, tests);
-    const findings = finding ? [...facts.findings, finding] : facts.findings;
-    const then = setProperties({ ...facts, findings, mass: mass ?? facts.mass });
-    const [doubt] = newDoubts(setProperties(facts).doubts, then.doubts);
-    if (doubt) throw doubtful(doubt);
+    return factsOf(set, weighings, tests);
+  }
+
+  /** Modulus of rigidity along the grain, as far as it is known by now [Pa]. */
+  private async shearOf(set: WoodSet): Promise<Estimate> {
+    const { value, sd } = setProperties(await this.factsNow(set)).shearModulus;
+    return { value, sd };
   }
 
   private async find(id: string): Promise<WoodSet> {

@@ -41,6 +41,10 @@ export class WoodTestInputView {
   twist?: number;
   across?: number;
   along?: number;
+  /** Of a flex: the modulus of rigidity that was reckoned with [Pa]. */
+  shear?: EstimateView;
+  /** Of a stick: the size that it bent over. */
+  over?: 'thickness' | 'width';
   /** Strain across caused by stress along (1). */
   poisson?: number;
   @ApiProperty(BY_NOTE) ring?: Partial<Record<NoteKind, number>>;
@@ -61,6 +65,8 @@ export class WoodTestResultView {
   residuals?: number[];
   @ApiProperty(BY_NOTE) quality?: Partial<Record<NoteKind, number>>;
   limitedBy?: string;
+  /** Of a flex along the grain: what of its sag was shear, taken off (1). */
+  shearShare?: number;
   warnings: WoodWarningView[];
 }
 

@@ -497,6 +497,13 @@ export interface components {
       twist?: number;
       across?: number;
       along?: number;
+      /** @description Of a flex: the modulus of rigidity that was reckoned with [Pa]. */
+      shear?: components['schemas']['EstimateView'];
+      /**
+       * @description Of a stick: the size that it bent over.
+       * @enum {string}
+       */
+      over?: 'thickness' | 'width';
       /** @description Strain across caused by stress along (1). */
       poisson?: number;
     };
@@ -516,6 +523,8 @@ export interface components {
       /** @description Notes fitted against notes heard, in the order twist, across, along (1). */
       residuals?: number[];
       limitedBy?: string;
+      /** @description Of a flex along the grain: what of its sag was shear, taken off (1). */
+      shearShare?: number;
       warnings: components['schemas']['WoodWarningView'][];
     };
     WoodTestView: {

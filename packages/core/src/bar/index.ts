@@ -9,3 +9,4 @@ export {
   type BarResult,
   type BarStation,
 } from './bar-modes';
+export { identifyStick, STICK_NODE, type IdentifiedStick, type StickTest } from './identify-stick';

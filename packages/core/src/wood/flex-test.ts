@@ -1,10 +1,12 @@
 /**
  * Stiffness and modulus of a strip or plate bent on a jig: a line through several loads and dial readings.
  *   k = F / delta,  E = k c / I,  I = width thickness^3 / 12,  c = span^3 / 48 with load and dial in the middle of two supports
- * Beam theory without shear: spans above 25 thicknesses along the grain; shear is warned of below. SI.
+ * Beam theory; where the modulus of rigidity along the grain is known, its share of the sag is taken off:
+ *   sag = F (c / (E I) + g / (5/6 G A)),  g = b x / L on two supports, the lesser of both places at a clamp
+ * Without it spans should be above 25 thicknesses along the grain; shear is warned of below. SI.
  */
 import { type Estimate, InvalidInput, requirePositive } from '../base';
-import { middleOfSpan, jigFactor, type BeamJig } from './jig';
+import { middleOfSpan, jigFactor, shearFactor, type BeamJig } from './jig';
 
 export interface FlexPoint {
   /** [N], in the order they were put on. */
@@ -21,6 +23,8 @@ export interface FlexTest {
   points: readonly FlexPoint[];
   /** Where it lies, is loaded and read; two supports with load and dial in the middle of the span where left out. */
   jig?: BeamJig;
+  /** Modulus of rigidity of a bend along the grain [Pa]; without it shear counts as bending. */
+  shear?: Estimate;
   /** Standard deviations of what was measured; the usual ones of a careful bench where left out [m]. */
   doubt?: Partial<FlexDoubt>;
 }
@@ -51,8 +55,10 @@ export interface FlexResult {
   intercept: number;
   /** Share of the readings' variation that the line explains (0..1). */
   rSquared: number;
+  /** Share of the sag that was shear (1); 0 where it was not reckoned with. */
+  shearShare: number;
   /** Which measurement the modulus' doubt comes from most. */
-  limitedBy: 'thickness' | 'span' | 'width' | 'slope';
+  limitedBy: 'thickness' | 'span' | 'width' | 'slope' | 'shear';
   warnings: FlexWarning[];
 }
 
@@ -62,6 +68,9 @@ export const USUAL_DOUBT: FlexDoubt = { span: 5e-4, width: 5e-4, thickness: 2e-5
 const LEAST_SAG = 1e-4;
 const MOST_SAG_OF_SPAN = 0.03;
 const LEAST_SPAN_OF_THICKNESS = { along: 25, across: 15 };
+/** Of the sag (1): said, and beyond belief. */
+const MUCH_SHEAR = 0.1;
+const MOST_SHEAR = 0.6;
 const LOOP_SHARE = 0.04;
 const CREEP_SHARE = 0.03;
 const STRAIGHT_SHARE = 0.03;
@@ -81,24 +90,39 @@ export function testFlex(test: FlexTest): FlexResult {
   const k = 1 / line.slope;
   const relative = line.slopeSd / line.slope;
   const { c, relativeSd } = jigFactor(test.jig ?? middleOfSpan(test.span, test.direction), doubt.span);
-  const perWidth = (k * c) / test.width;
+  const shear = shearOf(test, k);
+  const perWidth = (k * c) / test.width / (1 - shear.share);
   const E = (12 * perWidth) / test.thickness ** 3;
   const shares = {
     slope: relative,
     span: relativeSd,
     width: doubt.width / test.width,
     thickness: (3 * doubt.thickness) / test.thickness,
+    shear: shear.sd,
   };
   const parts = Object.entries(shares) as [FlexResult['limitedBy'], number][];
   return {
     stiffness: { value: k, sd: k * relative },
     modulus: { value: E, sd: E * Math.hypot(...parts.map(([, share]) => share)) },
-    rigidityPerWidth: { value: perWidth, sd: perWidth * Math.hypot(shares.slope, shares.span, shares.width) },
+    rigidityPerWidth: {
+      value: perWidth,
+      sd: perWidth * Math.hypot(shares.slope, shares.span, shares.width, shares.shear),
+    },
+    shearShare: shear.share,
     intercept: line.intercept,
     rSquared: line.rSquared,
     limitedBy: parts.reduce((worst, part) => (part[1] > worst[1] ? part : worst))[0],
-    warnings: flexWarnings(test, line),
+    warnings: flexWarnings(test, line, shear.share),
   };
+}
+
+/** What of the sag is shear, and the relative doubt that it leaves in the modulus (1). */
+function shearOf({ shear, direction, jig, span, width, thickness }: FlexTest, k: number) {
+  if (!shear || direction !== 'along') return { share: 0, sd: 0 };
+  const share = (k * shearFactor(jig ?? middleOfSpan(span, direction))) / ((5 / 6) * shear.value * width * thickness);
+  // More can't be shear: a slip of the loads or sizes, that others ask about.
+  if (share > MOST_SHEAR) return { share: 0, sd: 0 };
+  return { share, sd: ((share / (1 - share)) * shear.sd) / shear.value };
 }
 
 function checkTest({ span, width, thickness, points }: FlexTest): void {
@@ -155,7 +179,7 @@ function fitLine(points: readonly FlexPoint[], dialSd: number): Line {
   };
 }
 
-function flexWarnings(test: FlexTest, line: Line): FlexWarning[] {
+function flexWarnings(test: FlexTest, line: Line, shearShare: number): FlexWarning[] {
   const { points, span, thickness, direction } = test;
   const deflections = points.map((p) => p.deflection);
   const sag = Math.max(...deflections) - Math.min(...deflections);
@@ -163,7 +187,12 @@ function flexWarnings(test: FlexTest, line: Line): FlexWarning[] {
   const warn = (code: FlexWarningCode, message: string) => warnings.push({ code, message });
   if (sag < LEAST_SAG) warn('too-little', 'The dial moved less than 0.1 mm: use more load, or a longer span.');
   if (sag > MOST_SAG_OF_SPAN * span) warn('too-much', 'It sagged more than 3 % of the span: use less load.');
-  if (span < LEAST_SPAN_OF_THICKNESS[direction] * thickness)
+  if (shearShare > MUCH_SHEAR)
+    warn(
+      'short-span',
+      `The span is short for this thickness: ${Math.round(100 * shearShare)} % of the sag is shear. It is reckoned with, but a longer span tells the stiffness better.`,
+    );
+  else if (shearShare === 0 && span < LEAST_SPAN_OF_THICKNESS[direction] * thickness)
     warn('short-span', 'The span is short for this thickness: shear makes it look softer.');
   const unloaded = points.find((p) => p.load === 0);
   const offset = unloaded ? line.intercept - unloaded.deflection : 0;

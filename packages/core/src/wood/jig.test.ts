@@ -1,5 +1,6 @@
 import { ringCompliance } from '../ritz-plate';
 import { checkJig, jigFactor, middleOfSpan, testFlex, testRing, type BeamJig, type FlexPoint, type Jig } from '.';
+import { shearFactor } from './jig';
 
 const two = (loadAt: number, dialAt: number, span = 0.4): BeamJig => ({
   kind: 'three-point',
@@ -85,5 +86,54 @@ describe('a plate on a ring', () => {
     const found = testRing({ jig, thickness: h, points, wood: softer, ratioDoubt: 0.15 }).modulusAlong;
     expect(found.value / 11e9).toBeCloseTo(1, 6);
     expect(found.sd / found.value).toBeGreaterThan(0.075); // half of what is not known of the ratios
+  });
+});
+
+describe('shear in a bend along the grain', () => {
+  const [E, G] = [12e9, { value: 0.75e9, sd: 0.1e9 }];
+  const [width, thickness] = [0.03, 0.018];
+  const I = (width * thickness ** 3) / 12;
+  const A = width * thickness;
+  /** Sag per newton in the middle of two supports, as the textbook has it: L^3 / 48 E I + L / (4 (5/6) G A). */
+  const sagAt = (L: number) => L ** 3 / (48 * E * I) + L / (4 * (5 / 6) * G.value * A);
+  const bend = (L: number, shear?: typeof G) =>
+    testFlex({
+      span: L,
+      width,
+      thickness,
+      direction: 'along',
+      points: [0, 20, 40].map((load) => ({ load, deflection: load * sagAt(L) })),
+      ...(shear && { shear }),
+    });
+  it('is taken off: at 22 heights some four per cent, and the modulus comes back', () => {
+    const L = 22 * thickness;
+    expect(bend(L).modulus.value / E).toBeCloseTo(1 / (1 + (1.2 * (E / G.value)) / 22 ** 2), 6);
+    const { modulus, shearShare, warnings } = bend(L, G);
+    expect(modulus.value / E).toBeCloseTo(1, 9);
+    expect(shearShare).toBeCloseTo(0.0382, 3);
+    expect(modulus.sd).toBeGreaterThan(bend(L).modulus.sd);
+    expect(warnings).toEqual([]);
+  });
+  it('is said where it is much, and not reckoned with where it would be nearly all', () => {
+    expect(bend(10 * thickness, G).warnings.find(({ code }) => code === 'short-span')!.message).toMatch(
+      /16 % of the sag is shear\. It is reckoned with/,
+    );
+    expect(bend(10 * thickness, { value: 0.1e9, sd: 0 }).shearShare).toBe(0);
+  });
+  it.each([
+    { kind: 'three-point', span: 0.4, loadAt: 0.1, dialAt: 0.25 },
+    { kind: 'three-point', span: 0.4, loadAt: 0.3, dialAt: 0.3 },
+    { kind: 'cantilever', span: 0.3, loadAt: 0.28, dialAt: 0.2 },
+  ] as const)('of a jig: by the unit load along it, %j', (places) => {
+    const jig = { ...places, direction: 'along' as const, supportWidth: 0 };
+    // Shear force of a unit load at s: b / L before it and -(1 - b / L) beyond it, or 1 from the clamp to it.
+    const force = (s: number) => (x: number) =>
+      jig.kind === 'cantilever' ? Number(x < s) : x < s ? 1 - s / jig.span : -s / jig.span;
+    const [load, dial] = [force(jig.loadAt), force(jig.dialAt)];
+    const n = 40_000;
+    let sum = 0;
+    for (let i = 0; i < n; i++)
+      sum += (load(((i + 0.5) * jig.span) / n) * dial(((i + 0.5) * jig.span) / n) * jig.span) / n;
+    expect(shearFactor(jig)).toBeCloseTo(sum, 4);
   });
 });

@@ -76,6 +76,12 @@ export function jigFactor(jig: BeamJig, placing: number): { c: number; relativeS
   return { c, relativeSd: (factor(off(1)) - factor(off(-1))) / (2 * c) };
 }
 
+/** g [m]: deflection at the dial by shear alone = load g / (5/6 G A). */
+export function shearFactor({ kind, span: L, loadAt, dialAt }: BeamJig): number {
+  const [x, a] = loadAt < dialAt ? [loadAt, dialAt] : [dialAt, loadAt];
+  return kind === 'cantilever' ? x : ((L - a) * x) / L;
+}
+
 /** Load and dial keep their shares of a span that is longer than thought. */
 function stretched(jig: SpanJig, span: number): SpanJig {
   const longer = span / jig.span;

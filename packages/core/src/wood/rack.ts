@@ -20,11 +20,16 @@ export interface WoodFinding {
 
 /** Q of the notes whose ring was timed: Q = f T60 / 2.199. @param ring times to fall by 60 dB [s] */
 export function qualities(
-  notes: Record<'twist' | 'across' | 'along', number>,
+  notes: Partial<Record<'twist' | 'across' | 'along', number>>,
   ring: Partial<Record<'twist' | 'across' | 'along', number>>,
 ): NonNullable<WoodFinding['quality']> {
   const timed = Object.entries(ring) as ['twist' | 'across' | 'along', number][];
-  return Object.fromEntries(timed.map(([name, time]) => [name, qualityFromRing(time, notes[name])]));
+  return Object.fromEntries(
+    timed.flatMap(([name, time]) => {
+      const note = notes[name];
+      return note === undefined ? [] : [[name, qualityFromRing(time, note)]];
+    }),
+  );
 }
 
 export interface SetFacts {

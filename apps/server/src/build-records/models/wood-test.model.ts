@@ -13,7 +13,20 @@ export interface WoodTestResult {
   residuals?: number[];
   quality?: Partial<Record<'twist' | 'across' | 'along', number>>;
   limitedBy?: string;
+  /** What of a flex's sag was shear, taken off (1); none of flexes before it was reckoned with. */
+  shearShare?: number;
   warnings: (FlexWarning | IdentifyWarning)[];
+}
+
+/** A billet knocked as a bar [m, kg, Hz]. */
+export interface StickInput {
+  length: number;
+  width: number;
+  thickness: number;
+  mass: number;
+  along: number;
+  /** The size that it bent over. */
+  over: 'thickness' | 'width';
 }
 
 @Table({ tableName: 'wood_tests', timestamps: false, underscored: true })
@@ -27,7 +40,7 @@ export class WoodTest extends Model {
   @Column(DataType.INTEGER) declare feel: number | null;
   @Column(DataType.UUID) declare jigId: string | null;
   @Column(DataType.DATE) declare retractedAt: Date | null;
-  @Column(DataType.JSONB) declare input: (FlexTest | KnockTest) & {
+  @Column(DataType.JSONB) declare input: (FlexTest | KnockTest | StickInput) & {
     ring?: Partial<Record<'twist' | 'across' | 'along', number>>;
   };
   @Column(DataType.JSONB) declare result: WoodTestResult;

@@ -4,7 +4,7 @@ import { MM } from '../../plate';
 import type { KnockGuide } from './board-modes';
 
 interface Props {
-  plate: FreePlate;
+  plate: Pick<FreePlate, 'length' | 'width'>;
   guide: KnockGuide;
   label: string;
 }

@@ -58,7 +58,8 @@ function foundWords({ result, input, kind }: WoodTestView): string {
     modulusAcross && `across ${estimateWords(modulusAcross, 'modulus', 'GPa', 2)}`,
     shearModulus && `shear ${estimateWords(shearModulus, 'modulus', 'GPa', 2)}`,
   ].filter(Boolean);
-  const notes = kind === 'knock' ? `${input.twist} / ${input.across} / ${input.along} Hz: ` : '';
+  const heard = [input.twist, input.across, input.along].filter((note) => note !== undefined);
+  const notes = kind === 'knock' ? `${heard.join(' / ')} Hz: ` : '';
   return notes + found.join(', ');
 }
 
@@ -68,13 +69,14 @@ const NOTES = ['twist', 'across', 'along'] as const;
 
 /** What limits a flex, its rigidity per width; how well a knock fits one plate, and its Q. */
 function moreWords({ result }: WoodTestView): string {
-  const { limitedBy, rigidityPerWidth, residuals, quality, warnings } = result;
+  const { limitedBy, rigidityPerWidth, shearShare, residuals, quality, warnings } = result;
   const off = (residuals ?? []).flatMap((residual, i) =>
     Math.abs(residual) > WORTH_SAYING ? [`${NOTES[i]} ${(100 * residual).toFixed(1)} %`] : [],
   );
   const timed = NOTES.flatMap((note) => (quality?.[note] ? [`${note} ${Math.round(quality[note])}`] : []));
   return [
     rigidityPerWidth && `Rigidity per width ${rigidityPerWidth.value.toFixed(1)} N m.`,
+    shearShare && shearShare > 0.005 && `${(100 * shearShare).toFixed(1)} % of its sag was shear, taken off.`,
     limitedBy && `Its doubt comes mostly from the ${limitedBy}.`,
     off.length > 0 && `Heard less fitted: ${off.join(', ')}.`,
     residuals && off.length === 0 && warnings.length === 0 && 'The three notes fit one plate.',

@@ -18,6 +18,8 @@ import { Findings } from './Findings';
 import { WoodProperties } from './WoodProperties';
 import { RoomHeader } from '../../frame/RoomHeader';
 import { KnockForm, Weighings, WeighForm } from './TestForms';
+import { StickKnockForm, StickShown } from './StickKnock';
+import type { Over } from './stick-guide';
 import { UseForBuild } from './UseForBuild';
 
 const NOTE_WORDS: readonly [NoteName, string][] = [
@@ -48,8 +50,9 @@ export function SetPage() {
 
 function Board({ set }: { set: WoodSet }) {
   const [params, setParams] = useSearchParams();
-  const tabs = TABS.filter(([key]) => key !== 'knock' || set.use !== 'brace');
-  const tab: Tab = tabs.find(([key]) => key === params.get('slip'))?.[0] ?? 'known';
+  const isStick = set.use === 'brace';
+  const [over, setOver] = useState<Over>('thickness');
+  const tab: Tab = TABS.find(([key]) => key === params.get('slip'))?.[0] ?? 'known';
   const [note, setNote] = useState<NoteName>('twist');
   const plate = useMemo(() => boardPlate(set, set.properties), [set]);
   const guide = useMemo(() => knockGuide(plate, note), [plate, note]);
@@ -71,17 +74,19 @@ function Board({ set }: { set: WoodSet }) {
             <JigShown set={set} jigId={jigId} />
           ) : tab === 'about' ? (
             <Photos set={set} />
+          ) : isStick ? (
+            <StickShown set={set} over={over} />
           ) : (
             <Modes {...{ set, plate, guide, note }} onNote={setNote} />
           )}
           <Findings set={set} />
         </section>
         <aside aria-label="Slip" className="min-h-0 overflow-y-auto border-l border-line bg-slip px-5 pb-4">
-          <SlipPages tabs={tabs} open={tab} onOpen={(slip) => setParams({ slip }, { replace: true })} />
+          <SlipPages tabs={TABS} open={tab} onOpen={(slip) => setParams({ slip }, { replace: true })} />
           {tab === 'known' && (
             <div className="space-y-4">
               <WoodProperties set={set} units={units} />
-              {set.use !== 'brace' && <UseForBuild set={set} />}
+              {!isStick && <UseForBuild set={set} />}
             </div>
           )}
           {tab === 'weigh' && (
@@ -90,7 +95,10 @@ function Board({ set }: { set: WoodSet }) {
               <WeighForm set={set} units={units} />
             </>
           )}
-          {tab === 'knock' && <KnockForm set={set} note={note} expected={guide.frequency} onNote={setNote} />}
+          {tab === 'knock' && isStick && <StickKnockForm set={set} over={over} onOver={setOver} />}
+          {tab === 'knock' && !isStick && (
+            <KnockForm set={set} note={note} expected={guide.frequency} onNote={setNote} />
+          )}
           {tab === 'flex' && (
             <>
               <FlexForm
@@ -127,12 +135,6 @@ function Modes({
   note: NoteName;
   onNote: (note: NoteName) => void;
 }) {
-  if (set.use === 'brace')
-    return (
-      <p className="py-6 text-soft">
-        A billet is bent on two supports: its stiffness for its weight is what counts, and how straight its grain runs.
-      </p>
-    );
   return (
     <>
       <TextTabs label="Which note" tabs={NOTE_WORDS} open={note} onOpen={onNote} />

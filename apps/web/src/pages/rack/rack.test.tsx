@@ -1,7 +1,7 @@
 import { choose, optionsOf, untilOffered } from '../../test/choose';
 import { setProperties, type WoodFinding } from '@nimble/core/wood';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
-import { aBuild, aSet, aTarget, open, Refusal, serve } from '../../test/test-bench';
+import { aBuild, aSet, aTarget, open, Refusal, serve, typeInto } from '../../test/test-bench';
 import { NewSetPage } from './NewSetPage';
 import { RackPage } from './RackPage';
 import { SetPage } from './SetPage';
@@ -270,6 +270,23 @@ describe('a set', () => {
     await waitFor(() => expect(asked.some(({ method }) => method === 'POST')).toBe(true));
     const { body } = asked.find(({ method }) => method === 'POST')!;
     expect(body).toMatchObject({ partials: { twist: 44, across: 116, along: 65.4 }, ring: { along: 2.3 } });
+  });
+  it('knocks a billet as a bar: where to hold it, on which side, its one note', async () => {
+    const billet = aSet({ id: 's1', use: 'brace', length: 0.6, width: 0.03, thickness: 0.018 });
+    const asked = serve({ 'GET /wood-sets/s1': billet, 'POST /wood-sets/s1/stick-knocks': billet });
+    open(<SetPage />, { path: '/rack/:setId', at: '/rack/s1?slip=knock' });
+    // 0.2242 of 600 mm.
+    expect(await screen.findByText('135 mm')).toBeInTheDocument();
+    const expected = () => Number.parseFloat(screen.getByText(/^\d+ Hz$/).textContent!);
+    const flat = expected();
+    choose(screen.getByLabelText('Knocked on'), 'width');
+    // Nearly by the heights, 30 over 18, less what more of it is shear.
+    expect(expected() / flat).toBeGreaterThan(1.5);
+    expect(expected() / flat).toBeLessThan(1.67);
+    typeInto('Note, Hz', '401');
+    fireEvent.click(screen.getByText('Keep the note'));
+    await waitFor(() => expect(asked.some(({ method }) => method === 'POST')).toBe(true));
+    expect(asked.find(({ method }) => method === 'POST')!.body).toMatchObject({ note: 401, over: 'width', ask: true });
   });
   it('draws how it dries once it was weighed twice in measured air', async () => {
     const weighing = {
