@@ -179,6 +179,13 @@ function fitLine(points: readonly FlexPoint[], dialSd: number): Line {
   };
 }
 
+function shortSpan({ span, thickness, direction }: FlexTest, shearShare: number): string | null {
+  if (shearShare > MUCH_SHEAR)
+    return `The span is short for this thickness: ${Math.round(100 * shearShare)} % of the sag is shear. It is reckoned with, but a longer span tells the stiffness better.`;
+  const isShort = shearShare === 0 && span < LEAST_SPAN_OF_THICKNESS[direction] * thickness;
+  return isShort ? 'The span is short for this thickness: shear makes it look softer.' : null;
+}
+
 function flexWarnings(test: FlexTest, line: Line, shearShare: number): FlexWarning[] {
   const { points, span, thickness, direction } = test;
   const deflections = points.map((p) => p.deflection);
@@ -187,13 +194,8 @@ function flexWarnings(test: FlexTest, line: Line, shearShare: number): FlexWarni
   const warn = (code: FlexWarningCode, message: string) => warnings.push({ code, message });
   if (sag < LEAST_SAG) warn('too-little', 'The dial moved less than 0.1 mm: use more load, or a longer span.');
   if (sag > MOST_SAG_OF_SPAN * span) warn('too-much', 'It sagged more than 3 % of the span: use less load.');
-  if (shearShare > MUCH_SHEAR)
-    warn(
-      'short-span',
-      `The span is short for this thickness: ${Math.round(100 * shearShare)} % of the sag is shear. It is reckoned with, but a longer span tells the stiffness better.`,
-    );
-  else if (shearShare === 0 && span < LEAST_SPAN_OF_THICKNESS[direction] * thickness)
-    warn('short-span', 'The span is short for this thickness: shear makes it look softer.');
+  const short = shortSpan(test, shearShare);
+  if (short) warn('short-span', short);
   const unloaded = points.find((p) => p.load === 0);
   const offset = unloaded ? line.intercept - unloaded.deflection : 0;
   if (unloaded && points.length > 2 && Math.abs(offset) > SLACK_SHARE * sag) {

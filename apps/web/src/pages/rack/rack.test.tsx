@@ -277,7 +277,7 @@ describe('a set', () => {
     open(<SetPage />, { path: '/rack/:setId', at: '/rack/s1?slip=knock' });
     // 0.2242 of 600 mm.
     expect(await screen.findByText('135 mm')).toBeInTheDocument();
-    const expected = () => Number.parseFloat(screen.getByText(/^\d+ Hz$/).textContent!);
+    const expected = () => Number.parseFloat(screen.getByText(/^\d+ Hz$/).textContent);
     const flat = expected();
     choose(screen.getByLabelText('Knocked on'), 'width');
     // Nearly by the heights, 30 over 18, less what more of it is shear.
