@@ -20,7 +20,7 @@ export interface StickTest {
   doubt?: Partial<StickDoubt>;
 }
 
-export interface StickDoubt {
+interface StickDoubt {
   length: number;
   width: number;
   height: number;
@@ -37,7 +37,7 @@ export interface IdentifiedStick {
 }
 
 /** Ruler, caliper, a balance of tenths of a gram, and what a held stick's note is worth. */
-export const STICK_DOUBT: StickDoubt = { length: 5e-4, width: 5e-5, height: 2e-5, mass: 1e-4, note: 0.004 };
+const STICK_DOUBT: StickDoubt = { length: 5e-4, width: 5e-5, height: 2e-5, mass: 1e-4, note: 0.004 };
 
 /** Where a free bar stands still in its first note, from either end, as a share of its length. */
 export const STICK_NODE = 0.2242;

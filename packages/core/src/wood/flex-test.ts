@@ -187,7 +187,7 @@ function shortSpan({ span, thickness, direction }: FlexTest, shearShare: number)
 }
 
 function flexWarnings(test: FlexTest, line: Line, shearShare: number): FlexWarning[] {
-  const { points, span, thickness, direction } = test;
+  const { points, span } = test;
   const deflections = points.map((p) => p.deflection);
   const sag = Math.max(...deflections) - Math.min(...deflections);
   const warnings: FlexWarning[] = [];
