@@ -43,8 +43,8 @@ function forecast(
     takenRemoval({ ...plate, reach: task.facts.reach }, assessment.plan, one).forEach(
       (depth, cell) => (removal[cell]! += depth),
     );
-  const { mass, removalSpread, build } = task.facts;
-  const { statistics, map } = assessment;
+  const { removalSpread, build } = task.facts;
+  const { statistics, map, mass } = assessment;
   const known = { wood: woodEstimate(build.wood), mass, removalSpread };
   const forecast = forecastRemoval(known, { grid: plate.grid, thickness: map.thickness, statistics }, removal);
   const depthAt = ({ x, y }: { x: number; y: number }) => removal[Math.max(0, cellAt(plate.grid, x, y))]!;

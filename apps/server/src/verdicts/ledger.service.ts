@@ -83,8 +83,9 @@ function isSure({ assessment }: Survey): boolean {
 
 function outcomeOf({ assessment, mass }: Survey): Omit<PassOutcome, 'checks'> {
   const { mean, volume, volumeSd } = assessment!.statistics;
+  const isBelieved = assessment!.verdict.densityClash?.likelier !== 'weight';
   const thickness: Estimate = { value: mean, sd: (mean * volumeSd) / volume };
-  return { mean: thickness, mass };
+  return { mean: thickness, mass: isBelieved ? mass : null };
 }
 
 function spreadOf(pairs: readonly Pair[]): number {

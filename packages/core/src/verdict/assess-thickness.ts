@@ -56,6 +56,8 @@ export interface SurveyInput {
 }
 
 export interface Assessment {
+  /** What the scale said, unless it is in doubt itself: grams are then reckoned by density [kg]. */
+  mass: number | null;
   map: ThicknessMap;
   statistics: MapStatistics;
   /** Wanted thickness by the line that is followed, and thickness less that, per cell [m]. */
@@ -83,6 +85,12 @@ export function assessThickness(plate: PlateContext, input: SurveyInput): Assess
   const trusted = trustedReadings(input.readings, questioned);
   const map = mapThickness(grid, trusted);
   const statistics = withLook(mapStatistics(map, trusted), grid, input.look ?? null);
+  const clash = clashOf(
+    input,
+    statistics,
+    integrate(grid, () => 1),
+  );
+  const mass = clash?.likelier === 'weight' ? null : input.mass;
   const { followed, wanted, levelOf } = followLead(plate, input.target, input.lead);
   const advised = planTo(plate, input, map, wanted);
   const facts = gatherFacts(plate, input, {
@@ -92,14 +100,17 @@ export function assessThickness(plate: PlateContext, input: SurveyInput): Assess
     deviation: map.thickness.map((h, cell) => h - wanted[cell]),
     questioned,
     advised,
+    clash,
+    mass,
   });
   const { tolerance: _t, massNow: _m, judged: _j, ...shown } = facts.verdict;
   const given = judge(facts.verdict);
   const offered = takesWoodOff(given.kind);
   const plan = offered ? advised : withoutWork(advised, map);
   const verdict = { ...shown, ...given, ...(!offered && { passes: 0, massToGo: 0 }) };
-  const forecast = forecastRemoval(input, { grid, statistics, thickness: map.thickness }, plan.removal);
+  const forecast = forecastRemoval({ ...input, mass }, { grid, statistics, thickness: map.thickness }, plan.removal);
   return {
+    mass,
     map,
     statistics,
     target: wanted,
@@ -157,6 +168,9 @@ interface Found {
   deviation: Float64Array;
   questioned: { reading: StationReading; question: Question }[];
   advised: PassPlan;
+  clash: DensityClash | null;
+  /** What of the scale is believed [kg]. */
+  mass: number | null;
 }
 
 function gatherFacts(
@@ -164,12 +178,12 @@ function gatherFacts(
   input: SurveyInput,
   found: Found,
 ): { verdict: VerdictFacts; deviation: Float64Array } {
-  const { statistics, followed, level, deviation, questioned, advised } = found;
+  const { statistics, followed, level, deviation, questioned, advised, clash, mass } = found;
   const { tolerance, limit } = input.target;
   const area = integrate(grid, () => 1);
   const over = integrate(grid, (cell) => Number(deviation[cell] > tolerance)) / area;
   const under = integrate(grid, (cell) => Number(deviation[cell] < -tolerance)) / area;
-  const { massNow, rho } = massAndDensity({ ...input, statistics });
+  const { massNow, rho } = massAndDensity({ ...input, mass, statistics });
   const verdict: VerdictFacts = {
     share: { over, within: Math.max(0, 1 - over - under), under },
     read: input.look ? input.look.places : input.readings.length,
@@ -181,7 +195,7 @@ function gatherFacts(
       .map(({ station, thickness }) => ({ station, thickness })),
     passes: passesToGo(advised),
     massToGo: rho.value * integrate(grid, (cell) => advised.removal[cell]),
-    densityClash: clashOf(input, statistics, area),
+    densityClash: clash,
     followed,
     level: { value: level, sd: statistics.volumeSd / area },
     stiffness: (level / followed.line.value) ** 3,

@@ -88,6 +88,26 @@ describe('verdict', () => {
     expect(verdictOf(input(() => 2.9e-3, { mass: volume * 410 })).densityClash).toBeNull();
     expect(verdictOf(input(() => 2.9e-3, { mass: volume * 700 })).densityClash?.weighed).toBeCloseTo(700, 6);
   });
+  it('takes no grams from a weight that is likelier wrong itself: both halves on the scale, or digits changed', () => {
+    const sure = { ...wood, rho: { value: 400, sd: 8 } };
+    const plan = (mass: number | null) =>
+      assessThickness(
+        plate,
+        input(() => 2.9e-3, { mass, wood: sure }),
+      );
+    const volume = plan(null).statistics.volume;
+    const [unweighed, doubted, believed] = [plan(null), plan(2 * 400 * volume), plan(405 * volume)];
+    expect(doubted.verdict.densityClash?.likelier).toBe('weight');
+    expect(doubted.mass).toBeNull();
+    expect(doubted.verdict.massToGo).toBe(unweighed.verdict.massToGo);
+    expect(doubted.forecast).toEqual(unweighed.forecast);
+    // 0.30 mm of 2.90 to the middle of the target, of what the plate weighs.
+    const share = 0.3 / 2.9;
+    expect(doubted.verdict.massToGo / (400 * volume) / share).toBeGreaterThan(0.8);
+    expect(doubted.verdict.massToGo / (400 * volume) / share).toBeLessThan(1.1);
+    expect(believed.mass).toBe(405 * volume);
+    expect(believed.verdict.massToGo / unweighed.verdict.massToGo).toBeCloseTo(405 / 400, 9);
+  });
 });
 
 describe('the next passes', () => {
