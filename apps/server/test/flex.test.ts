@@ -64,6 +64,13 @@ describe('jigs and checks of a plate', () => {
     }[];
     expect(newest.filter(({ kind }) => kind === 'knock').map(({ input }) => input.notes?.across)).toEqual([90.1]);
   });
+  it('keeps notes that ring clear without names, eight at most', async () => {
+    const { body } = await knock({ clear: [98.2, 142, 201.5] }).expect(201);
+    expect(body.at(-1)).toMatchObject({ kind: 'knock', input: { clear: [98.2, 142, 201.5] } });
+    expect((await knock({ clear: [2] }).expect(400)).body.errors[0].field).toBe('clear');
+    expect((await knock({ clear: Array(9).fill(100) }).expect(400)).body.errors[0].field).toBe('clear');
+    await api.http.post(`/api/v1/builds/${buildId}/checks/${body.at(-1).id}/retract`).expect(200);
+  });
   it('asks about a bend or a note far from the last one of its kind, at the thickness then and now', async () => {
     const before = (await api.http.get(`/api/v1/builds/${buildId}/checks`)).body as object[];
     const { doubt } = (await flex({ points: readings(2e-6), ask: true }).expect(409)).body;

@@ -22,6 +22,7 @@ export function plateCheckOf({
         flex: { jigId, compliance: result.compliance, ...(result.width !== undefined && { width: result.width }) },
       }),
     ...(input.notes && { notes: input.notes }),
+    ...(input.clear && { clear: input.clear }),
     ...(input.ring && { ring: input.ring }),
     ...(typeof feel === 'number' && { feel: { person: person ?? '', score: feel } }),
   };

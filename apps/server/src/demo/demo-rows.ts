@@ -47,7 +47,7 @@ export const readingRow = ({ station, x, y, thickness }: SimulatedSurvey['readin
 /** All that the plan said came off. */
 export function passOf({ survey: { assessment, depths }, checks }: DoneSurvey) {
   const { forecast, statistics, steps } = assessment;
-  const said = forecastCheck(checks.map(plateCheckOf), forecast.meanAfter, { jigId: LONG_JIG.id, note: null });
+  const said = forecastCheck(checks.map(plateCheckOf), forecast.meanAfter, { jigId: LONG_JIG.id, pitch: null });
   return {
     taken: { kind: 'plan' },
     planned: steps,

@@ -102,6 +102,15 @@ export class KnockCheckDto {
   @IsString() @MaxLength(80) person: string;
   @IsMeanThickness() thickness?: number;
   @IsOptional() @ValidateNested() @Type(() => NotesDto) notes?: NotesDto;
+  /** Notes that ring clear, without a name [Hz]. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(8, { message: 'are more than eight: keep those that ring clear' })
+  @IsNumber({}, { each: true })
+  @Min(5, { each: true, ...NOTE })
+  @Max(5000, { each: true, ...NOTE })
+  clear?: number[];
   @IsOptional() @ValidateNested() @Type(() => RingDto) ring?: RingDto;
   @IsOptional() @IsBoolean() ask?: boolean;
 }

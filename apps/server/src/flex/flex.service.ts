@@ -88,14 +88,15 @@ export class FlexService {
     });
   }
 
-  async addKnock(buildId: string, { id, person, notes, ring, thickness: typed, ask }: KnockCheckDto) {
+  async addKnock(buildId: string, { id, person, notes, clear, ring, thickness: typed, ask }: KnockCheckDto) {
     const build = await findBuild(buildId);
-    if (!ring && Object.values(notes ?? {}).every((note) => note === undefined))
+    if (!ring && !clear && Object.values(notes ?? {}).every((note) => note === undefined))
       throw invalid([{ field: 'notes', message: 'hold nothing: type a note or a ring time' }]);
     const { survey, thickness } = await this.thicknessNow(build, typed);
     if (ask && notes) await askAboutNotes(buildId, { ...notes }, thickness.value);
     const input = {
       ...(notes && { notes: { ...notes } }),
+      ...(clear && { clear }),
       ...(ring && { ring: { time: ring.time, level: ring.level ?? null } }),
     };
     const result = { warnings: [] };

@@ -21,6 +21,8 @@ export class CheckInputView {
   @ListOfCore('wood#FlexPoint') points?: FlexPoint[];
   /** [Hz] by name. */
   @ApiProperty({ type: 'object', additionalProperties: { type: 'number' } }) notes?: Partial<Record<NoteKind, number>>;
+  /** Those that ring clear, without a name [Hz]. */
+  clear?: number[];
   ring?: CheckRingView;
 }
 

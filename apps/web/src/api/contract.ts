@@ -425,6 +425,8 @@ export interface components {
       notes?: {
         [key: string]: number;
       };
+      /** @description Those that ring clear, without a name [Hz]. */
+      clear?: number[];
       ring?: components['schemas']['CheckRingView'];
     };
     CheckResultView: {

@@ -44,6 +44,7 @@ export function toPlateCheck({ jigId, thickness, input, result, person, feel }: 
         flex: { jigId, compliance: result.compliance, ...(result.width !== undefined && { width: result.width }) },
       }),
     ...(input.notes && { notes: input.notes }),
+    ...(input.clear && { clear: input.clear }),
     ...(input.ring && { ring: input.ring }),
     ...(feel !== null && { feel: { person, score: feel } }),
   };

@@ -1,5 +1,5 @@
 export { positiveBelow, QuantityField } from './QuantityField';
-export { readFigure, readHertz, readSeconds } from './read-figure';
+export { readFigure, readClearNotes, readHertz, readSeconds } from './read-figure';
 export { useEntryForm, WrongFields, type ChoiceEntry, type TextEntry } from './use-entry-form';
 export { useSending, WAITS } from './use-sending';
 export { NameForm } from './NameForm';

@@ -1,6 +1,6 @@
 import { InvalidInput } from '@nimble/core/base';
 import { setPreferences } from '../ui/preferences';
-import { readHertz } from './read-figure';
+import { readClearNotes, readHertz } from './read-figure';
 
 beforeAll(() => {
   window.matchMedia = jest.fn().mockReturnValue({ matches: false });
@@ -21,4 +21,17 @@ describe('a note in a field for hertz', () => {
     expect(() => readHertz('along', text)).toThrow(InvalidInput);
     expect(() => readHertz('along', text)).toThrow(/[Tt]ype/);
   });
+});
+
+describe('notes that ring clear', () => {
+  it.each([
+    ['98.5; 142', [98.5, 142]],
+    ['98,5; 142 / 201', [98.5, 142, 201]],
+    ['98.5 142', [98.5, 142]],
+    ['A2, 142', [110, 142]],
+    ['A2 ; A3 +0', [110, 220]],
+  ])('%s', (text, notes) => readClearNotes('clear', text).forEach((note, i) => expect(note).toBeCloseTo(notes[i]!, 2)));
+  it.each([['98 x 142'], [''], ['1 2 3 4 5 6 7 8 9']])('refuses %j', (text) =>
+    expect(() => readClearNotes('clear', text)).toThrow(InvalidInput),
+  );
 });

@@ -5,6 +5,7 @@ import { forecastCheck, passTable } from './pass-table';
 import { howThin, NEW_SHOP, tensionOf, type HowThinFacts, type ModelPlate } from './how-thin';
 import type { PlateCheck } from './plate-check';
 import { NO_CHOICES, NO_BUILD_CHOICES, woodOfSpecies } from '../project';
+import { settlePass } from '../ledger';
 import { leadFor, modelPlates, notJudgedWords } from '../verdict';
 
 const shape = plateShape(defaultOutline('steel-string'), defaultHoles('steel-string'));
@@ -161,7 +162,7 @@ describe('the next passes', () => {
       checks,
       ring: ringCurve([]),
       stop: stop === null ? null : { value: stop, sd: 1e-4 },
-      followed: { jigId: null, note: null },
+      followed: { jigId: null, pitch: null },
     });
   it('takes 0.05 mm, 3.15 g at a time; sag grows as h^-3, the note falls as h', () => {
     const { rows } = table(2.85e-3);
@@ -206,11 +207,36 @@ describe('which check is followed', () => {
       note: 'across',
       frequency: { value: expect.closeTo(72, 9) },
     }));
+  it('of a back one of the notes that ring clear: the nearest to the one that is wanted', () => {
+    const clear = { note: 'clear' as const, frequency: 98 };
+    const tapped = [check(3, { clear: [72, 110, 165] })];
+    // 110 Hz at 3.00 mm comes down to 98 Hz at 3.00 x 98 / 110 = 2.673 mm.
+    const back = facts({ plate: 'back', checks: tapped, choices: { ...NO_CHOICES, pitch: clear } });
+    expect(opinion(back, 'pitch').thickness!.value * 1e3).toBeCloseTo(2.673, 3);
+    expect(opinion(back, 'pitch').reason).toMatch(/clear note nearest to that was 110\.0 Hz at 3\.00 mm/);
+    expect(opinion({ ...back, checks: [] }, 'pitch').missing).toMatch(/the notes that ring clear/);
+    const said = forecastCheck(tapped, { value: 2.7e-3, sd: 1e-5 }, { jigId: null, pitch: clear }).pitch;
+    expect(said).toMatchObject({ note: 'clear', frequency: { value: expect.closeTo(99, 9) } });
+    // Settled by the note that is near what was foretold, not by another that rings too.
+    const settled = settlePass(
+      {
+        meanAfter: { value: 2.7e-3, sd: 1e-5 },
+        massAfter: { value: 0.2, sd: 1e-3 },
+        checks: { flex: null, pitch: said },
+      },
+      { mean: { value: 2.7e-3, sd: 1e-5 }, mass: null, checks: [{ clear: [66, 149] }, { clear: [65, 98.6, 148] }] },
+    ).find(({ quantity }) => quantity === 'pitch')!;
+    expect(settled.outcome.value).toBe(98.6);
+    expect(settled.held).toBe(true);
+  });
   it('the jig and the note that the rules aim at', () => {
-    const { flex, pitch } = forecastCheck(several, at, { jigId: 'a', note: 'twist' });
+    const { flex, pitch } = forecastCheck(several, at, { jigId: 'a', pitch: { note: 'twist', frequency: 25 } });
     expect([flex!.jigId, pitch!.note]).toEqual(['a', 'twist']);
     expect(pitch!.frequency.value).toBeCloseTo(27, 9);
-    expect(forecastCheck(several, at, { jigId: 'c', note: 'along' })).toEqual({ flex: null, pitch: null });
+    expect(forecastCheck(several, at, { jigId: 'c', pitch: { note: 'along', frequency: 60 } })).toEqual({
+      flex: null,
+      pitch: null,
+    });
   });
 });
 

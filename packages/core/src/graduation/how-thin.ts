@@ -17,7 +17,7 @@ import { middleThickness, type TargetSpec } from './target';
 import { numberBand, type ThicknessBand } from './number-bands';
 import { feelOpinion, type HandRecord } from './feel-rule';
 import { said, silent, type RuleOpinion } from './rule-opinion';
-import type { PlateCheck } from './plate-check';
+import { noteHeard, type PlateCheck } from './plate-check';
 import { ringCurve, type RingCurve, type RingPoint } from './ring-curve';
 import { plateArea, type Family, type PlateShape } from '../outline';
 import { genericStringSet, totalTension } from '../strings';
@@ -217,15 +217,16 @@ function pitchOpinion({ choices, checks, units }: HowThinFacts): RuleOpinion {
   const goal = choices.pitch;
   const reason = 'A note of the free plate falls with its thickness.';
   if (!goal) return silent('pitch', reason, 'Choose the note that it should come down to.');
-  const now = checks.findLast(({ notes }) => notes?.[goal.note] !== undefined);
-  const heard = now?.notes?.[goal.note];
-  if (!now || heard === undefined) return silent('pitch', reason, `Knock on it and type its ${goal.note} note.`);
+  const now = checks.findLast((check) => noteHeard(check, goal) !== undefined);
+  const heard = now && noteHeard(now, goal);
+  const asked = goal.note === 'clear' ? 'the notes that ring clear' : `its ${goal.note} note`;
+  if (!now || heard === undefined) return silent('pitch', reason, `Knock on it and type ${asked}.`);
   const frequency = { value: heard, sd: NOTE_DOUBT * heard };
   const { thickness } = byPitch({ thickness: now.thickness, frequency }, goal.frequency);
   return said(
     'pitch',
     thickness,
-    `Its ${goal.note} note was ${heard.toFixed(1)} Hz at ${inWords(formatThickness(now.thickness.value, units))}; ${goal.frequency.toFixed(1)} Hz is wanted, and the note falls with the thickness.`,
+    `${goal.note === 'clear' ? 'Its clear note nearest to that' : `Its ${goal.note} note`} was ${heard.toFixed(1)} Hz at ${inWords(formatThickness(now.thickness.value, units))}; ${goal.frequency.toFixed(1)} Hz is wanted, and the note falls with the thickness.`,
   );
 }
 

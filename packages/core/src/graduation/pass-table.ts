@@ -3,8 +3,8 @@
  * leading rule says stop. SI.
  */
 import type { Estimate } from '../base';
-import type { NoteKind, RuleChoices } from '../project';
-import type { PlateCheck } from './plate-check';
+import type { NoteKind, PitchNote, RuleChoices } from '../project';
+import { noteHeard, type PlateCheck } from './plate-check';
 import { ringAt, type RingCurve } from './ring-curve';
 
 export interface PassTableFacts {
@@ -30,7 +30,7 @@ export interface PassTableFacts {
  */
 export interface FollowedChecks {
   jigId: string | null;
-  note: NoteKind | null;
+  pitch: { note: PitchNote; frequency: number } | null;
 }
 
 export interface PassRow {
@@ -50,7 +50,7 @@ export interface PassTable {
   /** Rows from this one on lie past the stop line; rows.length when none does, null without a line. */
   stopAt: number | null;
   jigId: string | null;
-  note: NoteKind | null;
+  note: PitchNote | null;
 }
 
 const MOST_ROWS = 8;
@@ -68,7 +68,7 @@ export function passTable(facts: PassTableFacts): PassTable {
   const step = Math.max(1, Math.ceil(toGo / (MOST_ROWS - 2)));
   const last = Math.min(Math.max(0, Math.ceil(toGo / step)) + (step > 1 ? 1 : BEYOND), MOST_ROWS - 1);
   const bent = newestFlex(facts.checks, facts.followed.jigId);
-  const heard = newestNote(facts.checks, facts.followed.note);
+  const heard = newestNote(facts.checks, facts.followed.pitch);
   const rows = Array.from({ length: last + 1 }, (_, i) => rowAfter(i * step, facts, bent, heard)).filter(
     (row) => row.thickness.value > LEAST_SHARE * thickness.value,
   );
@@ -95,12 +95,16 @@ function newestFlex(checks: readonly PlateCheck[], jigId: string | null): (Measu
 /** Plates are followed by the note that tells most of thinning across first. */
 const NOTE_ORDER: readonly NoteKind[] = ['across', 'along', 'twist'];
 
-function newestNote(checks: readonly PlateCheck[], wanted: NoteKind | null): (Measured & { note: NoteKind }) | null {
-  for (const note of wanted ? [wanted] : NOTE_ORDER) {
-    const check = checks.findLast(({ notes }) => notes?.[note] !== undefined);
-    const frequency = check?.notes?.[note];
-    if (check && frequency !== undefined)
-      return { note, value: { value: frequency, sd: NOTE_DOUBT * frequency }, thickness: check.thickness };
+function newestNote(
+  checks: readonly PlateCheck[],
+  wanted: FollowedChecks['pitch'],
+): (Measured & { note: PitchNote }) | null {
+  const named = NOTE_ORDER.map((note) => ({ note, frequency: 0 }));
+  for (const followed of wanted ? [wanted] : named) {
+    const check = checks.findLast((one) => noteHeard(one, followed) !== undefined);
+    const heard = check && noteHeard(check, followed);
+    if (check && heard !== undefined)
+      return { note: followed.note, value: { value: heard, sd: NOTE_DOUBT * heard }, thickness: check.thickness };
   }
   return null;
 }
@@ -141,17 +145,17 @@ function scaled(y: Estimate, from: Estimate, to: Estimate, power: number): Estim
 
 export interface CheckForecast {
   flex: { jigId: string; compliance: Estimate } | null;
-  pitch: { note: NoteKind; frequency: Estimate } | null;
+  pitch: { note: PitchNote; frequency: Estimate } | null;
 }
 
 /** What the checks would say once the plate has been planed to another mean thickness; kept for the ledger. */
 export function forecastCheck(
   checks: readonly PlateCheck[],
   after: Estimate,
-  followed: FollowedChecks = { jigId: null, note: null },
+  followed: FollowedChecks = { jigId: null, pitch: null },
 ): CheckForecast {
   const bent = newestFlex(checks, followed.jigId);
-  const heard = newestNote(checks, followed.note);
+  const heard = newestNote(checks, followed.pitch);
   return {
     flex: bent && { jigId: bent.jigId, compliance: flexAt(bent, after) },
     pitch: heard && { note: heard.note, frequency: pitchAt(heard, after) },
@@ -160,5 +164,5 @@ export function forecastCheck(
 
 /** What a build's rules follow: the jig and the note that they aim at. */
 export function followedBy({ flex, pitch }: Pick<RuleChoices, 'flex' | 'pitch'>): FollowedChecks {
-  return { jigId: flex?.jigId ?? null, note: pitch?.note ?? null };
+  return { jigId: flex?.jigId ?? null, pitch };
 }

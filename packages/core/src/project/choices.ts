@@ -11,6 +11,9 @@ export type ThicknessRule = (typeof THICKNESS_RULES)[number];
 
 export type NoteKind = 'twist' | 'across' | 'along';
 
+/** What a plate is brought down to: a named note of the free plate, or one of those that just ring clear. */
+export type PitchNote = NoteKind | 'clear';
+
 /** The maker's choices for one build. What is null is left to the program. */
 export interface RuleChoices {
   leader: ThicknessRule | null;
@@ -19,7 +22,7 @@ export interface RuleChoices {
   flex: { jigId: string; compliance: Estimate; from: string; width?: number } | null;
   /** How it should feel to this person's hands, 1 soft to 9 stiff, and which plate felt so; null for a mark of one's own. */
   feel: { person: string; score: number; from: string | null } | null;
-  pitch: { note: NoteKind; frequency: number } | null;
+  pitch: { note: PitchNote; frequency: number } | null;
   weight: number | null;
   /** Pull of all strings [N]. */
   tension: number | null;

@@ -17,6 +17,7 @@ export {
   type BuildChoices,
   type BuildOutcome,
   type NoteKind,
+  type PitchNote,
   type RuleChoices,
   type SandwichPlan,
   THICKNESS_RULES,

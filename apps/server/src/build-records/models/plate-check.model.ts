@@ -6,6 +6,7 @@ import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript
 export interface CheckInput {
   points?: FlexPoint[];
   notes?: Partial<Record<NoteKind, number>>;
+  clear?: number[];
   ring?: { time: number; level: number | null };
 }
 

@@ -15,7 +15,7 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator';
-import { THICKNESS_RULES, type ThicknessRule } from '@nimble/core/project';
+import { THICKNESS_RULES, type PitchNote, type ThicknessRule } from '@nimble/core/project';
 import { IsFeel } from '../../http/is-feel';
 import { WoodDto } from './wood.dto';
 
@@ -47,7 +47,7 @@ export class FeelGoalDto {
 }
 
 export class PitchGoalDto {
-  @IsIn(['twist', 'across', 'along']) note: 'twist' | 'across' | 'along';
+  @IsIn(['twist', 'across', 'along', 'clear']) note: PitchNote;
   @IsNumber()
   @Min(5, { message: 'must lie between 5 and 5000 Hz' })
   @Max(5000, { message: 'must lie between 5 and 5000 Hz' })

@@ -166,6 +166,27 @@ describe('how thin', () => {
     await waitFor(() => expect(screen.getByLabelText('Feels 6')).toBeEnabled());
     expect(asked.findLast(({ method }) => method === 'POST')!.body).toMatchObject({ score: 6, thickness: 3e-3 });
   });
+  it('asks no named notes of a back: those that ring clear are listed, and one of them is followed', async () => {
+    const goal = { note: 'clear' as const, frequency: 98 };
+    const back = aBuild({ plate: 'back', holes: [], choices: rules({ leader: 'pitch', pitch: goal }) });
+    const asked = show(back, {
+      'GET /builds/b/checks': [check({ thickness: { value: 3e-3, sd: 1e-5 }, input: { clear: [72, 110, 165] } })],
+    });
+    expect(screen.queryByLabelText('Across, Hz')).not.toBeInTheDocument();
+    expect(await screen.findByText('clear 72.0, 110.0, 165.0 Hz')).toBeInTheDocument();
+    // 3.00 mm x 98 / 110
+    await waitFor(() => expect(screen.getByTestId('stop-at')).toHaveTextContent('2.67'));
+    fireEvent.click(screen.getByText('Keep the knock'));
+    expect(await screen.findByText('Type the notes that ring clear, or how long it rings')).toBeInTheDocument();
+    fireEvent.change(screen.getByLabelText('Notes that ring clear, Hz'), { target: { value: '71,5; A2 +12' } });
+    fireEvent.change(screen.getByLabelText('Rings, s'), { target: { value: '0.9' } });
+    fireEvent.click(screen.getByText('Keep the knock'));
+    await waitFor(() => expect(asked.some(({ method }) => method === 'POST')).toBe(true));
+    expect(asked.find(({ method }) => method === 'POST')!.body).toMatchObject({
+      clear: [71.5, expect.closeTo(110.77, 2)],
+      ring: { time: 0.9, level: null },
+    });
+  });
   it('stops by feel: as another plate felt, or at a mark of one’s own, worth what the person’s record says', async () => {
     const mark = { kind: 'feel' as const, person: 'Ada', thickness: { value: 3e-3, sd: 1e-5 } };
     const feel = { person: 'Ada', score: 4, from: null };

@@ -10,6 +10,7 @@ import { toast } from 'sonner';
 import { useChecks, useCheckWrite, useJigs, type CheckView } from '../../api/flex';
 import type { Build } from '../../api/types';
 import { FlexForm } from '../../flex/FlexForm';
+import { ClearKnock } from './ClearKnock';
 import { FeelCheck } from './FeelCheck';
 import { usePreferences } from '../../ui/preferences';
 import { KnockEar } from '../../listening/KnockEar';
@@ -40,10 +41,11 @@ export function PlateChecks({ build }: { build: Build }) {
       thickness: parseQuantity('thickness', thickness, 'length', build.units.thickness).value,
     }),
   });
+  const Knock = build.plate === 'back' ? ClearKnock : KnockCheck;
   return (
     <PanelSection label="Checks of the plate" tight>
       <Fold title="Knock on it now" tone="strong">
-        <KnockCheck build={build} unread={unread} onSend={(body) => write('/knock-checks', withThickness(body))} />
+        <Knock unread={unread} onSend={(body) => write('/knock-checks', withThickness(body))} />
       </Fold>
       <Fold title="Bend it now" tone="strong">
         <FlexForm
@@ -99,7 +101,6 @@ function KnockCheck({
   unread,
   onSend,
 }: {
-  build: Build;
   unread: (at: (field: string) => string | null) => React.ReactNode;
   onSend: (body: object) => Promise<unknown>;
 }) {
@@ -218,7 +219,8 @@ function checkWords(
   if (kind === 'feel') return `Feels ${feel} of 9${person && ` to ${person}`}`;
   if (result.compliance) return `${jig ?? 'A jig put away'}: ${inWords(formatSag(result.compliance.value, units))}`;
   const notes = NOTES.flatMap(([name]) => (input.notes?.[name] ? [`${name} ${input.notes[name].toFixed(1)}`] : []));
-  return [notes.length > 0 && `${notes.join(', ')} Hz`, input.ring && `rings ${input.ring.time.toFixed(2)} s`]
+  const clear = input.clear && `clear ${input.clear.map((note) => note.toFixed(1)).join(', ')} Hz`;
+  return [notes.length > 0 && `${notes.join(', ')} Hz`, clear, input.ring && `rings ${input.ring.time.toFixed(2)} s`]
     .filter(Boolean)
     .join('; ');
 }

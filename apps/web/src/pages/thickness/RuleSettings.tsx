@@ -2,7 +2,7 @@ import { formatSag, inWords, type UnitChoice } from '@nimble/core/units';
 import { genericStringSet, totalTension } from '@nimble/core/strings';
 import { numberBand, type ModelPlate } from '@nimble/core/graduation';
 import { InvalidInput } from '@nimble/core/base';
-import type { NoteKind, RuleChoices, ThicknessRule } from '@nimble/core/project';
+import type { PitchNote, RuleChoices, ThicknessRule } from '@nimble/core/project';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useJigs, useNewestChecks, type CheckView } from '../../api/flex';
@@ -153,7 +153,8 @@ function FeelSettings({ build, onRules }: Settings) {
   );
 }
 
-const NOTES: readonly NoteKind[] = ['twist', 'across', 'along'];
+const NOTES: Record<Build['plate'], readonly PitchNote[]> = { top: ['twist', 'across', 'along'], back: ['clear'] };
+const NOTE_WORDS: Partial<Record<PitchNote, string>> = { clear: 'one that rings clear' };
 
 function PitchSettings({ build, onRules }: Settings) {
   const goal = build.choices.rules.pitch;
@@ -161,8 +162,8 @@ function PitchSettings({ build, onRules }: Settings) {
   const builds = useBuilds();
   const [text, setText] = useState(goal ? String(Math.round(10 * goal.frequency) / 10) : '');
   const [error, setError] = useState<string | null>(null);
-  const note = goal?.note ?? 'across';
-  const keep = (typed: string, of: NoteKind) => {
+  const note = goal?.note ?? (build.plate === 'back' ? 'clear' : 'across');
+  const keep = (typed: string, of: PitchNote) => {
     try {
       onRules({ pitch: typed.trim() === '' ? null : { note: of, frequency: readHertz('frequency', typed) } });
       setError(null);
@@ -173,15 +174,16 @@ function PitchSettings({ build, onRules }: Settings) {
   };
   const heard = (newest.data ?? []).flatMap(({ buildId, input }) => {
     const other = builds.data?.find(({ id, family }) => id === buildId && id !== build.id && family === build.family);
-    const frequency = input.notes?.[note];
-    return other && frequency ? [{ name: `No. ${other.number}`, frequency }] : [];
+    const name = other && `No. ${other.number}`;
+    const frequencies = note === 'clear' ? (input.clear ?? []) : [input.notes?.[note] ?? 0];
+    return name ? frequencies.filter((one) => one > 0).map((frequency) => ({ name, frequency })) : [];
   });
   return (
     <div className="grid grid-cols-2 gap-3">
-      <SelectField label="Note" value={note} onChoose={(chosen) => keep(text, chosen as NoteKind)}>
-        {NOTES.map((name) => (
+      <SelectField label="Note" value={note} onChoose={(chosen) => keep(text, chosen as PitchNote)}>
+        {NOTES[build.plate].map((name) => (
           <Option key={name} value={name}>
-            {name}
+            {NOTE_WORDS[name] ?? name}
           </Option>
         ))}
       </SelectField>
@@ -197,7 +199,7 @@ function PitchSettings({ build, onRules }: Settings) {
       />
       {heard.map(({ name, frequency }) => (
         <Button
-          key={name}
+          key={`${name} ${frequency}`}
           className="px-2"
           onClick={() => {
             setText(frequency.toFixed(1));
