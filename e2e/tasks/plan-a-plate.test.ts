@@ -187,10 +187,16 @@ describe('around the plate', () => {
     const tear = await findText(driver, 'A tear-out at H4?');
     await driver.executeScript("arguments[0].scrollIntoView({ block: 'center' })", tear);
     await tear.click();
-    await fill(driver, 'How deep, at H4', '0.6');
+    await fill(driver, 'How deep, at H4, outer face', '0.6');
     await findText(driver, 'too little');
-    await fill(driver, 'How deep, at H4', '0.05');
+    await fill(driver, 'How deep, at H4, outer face', '0.05');
     await findText(driver, 'it fits, with');
+    await press(driver, 'Keep it as a mark');
+    await findText(driver, 'H4, outer face: 0.05 mm deep');
+    const marks = () => driver.findElements(By.css('[aria-label="Tear-out at H4"]'));
+    await untilReads(driver, async () => (await marks()).length === 1, 'the mark on the plate');
+    await press(driver, 'Take the mark back');
+    await untilReads(driver, async () => (await marks()).length === 0, 'the mark to go');
   });
 
   it('keeps what was taken off, and looks again by a whole survey; taken back, it is as before', async () => {

@@ -13,7 +13,7 @@ import {
   type PlanCaution,
 } from '@nimble/core/bracing';
 import { formatMass } from '@nimble/core/units';
-import { pointAlong } from '@nimble/core/outline';
+import { pointAlong, type OutlineSpec } from '@nimble/core/outline';
 import { Redo2, Undo2 } from 'lucide-react';
 import { toast } from 'sonner';
 import { useWorkshopWrites } from '../api/bracing';
@@ -25,6 +25,7 @@ import { bridgePlace, type Bracing, type Ground } from '../api/use-bracing';
 import { usePreferences } from '../ui/preferences';
 import { Button, CheckField, Fold, Option, PanelSection, SelectField } from '../ui';
 import { NameForm, QuantityField } from '../forms';
+import { DrawnLines } from './DrawnLines';
 import { PatternForm } from './PatternForm';
 
 interface Props {
@@ -32,17 +33,19 @@ interface Props {
   bracing: Bracing;
   ground: Ground;
   cautions: readonly PlanCaution[];
+  onOutline: (outline: OutlineSpec) => void;
   onSelect: (id: string) => void;
 }
 
 /** What the whole plan weighs and what is wrong with it; the X as a whole; a pattern to begin from. */
-export function PlanSlip({ build, bracing, ground, cautions, onSelect }: Props) {
+export function PlanSlip({ build, bracing, ground, cautions, onOutline, onSelect }: Props) {
   const { plan } = bracing;
   const empty = plan.braces.length === 0;
   return (
     <div className="space-y-3 pt-1">
       {!empty && <Weight build={build} plan={plan} />}
       <Undoing bracing={bracing} />
+      <DrawnLines outline={build.outline} {...{ bracing, ground, onOutline }} />
       {!empty && <Cautions cautions={cautions} onSelect={onSelect} />}
       {!empty && <TheX build={build} bracing={bracing} ground={ground} />}
       {!empty && <PieceList plan={plan} onSelect={onSelect} />}

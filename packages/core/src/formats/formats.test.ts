@@ -244,4 +244,46 @@ describe('what a drawing leaves open', () => {
     expect(atNeck(false)).toBeCloseTo(0.3, 9);
     expect(atNeck(true)).toBeCloseTo(0.1, 9);
   });
+
+  /** The line's ends from the neck end and the centre line, to the millimetre, the one nearer the neck first. */
+  const inMillimetres = (lines: readonly (readonly (readonly number[])[])[]) =>
+    lines
+      .map((line) =>
+        [...line]
+          .sort((a, b) => a[0] - b[0] || a[1] - b[1])
+          .flatMap((point) => point.map((at) => Math.round(1000 * at) + 0)),
+      )
+      .sort((a, b) => a[0] - b[0] || a[1] - b[1]);
+  it('holds lines that may be braces: strokes, bars, two sides of one; no rosette, centre line or line outside', () => {
+    const { lines } = importOutline(
+      'braced.svg',
+      '<svg width="600mm" viewBox="0 0 600 500"><ellipse cx="300" cy="250" rx="240" ry="180"/>' +
+        '<path d="M70 250H530"/><circle cx="210" cy="250" r="50"/>' +
+        '<path d="M180 130L420 350"/><polyline points="180,370 300,260 420,150"/>' +
+        // A bar of 12 mm, and the two sides of another, one of them drawn backwards.
+        '<rect x="140" y="160" width="12" height="180"/><path d="M330 240L430 200M432 208L332 248"/>' +
+        '<path d="M20 20L20 480"/><path d="M300 100L320 110"/><path d="M250 200Q350 300 450 200"/></svg>',
+    );
+    expect(inMillimetres(lines)).toEqual([
+      [86, -90, 86, 90],
+      [120, -120, 360, 100],
+      [120, 120, 360, -100],
+      [271, -6, 371, -46],
+    ]);
+  });
+  it('of a half template each off the centre line stands twice, and one square to it goes across', () => {
+    const { lines } = importOutline(
+      'half.svg',
+      half('<path d="M60 250a240 180 0 0 1 480 0Z"/>').replace(
+        '</svg>',
+        '<path d="M280 250L400 130M110 250V160"/></svg>',
+      ),
+    );
+    const open = inMillimetres(lines).filter(([x]) => x < 269 || x > 271);
+    expect(open).toEqual([
+      [50, -90, 50, 90],
+      [220, 0, 340, -120],
+      [220, 0, 340, 120],
+    ]);
+  });
 });

@@ -9,6 +9,7 @@ export {
   type ReadingsImport,
 } from './readings-csv';
 export { importOutline, type ImportedOutline, type OutlineReading } from './outline-file';
+export type { BraceLine } from './brace-lines';
 export { OUTLINE_UNITS, type OutlineUnit } from './outline-unit';
 export { type Story, type StoryPlate, type StorySection } from './story';
 export { printable, storyPdf } from './story-pdf';

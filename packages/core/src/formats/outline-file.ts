@@ -3,6 +3,7 @@
  */
 import { InvalidInput } from '../base';
 import { boundsOf, signedArea, type HoleSpec, type Point, type Polygon } from '../outline';
+import { braceLinesIn, type BraceLine } from './brace-lines';
 import { csvDrawing } from './csv-outline';
 import { halfAlong, mirrored, openingsIn } from './drawing-parts';
 import { dxfDrawing } from './dxf-outline';
@@ -29,6 +30,8 @@ export interface ImportedOutline {
   isHalf: boolean;
   /** Openings that the drawing shows, pairs of slots first, then round ones from the smallest. */
   holes: HoleSpec[];
+  /** Straight lines and slender bars inside: braces, if somebody says so. */
+  lines: BraceLine[];
 }
 
 /** Ends farther apart than this leave a path open [m]. */
@@ -76,6 +79,9 @@ function readOutline({ paths, unit, told }: Drawn, { mirror = true, turned = fal
   const settle = inPlateAxes(plate, turned);
   const points = simplify(settle(plate));
   if (points.length < 3) throw new InvalidInput('file', 'outline', 'holds a line that goes out and back: no outline');
+  const inside = paths
+    .filter((path) => path !== outer)
+    .map((path) => ({ points: settle(lay(path.points)), closed: isClosed(path) }));
   const { xMax, yMin, yMax } = boundsOf(points);
   return {
     points,
@@ -87,6 +93,7 @@ function readOutline({ paths, unit, told }: Drawn, { mirror = true, turned = fal
       points,
       others.flatMap((polygon) => whole(lay(polygon)).map(settle)),
     ),
+    lines: braceLinesIn(points, inside, isMirrored),
   };
 }
 

@@ -5,12 +5,23 @@
 import { InvalidInput } from '../base';
 import { drawHoles, type HoleSpec } from './holes';
 import { drawParametric, type ParametricOutline } from './parametric-outline';
-import { boundsOf, contains, findSelfCrossing, signedArea, widthAt, type Bounds, type Polygon } from './polygon';
+import {
+  boundsOf,
+  contains,
+  findSelfCrossing,
+  signedArea,
+  widthAt,
+  type Bounds,
+  type Point,
+  type Polygon,
+} from './polygon';
 
 /** An outline that was imported: points in metres, in plate axes. */
 export interface DrawnOutline {
   kind: 'drawn';
   points: Polygon;
+  /** Lines of the drawing that may be braces, until the maker has said so. */
+  lines?: readonly (readonly [Point, Point])[];
 }
 
 export type OutlineSpec = ParametricOutline | DrawnOutline;
@@ -35,7 +46,7 @@ const SIZE_RANGE = { least: 0.05, most: 1.5 };
  * @throws InvalidInput: crossing outline, hole outside the plate, absurd sizes; `holes[1]` and the like in the field
  */
 export function plateShape(spec: OutlineSpec, holeSpecs: readonly HoleSpec[] = []): PlateShape {
-  const outline = spec.kind === 'drawn' ? checkDrawn(spec.points) : drawParametric(spec);
+  const outline = spec.kind === 'drawn' ? checkDrawn(spec) : drawParametric(spec);
   const crossing = findSelfCrossing(outline);
   if (crossing) {
     throw new InvalidInput(
@@ -66,13 +77,15 @@ export function plateArea(shape: PlateShape): number {
   return shape.holes.reduce((area, hole) => area - Math.abs(signedArea(hole)), Math.abs(signedArea(shape.outline)));
 }
 
-function checkDrawn(points: Polygon): Polygon {
+function checkDrawn({ points, lines = [] }: DrawnOutline): Polygon {
   if (points.length < MINIMUM_CORNERS) throw new InvalidInput('outline', points.length, 'needs at least four points');
   if (points.length > MAXIMUM_CORNERS)
     throw new InvalidInput('outline', points.length, `has more than ${MAXIMUM_CORNERS} points`);
   if (!points.every(([x, y]) => Number.isFinite(x) && Number.isFinite(y))) {
     throw new InvalidInput('outline', 'point', 'has a point that is not a pair of numbers');
   }
+  if (!lines.every((line) => line.length === 2 && line.flat().every((at) => Math.abs(at) < SIZE_RANGE.most)))
+    throw new InvalidInput('outline', 'line', 'has a line inside that is not a pair of points on the plate');
   const { xMin, xMax, yMin, yMax } = boundsOf(points);
   for (const size of [xMax - xMin, yMax - yMin]) {
     if (size < SIZE_RANGE.least || size > SIZE_RANGE.most) {

@@ -1,6 +1,6 @@
 import type { HoleSpec, OutlineSpec } from '@nimble/core/outline';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsNumber } from 'class-validator';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsNumber, IsOptional } from 'class-validator';
 
 export class OutlineDto {
   @IsIn(['waisted', 'teardrop', 'rectangle', 'drawn']) kind: OutlineSpec['kind'];
@@ -32,6 +32,8 @@ class RectangleOutlineDto extends OutlineDto {
 class DrawnOutlineDto extends OutlineDto {
   /** [[x, y] …] in metres; each pair is checked with the outline itself. */
   @IsArray() @ArrayMinSize(4) @ArrayMaxSize(4000) @IsArray({ each: true }) points: [number, number][];
+  /** [[[x, y], [x, y]] …]: lines of the drawing that may be braces; checked with the outline itself. */
+  @IsOptional() @IsArray() @ArrayMaxSize(60) @IsArray({ each: true }) lines?: [[number, number], [number, number]][];
 }
 
 export class HoleDto {

@@ -14,7 +14,7 @@ interface Props {
   units: UnitChoice;
   /** Reads the file again, another way. */
   onReading: (reading: OutlineReading) => void;
-  onTake: (outline: ImportedOutline, holes: HoleSpec[]) => void;
+  onTake: (outline: ImportedOutline, holes: HoleSpec[], lines: ImportedOutline['lines']) => void;
   onClose: () => void;
 }
 
@@ -35,9 +35,11 @@ export function OutlineDialog({ name, outline, reading, units, onReading, onTake
   const chosen = own?.of === holes ? own.chosen : chosenAtFirst(holes);
   const doubt = sizeDoubt(outline);
   const taken = holes.filter((_, i) => chosen.includes(i));
+  const [withLines, setWithLines] = useState(true);
+  const lines = outline.lines.filter((line) => !isOfSlots(line, taken));
   return (
     <Dialog title={`The outline in ${name}`} open onClose={onClose}>
-      <Preview outline={outline} holes={taken} />
+      <Preview outline={outline} holes={taken} lines={withLines ? lines : []} />
       <p data-testid="drawn-size" className="figures my-2 text-lead font-bold">
         {inWords(formatPlanLength(length, units))} long, {inWords(formatPlanLength(width, units))} wide
       </p>
@@ -77,8 +79,15 @@ export function OutlineDialog({ name, outline, reading, units, onReading, onTake
           onChange={(on) => setOwn({ of: holes, chosen: on ? [...chosen, i] : chosen.filter((one) => one !== i) })}
         />
       ))}
+      {lines.length > 0 && (
+        <CheckField
+          label={`${lines.length === 1 ? 'A line' : `${lines.length} lines`} inside: braces, to be confirmed in Layout`}
+          checked={withLines}
+          onChange={setWithLines}
+        />
+      )}
       <div className="mt-3 flex gap-2">
-        <Button kind="main" className="flex-1" onClick={() => onTake(outline, taken)}>
+        <Button kind="main" className="flex-1" onClick={() => onTake(outline, taken, withLines ? lines : [])}>
           Take this outline
         </Button>
         <Button onClick={onClose}>Leave it</Button>
@@ -94,15 +103,41 @@ function holeWords(hole: HoleSpec, units: UnitChoice): string {
   return `Open a pair of slots ${inWords(formatPlanLength(hole.length, units))} long, their middle at ${at}`;
 }
 
+/** What is opened as a slot is no brace. */
+function isOfSlots([a, b]: ImportedOutline['lines'][number], holes: readonly HoleSpec[]): boolean {
+  const [x, y] = [(a[0] + b[0]) / 2, Math.abs(a[1] + b[1]) / 2];
+  return holes.some((hole) => hole.kind === 'f-holes' && Math.hypot(x - hole.x, y - hole.spread / 2) < NEAR);
+}
+
+/** [m] */
+const NEAR = 0.008;
 const MM = 1000;
 
-function Preview({ outline: { points, length, width }, holes }: { outline: ImportedOutline; holes: HoleSpec[] }) {
+interface Shown {
+  outline: ImportedOutline;
+  holes: HoleSpec[];
+  lines: ImportedOutline['lines'];
+}
+
+function Preview({ outline: { points, length, width }, holes, lines }: Shown) {
   const margin = 0.02 * length * MM;
   const box = [-margin, (-width / 2) * MM - margin, length * MM + 2 * margin, width * MM + 2 * margin];
   const drawn = [points, ...holes.flatMap(drawHoles)].map(polygonPath).join('');
   return (
     <svg viewBox={box.join(' ')} className="max-h-52 w-full" role="img" aria-label="The outline, neck end to the left">
       <path d={drawn} fillRule="evenodd" fill="var(--wood)" stroke="var(--ink)" strokeWidth={margin / 4} />
+      {lines.map(([a, b], i) => (
+        <line
+          key={i}
+          x1={a[0] * MM}
+          y1={a[1] * MM}
+          x2={b[0] * MM}
+          y2={b[1] * MM}
+          stroke="var(--brass)"
+          strokeWidth={margin / 2}
+          strokeDasharray={margin}
+        />
+      ))}
     </svg>
   );
 }

@@ -116,8 +116,8 @@ export function OutlineFields({ family, outline, holes, units, onOutline, onHole
           key={drawn.name}
           units={units}
           onClose={close}
-          onTake={({ points }, openings) => {
-            onOutline({ kind: 'drawn', points });
+          onTake={({ points }, openings, lines) => {
+            onOutline({ kind: 'drawn', points, ...(lines.length > 0 && { lines }) });
             onHoles(openings);
             close();
           }}

@@ -18,6 +18,7 @@ import { CutSlip } from '../../bracing/CutSlip';
 import { LoadElevation } from './LoadElevation';
 import { PieceSlip, without } from './PieceSlip';
 import { PlanHandles } from '../../plate/PlanHandles';
+import { DrawnLinesLayer, linesLeft } from '../../bracing/DrawnLines';
 import { PlanSlip, usePersonsExperience } from '../../bracing/PlanSlip';
 import { StringsSlip } from './StringsSlip';
 
@@ -92,7 +93,13 @@ function Layout({ build, kept }: { build: Build; kept: BracingPlan }) {
       slip={
         <>
           <SlipPages tabs={TABS} open={tab} onOpen={(slip) => go({ slip })} />
-          {tab === 'plan' && <PlanSlip {...{ build, bracing, ground, cautions }} onSelect={select} />}
+          {tab === 'plan' && (
+            <PlanSlip
+              {...{ build, bracing, ground, cautions }}
+              onOutline={(outline) => writes.changeBuild({ outline })}
+              onSelect={select}
+            />
+          )}
           {tab === 'piece' && <PieceSlip {...{ build, bracing, ground, plate, selected }} onSelect={select} />}
           {tab === 'strings' && (
             <StringsSlip
@@ -116,6 +123,9 @@ function Layout({ build, kept }: { build: Build; kept: BracingPlan }) {
         >
           {(pixelsPerMm) => (
             <>
+              {tab === 'plan' && (
+                <DrawnLinesLayer lines={linesLeft(build.outline, bracing.plan)} pixelsPerMm={pixelsPerMm} />
+              )}
               <BraceLayer
                 isBack={build.plate === 'back'}
                 plan={bracing.plan}

@@ -1,6 +1,7 @@
 import { choose } from '../../test/choose';
 import { emptyPlan, xOf, type BracingPlan } from '@nimble/core/bracing';
-import { fireEvent, screen, within } from '@testing-library/react';
+import { plateShape } from '@nimble/core/outline';
+import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { aBuild, aPlan, open, sentPlan, servePlan, typeInto, type Asked } from '../../test/test-bench';
 import { LayoutPage } from './LayoutPage';
 
@@ -64,6 +65,38 @@ describe('the layout', () => {
     expect(await screen.findByText('11')).toBeInTheDocument();
     expect(screen.getByText(/Notch from above for X leg to the treble/)).toBeInTheDocument();
     expect(screen.getByText('PDF')).toBeInTheDocument();
+  });
+  it('offers the lines of a drawing as braces: those that are none yet, stopped inside and let in at the rim', async () => {
+    const { outline: rim } = plateShape(build.outline);
+    const widest = rim.reduce((a, b) => (b[1] > a[1] ? b : a));
+    const lines = [
+      [
+        [0.3, -0.05],
+        [0.4, 0.06],
+      ],
+      [
+        [widest[0], widest[1] - 0.005],
+        [widest[0], -widest[1] + 0.005],
+      ],
+    ] as const;
+    const drawn = { ...build, outline: { kind: 'drawn' as const, points: rim, lines } };
+    const asked = servePlan(drawn, plan);
+    open(<LayoutPage />, { path: '/builds/:buildId/layout', at: '/builds/b/layout' });
+    const offer = within(await screen.findByRole('region', { name: 'Lines of the drawing' }));
+    expect(offer.getByText(/holds 2 lines inside/)).toBeInTheDocument();
+    fireEvent.click(offer.getByText('They are braces'));
+    const made = (await sentPlan(asked)).braces.slice(plan.braces.length);
+    expect(made.map(({ name, from, to, ends, role }) => ({ name, from, to, ends, role }))).toEqual([
+      { name: 'drawn 1', from: lines[0][0], to: lines[0][1], ends: ['stopped', 'stopped'], role: 'free' },
+      { name: 'drawn 2', from: lines[1][0], to: lines[1][1], ends: ['let-in', 'let-in'], role: 'free' },
+    ]);
+    expect(screen.queryByRole('region', { name: 'Lines of the drawing' })).not.toBeInTheDocument();
+    fireEvent.click(screen.getByText('Undo'));
+    fireEvent.click(
+      within(await screen.findByRole('region', { name: 'Lines of the drawing' })).getByText('They are none'),
+    );
+    await waitFor(() => expect(asked.some(({ method }) => method === 'PATCH')).toBe(true));
+    expect(asked.find(({ method }) => method === 'PATCH')!.body).toEqual({ outline: { kind: 'drawn', points: rim } });
   });
   it('adds a patch of one’s own, to be moved by its figures', async () => {
     const asked = show(plan);
