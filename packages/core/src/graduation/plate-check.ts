@@ -25,7 +25,7 @@ export interface PlateCheck {
 const apart = (a: number, b: number) => Math.abs(Math.log(a / b));
 
 /** The clear note nearest to another; undefined where none was heard. */
-export const nearestClear = ({ clear = [] }: Pick<PlateCheck, 'clear'>, to: number): number | undefined =>
+const nearestClear = ({ clear = [] }: Pick<PlateCheck, 'clear'>, to: number): number | undefined =>
   [...clear].sort((a, b) => apart(a, to) - apart(b, to))[0];
 
 /** What a check says of the note that is followed [Hz]. */
