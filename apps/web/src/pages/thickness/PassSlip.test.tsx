@@ -114,7 +114,9 @@ describe('what to take off', () => {
     const field = screen.getByLabelText('How deep, at B2, inner face');
     fireEvent.change(field, { target: { value: '0,3' } });
     expect(await screen.findByText(/Planed out it leaves 2\.90 mm: it fits/)).toBeInTheDocument();
-    fireEvent.click(screen.getByText('Keep it as a mark'));
+    const keep = screen.getByText('Keep it as a mark');
+    fireEvent.blur(field);
+    fireEvent.click(keep);
     expect(onTears).toHaveBeenCalledWith([
       expect.objectContaining({
         station: 'B2',

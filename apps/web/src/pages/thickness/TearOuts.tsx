@@ -114,6 +114,8 @@ function TearForm({ judge, station, units, face, onMark }: FormProps) {
   const [depth, setDepth] = useState<number | null>(null);
   const [answer, setAnswer] = useState<{ words: string; tear: TearOut | null } | null>(null);
   const ask = async (value: number | null) => {
+    // Left with what was answered already: to clear it would take away the button that the finger goes for.
+    if (value === depth && answer !== null) return;
     setDepth(value);
     setAnswer(null);
     if (value === null) return;
