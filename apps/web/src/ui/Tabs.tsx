@@ -39,7 +39,10 @@ export function SlipPages<K extends string>({
   onOpen,
 }: Pick<TextTabsProps<K>, 'tabs' | 'open' | 'onOpen'>) {
   return (
-    <nav aria-label="Slip pages" className="no-print sticky top-0 z-10 mb-1 flex lg:-top-1 border-b border-grain bg-slip">
+    <nav
+      aria-label="Slip pages"
+      className="no-print sticky top-0 z-10 mb-1 flex lg:-top-1 border-b border-grain bg-slip"
+    >
       {tabs.map(([key, words]) => (
         <button
           key={key}
