@@ -78,6 +78,7 @@ describe('passes', () => {
       const readings = STATIONS.map((station) => aReading(station, left.get(station.name)!));
       await api.http.post(`/api/v1/surveys/${surveyId}/readings`).send({ readings }).expect(201);
     }
+    await api.http.get(`/api/v1/builds/${randomUUID()}/ledger`).expect(404);
     const { reach } = await ledger();
     expect(reach.passes).toBe(3);
     expect(reach.value).toBeGreaterThan(0.3);

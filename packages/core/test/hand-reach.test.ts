@@ -8,9 +8,10 @@ import {
   integrate,
   layStations,
   learnReach,
+  reachOfPass,
   reachShape,
   type HandReach,
-  type ReachPass,
+  type ReachStation,
   type StationReading,
 } from '../src/survey';
 import { assessThickness, plateContext, takenRemoval } from '../src/verdict';
@@ -23,15 +24,12 @@ const field = reachShape(grid);
 const target = defaultTarget('steel-string', 'top');
 const at = (values: Float64Array, { x, y }: { x: number; y: number }) => values[Math.max(0, cellAt(grid, x, y))];
 /** A hand that meant so much, as calipers of so much scatter tell it [m]. */
-const pass = (random: RandomSource, { reach, meant = 3e-4, scatter = 2e-5 }: Record<string, number>): ReachPass => ({
-  grid,
-  stations: stations.map(({ x, y }) => ({
-    x,
-    y,
-    meant,
-    removed: 0.92 * meant * (1 + reach * at(field, { x, y })) + scatter * random.normal(),
-  })),
-});
+const pass = (random: RandomSource, { reach, meant = 3e-4, scatter = 2e-5 }: Record<string, number>): ReachStation[] =>
+  stations.map((station) => {
+    const shape = at(field, station);
+    return { shape, meant, removed: 0.92 * meant * (1 + reach * shape) + scatter * random.normal() };
+  });
+const learn = (passes: readonly ReachStation[][]) => learnReach(passes.flatMap((one) => reachOfPass(one) ?? []));
 const known = (value: number): HandReach => ({ value, sd: 0.05, passes: 5 });
 
 describe('a hand’s reach', () => {
@@ -49,29 +47,27 @@ describe('a hand’s reach', () => {
   });
   it('is learned from what came off beside what was meant, whatever the tool took over all', () => {
     const random = seededRandom(4);
-    const learned = learnReach([1, 2, 3, 4].map(() => pass(random, { reach: 0.4 })))!;
+    const learned = learn([1, 2, 3, 4].map(() => pass(random, { reach: 0.4 })))!;
     expect(Math.abs(learned.value - 0.4)).toBeLessThan(1.645 * learned.sd + 0.03);
     expect(learned.value).toBeGreaterThan(0.3);
     expect(learned.passes).toBe(4);
   });
   it('is not told by an even hand, by one pass, by few places, or by a slip of the caliper', () => {
     const random = seededRandom(5);
-    expect(learnReach([1, 2, 3].map(() => pass(random, { reach: 0 })))).toBeNull();
-    expect(learnReach([pass(random, { reach: 0.4 })])).toBeNull();
-    const few = (one: ReachPass) => ({ ...one, stations: one.stations.slice(0, 5) });
-    expect(learnReach([1, 2, 3].map(() => few(pass(random, { reach: 0.4 }))))).toBeNull();
-    const slips = (one: ReachPass) => ({
-      ...one,
-      stations: one.stations.map((station, i) => (i === 0 ? { ...station, removed: -27e-3 } : station)),
-    });
-    const learned = learnReach([1, 2, 3, 4].map(() => slips(pass(random, { reach: 0.4 }))))!;
+    expect(learn([1, 2, 3].map(() => pass(random, { reach: 0 })))).toBeNull();
+    expect(learn([pass(random, { reach: 0.4 })])).toBeNull();
+    const few = (one: ReachStation[]) => one.slice(0, 5);
+    expect(learn([1, 2, 3].map(() => few(pass(random, { reach: 0.4 }))))).toBeNull();
+    const slips = (one: ReachStation[]) =>
+      one.map((station, i) => (i === 0 ? { ...station, removed: -27e-3 } : station));
+    const learned = learn([1, 2, 3, 4].map(() => slips(pass(random, { reach: 0.4 }))))!;
     expect(Math.abs(learned.value - 0.4)).toBeLessThan(0.15);
   });
   it('says how sure it is: the truth lies within nine times in ten', () => {
     const random = seededRandom(6);
     const held = Array.from({ length: 60 }, () => {
       const truth = 0.35;
-      const learned = learnReach([1, 2, 3].map(() => pass(random, { reach: truth + 0.1 * random.normal() })));
+      const learned = learn([1, 2, 3].map(() => pass(random, { reach: truth + 0.1 * random.normal() })));
       return learned !== null && Math.abs(learned.value - truth) <= 1.645 * learned.sd;
     }).filter(Boolean).length;
     expect(held).toBeGreaterThan(60 * 0.8);

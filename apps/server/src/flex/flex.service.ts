@@ -119,9 +119,11 @@ export class FlexService {
     });
   }
 
-  private async keep(row: { id: string; buildId: string; person: string } & Record<string, unknown>) {
+  private async keep(
+    row: { id: string; buildId: string; person: string; feel?: number | null } & Record<string, unknown>,
+  ) {
     await insertOnce(PlateCheckRecord, row);
-    await this.markAfter(row.buildId, row.person);
+    await this.markAfter({ feel: null, ...row });
     return this.checks(row.buildId);
   }
 
@@ -130,13 +132,13 @@ export class FlexService {
     const check = await PlateCheckRecord.findOne({ where: { id: checkId, buildId } });
     if (!check) throw notFound('check of this build');
     await check.update({ retractedAt: retracted ? new Date() : null });
-    await this.markAfter(buildId, check.person);
+    await this.markAfter(check);
     return this.checks(buildId);
   }
 
-  private async markAfter(buildId: string, person: string): Promise<void> {
-    await this.verdicts.markBuild(buildId);
-    await this.handChanged(person);
+  private async markAfter(check: Pick<PlateCheckRecord, 'buildId' | 'person' | 'feel'>): Promise<void> {
+    await this.verdicts.markBuild(check.buildId);
+    if (check.feel !== null) await this.handChanged(check.person);
   }
 
   /** What a person's marks are worth may have changed: of boards as of plates. */

@@ -5,19 +5,22 @@ import type { Estimate } from '@nimble/core/base';
 import type { HandReach } from '@nimble/core/survey';
 import { Op } from 'sequelize';
 import { toPlateCheck } from '../build-records/check.mapper';
-import { Build } from '../build-records/models/build.model';
+import { findBuild } from '../build-records/find-build';
+import type { Build } from '../build-records/models/build.model';
 import { PlateCheckRecord } from '../build-records/models/plate-check.model';
 import type { PassRecord } from '../build-records/models/pass.model';
 import { Survey } from '../build-records/models/survey.model';
 import { standingPasses } from '../build-records/plate-state';
-import { handReach } from './hand-reach';
+import { HandReachService } from './hand-reach.service';
 import type { LedgerView, SettledPassView } from './ledger.view';
 
 /** Puts what was foretold of the passes taken beside the look that came after them. */
 @Injectable()
 export class LedgerService {
+  constructor(private readonly hands: HandReachService) {}
+
   async ofBuild(buildId: string): Promise<LedgerView> {
-    const build = await Build.findByPk(buildId, { rejectOnEmpty: true });
+    const build = await findBuild(buildId);
     const newest = await Survey.findOne({ where: { buildId, retractedAt: null }, order: [['number', 'DESC']] });
     const [pairs, reach, checks] = await Promise.all([
       this.pairs(buildId),
@@ -42,7 +45,7 @@ export class LedgerService {
 
   /** Of whoever takes wood off this plate by hand, as it was known when the survey was begun, its own look included. */
   async reach(build: Build, survey: Survey | null): Promise<HandReach | null> {
-    return handReach(build, new Date((survey?.startedAt.getTime() ?? Date.now()) + 1));
+    return this.hands.of(build, new Date((survey?.startedAt.getTime() ?? Date.now()) + 1));
   }
 
   /**

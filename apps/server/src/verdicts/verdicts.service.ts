@@ -167,7 +167,7 @@ export class VerdictsService implements OnApplicationShutdown {
       this.ledger.removalSpread(build.id),
       PlateCheckRecord.findAll({ where: { buildId: build.id, retractedAt: null }, order: [['at', 'ASC']] }),
       this.modelsFor(build),
-      shopFacts(),
+      shopFacts(build),
       this.ledger.reach(build, survey),
       readingsOf(survey.id),
       expectedFor(survey, build),

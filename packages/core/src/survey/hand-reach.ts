@@ -3,7 +3,7 @@
  * since strokes run out over the edge. Learned from what surveys before and after a pass say beside what was meant. SI.
  */
 import type { Estimate } from '../base';
-import { cellAt, type MapGrid } from './map-grid';
+import type { MapGrid } from './map-grid';
 import { integrate, robustDeviation } from './thickness-map';
 
 /** By how much more comes off at the rim than in the middle, as a share of what was meant (1); from so many passes. */
@@ -27,11 +27,12 @@ export function reachBias(grid: MapGrid, reach: HandReach | null): Float64Array 
   return reach && reachShape(grid).map((share) => reach.value * share);
 }
 
-/** One pass, or several between two whole surveys. */
-export interface ReachPass {
-  grid: MapGrid;
-  /** At each station that was read before and after: meant to come off, without any reach, and what did [m]. */
-  stations: readonly { x: number; y: number; meant: number; removed: number }[];
+/** A station read before and after a pass, or several: where it lies in the reach's shape (1). */
+export interface ReachStation {
+  shape: number;
+  /** Meant to come off, without any reach, and what did [m]. */
+  meant: number;
+  removed: number;
 }
 
 /** Before anything is known a hand reaches so unevenly, and from one pass to the next it differs by so much (1). */
@@ -48,25 +49,26 @@ const LEAST_DEPTH = 5e-5;
 /** Misses beyond so many robust standard deviations are left out. */
 const OUTLIER = 4;
 
-/** @returns null while the passes do not tell one */
-export function learnReach(passes: readonly ReachPass[]): HandReach | null {
-  const told = passes.flatMap((pass) => reachOf(pass) ?? []);
-  if (told.length < LEAST_PASSES) return null;
-  const weights = told.map(({ sd }) => 1 / (sd ** 2 + BETWEEN_PASSES ** 2));
+/** @param passes what each tells by itself @returns null while they do not tell one together */
+export function learnReach(passes: readonly Estimate[]): HandReach | null {
+  if (passes.length < LEAST_PASSES) return null;
+  const weights = passes.map(({ sd }) => 1 / (sd ** 2 + BETWEEN_PASSES ** 2));
   const precision = weights.reduce((sum, weight) => sum + weight, 1 / FIRST_SPREAD ** 2);
-  const value = told.reduce((sum, { value: one }, i) => sum + weights[i] * one, 0) / precision;
+  const value = passes.reduce((sum, { value: one }, i) => sum + weights[i] * one, 0) / precision;
   const sd = Math.sqrt(1 / precision);
   if (Math.abs(value) < SURE * sd) return null;
-  return { value: Math.max(-MOST, Math.min(MOST, value)), sd, passes: told.length };
+  return { value: Math.max(-MOST, Math.min(MOST, value)), sd, passes: passes.length };
 }
 
-/** Least squares of what came off over what was meant, removed = meant (a + b shape); the reach is b / a. */
-function reachOf({ grid, stations }: ReachPass): Estimate | null {
-  const shape = reachShape(grid);
-  const rows = stations.flatMap(({ x, y, meant, removed }) => {
-    const cell = cellAt(grid, x, y);
-    return cell >= 0 && meant >= LEAST_DEPTH ? [{ u: meant, v: meant * shape[cell], removed }] : [];
-  });
+/**
+ * What one pass tells, by least squares of what came off over what was meant: removed = meant (a + b shape), reach b /
+ * a.
+ * @returns null where too few places tell anything
+ */
+export function reachOfPass(stations: readonly ReachStation[]): Estimate | null {
+  const rows = stations
+    .filter(({ meant }) => meant >= LEAST_DEPTH)
+    .map(({ shape, meant, removed }) => ({ u: meant, v: meant * shape, removed }));
   const first = fitOf(rows);
   if (!first) return null;
   const misses = Float64Array.from(rows, ({ u, v, removed }) => removed - first.a * u - first.b * v);

@@ -39,7 +39,7 @@ export {
   type MapStatistics,
   type ThicknessMap,
 } from './thickness-map';
-export { learnReach, reachBias, reachShape, type HandReach, type ReachPass } from './hand-reach';
+export { learnReach, reachBias, reachOfPass, reachShape, type HandReach, type ReachStation } from './hand-reach';
 export { removalBetween, type Removal } from './removal';
 export { asymmetry, type Asymmetry } from './asymmetry';
 export { questionableReadings, checkGrowth, checkReading, type Question } from './question-reading';
