@@ -2,7 +2,7 @@ import { scaleOf, usualBrace, type BracingPlan } from '@nimble/core/bracing';
 import { distanceToLine, type OutlineSpec, type Point } from '@nimble/core/outline';
 import { toast } from 'sonner';
 import type { Bracing, Ground } from '../api/use-bracing';
-import { MM } from '../plate';
+import { PlateLines } from '../plate';
 import { Button } from '../ui';
 
 export type DrawnLine = readonly [Point, Point];
@@ -72,18 +72,12 @@ function braceOn([from, to]: DrawnLine, index: number, plan: BracingPlan, { shap
 export function DrawnLinesLayer({ lines, pixelsPerMm }: { lines: readonly DrawnLine[]; pixelsPerMm: number }) {
   return (
     <g aria-hidden pointerEvents="none">
-      {lines.map(([a, b], i) => (
-        <line
-          key={i}
-          x1={a[0] * MM}
-          y1={a[1] * MM}
-          x2={b[0] * MM}
-          y2={b[1] * MM}
-          stroke="var(--brass)"
-          strokeWidth={3 / pixelsPerMm}
-          strokeDasharray={`${9 / pixelsPerMm} ${6 / pixelsPerMm}`}
-        />
-      ))}
+      <PlateLines
+        lines={lines}
+        stroke="var(--brass)"
+        strokeWidth={3 / pixelsPerMm}
+        strokeDasharray={`${9 / pixelsPerMm} ${6 / pixelsPerMm}`}
+      />
     </g>
   );
 }

@@ -1,5 +1,5 @@
 import { bandTable, isSameBand, type ThicknessBand } from '@nimble/core/graduation';
-import { FAMILIES, PLATES } from '@nimble/core/project';
+import { PLATES } from '@nimble/core/project';
 import type { Family } from '@nimble/core/outline';
 import { SPECIES_PRIORS, speciesPrior } from '@nimble/core/wood';
 import { useState } from 'react';
@@ -7,12 +7,11 @@ import { toast } from 'sonner';
 import { useWorkshopWrites } from '../../api/bracing';
 import { Refused } from '../../api/client';
 import { useWorkshop } from '../../api/hooks';
-import { positiveBelow, QuantityField } from '../../forms';
+import { FamilyField, positiveBelow, QuantityField } from '../../forms';
 import { RoomHeader } from '../../frame/RoomHeader';
 import { Button, Option, PanelSection, SelectField } from '../../ui';
 import { Loading } from '../../ui/Loading';
 import { usePreferences } from '../../ui/preferences';
-import { FAMILY_WORDS } from '../../words/family-words';
 
 type Plate = ThicknessBand['plate'];
 type Row = ReturnType<typeof bandTable>[number];
@@ -34,13 +33,7 @@ export function BandsPage() {
           under work whose target is the ordinary one follow this table at once; targets that you set stay.
         </p>
         <div className="max-w-sm">
-          <SelectField label="Family" value={family} onChoose={(chosen) => setFamily(chosen as Family)}>
-            {FAMILIES.map((key) => (
-              <Option key={key} value={key}>
-                {FAMILY_WORDS[key]}
-              </Option>
-            ))}
-          </SelectField>
+          <FamilyField value={family} onChoose={setFamily} />
         </div>
         <div className="grid gap-6 lg:grid-cols-2">
           {PLATES.map((plate) => (

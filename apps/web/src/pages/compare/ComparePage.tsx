@@ -11,8 +11,8 @@ import { Loading } from '../../ui/Loading';
 import { setPreferences, usePreferences } from '../../ui/preferences';
 import { HomeLink } from '../../frame/Shell';
 import { useShortcuts } from '../../ui/shortcuts';
+import { FamilyField } from '../../forms';
 import { SelectField, Option } from '../../ui';
-import { FAMILY_WORDS } from '../../words/family-words';
 import { CompareChart } from './CompareChart';
 import { figureName, figureWords } from '../../words/compare-words';
 
@@ -52,13 +52,7 @@ export function ComparePage() {
           <section aria-label="Figures" className="min-h-0 overflow-y-auto">
             <div className="mb-2 flex flex-wrap gap-3">
               <div className="w-56">
-                <SelectField label="Family" value={commonest} onChoose={(chosen) => setFamily(chosen as Family)}>
-                  {FAMILIES.map((key) => (
-                    <Option key={key} value={key}>
-                      {FAMILY_WORDS[key]}
-                    </Option>
-                  ))}
-                </SelectField>
+                <FamilyField value={commonest} onChoose={setFamily} />
               </div>
               <div className="w-40">
                 <SelectField label="Plate" value={plate} onChoose={(chosen) => setPlate(chosen as PlateRole)}>

@@ -3,7 +3,7 @@ import { drawHoles, type HoleSpec } from '@nimble/core/outline';
 
 import { formatPlanLength, inWords, type UnitChoice } from '@nimble/core/units';
 import { useState } from 'react';
-import { polygonPath } from '../../plate';
+import { MM, PlateLines, polygonPath } from '../../plate';
 import { Button, CheckField, Dialog, Option, SelectField } from '../../ui';
 import { chosenAtFirst, sizeDoubt } from './outline-file-words';
 
@@ -111,7 +111,6 @@ function isOfSlots([a, b]: ImportedOutline['lines'][number], holes: readonly Hol
 
 /** [m] */
 const NEAR = 0.008;
-const MM = 1000;
 
 interface Shown {
   outline: ImportedOutline;
@@ -126,18 +125,7 @@ function Preview({ outline: { points, length, width }, holes, lines }: Shown) {
   return (
     <svg viewBox={box.join(' ')} className="max-h-52 w-full" role="img" aria-label="The outline, neck end to the left">
       <path d={drawn} fillRule="evenodd" fill="var(--wood)" stroke="var(--ink)" strokeWidth={margin / 4} />
-      {lines.map(([a, b], i) => (
-        <line
-          key={i}
-          x1={a[0] * MM}
-          y1={a[1] * MM}
-          x2={b[0] * MM}
-          y2={b[1] * MM}
-          stroke="var(--brass)"
-          strokeWidth={margin / 2}
-          strokeDasharray={margin}
-        />
-      ))}
+      <PlateLines lines={lines} stroke="var(--brass)" strokeWidth={margin / 2} strokeDasharray={margin} />
     </svg>
   );
 }

@@ -6,7 +6,7 @@ import { toast } from 'sonner';
 import { soundPath, type KnockView } from '../../api/knocks';
 import { useKnocks, useTopAsGlued, useVoicedPlate, type VoicedPlate } from '../../api/voiced-plate';
 import { fileName, saveFile } from '../../ui/save-file';
-import { MM, polygonPath } from '../../plate';
+import { MM, PlateLines, polygonPath } from '../../plate';
 import { Loading } from '../../ui/Loading';
 import { usePreferences } from '../../ui/preferences';
 import { Button } from '../../ui';
@@ -110,30 +110,8 @@ function SmallPlate({ plate: { outline, holes, braces, cuts } }: { plate: StoryP
       {holes.map((hole, i) => (
         <path key={i} d={polygonPath(hole)} fill="var(--paper)" stroke="var(--ink)" strokeWidth="1" {...stroke} />
       ))}
-      {braces.map(([a, b], i) => (
-        <line
-          key={i}
-          x1={a[0] * MM}
-          y1={a[1] * MM}
-          x2={b[0] * MM}
-          y2={b[1] * MM}
-          stroke="var(--line)"
-          strokeWidth="3.5"
-          {...stroke}
-        />
-      ))}
-      {cuts.map(([a, b], i) => (
-        <line
-          key={i}
-          x1={a[0] * MM}
-          y1={a[1] * MM}
-          x2={b[0] * MM}
-          y2={b[1] * MM}
-          stroke="var(--ember)"
-          strokeWidth="5"
-          {...stroke}
-        />
-      ))}
+      <PlateLines lines={braces} stroke="var(--line)" strokeWidth="3.5" {...stroke} />
+      <PlateLines lines={cuts} stroke="var(--ember)" strokeWidth="5" {...stroke} />
     </svg>
   );
 }

@@ -39,7 +39,7 @@ function NumberSettings({ build, units, onRules }: Settings & { units: UnitChoic
   const own = build.choices.rules.number;
   const workshop = useWorkshop();
   const usual = numberBand(build.family, build.plate, build.wood.species, workshop.data?.bands);
-  const band = own ?? { thickness: usual.thickness, tolerance: usual.tolerance };
+  const band = own ?? { thickness: usual.thickness, tolerance: (usual.to - usual.from) / 2 };
   return (
     <div className="grid grid-cols-2 gap-3">
       <QuantityField
