@@ -2,7 +2,7 @@
 import { formatMass, formatThickness, inWords, type UnitChoice } from '@nimble/core/units';
 import { halfInterval } from '@nimble/core/base';
 import { takenWords } from '@nimble/core/verdict';
-import { useEffect, useRef, useState } from 'react';
+import { useLayoutEffect, useRef, useState } from 'react';
 import type { PassView, Survey } from '../../api/types';
 import { Button, Dialog, TakeBack } from '../../ui';
 import { TakenForm, type OnTake } from './TakeOff';
@@ -19,8 +19,8 @@ export function PassesSince({ passes, units, onCorrect, onRetract, onLook }: Pro
   const [mending, setMending] = useState<PassView | null>(null);
   const forecast = passes.at(-1)?.forecast;
   const section = useRef<HTMLElement>(null);
-  // The press that took it off was far down the slip.
-  useEffect(() => {
+  // The press that took it off was far down the slip; before it is drawn, so that nothing moves under the finger.
+  useLayoutEffect(() => {
     void section.current?.scrollIntoView?.({ block: 'center' });
   }, [passes.length]);
   return (
@@ -47,6 +47,14 @@ export function PassesSince({ passes, units, onCorrect, onRetract, onLook }: Pro
           </li>
         ))}
       </ul>
+      <div className="grid grid-cols-2 gap-1">
+        <Button kind="main" className="col-span-2" onClick={() => onLook('quick')}>
+          Quick look: five places
+        </Button>
+        <Button onClick={() => onLook('full')}>Whole survey</Button>
+        <Button onClick={() => onLook('weight')}>Weigh only</Button>
+      </div>
+      {/* Last: it comes when the server has answered, and nothing may move under the finger by then. */}
       {forecast && (
         <p>
           It should measure{' '}
@@ -58,13 +66,6 @@ export function PassesSince({ passes, units, onCorrect, onRetract, onLook }: Pro
           <span className="figures whitespace-nowrap">{inWords(formatMass(forecast.massAfter.value, units))}</span> now.
         </p>
       )}
-      <div className="grid grid-cols-2 gap-1">
-        <Button kind="main" className="col-span-2" onClick={() => onLook('quick')}>
-          Quick look: five places
-        </Button>
-        <Button onClick={() => onLook('full')}>Whole survey</Button>
-        <Button onClick={() => onLook('weight')}>Weigh only</Button>
-      </div>
       <Dialog title="What came off" open={mending !== null} onClose={() => setMending(null)}>
         {mending?.tool && (
           <TakenForm
