@@ -83,10 +83,10 @@ describe('choosing wood', () => {
     await press(driver, 'Keep the notes');
     await findText(driver, 'The weight is not known: weigh the board first');
     await press(driver, 'Weigh');
-    await fill(driver, 'Weight of one half', '174.6 kg');
+    await fill(driver, 'Weight of half A', '174.6 kg');
     await press(driver, 'Keep the weight');
     await findText(driver, 'is over 20 kg: check the unit');
-    await fill(driver, 'Weight of one half', '174.6');
+    await fill(driver, 'Weight of half A', '174.6');
     await fill(driver, 'Humidity', '45');
     await fill(driver, 'Temperature', '20');
     await press(driver, 'Keep the weight');
@@ -119,9 +119,28 @@ describe('choosing wood', () => {
     await findText(driver, 'Flex along');
     // 3.63 kN/m x 0.45^3 / (48 x 8.165e-10 m4) = 8.4 GPa, against 12 by knock
     await press(driver, 'Known');
-    await findText(driver, 'Flex and knock do not agree along the grain:');
+    await findText(driver, 'Flex and knock of A do not agree along the grain:');
     await press(driver, 'Take this test back'); // the newest stands first
     await untilReads(driver, async () => !/do not agree/.test(await text('What is known')), 'the clash to go');
+  });
+
+  it('weighs and knocks the other half, tells how far they differ, and swaps them', async () => {
+    await press(driver, 'Halves');
+    await findText(driver, 'Half B was not measured');
+    await press(driver, 'Weigh');
+    await (await driver.findElement(By.xpath('//*[@role="tab"][. = "Half B, treble"]'))).click();
+    await fill(driver, 'Weight of half B', '183.3');
+    await press(driver, 'Keep the weight');
+    await press(driver, 'Halves');
+    // 183.3 against 174.6 g of one size.
+    await findText(driver, 'Half B is 5 ± 2 % denser than A.');
+    await press(driver, 'Swap sides');
+    await findText(driver, 'From bass to treble: B, A');
+    await press(driver, 'Known');
+    // The mean of 420 and 440.9.
+    await untilReads(driver, async () => /Density\s*430 kg/.test(await text('What is known')), 'the joined density');
+    await press(driver, 'Weigh');
+    await (await driver.findElement(By.xpath('//*[@role="tab"][. = "Half A, treble"]'))).click();
   });
 
   it('bends it on a jig described once, read by the simulated dial', async () => {

@@ -20,6 +20,10 @@ import {
 import { OwnBench, type MadeBuild } from '../support/own-bench';
 import { serveApp, type ServedApp } from '../support/served-app';
 
+interface Choosing {
+  choices: { strokes: { stroke: string }[] };
+}
+
 describe('thinning by a rule', () => {
   let app: ServedApp;
   let browser: OpenBrowser;
@@ -181,6 +185,18 @@ describe('thinning by a rule', () => {
     expect(await treble()).toBe(turned);
     await face('inner');
     await untilReads(driver, async () => (await treble()) === inner, 'the inner face as it was');
+    await face('outer');
+    // One part of it that rises both ways.
+    await (await driver.findElement(By.css('[data-station=F4]'))).click();
+    const part = await driver.findElement(By.xpath('//label[starts-with(., "Here, ")]'));
+    const words = (await part.getText()).replace('Here, ', '');
+    await choose(driver, `Here, ${words}`, 'scrape: it rises both ways');
+    await untilReads(
+      driver,
+      async () =>
+        ((await api(`/builds/${other.id}`)) as Choosing).choices.strokes.some(({ stroke }) => stroke === 'scrape'),
+      'the part to be kept',
+    );
   });
 
   it('has nothing that shuts out a screen reader, and no unexpected errors', async () => {

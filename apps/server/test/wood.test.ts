@@ -211,6 +211,97 @@ describe('the rack', () => {
     await api.http.post(`/api/v1/wood-sets/${id}/photos/${photos[0].id}/retract`).expect(200);
     expect((await api.http.get(`/api/v1/wood-sets/${id}`)).body.photos).toEqual([]);
   });
+  describe('its halves', () => {
+    const show = async (id: string) => (await api.http.get(`/api/v1/wood-sets/${id}`).expect(200)).body;
+    const densities = async (id: string) =>
+      (await show(id)).pieces.map(({ mark, properties: { density } }: Piece) => [
+        mark,
+        density.by === 'prior' ? null : Math.round(density.value),
+      ]);
+    interface Piece {
+      mark: string;
+      properties: { density: { value: number; by: string }; modulusAlong: { value: number } };
+    }
+    /** Masses of 0.55 x 0.21 x 0.0036 m [kg]. */
+    const of = (density: number) => density * 0.55 * 0.21 * 0.0036;
+    const measured = async (a: number, b: number) => {
+      const id = await create();
+      await weigh(id, { mass: of(a) }).expect(201);
+      await weigh(id, { mass: of(b), piece: 'B' }).expect(201);
+      return id;
+    };
+    const trade = (id: string, body: object) => api.http.post(`/api/v1/wood-sets/${id}/trades`).send(body);
+
+    it('are measured each by itself, and joined: a knock is fitted with the weight of its own half', async () => {
+      const id = await measured(420, 460);
+      expect(await densities(id)).toEqual([
+        ['A', 420],
+        ['B', 460],
+      ]);
+      // The same notes of a half that is 460 / 420 times as heavy: as much stiffer.
+      await api.http
+        .post(`/api/v1/wood-sets/${id}/knock-tests`)
+        .send({ id: randomUUID(), person: '', partials, piece: 'B' })
+        .expect(201);
+      await knock(id).expect(201);
+      const { pieces, properties, joinedWidth } = await show(id);
+      const [a, b] = pieces.map((piece: Piece) => piece.properties.modulusAlong.value);
+      expect(b / a).toBeCloseTo(460 / 420, 3);
+      expect(properties.modulusAlong.value).toBeCloseTo((a + b) / 2, -6);
+      expect(properties.density.value).toBeCloseTo(440, 1);
+      expect(joinedWidth).toBeCloseTo(0.42, 9);
+    });
+    it('have sizes of their own, change places, and are not dropped once measured', async () => {
+      const id = await measured(420, 460);
+      const lie = (pieces: object[], status = 200) =>
+        api.http.patch(`/api/v1/wood-sets/${id}`).send({ pieces }).expect(status);
+      await lie([{ mark: 'B' }, { mark: 'A', thickness: 0.004 }]);
+      expect(await densities(id)).toEqual([
+        ['B', 460],
+        ['A', 378], // 420 x 3.6 / 4.0
+      ]);
+      // What is written without a mark stays of A, wherever it lies.
+      await weigh(id, { mass: of(400) }).expect(201);
+      expect((await show(id)).weighings.at(-1).piece).toBe('A');
+      expect((await lie([{ mark: 'A' }], 400)).body.errors[0].message).toMatch(/would lose one that was measured/);
+      expect((await lie([{ mark: 'A' }, { mark: 'A' }], 400)).body.errors[0].field).toBe('pieces');
+      expect((await weigh(id, { mass: of(400), piece: 'C' }).expect(400)).body.errors[0]).toMatchObject({
+        field: 'piece',
+        message: 'is not of this set: it has A, B',
+      });
+    });
+    it('go over into another set with all that was measured on them, once; and come back', async () => {
+      const [one, other] = [await measured(400, 470), await measured(465, 405)];
+      const body = { id: randomUUID(), mine: 'B', with: other, theirs: 'B' };
+      const { pieces } = (await trade(one, body).expect(201)).body;
+      expect(pieces[1].home).toEqual({ setId: other, set: 'Sitka 3', mark: 'B' });
+      await trade(one, body).expect(201); // sent again
+      expect([await densities(one), await densities(other)]).toEqual([
+        [
+          ['A', 400],
+          ['B', 405],
+        ],
+        [
+          ['A', 465],
+          ['B', 470],
+        ],
+      ]);
+      const back = (await trade(one, { ...body, id: randomUUID() }).expect(201)).body;
+      expect(back.pieces.map(({ home }: { home: object | null }) => home)).toEqual([null, null]);
+      expect(await densities(one)).toEqual([
+        ['A', 400],
+        ['B', 470],
+      ]);
+    });
+    it('are not traded for a piece of another species, of no set, or of the same', async () => {
+      const one = await measured(400, 470);
+      const cedar = await create(aSet({ species: 'western-redcedar' }));
+      const body = { id: randomUUID(), mine: 'B', theirs: 'A' };
+      expect((await trade(one, { ...body, with: cedar }).expect(400)).body.errors[0].field).toBe('with');
+      expect((await trade(one, { ...body, with: one }).expect(400)).body.errors[0].field).toBe('with');
+      await trade(one, { ...body, with: randomUUID() }).expect(404);
+    });
+  });
   it.each([
     [{ length: 550 }, 'length'],
     [{ width: -0.2 }, 'width'],

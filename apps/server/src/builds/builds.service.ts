@@ -118,7 +118,7 @@ export class BuildsService {
     });
     const from = `No. ${source.number} ${source.name}`;
     const recipe = targets.length > 0 ? (plan.choices.recipe ?? { from, wood: plan.wood }) : null;
-    const choices = { ...plan.choices, outcome: null, tears: [], recipe };
+    const choices = { ...plan.choices, outcome: null, tears: [], strokes: [], recipe };
     const copy = {
       ...plan,
       ...dto,

@@ -5,10 +5,12 @@ import {
   middleOfSpan,
   qualities,
   ringTime,
-  setProperties,
+  joinedProperties,
   testFlex,
   type End,
   type FlexTest,
+  type PieceMark,
+  type SetFacts,
   type SetProperties,
 } from '@nimble/core/wood';
 import {
@@ -40,6 +42,8 @@ interface RackRow {
   place: string;
   /** Q of the along note. */
   quality: number;
+  /** How far its second half differs from its first, where both were measured (1). */
+  second: { E: number; rho: number } | null;
 }
 
 const row = (name: string, species: string, change: Partial<RackRow> = {}): RackRow => ({
@@ -55,6 +59,7 @@ const row = (name: string, species: string, change: Partial<RackRow> = {}): Rack
   figure: '',
   place: 'Shelf 2',
   quality: 118,
+  second: null,
   ...change,
 });
 const brace = (name: string, species: string, change: Partial<RackRow>) =>
@@ -65,7 +70,12 @@ const ROWS: readonly RackRow[] = [
   row('Engelmann 14', 'engelmann-spruce', { lean: { E: 0.08, rho: -0.04 }, grainLinesPerCm: 12, quality: 131 }),
   row('Sitka 3', 'sitka-spruce', { worked: 'sawn', grainLinesPerCm: 7, place: 'Shelf 1' }),
   row('Sitka 5, stiff', 'sitka-spruce', { lean: { E: 0.28, rho: 0.03 }, grainLinesPerCm: 10, place: 'Shelf 1' }),
-  row('Red 8', 'red-spruce', { grainLinesPerCm: 6, place: 'Shelf 3', quality: 109 }),
+  row('Red 8', 'red-spruce', {
+    grainLinesPerCm: 6,
+    place: 'Shelf 3',
+    quality: 109,
+    second: { E: 0.14, rho: 0.05 },
+  }),
   row('Red 9, bear claw', 'red-spruce', { figure: 'bear claw', runoutDegrees: 2.2, place: 'Shelf 3' }),
   row('European 21, light', 'european-spruce', {
     lean: { E: 0, rho: -0.14 },
@@ -74,7 +84,7 @@ const ROWS: readonly RackRow[] = [
     quality: 135,
   }),
   row('European 22, runout', 'european-spruce', { worked: 'sawn', runoutDegrees: 8.5, place: 'Shelf 4', quality: 88 }),
-  row('Cedar 2', 'western-redcedar', { grainLinesPerCm: 8, quality: 104 }),
+  row('Cedar 2', 'western-redcedar', { grainLinesPerCm: 8, quality: 104, second: { E: -0.02, rho: 0.01 } }),
   row('Redwood 7', 'redwood', {
     lean: { E: 0.05, rho: -0.06 },
     grainLinesPerCm: 13,
@@ -121,27 +131,54 @@ export function demoRack() {
     const base = facts.use === 'brace' ? BILLET : PLATE;
     const size = { ...base, thickness: base.thickness * (1 + 0.07 * random.normal()) };
     const board = simulatedBoard(facts.species, size, random, facts.lean);
-    const mass = weighBoard(board);
-    const tests = [
-      ...flexTests(facts, board, random),
-      ...(facts.use === 'brace' ? [] : [knockTest(facts, board, mass, random)]),
-    ];
+    const first = measuredPiece('A', facts, board, random);
+    const pieces = facts.second ? [first, measuredPiece('B', facts, sister(board, facts.second), random)] : [first];
     return {
       set: setOf(facts, board),
-      weighings: weighingsOf(mass),
-      tests,
-      properties: propertiesOf(facts, board, mass, tests),
+      weighings: pieces.flatMap(({ weighings }) => weighings),
+      tests: pieces.flatMap(({ tests }) => tests),
+      properties: propertiesOf(facts, board, pieces),
     };
   });
 }
 
 type Random = ReturnType<typeof seededRandom>;
 
+/** The other half of a set, out of the same log. */
+function sister(board: SimulatedBoard, { E, rho }: { E: number; rho: number }): SimulatedBoard {
+  const { wood } = board;
+  return {
+    ...board,
+    wood: {
+      ...wood,
+      rho: wood.rho * (1 + rho),
+      E_L: wood.E_L * (1 + E),
+      E_C: wood.E_C * (1 + E),
+      G_LC: wood.G_LC * (1 + E),
+    },
+  };
+}
+
+/** What the tests of a piece come to in one simulated shop. */
+function measuredPiece(piece: PieceMark, facts: RackRow, board: SimulatedBoard, random: Random) {
+  const mass = weighBoard(board);
+  const tests = [
+    ...flexTests(facts, board, random),
+    ...(facts.use === 'brace' ? [] : [knockTest(facts, board, mass, random)]),
+  ];
+  return {
+    mass,
+    weighings: weighingsOf(mass).map((weighing) => ({ ...weighing, piece })),
+    tests: tests.map((test) => ({ ...test, piece })),
+  };
+}
+
 function setOf(facts: RackRow, { length, width, thickness }: SimulatedBoard) {
-  const { lean: _l, quality: _q, rises, runoutDegrees, offQuarterDegrees, ...kept } = facts;
+  const { lean: _l, quality: _q, second: _s, rises, runoutDegrees, offQuarterDegrees, ...kept } = facts;
   const rise = facts.use === 'brace' ? { bass: null, treble: null } : bookMatched(rises);
   return {
     ...kept,
+    pieces: facts.use === 'brace' ? [{ mark: 'A' }] : [{ mark: 'A' }, { mark: 'B' }],
     length,
     width,
     thickness,
@@ -211,19 +248,14 @@ function knockTest({ quality: Q }: RackRow, board: SimulatedBoard, mass: number,
 function propertiesOf(
   { use, species, runoutDegrees, offQuarterDegrees }: RackRow,
   { length, width, thickness }: SimulatedBoard,
-  mass: number,
-  tests: readonly { kind: 'flex' | 'knock'; result: object }[],
+  pieces: readonly { mass: number; tests: readonly { kind: 'flex' | 'knock'; result: object }[] }[],
 ): SetProperties {
-  const findings = tests.map(({ kind, result }) => ({ kind, ...result }));
-  return setProperties({
-    use,
-    species,
-    length,
-    width,
-    thickness,
-    mass,
+  const facts = { use, species, length, width, thickness, offQuarter: offQuarterDegrees * DEGREE };
+  const of = (piece: (typeof pieces)[number] | undefined): SetFacts => ({
+    ...facts,
     runout: runoutDegrees * DEGREE,
-    offQuarter: offQuarterDegrees * DEGREE,
-    findings,
+    mass: piece?.mass ?? null,
+    findings: (piece?.tests ?? []).map(({ kind, result }) => ({ kind, ...result })),
   });
+  return joinedProperties(use === 'brace' ? [of(pieces[0])] : [of(pieces[0]), of(pieces[1])]);
 }

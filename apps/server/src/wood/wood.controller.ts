@@ -12,13 +12,25 @@ import {
   Query,
 } from '@nestjs/common';
 import { ApiQuery, ApiTags } from '@nestjs/swagger';
-import { ChangeWoodSetDto, CreateWoodSetDto, FlexTestDto, KnockTestDto, StickKnockDto, WeighDto } from './wood.dto';
+import {
+  ChangeWoodSetDto,
+  CreateWoodSetDto,
+  FlexTestDto,
+  KnockTestDto,
+  StickKnockDto,
+  TradeDto,
+  WeighDto,
+} from './wood.dto';
 import { RecordKind, WoodService } from './wood.service';
+import { PieceTrades } from './piece-trades.service';
 
 @ApiTags('wood')
 @Controller('wood-sets')
 export class WoodController {
-  constructor(private readonly wood: WoodService) {}
+  constructor(
+    private readonly wood: WoodService,
+    private readonly trades: PieceTrades,
+  ) {}
 
   @Get()
   @ApiQuery({ name: 'archived', required: false, type: Boolean })
@@ -72,6 +84,13 @@ export class WoodController {
   @Post(':id/stick-knocks')
   knockStick(@Param('id', ParseUUIDPipe) id: string, @Body() body: StickKnockDto) {
     return this.wood.knockStick(id, body);
+  }
+
+  /** A piece for one of another set, so that both make better pairs; its weights and tests go along. */
+  @Post(':id/trades')
+  async trade(@Param('id', ParseUUIDPipe) id: string, @Body() body: TradeDto) {
+    await this.trades.trade(id, body);
+    return this.wood.show(id);
   }
 
   /** A wrong weighing or test no longer counts; it stays in the record. */

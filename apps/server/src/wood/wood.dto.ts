@@ -1,7 +1,10 @@
-import { SPECIES_PRIORS } from '@nimble/core/wood';
+import { PIECE_MARKS, SPECIES_PRIORS, type PieceMark } from '@nimble/core/wood';
 import { PartialType } from '@nestjs/swagger';
 import { Type } from 'class-transformer';
 import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  ArrayUnique,
   IsBoolean,
   IsIn,
   IsNumber,
@@ -22,7 +25,14 @@ import { BentDto } from '../flex/flex.dto';
 const SPECIES = SPECIES_PRIORS.map((prior) => prior.key);
 const size = (most: number) => ({ message: `is over ${most * 1000} mm: check the unit` });
 
-/** Sizes of one half [m], angles [rad]. */
+/** A piece of a set; sizes of its own where it differs from the others [m]. */
+class PieceDto {
+  @IsIn(PIECE_MARKS) mark: PieceMark;
+  @IsOptional() @IsPositive() @Max(1, size(1)) width?: number | null;
+  @IsOptional() @IsPositive() @Max(0.1, size(0.1)) thickness?: number | null;
+}
+
+/** Sizes of one piece [m], angles [rad]. */
 class WoodSetFieldsDto {
   @IsString() @Length(1, 80, { message: 'must have 1 to 80 letters' }) name: string;
   @IsIn(['top', 'back', 'brace']) use: 'top' | 'back' | 'brace';
@@ -32,6 +42,14 @@ class WoodSetFieldsDto {
   @IsPositive() @Max(3, size(3)) length: number;
   @IsPositive() @Max(1, size(1)) width: number;
   @IsPositive() @Max(0.1, size(0.1)) thickness: number;
+  /** From bass to treble; two halves where left out. A billet is one piece whatever is said. */
+  @IsOptional()
+  @ValidateNested({ each: true })
+  @Type(() => PieceDto)
+  @ArrayMinSize(1)
+  @ArrayMaxSize(PIECE_MARKS.length)
+  @ArrayUnique(({ mark }: PieceDto) => mark)
+  pieces?: PieceDto[];
   @IsOptional() @IsPositive() @Max(60, { message: 'is over 60 lines per cm' }) grainLinesPerCm?: number | null;
   /** Null or missing: nobody looked. */
   @IsOptional() @IsNumber() @Min(0) @Max(0.8, { message: 'is over 45°: check the unit' }) runout?: number | null;
@@ -60,8 +78,10 @@ export class ChangeWoodSetDto extends PartialType(WoodSetFieldsDto) {
 
 export class WeighDto {
   @IsUUID() id: string;
+  /** Its first piece where left out. */
+  @IsOptional() @IsIn(PIECE_MARKS) piece?: PieceMark;
   @IsString() @MaxLength(80) person: string;
-  /** Of one half [kg] */
+  /** Of one piece [kg] */
   @IsPositive({ message: 'must be above zero' }) @Max(20, { message: 'is over 20 kg: check the unit' }) mass: number;
   @IsOptional() @IsNumber() @Min(0) @Max(1, { message: 'must lie between 0 and 100 %' }) relativeHumidity?:
     number | null;
@@ -71,6 +91,8 @@ export class WeighDto {
 }
 
 export class FlexTestDto extends BentDto {
+  /** Its first piece where left out. */
+  @IsOptional() @IsIn(PIECE_MARKS) piece?: PieceMark;
   /** A jig of the workshop, or else span and direction of two supports with load and dial in the middle. */
   @IsOptional() @IsUUID() jigId?: string | null;
   @ValidateIf((dto: FlexTestDto) => !dto.jigId) @IsPositive({ message: 'must be above zero' }) span?: number;
@@ -88,6 +110,8 @@ export class RingTimesDto {
 
 export class KnockTestDto {
   @IsUUID() id: string;
+  /** Its first piece where left out. */
+  @IsOptional() @IsIn(PIECE_MARKS) piece?: PieceMark;
   @IsString() @MaxLength(80) person: string;
   @ValidateNested() @Type(() => PartialsDto) partials: PartialsDto;
   @IsOptional() @ValidateNested() @Type(() => RingTimesDto) ring?: RingTimesDto;
@@ -107,6 +131,14 @@ export class StickKnockDto {
   /** The size that it bends over. */
   @IsIn(['thickness', 'width']) over: 'thickness' | 'width';
   @IsOptional() @IsBoolean() ask?: boolean;
+}
+
+/** One piece for one of another set, with all that was measured on both. */
+export class TradeDto {
+  @IsUUID() id: string;
+  @IsIn(PIECE_MARKS) mine: PieceMark;
+  @IsUUID() with: string;
+  @IsIn(PIECE_MARKS) theirs: PieceMark;
 }
 
 export class PhotoDto {

@@ -1,10 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import {
-  braceFigures,
   identifyPlate,
   middleOfSpan,
   newDoubts,
-  objections,
   qualities,
   setProperties,
   testFlex,
@@ -15,17 +13,17 @@ import {
   type WoodFinding,
 } from '@nimble/core/wood';
 import { identifyStick } from '@nimble/core/bar';
-import { dryingCurve, equilibriumMoisture, type DryingPoint } from '@nimble/core/moisture';
-import { InvalidInput, type Estimate } from '@nimble/core/base';
+import type { Estimate } from '@nimble/core/base';
 import { Op } from 'sequelize';
 import { FlexService } from '../flex/flex.service';
 import { doubtful, invalid, notFound, refusing } from '../http/problem';
 import { insertOnce } from '../database/insert-once';
 import { WoodPhoto } from './models/wood-photo.model';
-import { WoodSet } from '../build-records/models/wood-set.model';
+import { WoodSet, type StoredPiece } from '../build-records/models/wood-set.model';
 import { WoodTest, type WoodTestResult } from '../build-records/models/wood-test.model';
 import { WoodWeighing } from './models/wood-weighing.model';
-import type { WoodSetView } from './wood.view';
+import { pieceFacts, pieceOf, piecesOf, sizeOf } from './set-facts';
+import { setView } from './set-view';
 import type {
   ChangeWoodSetDto,
   CreateWoodSetDto,
@@ -42,11 +40,8 @@ export enum RecordKind {
   photos = 'photos',
 }
 
-/** What is typed of a set; the rest is worked out. */
-type WoodSetFields = Omit<
-  WoodSetView,
-  'weighings' | 'tests' | 'photos' | 'properties' | 'objections' | 'drying' | 'brace'
->;
+const ONE_PIECE: readonly StoredPiece[] = [{ mark: 'A' }];
+const TWO_HALVES: readonly StoredPiece[] = [{ mark: 'A' }, { mark: 'B' }];
 
 @Injectable()
 export class WoodService {
@@ -59,7 +54,12 @@ export class WoodService {
       WoodTest.findAll({ order: ['at'] }),
       findPhotos({}),
     ]);
-    return sets.map((set) => this.view(set, ofSet(weighings, set), ofSet(tests, set), ofSet(photos, set)));
+    const of = (set: WoodSet) => ({
+      weighings: ofSet(weighings, set),
+      tests: ofSet(tests, set),
+      photos: ofSet(photos, set),
+    });
+    return sets.map((set) => setView(set, of(set)));
   }
 
   async show(id: string) {
@@ -69,17 +69,20 @@ export class WoodService {
       WoodTest.findAll({ where: { setId: id }, order: ['at'] }),
       findPhotos({ setId: id }),
     ]);
-    return this.view(set, weighings, tests, photos);
+    return setView(set, { weighings, tests, photos });
   }
 
   /** A second request with the same id (a retry) gives the set that is already there. */
   async create(dto: CreateWoodSetDto) {
-    await insertOnce(WoodSet, { ...dto, demo: false });
+    const pieces = dto.use === 'brace' ? ONE_PIECE : (dto.pieces ?? TWO_HALVES);
+    await insertOnce(WoodSet, { ...dto, pieces, demo: false });
     return this.show(dto.id);
   }
 
   async change(id: string, dto: ChangeWoodSetDto) {
-    await (await this.find(id)).update(dto);
+    const set = await this.find(id);
+    const pieces = dto.pieces && (await this.keptPieces(set, dto.pieces));
+    await set.update({ ...dto, ...(pieces && { pieces }) });
     return this.show(id);
   }
 
@@ -88,33 +91,40 @@ export class WoodService {
     return this.show(id);
   }
 
-  async weigh(id: string, { id: weighingId, ask, ...weighing }: WeighDto) {
+  async weigh(id: string, { id: weighingId, piece: mark, ask, ...weighing }: WeighDto) {
     const set = await this.find(id);
-    const density = weighing.mass / (set.length * set.width * set.thickness);
+    const piece = pieceOf(set, mark);
+    const { length, width, thickness } = sizeOf(set, piece);
+    const density = weighing.mass / (length * width * thickness);
     if (density < 80 || density > 1500) {
       throw invalid([
         {
           field: 'mass',
-          message: `would make the wood ${density.toPrecision(3)} kg/m³: check grams against kilograms, one half against both`,
+          message: `would make the wood ${density.toPrecision(3)} kg/m³: check grams against kilograms, one piece against all`,
         },
       ]);
     }
-    if (ask) await this.askAbout(set, { mass: weighing.mass });
-    await insertOnce(WoodWeighing, { ...weighing, id: weighingId, setId: id, at: new Date() });
+    if (ask) await this.askAbout([set, piece], { mass: weighing.mass });
+    await insertOnce(WoodWeighing, { ...weighing, id: weighingId, setId: id, piece: piece.mark, at: new Date() });
     return this.show(id);
   }
 
-  async flex(id: string, { id: testId, person, feel = null, jigId = null, points, ask, ...own }: FlexTestDto) {
+  async flex(
+    id: string,
+    { id: testId, piece: mark, person, feel = null, jigId = null, points, ask, ...own }: FlexTestDto,
+  ) {
     const set = await this.find(id);
+    const piece = pieceOf(set, mark);
+    const board = sizeOf(set, piece);
     const jig = await this.jigOf(jigId, own);
-    const [size, width] = jig.direction === 'along' ? [set.length, set.width] : [set.width, set.length];
+    const [size, width] = jig.direction === 'along' ? [board.length, board.width] : [board.width, board.length];
     if (jig.span > size)
       throw invalid([
         { field: jigId ? 'jigId' : 'span', message: `is longer than the board (${Math.round(size * 1000)} mm)` },
       ]);
     const { span, direction } = jig;
-    const shear = await this.shearOf(set);
-    const input: FlexTest = { span, direction, points, width, thickness: set.thickness, jig, shear };
+    const shear = await this.shearOf(set, piece);
+    const input: FlexTest = { span, direction, points, width, thickness: board.thickness, jig, shear };
     const { stiffness, modulus, rigidityPerWidth, shearShare, limitedBy, warnings } = refusing('', () =>
       testFlex(input),
     );
@@ -126,23 +136,34 @@ export class WoodService {
       warnings,
       ...(direction === 'along' ? { modulusAlong: modulus } : { modulusAcross: modulus }),
     };
-    if (ask) await this.askAbout(set, { finding: { kind: 'flex', ...result } });
-    return this.keepTest({ id: testId, setId: id, kind: 'flex', jigId, person, feel, input, result });
+    if (ask) await this.askAbout([set, piece], { finding: { kind: 'flex', ...result } });
+    return this.keepTest({
+      id: testId,
+      setId: id,
+      piece: piece.mark,
+      kind: 'flex',
+      jigId,
+      person,
+      feel,
+      input,
+      result,
+    });
   }
 
-  async knock(id: string, { id: testId, person, partials, ring = {}, ask }: KnockTestDto) {
+  async knock(id: string, { id: testId, piece: mark, person, partials, ring = {}, ask }: KnockTestDto) {
     const set = await this.find(id);
-    const { length, width, thickness } = set;
-    const input: KnockTest = { length, width, thickness, mass: await this.massOf(set), ...partials };
+    const piece = pieceOf(set, mark);
+    const input: KnockTest = { ...sizeOf(set, piece), mass: await this.massOf(set, piece), ...partials };
     const { modulusAlong, modulusAcross, shearModulus, residuals, warnings } = refusing('', () => identifyPlate(input));
     const quality = qualities(partials, ring);
     const result: WoodTestResult = { modulusAlong, modulusAcross, shearModulus, residuals, quality, warnings };
     const misnamed = warnings.find(({ code }) => code === 'misnamed');
     if (ask && misnamed) throw doubtful({ message: misnamed.message, slip: null });
-    if (ask) await this.askAbout(set, { finding: { kind: 'knock', ...result } });
+    if (ask) await this.askAbout([set, piece], { finding: { kind: 'knock', ...result } });
     return this.keepTest({
       id: testId,
       setId: id,
+      piece: piece.mark,
       kind: 'knock',
       jigId: null,
       person,
@@ -156,17 +177,28 @@ export class WoodService {
   async knockStick(id: string, { id: testId, person, note, ring, over, ask }: StickKnockDto) {
     const set = await this.find(id);
     if (set.use !== 'brace') throw invalid([{ field: 'note', message: 'is of a stick; this is half a plate' }]);
-    const mass = await this.massOf(set);
-    const { length, width, thickness } = set;
+    const piece = pieceOf(set);
+    const mass = await this.massOf(set, piece);
+    const { length, width, thickness } = sizeOf(set, piece);
     const [across, height] = over === 'thickness' ? [width, thickness] : [thickness, width];
-    const shear = await this.shearOf(set);
+    const shear = await this.shearOf(set, piece);
     const { modulusAlong } = refusing('', () => identifyStick({ length, width: across, height, mass, note, shear }));
     const quality = qualities({ along: note }, ring === undefined ? {} : { along: ring });
     const result: WoodTestResult = { modulusAlong, quality, warnings: [] };
-    if (ask) await this.askAbout(set, { finding: { kind: 'knock', ...result } });
+    if (ask) await this.askAbout([set, piece], { finding: { kind: 'knock', ...result } });
     const timed = ring !== undefined && { ring: { along: ring } };
     const input = { length, width, thickness, mass, along: note, over, ...timed };
-    return this.keepTest({ id: testId, setId: id, kind: 'knock', jigId: null, person, feel: null, input, result });
+    return this.keepTest({
+      id: testId,
+      setId: id,
+      piece: piece.mark,
+      kind: 'knock',
+      jigId: null,
+      person,
+      feel: null,
+      input,
+      result,
+    });
   }
 
   /** A wrong weighing or test no longer counts, or does again. */
@@ -198,7 +230,7 @@ export class WoodService {
   }
 
   private async keepTest(
-    test: Pick<WoodTest, 'id' | 'setId' | 'kind' | 'jigId' | 'person' | 'feel' | 'input' | 'result'>,
+    test: Pick<WoodTest, 'id' | 'setId' | 'piece' | 'kind' | 'jigId' | 'person' | 'feel' | 'input' | 'result'>,
   ) {
     await insertOnce(WoodTest, { ...test, at: new Date() });
     if (test.feel !== null) await this.jigs.handChanged(test.person);
@@ -206,8 +238,11 @@ export class WoodService {
   }
 
   /** @throws 409 where the record would come into a doubt that it was not in */
-  private async askAbout(set: WoodSet, { mass, finding }: { mass?: number; finding?: WoodFinding }): Promise<void> {
-    const facts = await this.factsNow(set);
+  private async askAbout(
+    [set, piece]: [WoodSet, StoredPiece],
+    { mass, finding }: { mass?: number; finding?: WoodFinding },
+  ): Promise<void> {
+    const facts = await this.factsNow(set, piece);
     const findings = finding ? [...facts.findings, finding] : facts.findings;
     const then = setProperties({ ...facts, findings, mass: mass ?? facts.mass });
     const [doubt] = newDoubts(setProperties(facts).doubts, then.doubts);
@@ -215,26 +250,41 @@ export class WoodService {
   }
 
   /** Of its newest weighing [kg]. */
-  private async massOf({ id }: WoodSet): Promise<number> {
-    const newest = await WoodWeighing.findOne({ where: { setId: id, retractedAt: null }, order: [['at', 'DESC']] });
+  private async massOf({ id }: WoodSet, { mark }: StoredPiece): Promise<number> {
+    const newest = await WoodWeighing.findOne({
+      where: { setId: id, piece: mark, retractedAt: null },
+      order: [['at', 'DESC']],
+    });
     if (!newest) throw invalid([{ field: 'mass', message: 'is not known: weigh the board first' }]);
     return newest.mass;
   }
 
   /** What counts of it at this moment. */
-  private async factsNow(set: WoodSet): Promise<SetFacts> {
-    const where = { setId: set.id, retractedAt: null };
+  private async factsNow(set: WoodSet, piece: StoredPiece): Promise<SetFacts> {
+    const where = { setId: set.id, piece: piece.mark, retractedAt: null };
     const [weighings, tests] = await Promise.all([
       WoodWeighing.findAll({ where, order: [['at', 'ASC']] }),
       WoodTest.findAll({ where, order: [['at', 'ASC']] }),
     ]);
-    return factsOf(set, weighings, tests);
+    return pieceFacts(set, piece, { weighings, tests });
   }
 
   /** Modulus of rigidity along the grain, as far as it is known by now [Pa]. */
-  private async shearOf(set: WoodSet): Promise<Estimate> {
-    const { value, sd } = setProperties(await this.factsNow(set)).shearModulus;
+  private async shearOf(set: WoodSet, piece: StoredPiece): Promise<Estimate> {
+    const { value, sd } = setProperties(await this.factsNow(set, piece)).shearModulus;
     return { value, sd };
+  }
+
+  /** As told, what it knows of where they came from kept. @throws 400 where one that was measured would go */
+  private async keptPieces(set: WoodSet, told: readonly StoredPiece[]): Promise<StoredPiece[]> {
+    const gone = piecesOf(set).filter(({ mark }) => told.every((one) => one.mark !== mark));
+    const where = { setId: set.id, piece: gone.map(({ mark }) => mark), retractedAt: null };
+    const [weighed, tested] = await Promise.all([WoodWeighing.count({ where }), WoodTest.count({ where })]);
+    if (weighed + tested > 0)
+      throw invalid([
+        { field: 'pieces', message: 'would lose one that was measured: take its weights and tests back first' },
+      ]);
+    return told.map((piece) => ({ ...set.pieces.find(({ mark }) => mark === piece.mark), ...piece }));
   }
 
   private async find(id: string): Promise<WoodSet> {
@@ -242,64 +292,6 @@ export class WoodService {
     if (!set) throw notFound('set of wood');
     return set;
   }
-
-  private view(
-    set: WoodSet,
-    weighings: readonly WoodWeighing[],
-    tests: readonly WoodTest[],
-    photos: readonly WoodPhoto[],
-  ): WoodSetView {
-    const counted = weighings.filter(({ retractedAt }) => retractedAt === null);
-    const facts = factsOf(
-      set,
-      counted,
-      tests.filter(({ retractedAt }) => retractedAt === null),
-    );
-    const properties = setProperties(facts);
-    return {
-      ...(set.get({ plain: true }) as WoodSetFields),
-      weighings: weighings.map((weighing) => {
-        const { id, at, person, mass, relativeHumidity, temperatureC, retractedAt } = weighing;
-        return {
-          id,
-          at,
-          person,
-          mass,
-          relativeHumidity,
-          temperatureC,
-          moisture: shopMoisture(weighing),
-          retracted: retractedAt !== null,
-        };
-      }),
-      tests: tests.map(({ id, kind, at, person, feel, jigId, input, result, retractedAt }) => ({
-        id,
-        kind,
-        at,
-        person,
-        feel,
-        jigId,
-        input,
-        result,
-        retracted: retractedAt !== null,
-      })),
-      photos: photos.map(({ id, at, person, caption }) => ({ id, at, person, caption })),
-      drying: dryingCurve(dryingPoints(counted)),
-      properties,
-      objections: objections(facts, properties),
-      brace: set.use === 'brace' ? braceFigures(facts, properties) : null,
-    };
-  }
-}
-
-const DAY = 86_400_000;
-
-function dryingPoints(weighings: readonly WoodWeighing[]): DryingPoint[] {
-  const first = weighings[0]?.at.getTime() ?? 0;
-  return weighings.map((weighing) => ({
-    day: (weighing.at.getTime() - first) / DAY,
-    mass: weighing.mass,
-    equilibrium: shopMoisture(weighing),
-  }));
 }
 
 /** Without the pictures themselves. */
@@ -309,23 +301,6 @@ function findPhotos(where: { setId?: string }): Promise<WoodPhoto[]> {
     attributes: { exclude: ['bytes'] },
     order: ['at'],
   });
-}
-
-/** What the wood comes to in that air, where the air was measured and lies in the formula's range. */
-function shopMoisture({ temperatureC, relativeHumidity }: WoodWeighing): number | null {
-  if (temperatureC === null || relativeHumidity === null) return null;
-  try {
-    return equilibriumMoisture(temperatureC, relativeHumidity);
-  } catch (error) {
-    if (error instanceof InvalidInput) return null; // an unheated shed below -10 °C: nothing to say
-    throw error;
-  }
-}
-
-function factsOf(set: WoodSet, weighings: readonly WoodWeighing[], tests: readonly WoodTest[]): SetFacts {
-  const { use, species, length, width, thickness, runout, offQuarter } = set;
-  const findings = tests.map(({ kind, result }): WoodFinding => ({ kind, ...result }));
-  return { use, species, length, width, thickness, runout, offQuarter, mass: weighings.at(-1)?.mass ?? null, findings };
 }
 
 function ofSet<T extends { setId: string }>(rows: readonly T[], { id }: WoodSet): T[] {

@@ -1,5 +1,5 @@
 import { ApiProperty } from '@nestjs/swagger';
-import type { BeamJig, BraceFigures, End, FlexPoint, Objection, SetProperties } from '@nimble/core/wood';
+import type { BeamJig, BraceFigures, End, FlexPoint, Objection, PieceMark, SetProperties } from '@nimble/core/wood';
 import type { DryingCurve } from '@nimble/core/moisture';
 import type { NoteKind } from '@nimble/core/project';
 import { ListOfCore, OfCore } from '../http/of-core';
@@ -9,6 +9,7 @@ const BY_NOTE = { type: 'object', additionalProperties: { type: 'number' } } as 
 
 export class WoodWeighingView {
   @ApiProperty({ format: 'uuid' }) id: string;
+  piece: PieceMark;
   at: Date;
   person: string;
   mass: number;
@@ -73,6 +74,7 @@ export class WoodTestResultView {
 export class WoodTestView {
   @ApiProperty({ format: 'uuid' }) id: string;
   kind: 'flex' | 'knock';
+  piece: PieceMark;
   at: Date;
   person: string;
   feel: number | null;
@@ -82,7 +84,29 @@ export class WoodTestView {
   retracted: boolean;
 }
 
-/** Two halves of a plate, or a billet of brace stock; sizes are of one half [m], angles in radians. */
+export class PieceHomeView {
+  @ApiProperty({ format: 'uuid' }) setId: string;
+  set: string;
+  mark: PieceMark;
+}
+
+/** One piece of a set, as it was measured by itself [m, kg]. */
+export class WoodPieceView {
+  mark: PieceMark;
+  width: number;
+  thickness: number;
+  /** Sizes of its own, where it differs from the others. */
+  ownWidth: number | null;
+  ownThickness: number | null;
+  /** Newest that counts. */
+  mass: number | null;
+  /** Where it was before it was traded. */
+  home: PieceHomeView | null;
+  @OfCore('wood#SetProperties') properties: SetProperties;
+  @OfCore('moisture#DryingCurve') drying: DryingCurve;
+}
+
+/** Pieces of a plate, two halves mostly, or a billet of brace stock; sizes are of one piece [m], angles in radians. */
 export class WoodSetView {
   @ApiProperty({ format: 'uuid' }) id: string;
   name: string;
@@ -93,6 +117,10 @@ export class WoodSetView {
   length: number;
   width: number;
   thickness: number;
+  /** From bass to treble. */
+  pieces: WoodPieceView[];
+  /** Of all pieces side by side [m]. */
+  joinedWidth: number;
   grainLinesPerCm: number | null;
   runout: number | null;
   offQuarter: number;
@@ -112,8 +140,10 @@ export class WoodSetView {
   weighings: WoodWeighingView[];
   tests: WoodTestView[];
   photos: WoodPhotoView[];
+  /** Of the plate joined of its pieces. */
   @OfCore('wood#SetProperties') properties: SetProperties;
   @ListOfCore('wood#Objection') objections: Objection[];
+  /** Of its first piece. */
   @OfCore('moisture#DryingCurve') drying: DryingCurve;
   /** Only of brace stock. */
   @OfCore('wood#BraceFigures') brace: BraceFigures | null;

@@ -468,9 +468,33 @@ export interface components {
       person: string;
       flexes: components['schemas']['ScoredFlexView'][];
     };
+    PieceHomeView: {
+      /** Format: uuid */
+      setId: string;
+      set: string;
+      /** @enum {string} */
+      mark: 'A' | 'B' | 'C' | 'D';
+    };
+    WoodPieceView: {
+      properties: SetProperties;
+      drying: DryingCurve;
+      /** @enum {string} */
+      mark: 'A' | 'B' | 'C' | 'D';
+      width: number;
+      thickness: number;
+      /** @description Sizes of its own, where it differs from the others. */
+      ownWidth: number | null;
+      ownThickness: number | null;
+      /** @description Newest that counts. */
+      mass: number | null;
+      /** @description Where it was before it was traded. */
+      home: components['schemas']['PieceHomeView'] | null;
+    };
     WoodWeighingView: {
       /** Format: uuid */
       id: string;
+      /** @enum {string} */
+      piece: 'A' | 'B' | 'C' | 'D';
       /** Format: date-time */
       at: string;
       person: string;
@@ -534,6 +558,8 @@ export interface components {
       id: string;
       /** @enum {string} */
       kind: 'flex' | 'knock';
+      /** @enum {string} */
+      piece: 'A' | 'B' | 'C' | 'D';
       /** Format: date-time */
       at: string;
       person: string;
@@ -554,8 +580,10 @@ export interface components {
     WoodSetView: {
       /** Format: uuid */
       id: string;
+      /** @description Of the plate joined of its pieces. */
       properties: SetProperties;
       objections: Objection[];
+      /** @description Of its first piece. */
       drying: DryingCurve;
       /** @description Only of brace stock. */
       brace: BraceFigures | null;
@@ -568,6 +596,10 @@ export interface components {
       length: number;
       width: number;
       thickness: number;
+      /** @description From bass to treble. */
+      pieces: components['schemas']['WoodPieceView'][];
+      /** @description Of all pieces side by side [m]. */
+      joinedWidth: number;
       grainLinesPerCm: number | null;
       runout: number | null;
       offQuarter: number;
@@ -862,6 +894,8 @@ export type CheckResultView = components['schemas']['CheckResultView'];
 export type CheckView = components['schemas']['CheckView'];
 export type ScoredFlexView = components['schemas']['ScoredFlexView'];
 export type PersonFeelView = components['schemas']['PersonFeelView'];
+export type PieceHomeView = components['schemas']['PieceHomeView'];
+export type WoodPieceView = components['schemas']['WoodPieceView'];
 export type WoodWeighingView = components['schemas']['WoodWeighingView'];
 export type WoodTestInputView = components['schemas']['WoodTestInputView'];
 export type WoodWarningView = components['schemas']['WoodWarningView'];

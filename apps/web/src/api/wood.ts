@@ -4,7 +4,12 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { get, request, upload } from './client';
 import { keys } from './keys';
 
-export type { WoodSetView as WoodSet, WoodTestView, WoodWeighingView as WoodWeighing } from './contract';
+export type {
+  WoodPieceView as WoodPiece,
+  WoodSetView as WoodSet,
+  WoodTestView,
+  WoodWeighingView as WoodWeighing,
+} from './contract';
 
 const rackKey = ['wood-sets'] as const;
 const listKey = (archived: boolean) => ['wood-sets', 'list', archived] as const;

@@ -16,7 +16,7 @@ import type { ReactNode } from 'react';
 import { MemoryRouter, Route, Routes } from 'react-router';
 import { outbox } from '../api/bench-outbox';
 import type { Build, Survey } from '../api/types';
-import type { WoodSet } from '../api/wood';
+import type { WoodPiece, WoodSet } from '../api/wood';
 import { ShortcutsProvider } from '../ui/shortcuts';
 
 export interface Asked {
@@ -181,15 +181,34 @@ export function aSurvey(change: Partial<Survey> = {}): Survey {
   };
 }
 
-export function aSet(change: Partial<WoodSet> = {}): WoodSet {
-  const facts = {
-    species: 'sitka-spruce',
-    length: 0.55,
-    width: 0.21,
-    thickness: 3.6e-3,
-    runout: 0.01,
-    offQuarter: 0.05,
+const SET_FACTS = {
+  species: 'sitka-spruce',
+  length: 0.55,
+  width: 0.21,
+  thickness: 3.6e-3,
+  runout: 0.01,
+  offQuarter: 0.05,
+};
+
+/** A half of `aSet`, not measured yet. */
+export function aPiece(mark: WoodPiece['mark'], change: Partial<WoodPiece> = {}): WoodPiece {
+  const { width, thickness } = SET_FACTS;
+  return {
+    mark,
+    width,
+    thickness,
+    ownWidth: null,
+    ownThickness: null,
+    mass: null,
+    home: null,
+    properties: setProperties({ ...SET_FACTS, mass: null, findings: [] }),
+    drying: { state: 'too-few', rate: 0, moisture: null },
+    ...change,
   };
+}
+
+export function aSet(change: Partial<WoodSet> = {}): WoodSet {
+  const facts = SET_FACTS;
   return {
     id: 'w',
     name: 'Sitka 3',
@@ -216,6 +235,8 @@ export function aSet(change: Partial<WoodSet> = {}): WoodSet {
     brace: null,
     drying: { state: 'too-few', rate: 0, moisture: null },
     ...facts,
+    pieces: [aPiece('A'), aPiece('B')],
+    joinedWidth: 2 * facts.width,
     properties: setProperties({ ...facts, mass: null, findings: [] }),
     ...change,
   };

@@ -78,7 +78,7 @@ function ofPlate({ properties, thickness }: WoodSet, units: UnitChoice): Compare
     row('Radiation ratio', figures.radiationRatio.toFixed(1), 'm⁴/kg s'),
     loss === null
       ? row('Damping along', 'not timed', '')
-      : row('Damping along', `${percent(loss, 2)}, Q ${Math.round(1 / loss)}`, '%'),
+      : row('Damping along', `${percent(loss, 2)} %, Q ${Math.round(1 / loss)}`, ''),
     row('Thickness now', now.figure, now.symbol),
   ];
 }

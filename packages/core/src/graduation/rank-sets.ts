@@ -3,7 +3,7 @@
  * what speaks against it. SI.
  */
 import type { Estimate } from '../base';
-import { DEFAULT_POISSON, objections, setProperties, type Objection, type SetFacts } from '../wood';
+import { DEFAULT_POISSON, type Objection, type SetProperties } from '../wood';
 import { byStiffness, type PumpingArea, type StiffnessGoal } from './thickness-rules';
 
 export interface RankedSet {
@@ -13,6 +13,15 @@ export interface RankedSet {
   mass: Estimate;
   /** Is the board thick enough? */
   enough: boolean;
+  objections: Objection[];
+}
+
+/** A set as the rack knows it. */
+export interface KnownSet {
+  id: string;
+  /** Of its thinnest piece [m]. */
+  thickness: number;
+  properties: SetProperties;
   objections: Objection[];
 }
 
@@ -26,13 +35,12 @@ const ALLOWANCE = 3e-4;
  * @param plateArea of the wood of the plate [m2]
  */
 export function rankSets(
-  sets: readonly (SetFacts & { id: string })[],
+  sets: readonly KnownSet[],
   build: { goal: StiffnessGoal; area: PumpingArea; plateArea: number },
 ): RankedSet[] {
   const ranked = sets.flatMap((set): RankedSet[] => {
-    const found = setProperties(set);
-    if (found.doubts.length > 0) return [];
-    const { density, modulusAlong, modulusAcross, shearModulus } = found;
+    const { density, modulusAlong, modulusAcross, shearModulus, doubts } = set.properties;
+    if (doubts.length > 0) return [];
     const wood = {
       rho: density.value,
       E_L: modulusAlong.value,
@@ -52,7 +60,7 @@ export function rankSets(
         thickness,
         mass: { value: mass, sd: mass * relative },
         enough: set.thickness > thickness.value + ALLOWANCE,
-        objections: objections(set, found),
+        objections: set.objections,
       },
     ];
   });

@@ -2,7 +2,7 @@
  * What a maker decides for one build beside its plan: which rule leads, how it turned out, which way it planes, what a
  * sandwich is made of. SI.
  */
-import type { End, Face, Half } from '../wood';
+import type { End, Face, Half, LocalStroke } from '../wood';
 import type { Estimate } from '../base';
 import type { BuildWood } from './build-wood';
 
@@ -73,6 +73,8 @@ export interface BuildChoices {
   outcome: BuildOutcome | null;
   /** Strokes that the maker found right, face by face. */
   planing: Record<Face, Partial<Record<Half, End | null>>>;
+  /** And part by part, where one differs from its half; newest last. */
+  strokes: LocalStroke[];
   sandwich: SandwichPlan | null;
   tears: TearMark[];
   /** Bars that are tuned, each with the note that is wanted of it [Hz], if any. */
@@ -92,6 +94,7 @@ export const NO_BUILD_CHOICES: BuildChoices = {
   rules: NO_CHOICES,
   outcome: null,
   planing: { outer: {}, inner: {} },
+  strokes: [],
   sandwich: null,
   tears: [],
   bars: [],

@@ -1,6 +1,6 @@
 import { misfitOf } from '.';
 
-const half = { use: 'top' as const, length: 0.55, width: 0.205 };
+const half = { use: 'top' as const, length: 0.55, joinedWidth: 0.41 };
 
 it.each([
   ['a top of its size', half, { role: 'top', length: 0.5, width: 0.4 }, null],

@@ -3,9 +3,9 @@ import type { PlateRole } from './stages';
 
 export interface SetSize {
   use: PlateRole | 'brace';
-  /** Of one half [m]. */
+  /** Of one piece, and of all side by side [m]. */
   length: number;
-  width: number;
+  joinedWidth: number;
 }
 
 export type Misfit = 'other-use' | 'too-short' | 'too-narrow';
@@ -14,5 +14,5 @@ export type Misfit = 'other-use' | 'too-short' | 'too-narrow';
 export function misfitOf(set: SetSize, plate: { role: PlateRole; length: number; width: number }): Misfit | null {
   if (set.use !== plate.role) return 'other-use';
   if (set.length < plate.length) return 'too-short';
-  return 2 * set.width < plate.width ? 'too-narrow' : null;
+  return set.joinedWidth < plate.width ? 'too-narrow' : null;
 }

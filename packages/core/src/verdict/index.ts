@@ -19,7 +19,7 @@ export {
 } from './pass-forecast';
 export { takenRemoval, type PassTaken, type Taken } from './taken';
 export { judgeTearOut, tearStates, type TearOut, type TearState } from './tear-out';
-export { divideIntoZones, zoneOfPlace, zoneWords, type Region, type Zone, type ZoneMap } from './zones';
+export { divideIntoZones, sideOfPlace, zoneOfPlace, zoneWords, type Region, type Zone, type ZoneMap } from './zones';
 export { densityOf, summarizeAssessment, type AssessmentSummary, type StepSummary } from './summary';
 export {
   evidence,

@@ -18,6 +18,7 @@ import {
   planPasses,
   ruleWords,
   stepWords,
+  sideOfPlace,
   zoneWords,
   type PassTool,
   type SurveyInput,
@@ -177,6 +178,11 @@ describe('the next passes', () => {
     expect(names).toContain('Upper bout, treble side');
     const margins = plan.steps.map((step) => step.margin);
     expect(margins.at(-1)).toBe(Math.min(...margins));
+  });
+  it('tell by their words on which side they lie', () => {
+    const { zones } = plate.zones;
+    expect(new Set(zones.map(({ side }) => side))).toEqual(new Set(['treble', 'bass', 'both']));
+    expect(zones.map((zone) => sideOfPlace(zoneWords(zone)))).toEqual(zones.map(({ side }) => side));
   });
   it('swap treble and bass for a left-handed plate', () => {
     const left = plateContext(shape, plate.grid, 1);

@@ -90,6 +90,12 @@ function regionAt(x: number, { waistAt, bounds, length }: PlateShape): Region {
 }
 
 /** "Lower bout, bass side"; "Waist rim, treble side". */
+/** Of a part by its words. */
+export function sideOfPlace(place: string): Zone['side'] {
+  const side = /, (treble|bass) side$/.exec(place)?.[1];
+  return side === 'treble' || side === 'bass' ? side : 'both';
+}
+
 export function zoneWords(zone: Zone): string {
   const endRim = zone.region === 'neck-rim' || zone.region === 'tail-rim';
   const part = REGION_WORDS[zone.region] + (zone.rim && !endRim ? ' rim' : '');

@@ -5,6 +5,7 @@
  */
 import { STANDARD_GRAVITY } from '../units';
 import type { MeasuredQuantity } from './measured';
+import type { PieceMark } from './piece-mark';
 import type { SpeciesPrior } from './species-priors';
 
 export type DoubtedQuantity = 'density' | 'along' | 'across' | 'shear';
@@ -19,6 +20,8 @@ export interface Slip {
 
 export interface WoodDoubt {
   quantity: DoubtedQuantity;
+  /** Which one, where its plate is joined of more than one. */
+  piece?: PieceMark;
   /** As measured, and what its species has, from least to most [kg/m3] or [Pa]. */
   value: number;
   usual: readonly [least: number, most: number];
@@ -56,7 +59,7 @@ const OF_FLEX: readonly Slip[] = [
 type Known = Record<'density' | 'modulusAlong' | 'modulusAcross' | 'shearModulus', MeasuredQuantity>;
 
 /** Of what was measured; a species' own mean is never doubted. */
-export function woodDoubts(known: Known, { constants }: SpeciesPrior): WoodDoubt[] {
+export function woodDoubts(known: Known, { constants }: SpeciesPrior, piece?: PieceMark): WoodDoubt[] {
   const checks: [DoubtedQuantity, MeasuredQuantity, number][] = [
     ['density', known.density, constants.rho],
     ['along', known.modulusAlong, constants.E_L],
@@ -71,10 +74,11 @@ export function woodDoubts(known: Known, { constants }: SpeciesPrior): WoodDoubt
     return [
       {
         quantity,
+        ...(piece && { piece }),
         value,
         usual,
         slip,
-        message: `${WORDS[quantity]} is in doubt: hardly any wood of its kind has that.${why}`,
+        message: `${WORDS[quantity]}${piece ? ` of piece ${piece}` : ''} is in doubt: hardly any wood of its kind has that.${why}`,
       },
     ];
   });

@@ -32,9 +32,22 @@ export {
   setProperties,
   type Objection,
   type SetFacts,
+  type Clash,
   type SetProperties,
   type WoodFinding,
 } from './rack';
+export { PIECE_MARKS, type PieceMark } from './piece-mark';
+export {
+  bestOrder,
+  betterPairs,
+  joinedProperties,
+  mismatch,
+  pieceDifferences,
+  thinnerToBendAlike,
+  type PieceDifference,
+  type PieceOrder,
+  type Trade,
+} from './pieces';
 export type { MeasuredBy, MeasuredQuantity } from './measured';
 export {
   checkJig,
@@ -51,11 +64,15 @@ export { parseRunout, runoutInWords } from './runout';
 export { braceFigures, REFERENCE_BRACE, type BraceFigures } from './brace-stock';
 export {
   bookMatched,
+  localStroke,
   planingAdvice,
+  strokeAt,
   type End,
   type Face,
   type FibreRise,
   type Half,
+  type LocalStroke,
+  type Stroke,
   type PlaningAdvice,
 } from './planing-direction';
 export { testRing, type RingTest, type RingTestResult } from './ring-test';

@@ -10,6 +10,20 @@ export type Face = 'outer' | 'inner';
 /** Toward which end the fibres rise to the outer face, half by half; null where it was not looked for. */
 export type FibreRise = Record<Half, End | null>;
 
+/** A stroke toward an end, or a scraper where the fibres rise both ways. */
+export type Stroke = End | 'scrape';
+
+/** What the maker found in one part of the plate, on one face; it overrules what the half says there. */
+export interface LocalStroke {
+  /** The part as the plan names it. */
+  place: string;
+  face: Face;
+  stroke: Stroke;
+  /** Where it was found, for a mark on the plate [m]. */
+  x: number;
+  y: number;
+}
+
 export interface PlaningAdvice {
   /** Direction of the stroke, half by half; null where nothing is known. */
   stroke: Record<Half, End | null>;
@@ -45,4 +59,26 @@ export function planingAdvice(
       ? 'Figured or interlocked: fibres rise both ways. Fine set, keen iron, or a scraper; try a corner first.'
       : null,
   };
+}
+
+/** The newest word on a part. What was found on the other face runs the other way here; scraped is scraped on both. */
+export function localStroke(found: readonly LocalStroke[], place: string, face: Face): Stroke | null {
+  const here = found.filter((one) => one.place === place);
+  const own = here.findLast((one) => one.face === face);
+  if (own) return own.stroke;
+  const other = here.at(-1)?.stroke ?? null;
+  return other === 'scrape' ? other : opposite(other);
+}
+
+/** How one part of the plate is planed: by what was found there, else as its half is. Null: either way, or not known. */
+export function strokeAt(
+  advice: PlaningAdvice,
+  found: readonly LocalStroke[],
+  { place, side, face }: { place: string; side: Half | 'both'; face: Face },
+): Stroke | Record<Half, End | null> | null {
+  const local = localStroke(found, place, face);
+  if (local) return local;
+  if (side !== 'both') return advice.stroke[side];
+  const { bass, treble } = advice.stroke;
+  return bass === treble ? bass : advice.stroke;
 }

@@ -13,6 +13,10 @@ import {
 } from '.';
 
 const size = { length: 0.55, width: 0.21, thickness: 3.6e-3 };
+const known = (facts: SetFacts) => {
+  const properties = setProperties(facts);
+  return { thickness: facts.thickness, properties, objections: objections(facts, properties) };
+};
 const untested: SetFacts = { species: 'sitka-spruce', ...size, mass: null, runout: 0, offQuarter: 0, findings: [] };
 
 describe('a set in the rack', () => {
@@ -88,8 +92,8 @@ describe('a set in the rack', () => {
     const doubted: SetFacts = { ...untested, findings: [{ kind: 'flex', modulusAlong: { value: 11530e9, sd: 3e11 } }] };
     const ranked = rankSets(
       [
-        { ...untested, id: 'plain' },
-        { ...doubted, id: 'doubted' },
+        { ...known(untested), id: 'plain' },
+        { ...known(doubted), id: 'doubted' },
       ],
       {
         goal: { wood, thickness: 2.75e-3, loadRatio: 1 },
@@ -127,13 +131,10 @@ describe('a set in the rack', () => {
     expect(objections(untested, setProperties(untested))).toEqual([]);
   });
   it('suits a build the better, the lighter it is at the same stiffness; rejected and thin ones come last', () => {
-    const set = (id: string, E: number, mass: number, change: Partial<SetFacts> = {}) => ({
-      ...untested,
-      id,
-      mass,
-      findings: [{ kind: 'knock' as const, modulusAlong: { value: E, sd: 0.02 * E } }],
-      ...change,
-    });
+    const set = (id: string, E: number, mass: number, change: Partial<SetFacts> = {}) => {
+      const findings = [{ kind: 'knock' as const, modulusAlong: { value: E, sd: 0.02 * E } }];
+      return { id, ...known({ ...untested, mass, findings, ...change }) };
+    };
     const { constants } = speciesPrior('sitka-spruce')!;
     const build = {
       goal: { wood: constants, thickness: 2.75e-3, loadRatio: 1 },

@@ -4,6 +4,7 @@ import type { Estimate } from '../base';
 import { acousticFigures, qualityFromRing, type AcousticFigures } from './acoustic-figures';
 import { newDoubts, woodDoubts, type WoodDoubt } from './doubts';
 import type { MeasuredQuantity } from './measured';
+import type { PieceMark } from './piece-mark';
 import { strengthAtSlope } from './off-axis';
 import { speciesPrior, type SpeciesPrior } from './species-priors';
 import { runoutInWords } from './runout';
@@ -36,6 +37,8 @@ export interface SetFacts {
   /** What it is kept for; a top where left out. */
   use?: 'top' | 'back' | 'brace';
   species: string;
+  /** Its mark, where its plate is joined of more than one. */
+  piece?: PieceMark;
   /** Of one half: sizes [m] and newest mass [kg], null when never weighed. */
   length: number;
   width: number;
@@ -48,6 +51,16 @@ export interface SetFacts {
   findings: readonly WoodFinding[];
 }
 
+/** How far a flex and a knock of one piece lie apart, in joint standard deviations. */
+export interface Clash {
+  quantity: 'along' | 'across';
+  /** Which one, where its plate is joined of more than one. */
+  piece?: PieceMark;
+  flex: Estimate;
+  knock: Estimate;
+  deviations: number;
+}
+
 export interface SetProperties {
   density: MeasuredQuantity;
   modulusAlong: MeasuredQuantity;
@@ -58,8 +71,8 @@ export interface SetProperties {
   ratio: number;
   /** Loss factor 1 / Q of the newest timed notes (1); null where no ring was timed. */
   damping: { along: number | null; across: number | null; twist: number | null } | null;
-  /** Flex and knock differ by more than their doubts allow: how far apart in joint standard deviations. */
-  clash: { quantity: 'along' | 'across'; flex: Estimate; knock: Estimate; deviations: number }[];
+  /** Flex and knock that differ by more than their doubts allow. */
+  clash: Clash[];
   /** Figures that its species hardly ever has. */
   doubts: WoodDoubt[];
 }
@@ -103,7 +116,8 @@ export function setProperties(facts: SetFacts): SetProperties {
       if (!flex || !knock) return [];
       const deviations =
         Math.abs(flex.value - knock.value) / Math.hypot(ownDoubt(flex, shared), ownDoubt(knock, shared));
-      return deviations > CLASH ? [{ quantity, flex, knock, deviations }] : [];
+      const piece = facts.piece && { piece: facts.piece };
+      return deviations > CLASH ? [{ quantity, ...piece, flex, knock, deviations }] : [];
     }),
   };
 }
@@ -111,7 +125,7 @@ export function setProperties(facts: SetFacts): SetProperties {
 type Constants = Pick<SetProperties, 'density' | 'modulusAlong' | 'modulusAcross' | 'shearModulus'>;
 
 /** Of what is known, and of each test alone: one that can hardly be is not hidden by another beside it. */
-function doubtsOf({ findings }: SetFacts, known: Constants, prior: SpeciesPrior): WoodDoubt[] {
+function doubtsOf({ findings, piece }: SetFacts, known: Constants, prior: SpeciesPrior): WoodDoubt[] {
   const alone = (['flex', 'knock'] as const).map((kind) => {
     const own = (quantity: 'modulusAlong' | 'modulusAcross' | 'shearModulus'): MeasuredQuantity => {
       const found = findings.findLast((finding) => finding.kind === kind && finding[quantity])?.[quantity];
@@ -119,9 +133,9 @@ function doubtsOf({ findings }: SetFacts, known: Constants, prior: SpeciesPrior)
     };
     const [modulusAlong, modulusAcross] = [own('modulusAlong'), own('modulusAcross')];
     const constants = { density: known.density, modulusAlong, modulusAcross, shearModulus: own('shearModulus') };
-    return woodDoubts(constants, prior);
+    return woodDoubts(constants, prior, piece);
   });
-  return alone.reduce((all, more) => [...all, ...newDoubts(all, more)], woodDoubts(known, prior));
+  return alone.reduce((all, more) => [...all, ...newDoubts(all, more)], woodDoubts(known, prior, piece));
 }
 
 function dampingOf(findings: readonly WoodFinding[]): SetProperties['damping'] {

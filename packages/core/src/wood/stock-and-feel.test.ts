@@ -3,11 +3,13 @@ import {
   bookMatched,
   braceFigures,
   feelRecord,
+  localStroke,
   planingAdvice,
   qualities,
   REFERENCE_BRACE,
   sandwichFigures,
   setProperties,
+  strokeAt,
   type FeltFlex,
   type SetFacts,
 } from '.';
@@ -129,6 +131,20 @@ describe('which way to plane', () => {
   it('says nothing of straight grain, and yields to what the maker found', () => {
     expect(planingAdvice({ ...wood, runout: 0.002 }, 'outer').stroke).toEqual({ bass: null, treble: null });
     expect(planingAdvice(wood, 'outer', { bass: 'neck' }).stroke).toEqual({ bass: 'neck', treble: 'neck' });
+  });
+  it('part by part as it was found there: the other face the other way, newest last', () => {
+    const advice = planingAdvice(wood, 'outer');
+    const place = 'Waist, bass side';
+    const at = { place, x: 0.2, y: 0.1 };
+    const waist = { place, side: 'bass' as const, face: 'outer' as const };
+    expect(strokeAt(advice, [], waist)).toBe('tail');
+    const found = [{ ...at, face: 'inner' as const, stroke: 'tail' as const }];
+    expect(strokeAt(advice, found, waist)).toBe('neck');
+    expect(strokeAt(advice, [...found, { ...at, face: 'outer', stroke: 'scrape' }], waist)).toBe('scrape');
+    expect(localStroke([{ ...at, face: 'outer', stroke: 'scrape' }], place, 'inner')).toBe('scrape');
+    expect(strokeAt(advice, found, { ...waist, place: 'Lower bout, bass side' })).toBe('tail');
+    // Across the joint each half goes its way.
+    expect(strokeAt(advice, found, { place: 'The whole plate', side: 'both', face: 'outer' })).toEqual(advice.stroke);
   });
   it.each(['bear claw', 'curly', 'Interlocked'])('warns of %s', (figure) =>
     expect(planingAdvice({ ...wood, figure }, 'outer').caution).toMatch(/fibres rise both ways/),

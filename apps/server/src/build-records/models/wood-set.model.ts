@@ -1,6 +1,18 @@
+import type { PieceMark } from '@nimble/core/wood';
 import { Column, CreatedAt, DataType, Model, PrimaryKey, Table, UpdatedAt } from 'sequelize-typescript';
 
-/** Two halves of a plate, or a billet of brace stock; sizes are of one half [m], angles in radians. */
+/** A piece of a set; sizes of its own where it differs from the others [m]. */
+export interface StoredPiece {
+  mark: PieceMark;
+  width?: number | null;
+  thickness?: number | null;
+  /** Where it was before it was traded. */
+  home?: { setId: string; set: string; mark: PieceMark } | null;
+  /** The trade that brought it here. */
+  trade?: string | null;
+}
+
+/** Pieces of a plate, two halves mostly, or a billet of brace stock; sizes are of one piece [m], angles in radians. */
 @Table({ tableName: 'wood_sets', underscored: true })
 export class WoodSet extends Model {
   @PrimaryKey @Column(DataType.UUID) declare id: string;
@@ -12,6 +24,8 @@ export class WoodSet extends Model {
   @Column(DataType.DOUBLE) declare length: number;
   @Column(DataType.DOUBLE) declare width: number;
   @Column(DataType.DOUBLE) declare thickness: number;
+  /** From bass to treble; a billet is one. */
+  @Column(DataType.JSONB) declare pieces: StoredPiece[];
   @Column(DataType.DOUBLE) declare grainLinesPerCm: number | null;
   /** Null where nobody looked [rad]. */
   @Column(DataType.DOUBLE) declare runout: number | null;

@@ -1,5 +1,5 @@
 import type { Estimate } from '@nimble/core/base';
-import type { FlexTest, FlexWarning, IdentifyWarning, KnockTest } from '@nimble/core/wood';
+import type { FlexTest, FlexWarning, IdentifyWarning, KnockTest, PieceMark } from '@nimble/core/wood';
 import { Column, DataType, Model, PrimaryKey, Table } from 'sequelize-typescript';
 
 /** What a flex or a knock test found; moduli it says nothing of are left out. */
@@ -33,6 +33,7 @@ export interface StickInput {
 export class WoodTest extends Model {
   @PrimaryKey @Column(DataType.UUID) declare id: string;
   @Column(DataType.UUID) declare setId: string;
+  @Column(DataType.TEXT) declare piece: PieceMark;
   @Column(DataType.TEXT) declare kind: 'flex' | 'knock';
   @Column(DataType.DATE) declare at: Date;
   @Column(DataType.TEXT) declare person: string;

@@ -111,6 +111,15 @@ export class TearDto {
   @IsOptional() @IsISO8601() gone: string | null;
 }
 
+/** How a part of the plate is planed where it differs from its half. */
+export class LocalStrokeDto {
+  @IsString() @Length(1, 60) place: string;
+  @IsIn(['outer', 'inner']) face: 'outer' | 'inner';
+  @IsIn(['neck', 'tail', 'scrape']) stroke: 'neck' | 'tail' | 'scrape';
+  @IsNumber() x: number;
+  @IsNumber() y: number;
+}
+
 export class ChoicesDto {
   @ValidateNested() @Type(() => RuleChoicesDto) rules: RuleChoicesDto;
   @IsOptional() @IsIn(['as-wanted', 'too-stiff', 'too-soft']) outcome: 'as-wanted' | 'too-stiff' | 'too-soft' | null;
@@ -128,6 +137,12 @@ export class ChoicesDto {
   @ValidateNested({ each: true })
   @Type(() => TearDto)
   tears: TearDto[] = [];
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(60)
+  @ValidateNested({ each: true })
+  @Type(() => LocalStrokeDto)
+  strokes: LocalStrokeDto[] = [];
   /** Null once the maker has said which target holds in this wood. */
   @IsOptional() @ValidateNested() @Type(() => RecipeDto) recipe: RecipeDto | null = null;
 }

@@ -20,6 +20,7 @@ import { tellChanges } from './0018-tell-changes';
 import { deviceClock } from './0019-device-clock';
 import { runoutUnseen } from './0020-runout-unseen';
 import { ownBands } from './0021-own-bands';
+import { pieces } from './0022-pieces';
 
 /** In the order they run. A migration that has shipped is never edited. */
 export const MIGRATIONS: readonly Migration[] = [
@@ -44,4 +45,5 @@ export const MIGRATIONS: readonly Migration[] = [
   deviceClock,
   runoutUnseen,
   ownBands,
+  pieces,
 ];

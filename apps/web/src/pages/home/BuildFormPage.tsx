@@ -226,7 +226,7 @@ function WhatFields({ draft, set, text, errorAt, isNew }: PartProps) {
     <fieldset className="space-y-2">
       <legend className="text-lead font-bold">What is it?</legend>
       <div className="grid grid-cols-[110px_1fr] gap-3">
-        <TextField label="Number" inputMode="numeric" {...text('number')} />
+        <TextField label="Number" inputMode="numeric" autoFocus={isNew} {...text('number')} />
         <TextField label="Name" {...text('name')} />
       </div>
       <SelectField

@@ -87,7 +87,7 @@ function RackField({ wood, plate, shape, onChange }: Props) {
         <Option key={set.id} value={set.id}>
           {set.name}
           {misfit(set) === 'too-short' && ', too short for this plate'}
-          {misfit(set) === 'too-narrow' && ', two halves are too narrow'}
+          {misfit(set) === 'too-narrow' && ', too narrow for it when joined'}
         </Option>
       ))}
     </SelectField>

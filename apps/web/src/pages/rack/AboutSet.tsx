@@ -15,6 +15,7 @@ import { useSetForm } from './use-set-form';
 export function AboutSet({ set, units }: { set: WoodSet; units: UnitChoice }) {
   const write = useRackWrite();
   const { fields, submit, busy } = useSetForm({
+    before: set,
     first: draftOf(set, units),
     units,
     send: (body) => write('PATCH', `/${set.id}`, body),

@@ -2,7 +2,7 @@ import { formatMass, inWords, type UnitChoice } from '@nimble/core/units';
 import { format } from 'date-fns';
 import { scaleLinear, scaleTime } from 'd3-scale';
 import { line } from 'd3-shape';
-import type { WoodSet, WoodWeighing } from '../../api/wood';
+import type { WoodPiece, WoodSet, WoodWeighing } from '../../api/wood';
 import { Chart } from '../../ui/Chart';
 
 const BOX = { width: 760, height: 330, left: 62, right: 110, top: 30, bottom: 48 };
@@ -14,9 +14,9 @@ const STATE_WORDS = {
 } as const;
 
 /** Moisture by the scale beside what the air of each day would bring it to. */
-export function DryingChart({ set, units }: { set: WoodSet; units: UnitChoice }) {
-  const weighings = set.weighings.filter(({ retracted }) => !retracted);
-  const { state, rate, moisture } = set.drying;
+export function DryingChart({ set, piece, units }: { set: WoodSet; piece: WoodPiece; units: UnitChoice }) {
+  const weighings = set.weighings.filter((one) => one.piece === piece.mark && !one.retracted);
+  const { state, rate, moisture } = piece.drying;
   if (weighings.length < 2 || !moisture) {
     return (
       <p className="max-w-2xl py-6 text-soft">

@@ -1,25 +1,29 @@
+import type { PieceMark } from '@nimble/core/wood';
 import { format } from 'date-fns';
 import { toast } from 'sonner';
 import { useRackWrite, type WoodSet, type WoodTestView } from '../../api/wood';
 import { TakeBack } from '../../ui';
 import { estimateWords } from '../../words/rack-words';
 
-/** What each test found, newest first, with its warnings; a wrong one is taken back and stays in the record. */
-export function Findings({ set }: { set: WoodSet }) {
+/**
+ * What each test found, newest first, with its warnings; a wrong one is taken back and stays in the record.
+ * @param of one piece only; null for all
+ */
+export function Findings({ set, of }: { set: WoodSet; of: PieceMark | null }) {
   const write = useRackWrite();
-  if (set.tests.length === 0)
-    return <p className="pb-4 text-soft">No tests yet. Weigh it first, then knock or flex.</p>;
+  const tests = set.tests.filter(({ piece }) => of === null || piece === of);
+  if (tests.length === 0) return <p className="pb-4 text-soft">No tests yet. Weigh it first, then knock or flex.</p>;
   const turn = ({ id, retracted }: WoodTestView) =>
     write('POST', `/${set.id}/tests/${id}/${retracted ? 'restore' : 'retract'}`).catch((failure: Error) =>
       toast.error(failure.message),
     );
   return (
-    <section aria-label="Tests" className="min-h-32 overflow-y-auto pb-3">
+    <section aria-label="Tests" className="min-h-32 overflow-y-auto pb-3 lg:max-h-[42vh]">
       <h2 className="text-soft">Tests, newest first</h2>
       <ul className="max-w-3xl">
-        {[...set.tests].reverse().map((test) => (
+        {[...tests].reverse().map((test) => (
           <li key={test.id} className="flex items-start justify-between gap-3 border-t border-line py-1">
-            <Finding test={test} />
+            <Finding test={test} named={set.pieces.length > 1} />
             <TakeBack what="test" retracted={test.retracted} onTurn={() => void turn(test)} />
           </li>
         ))}
@@ -28,13 +32,14 @@ export function Findings({ set }: { set: WoodSet }) {
   );
 }
 
-function Finding({ test }: { test: WoodTestView }) {
+function Finding({ test, named }: { test: WoodTestView; named: boolean }) {
   return (
     <div className={`min-w-0 flex-1 ${test.retracted ? 'text-soft line-through' : ''}`}>
       <span className="flex flex-wrap items-baseline justify-between gap-x-4">
         <span>
           <strong>{test.kind === 'flex' ? `Flex ${test.input.direction}` : 'Knock'}</strong>{' '}
           <span className="text-soft">
+            {named && `${test.piece}, `}
             {format(new Date(test.at), 'd MMM yyyy')}
             {test.feel !== null && `, feels ${test.feel} of 9`}
           </span>

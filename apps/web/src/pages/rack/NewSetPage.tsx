@@ -15,6 +15,7 @@ export function NewSetPage() {
   const write = useRackWrite();
   const navigate = useNavigate();
   const { fields, submit, busy } = useSetForm({
+    before: null,
     first: FIRST_DRAFT,
     units,
     send: (body) => write('POST', '', { id, ...body }),
@@ -24,7 +25,7 @@ export function NewSetPage() {
     <div className="flex min-h-full flex-col">
       <RoomHeader title="A new set" />
       <form className="mx-auto w-full max-w-3xl space-y-4 px-5 py-4" onSubmit={submit}>
-        <SetFields {...fields} />
+        <SetFields isNew {...fields} />
         <div className="flex gap-2">
           <Button kind="main" type="submit" disabled={busy}>
             Put it in the rack

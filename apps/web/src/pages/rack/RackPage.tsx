@@ -222,12 +222,8 @@ function Ranking({ build, sets }: { build: BuildSummary; sets: readonly WoodSet[
 function rankFor(build: BuildSummary, thickness: number, sets: readonly WoodSet[]): RankedSet[] {
   const shape = plateShape(build.outline, build.holes);
   const tops = sets.filter((set) => set.use === build.plate && !set.rejected);
-  const facts = tops.map((set) => ({
-    ...set,
-    mass: set.weighings.findLast(({ retracted }) => !retracted)?.mass ?? null,
-    findings: set.tests.filter(({ retracted }) => !retracted).map(({ kind, result }) => ({ kind, ...result })),
-  }));
-  return rankSets(facts, {
+  const known = tops.map((set) => ({ ...set, thickness: Math.min(...set.pieces.map(({ thickness }) => thickness)) }));
+  return rankSets(known, {
     goal: { wood: build.wood, thickness, loadRatio: 1 },
     area: effectiveEllipse(shape),
     plateArea: plateArea(shape),

@@ -8,6 +8,8 @@ interface Props {
   units: UnitChoice;
   at: (field: string) => string | null;
   onChange: (change: Partial<SetDraft>) => void;
+  /** One begins with its name. */
+  isNew?: boolean;
   narrow?: boolean;
 }
 
@@ -17,8 +19,15 @@ const ENDS = [
   ['tail', 'the tail end'],
 ] as const;
 
+const PIECES = [
+  ['1', 'one piece'],
+  ['2', 'two halves'],
+  ['4', 'four pieces'],
+] as const;
+const ONE_OF: Readonly<Record<string, string>> = { 1: 'The piece', 2: 'One half', 4: 'One piece' };
+
 /** What a set is: for a new one and for one that is changed. */
-export function SetFields({ draft, units, at, onChange, narrow = false }: Props) {
+export function SetFields({ draft, units, at, onChange, isNew = false, narrow = false }: Props) {
   const field = (name: keyof SetDraft, label: string, suffix?: string, hint?: string) => (
     <TextField
       label={label}
@@ -44,7 +53,13 @@ export function SetFields({ draft, units, at, onChange, narrow = false }: Props)
   return (
     <>
       <div className={two}>
-        {field('name', 'Name')}
+        <TextField
+          label="Name"
+          autoFocus={isNew}
+          value={draft.name}
+          error={at('name')}
+          onChange={(event) => onChange({ name: event.target.value })}
+        />
         {choice(
           'species',
           'Species',
@@ -55,19 +70,10 @@ export function SetFields({ draft, units, at, onChange, narrow = false }: Props)
           ['back', 'backs'],
           ['brace', 'braces'],
         ])}
-        {choice('cut', 'Cut', [
-          ['quartered', 'quartered'],
-          ['rift', 'rift'],
-          ['flat', 'flat'],
-        ])}
-        {choice('worked', 'Worked', [
-          ['split', 'split'],
-          ['sawn', 'sawn'],
-        ])}
-        {field('grainLinesPerCm', 'Grain lines per cm')}
+        {isPlate && choice('pieces', 'Joined of', PIECES)}
       </div>
       <fieldset>
-        <legend className="text-lead font-bold">{isPlate ? 'One half' : 'The billet'}</legend>
+        <legend className="text-lead font-bold">{isPlate ? ONE_OF[draft.pieces] : 'The billet'}</legend>
         <div className={three}>
           {field('length', 'Length', units.length)}
           {field('width', 'Width', units.length)}
@@ -83,6 +89,16 @@ export function SetFields({ draft, units, at, onChange, narrow = false }: Props)
         )}
       </fieldset>
       <div className={two}>
+        {choice('cut', 'Cut', [
+          ['quartered', 'quartered'],
+          ['rift', 'rift'],
+          ['flat', 'flat'],
+        ])}
+        {choice('worked', 'Worked', [
+          ['split', 'split'],
+          ['sawn', 'sawn'],
+        ])}
+        {field('grainLinesPerCm', 'Grain lines per cm')}
         {field('figure', 'Figure')}
         {field('colour', 'Colour')}
         {field('place', 'Where it lies')}

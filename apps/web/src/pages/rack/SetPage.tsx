@@ -3,7 +3,7 @@ import type { FreePlate } from '@nimble/core/ritz-plate';
 import { useMemo, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { useJigs } from '../../api/flex';
-import { useRackWrite, useWoodSet, type WoodSet } from '../../api/wood';
+import { useRackWrite, useWoodSet, type WoodPiece, type WoodSet } from '../../api/wood';
 import { FlexForm } from '../../flex/FlexForm';
 import { jigWords } from '../../words/jig-words';
 import { JigDrawing } from '../../flex/JigDrawing';
@@ -21,6 +21,10 @@ import { KnockForm, Weighings, WeighForm } from './TestForms';
 import { StickKnockForm, StickShown } from './StickKnock';
 import type { Over } from './stick-guide';
 import { UseForBuild } from './UseForBuild';
+import { Pieces } from './Pieces';
+import { PiecesDrawing } from './PiecesDrawing';
+import { pieceAt } from './pieces-of';
+import { lyingWords, pieceNoun, pieceWords } from '../../words/piece-words';
 
 const NOTE_WORDS: readonly [NoteName, string][] = [
   ['twist', 'Twist'],
@@ -36,6 +40,7 @@ const TABS = [
   ['weigh', 'Weigh'],
   ['knock', 'Knock'],
   ['flex', 'Flex'],
+  ['pieces', 'Halves'],
   ['about', 'About'],
 ] as const;
 type Tab = (typeof TABS)[number][0];
@@ -54,11 +59,13 @@ function Board({ set }: { set: WoodSet }) {
   const [over, setOver] = useState<Over>('thickness');
   const tab: Tab = TABS.find(([key]) => key === params.get('slip'))?.[0] ?? 'known';
   const [note, setNote] = useState<NoteName>('twist');
-  const plate = useMemo(() => boardPlate(set, set.properties), [set]);
+  const piece = pieceAt(set, params.get('piece'));
+  const plate = useMemo(() => boardPlate({ ...piece, length: set.length }, piece.properties), [piece, set.length]);
   const guide = useMemo(() => knockGuide(plate, note), [plate, note]);
   const [jigId, setJigId] = useState('');
   const write = useRackWrite();
   const { person, units } = usePreferences();
+  const choosePiece = (mark: WoodPiece['mark']) => setParams({ slip: tab, piece: mark }, { replace: true });
   return (
     <div className="flex min-h-full flex-col lg:h-full">
       <RoomHeader title={set.name}>
@@ -68,21 +75,16 @@ function Board({ set }: { set: WoodSet }) {
       </RoomHeader>
       <main className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_420px]">
         <section aria-label="The board" className="flex min-h-[300px] min-w-0 flex-col px-4 pt-3 lg:px-6">
-          {tab === 'weigh' ? (
-            <DryingChart set={set} units={units} />
-          ) : tab === 'flex' ? (
-            <JigShown set={set} jigId={jigId} />
-          ) : tab === 'about' ? (
-            <Photos set={set} />
-          ) : isStick ? (
-            <StickShown set={set} over={over} />
-          ) : (
-            <Modes {...{ set, plate, guide, note }} onNote={setNote} />
-          )}
-          <Findings set={set} />
+          <Shown {...{ set, piece, plate, guide, note, tab, jigId, over }} onNote={setNote} onPiece={choosePiece} />
+          <Findings set={set} of={tab !== 'pieces' && MEASURED.has(tab) ? piece.mark : null} />
         </section>
         <aside aria-label="Slip" className="min-h-0 overflow-y-auto border-l border-line bg-slip px-5 pb-4">
-          <SlipPages tabs={TABS} open={tab} onOpen={(slip) => setParams({ slip }, { replace: true })} />
+          <SlipPages
+            tabs={tabsOf(set)}
+            open={tab}
+            onOpen={(slip) => setParams({ slip, piece: piece.mark }, { replace: true })}
+          />
+          {MEASURED.has(tab) && <WhichPiece set={set} piece={piece} onChoose={choosePiece} />}
           {tab === 'known' && (
             <div className="space-y-4">
               <WoodProperties set={set} units={units} />
@@ -91,13 +93,13 @@ function Board({ set }: { set: WoodSet }) {
           )}
           {tab === 'weigh' && (
             <>
-              <Weighings set={set} units={units} />
-              <WeighForm set={set} units={units} />
+              <Weighings set={set} piece={piece} units={units} />
+              <WeighForm set={set} piece={piece} units={units} />
             </>
           )}
           {tab === 'knock' && isStick && <StickKnockForm set={set} over={over} onOver={setOver} />}
           {tab === 'knock' && !isStick && (
-            <KnockForm set={set} note={note} expected={guide.frequency} onNote={setNote} />
+            <KnockForm set={set} piece={piece} note={note} expected={guide.frequency} onNote={setNote} />
           )}
           {tab === 'flex' && (
             <>
@@ -106,13 +108,14 @@ function Board({ set }: { set: WoodSet }) {
                 units={units}
                 plain
                 onJig={setJigId}
-                onSend={(body) => write('POST', `/${set.id}/flex-tests`, { person, ...body })}
+                onSend={(body) => write('POST', `/${set.id}/flex-tests`, { person, piece: piece.mark, ...body })}
               />
               <Link to="/feel" className="inline-flex min-h-12 items-center underline underline-offset-4">
                 How well does your feel track the dial?
               </Link>
             </>
           )}
+          {tab === 'pieces' && <Pieces set={set} piece={piece} units={units} />}
           {/* Sizes stand there as text in these units: other units begin the form anew. */}
           {tab === 'about' && <AboutSet key={units.length} set={set} units={units} />}
         </aside>
@@ -121,27 +124,81 @@ function Board({ set }: { set: WoodSet }) {
   );
 }
 
-/** Node lines of the chosen note, where to hold and where to knock, from the board's own theory. */
-function Modes({
+interface ShownProps extends ModesProps {
+  tab: Tab;
+  jigId: string;
+  over: Over;
+  onPiece: (mark: WoodPiece['mark']) => void;
+}
+
+/** What stands beside the slip: what its open page is about. */
+function Shown({ tab, jigId, over, onPiece, ...modes }: ShownProps) {
+  const { set, piece } = modes;
+  const { units } = usePreferences();
+  switch (tab) {
+    case 'weigh':
+      return <DryingChart set={set} piece={piece} units={units} />;
+    case 'flex':
+      return <JigShown set={set} jigId={jigId} />;
+    case 'pieces':
+      return <PiecesDrawing set={set} units={units} chosen={piece.mark} onChoose={onPiece} />;
+    case 'about':
+      return <Photos set={set} />;
+    case 'known':
+    case 'knock':
+      return set.use === 'brace' ? <StickShown set={set} over={over} /> : <Modes {...modes} />;
+  }
+}
+
+/** Where it matters on which piece the work is done. */
+const MEASURED: ReadonlySet<Tab> = new Set<Tab>(['weigh', 'knock', 'flex', 'pieces']);
+
+/** A billet has no pieces; four are not halves. */
+const tabsOf = (set: WoodSet) =>
+  TABS.filter(([key]) => key !== 'pieces' || set.use !== 'brace').map(
+    ([key, words]) => [key, key === 'pieces' && pieceNoun(set) === 'piece' ? 'Pieces' : words] as const,
+  );
+
+function WhichPiece({
   set,
-  plate,
-  guide,
-  note,
-  onNote,
+  piece,
+  onChoose,
 }: {
   set: WoodSet;
+  piece: WoodPiece;
+  onChoose: (mark: WoodPiece['mark']) => void;
+}) {
+  if (set.pieces.length < 2) return null;
+  const marks = set.pieces.map(({ mark }) => mark).sort();
+  const words = (mark: WoodPiece['mark']) => (marks.length > 2 ? pieceWords(set, mark) : lyingWords(set, mark));
+  return (
+    <TextTabs
+      label={`Which ${pieceNoun(set)}`}
+      tabs={marks.map((mark) => [mark, words(mark)] as const)}
+      open={piece.mark}
+      onOpen={onChoose}
+    />
+  );
+}
+
+/** Node lines of the chosen note, where to hold and where to knock, from the board's own theory. */
+interface ModesProps {
+  set: WoodSet;
+  piece: WoodPiece;
   plate: FreePlate;
   guide: KnockGuide;
   note: NoteName;
   onNote: (note: NoteName) => void;
-}) {
+}
+
+function Modes({ set, piece, plate, guide, note, onNote }: ModesProps) {
   return (
     <>
       <TextTabs label="Which note" tabs={NOTE_WORDS} open={note} onOpen={onNote} />
       <BoardDrawing
         plate={plate}
         guide={guide}
-        label={`One half of ${set.name} with the node lines of its ${note} note`}
+        label={`${pieceWords(set, piece.mark)} of ${set.name} with the node lines of its ${note} note`}
       />
       <p className="pb-3 text-soft">
         Hold it lightly between two fingers on a dashed line, where it stands still, and knock at the mark. From what is
@@ -163,7 +220,7 @@ function JigShown({ set, jigId }: { set: WoodSet; jigId: string }) {
       <p className="max-w-2xl text-soft">
         {jig
           ? `${jig.name}: ${jigWords(jig.body, units)}.`
-          : 'Lay one half on two supports, about so far apart, weight in its middle, dial under it.'}{' '}
+          : 'Lay the board on two supports, about so far apart, weight in its middle, dial under it.'}{' '}
         Two loads at least, up and down again if you like: only the slope counts, so the dial’s zero does not. Small
         loads: stop where it still springs back whole.
       </p>

@@ -7,10 +7,11 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { request } from '../../api/client';
 import { useLines } from '../../api/use-lines';
-import { useRackWrite, type WoodSet } from '../../api/wood';
+import { useRackWrite, type WoodPiece, type WoodSet } from '../../api/wood';
 import { usePreferences } from '../../ui/preferences';
 import { KnockEar } from '../../listening/KnockEar';
 import { partialNear } from '../../words/knock-words';
+import { pieceNoun } from '../../words/piece-words';
 import { Button, TakeBack, TextField } from '../../ui';
 import { AskedBox, readHertz, readSeconds, useEntryForm } from '../../forms';
 
@@ -27,24 +28,26 @@ function readWeight(draft: typeof BLANK_WEIGHT, units: UnitChoice, meant: Slip |
   };
 }
 
-export function WeighForm({ set, units }: { set: WoodSet; units: UnitChoice }) {
+export function WeighForm({ set, piece, units }: { set: WoodSet; piece: WoodPiece; units: UnitChoice }) {
   const write = useRackWrite();
   const { person } = usePreferences();
   const form = useEntryForm({
     blank: BLANK_WEIGHT,
     read: (draft, meant) => readWeight(draft, units, meant),
-    send: (weight, ask) => write('POST', `/${set.id}/weighings`, { id: crypto.randomUUID(), person, ...weight, ask }),
+    send: (weight, ask) =>
+      write('POST', `/${set.id}/weighings`, {
+        id: crypto.randomUUID(),
+        piece: piece.mark,
+        person,
+        ...weight,
+        ask,
+      }),
     mends: ['weight'],
   });
   const { asked, busy } = form;
   return (
     <form aria-label="Weigh it" className="space-y-2" onSubmit={form.submit}>
-      <TextField
-        label={set.use === 'brace' ? 'Weight of the billet' : 'Weight of one half'}
-        suffix={units.mass}
-        inputMode="decimal"
-        {...form.text('mass')}
-      />
+      <TextField label={weightLabel(set, piece)} suffix={units.mass} inputMode="decimal" {...form.text('mass')} />
       <div className="grid grid-cols-2 gap-3">
         <TextField label="Humidity" suffix="%" inputMode="decimal" {...form.text('relativeHumidity')} />
         <TextField label="Temperature" suffix={units.temperature} inputMode="decimal" {...form.text('temperatureC')} />
@@ -59,6 +62,13 @@ export function WeighForm({ set, units }: { set: WoodSet; units: UnitChoice }) {
     </form>
   );
 }
+
+const weightLabel = (set: WoodSet, { mark }: WoodPiece) =>
+  set.use === 'brace'
+    ? 'Weight of the billet'
+    : set.pieces.length === 1
+      ? 'Weight of the piece'
+      : `Weight of ${pieceNoun(set)} ${mark}`;
 
 /** Practice without a scale: a simulated one on a cable, with this board on it. */
 function SimulatedScale({ pieceId, onWeight }: { pieceId: string; onWeight: (line: string) => void }) {
@@ -85,16 +95,17 @@ function SimulatedScale({ pieceId, onWeight }: { pieceId: string; onWeight: (lin
   );
 }
 
-export function Weighings({ set, units }: { set: WoodSet; units: UnitChoice }) {
+export function Weighings({ set, piece, units }: { set: WoodSet; piece: WoodPiece; units: UnitChoice }) {
   const write = useRackWrite();
-  if (set.weighings.length === 0) return <p className="text-soft">Not weighed yet.</p>;
+  const weighings = set.weighings.filter((weighing) => weighing.piece === piece.mark);
+  if (weighings.length === 0) return <p className="text-soft">Not weighed yet.</p>;
   const turn = (id: string, retracted: boolean) =>
     write('POST', `/${set.id}/weighings/${id}/${retracted ? 'restore' : 'retract'}`).catch((failure: Error) =>
       toast.error(failure.message),
     );
   return (
     <ul className="mb-2">
-      {set.weighings.map(({ id, at, mass, moisture, relativeHumidity, retracted }) => (
+      {weighings.map(({ id, at, mass, moisture, relativeHumidity, retracted }) => (
         <li key={id} className="flex items-center justify-between gap-2 border-b border-grain">
           <span
             className={`flex flex-1 flex-wrap justify-between gap-x-3 ${retracted ? 'text-soft line-through' : ''}`}
@@ -137,11 +148,13 @@ const NEAR = 0.25;
 
 export function KnockForm({
   set,
+  piece,
   note,
   expected,
   onNote,
 }: {
   set: WoodSet;
+  piece: WoodPiece;
   /** The note that the drawing shows, and where it should come [Hz]. */
   note: NoteKind;
   expected: number;
@@ -152,7 +165,14 @@ export function KnockForm({
   const form = useEntryForm({
     blank: BLANK_NOTES,
     read: readNotes,
-    send: (notes, ask) => write('POST', `/${set.id}/knock-tests`, { id: crypto.randomUUID(), person, ...notes, ask }),
+    send: (notes, ask) =>
+      write('POST', `/${set.id}/knock-tests`, {
+        id: crypto.randomUUID(),
+        piece: piece.mark,
+        person,
+        ...notes,
+        ask,
+      }),
   });
   const { draft, at, asked, busy } = form;
   const typed = (part: keyof typeof BLANK_NOTES, name: NoteKind, value: string) =>

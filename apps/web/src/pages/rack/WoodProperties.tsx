@@ -7,6 +7,7 @@ import { useRackWrite, type WoodSet } from '../../api/wood';
 import { usePreferences } from '../../ui/preferences';
 import { Button, Fold, TextField } from '../../ui';
 import { mendings } from './mend-slip';
+import { measuredOf } from '../../words/piece-words';
 import { byWords, CLASH_CAUSES, comparison, estimateWords, speciesName } from '../../words/rack-words';
 
 /** What is known of a set, how surely, and what speaks against it. */
@@ -38,7 +39,7 @@ export function WoodProperties({ set, units }: { set: WoodSet; units: UnitChoice
         </p>
       )}
       {doubts.map((doubt) => (
-        <Doubted key={doubt.quantity} set={set} doubt={doubt} />
+        <Doubted key={doubt.quantity + doubt.piece} set={set} doubt={doubt} />
       ))}
       <dl className="mt-2">
         {comparison(set, units).map(({ name, value, unit }) => (
@@ -51,13 +52,14 @@ export function WoodProperties({ set, units }: { set: WoodSet; units: UnitChoice
         ))}
       </dl>
       <p className="mt-1 text-note text-soft">
+        {joinedOf(set)}
         {density.by === 'prior' ? 'Not weighed yet: density is its species’ mean. ' : ''}
         {runoutWords(set)}
       </p>
-      {clash.map(({ quantity, flex, knock }) => (
-        <p key={quantity} role="alert" className="mt-1 border-l-4 border-brass pl-3">
-          Flex and knock do not agree {quantity} the grain: {estimateWords(flex, 'modulus', 'GPa', 1)} against{' '}
-          {estimateWords(knock, 'modulus', 'GPa', 1)}. {CLASH_CAUSES}
+      {clash.map(({ quantity, piece, flex, knock }) => (
+        <p key={quantity + piece} role="alert" className="mt-1 border-l-4 border-brass pl-3">
+          Flex and knock{piece && ` of ${piece}`} do not agree {quantity} the grain:{' '}
+          {estimateWords(flex, 'modulus', 'GPa', 1)} against {estimateWords(knock, 'modulus', 'GPa', 1)}. {CLASH_CAUSES}
         </p>
       ))}
       {set.objections.map(({ code, message }) => (
@@ -70,6 +72,14 @@ export function WoodProperties({ set, units }: { set: WoodSet; units: UnitChoice
   );
 }
 
+/** Of which pieces the figures are. */
+function joinedOf({ pieces }: WoodSet): string {
+  const seen = pieces.filter(({ properties }) => measuredOf(properties)).map(({ mark }) => mark);
+  if (pieces.length < 2 || seen.length === 0) return '';
+  if (seen.length === pieces.length) return `Joined of ${seen.join(' and ')}, as each was measured. `;
+  return `Only ${seen.sort().join(' and ')} of ${pieces.length} ${pieces.length === 2 ? 'halves' : 'pieces'} was measured: the rest is taken to be alike. `;
+}
+
 /** Straight grain that nobody looked at is no straight grain. */
 function runoutWords({ runout }: WoodSet): string {
   if (runout === null) return 'Runout was not looked at: no word on its strength.';
@@ -80,13 +90,13 @@ function runoutWords({ runout }: WoodSet): string {
  * What is doubted, and one tap to mend the slip that would explain it: the wrong record is taken back, the mended one
  * kept.
  */
-function Doubted({ set, doubt: { message, slip } }: { set: WoodSet; doubt: WoodDoubt }) {
+function Doubted({ set, doubt: { message, piece, slip } }: { set: WoodSet; doubt: WoodDoubt }) {
   const write = useRackWrite();
   const { person } = usePreferences();
   const mend = async () => {
     if (!slip) return;
     try {
-      for (const { path, body, wrong } of mendings(set, slip, person)) {
+      for (const { path, body, wrong } of mendings(set, { piece, slip }, person)) {
         await write('POST', path, body);
         await write('POST', wrong);
       }

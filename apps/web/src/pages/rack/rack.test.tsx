@@ -1,7 +1,7 @@
 import { choose, optionsOf, untilOffered } from '../../test/choose';
 import { setProperties, type WoodFinding } from '@nimble/core/wood';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
-import { aBuild, aSet, aTarget, open, Refusal, serve, typeInto } from '../../test/test-bench';
+import { aBuild, aPiece, aSet, aTarget, open, Refusal, serve, typeInto } from '../../test/test-bench';
 import { NewSetPage } from './NewSetPage';
 import { RackPage } from './RackPage';
 import { SetPage } from './SetPage';
@@ -12,6 +12,7 @@ const set = (id: string, name: string, E: number, mass: number, change = {}) => 
   const plain = aSet({ id, name, ...change });
   const weighing = {
     id: `${id}-1`,
+    piece: 'A' as const,
     at: '2026-11-02T10:00:00Z',
     person: '',
     mass,
@@ -22,6 +23,7 @@ const set = (id: string, name: string, E: number, mass: number, change = {}) => 
   };
   const knock = {
     id: `${id}-2`,
+    piece: 'A' as const,
     kind: 'knock' as const,
     at: weighing.at,
     person: '',
@@ -31,7 +33,9 @@ const set = (id: string, name: string, E: number, mass: number, change = {}) => 
     input: { twist: 44, across: 116, along: 65 },
     result: { ...findings[0], warnings: [] },
   };
-  return { ...plain, weighings: [weighing], tests: [knock], properties: setProperties({ ...plain, mass, findings }) };
+  const properties = setProperties({ ...plain, mass, findings });
+  const pieces = [aPiece('A', { mass, properties }), aPiece('B')];
+  return { ...plain, weighings: [weighing], tests: [knock], pieces, properties };
 };
 
 describe('the rack', () => {
@@ -97,6 +101,7 @@ describe('a set', () => {
   it('shows no figure large that no such wood has, names the slip, and mends it by one tap', async () => {
     const both = {
       id: 'x',
+      piece: 'A' as const,
       at: '2026-11-02T10:00:00Z',
       person: '',
       mass: 0.35,
@@ -134,7 +139,7 @@ describe('a set', () => {
     const asked = serve({ 'GET /wood-sets/w': aSet(), 'POST /wood-sets/w/weighings': aSet() });
     page('weigh');
     await screen.findByText('Not weighed yet.');
-    type('Weight of one half', '6.16 oz');
+    type('Weight of half A', '6.16 oz');
     fireEvent.click(screen.getByText('Keep the weight'));
     await waitFor(() => expect(asked.some(({ method }) => method === 'POST')).toBe(true));
     const { body } = asked.find(({ method }) => method === 'POST')!;
@@ -154,11 +159,11 @@ describe('a set', () => {
       asked.filter(({ method }) => method === 'POST').map(({ body }) => body as { mass: number; ask: boolean });
     page('weigh');
     await screen.findByText('Not weighed yet.');
-    type('Weight of one half', '350');
+    type('Weight of half A', '350');
     const keep = () => fireEvent.submit(screen.getByRole('form', { name: 'Weigh it' }));
     keep();
     expect(await screen.findByRole('alertdialog')).toHaveTextContent('Density is in doubt. Nothing is kept yet.');
-    expect(screen.getByLabelText('Weight of one half')).toHaveValue('350');
+    expect(screen.getByLabelText('Weight of half A')).toHaveValue('350');
     keep(); // Enter again: read again
     await waitFor(() => expect(screen.queryByRole('alertdialog')).toBeNull());
     expect(sent()).toHaveLength(1);
@@ -167,7 +172,7 @@ describe('a set', () => {
     answers['POST /wood-sets/w/weighings'] = aSet();
     fireEvent.click(screen.getByText('Yes: both halves were weighed, not one'));
     await waitFor(() => expect(sent().at(-1)).toMatchObject({ mass: expect.closeTo(0.175, 9), ask: false }));
-    await waitFor(() => expect(screen.getByLabelText('Weight of one half')).toHaveValue(''));
+    await waitFor(() => expect(screen.getByLabelText('Weight of half A')).toHaveValue(''));
   });
   it('sends loads as forces, whatever they were typed in, and shows a refusal at its row', async () => {
     const asked = serve({
@@ -272,7 +277,7 @@ describe('a set', () => {
     expect(body).toMatchObject({ partials: { twist: 44, across: 116, along: 65.4 }, ring: { along: 2.3 } });
   });
   it('knocks a billet as a bar: where to hold it, on which side, its one note', async () => {
-    const billet = aSet({ id: 's1', use: 'brace', length: 0.6, width: 0.03, thickness: 0.018 });
+    const billet = aSet({ id: 's1', use: 'brace', length: 0.6, width: 0.03, thickness: 0.018, pieces: [aPiece('A')] });
     const asked = serve({ 'GET /wood-sets/s1': billet, 'POST /wood-sets/s1/stick-knocks': billet });
     open(<SetPage />, { path: '/rack/:setId', at: '/rack/s1?slip=knock' });
     // 0.2242 of 600 mm.
@@ -291,6 +296,7 @@ describe('a set', () => {
   it('draws how it dries once it was weighed twice in measured air', async () => {
     const weighing = {
       id: '1',
+      piece: 'A' as const,
       at: '2026-09-02T10:00:00Z',
       person: '',
       mass: 0.2,
@@ -301,7 +307,7 @@ describe('a set', () => {
     };
     const weighings = [weighing, { ...weighing, id: '2', at: '2026-10-02T10:00:00Z', mass: 0.19 }];
     const drying = { state: 'drying' as const, rate: -0.05 / 30, moisture: [0.142, 0.0849] };
-    serve({ 'GET /wood-sets/w': aSet({ weighings, drying }) });
+    serve({ 'GET /wood-sets/w': aSet({ weighings, pieces: [aPiece('A', { drying }), aPiece('B')] }) });
     page('weigh');
     expect(await screen.findByText('Still drying: it loses weight.')).toBeInTheDocument();
     expect(screen.getByText(/Change per week -1\.17 %/)).toBeInTheDocument(); // 5 % in 30 days

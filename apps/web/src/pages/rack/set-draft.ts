@@ -1,10 +1,11 @@
 /** What is typed of a set, and what it says in SI. Pure. */
 import { DEGREE, formatQuantity, parseQuantity, type UnitChoice } from '@nimble/core/units';
 import { InvalidInput } from '@nimble/core/base';
-import { parseRunout } from '@nimble/core/wood';
+import { parseRunout, PIECE_MARKS } from '@nimble/core/wood';
 import type { FieldError } from '../../api/client';
 import type { WoodSet } from '../../api/wood';
 import { WrongFields } from '../../forms';
+import { stays } from './piece-order';
 
 export const FIRST_DRAFT = {
   name: '',
@@ -12,6 +13,7 @@ export const FIRST_DRAFT = {
   species: 'european-spruce',
   cut: 'quartered',
   worked: 'split',
+  pieces: '2',
   length: '',
   width: '',
   thickness: '',
@@ -44,6 +46,7 @@ export function draftOf(set: WoodSet, units: UnitChoice): SetDraft {
     place,
     price,
     note,
+    pieces: String(set.pieces.length),
     length: length(set.length),
     width: length(set.width),
     thickness: length(set.thickness),
@@ -55,8 +58,17 @@ export function draftOf(set: WoodSet, units: UnitChoice): SetDraft {
   };
 }
 
+/** As many as wanted; those that are there already stay as they lie. */
+function piecesFor(count: number, before: WoodSet | null) {
+  const now = before?.pieces.map(({ mark }) => mark) ?? [];
+  const marks = PIECE_MARKS.slice(0, count);
+  const kept = now.filter((mark) => marks.includes(mark));
+  const lying = [...kept, ...marks.filter((mark) => !kept.includes(mark))];
+  return lying.map((mark) => (before ? stays(before, mark) : { mark }));
+}
+
 /** Reads every field, so that all that is wrong is told at once. @throws WrongFields */
-export function readDraft(draft: SetDraft, units: UnitChoice): Record<string, unknown> {
+export function readDraft(draft: SetDraft, units: UnitChoice, before: WoodSet | null = null): Record<string, unknown> {
   const wrong: FieldError[] = [];
   const attempt = <T>(field: keyof SetDraft, read: () => T): T | undefined => {
     try {
@@ -85,6 +97,7 @@ export function readDraft(draft: SetDraft, units: UnitChoice): Record<string, un
     species,
     cut,
     worked,
+    ...(use !== 'brace' && { pieces: piecesFor(Number(draft.pieces), before) }),
     length: length('length'),
     width: length('width'),
     thickness: length('thickness'),

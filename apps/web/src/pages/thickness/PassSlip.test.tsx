@@ -47,8 +47,9 @@ const show = (props: Partial<Parameters<typeof PassSlip>[0]>) => {
       past={false}
       passes={[]}
       planing={null}
+      strokeOf={() => null}
       judgeTear={() => Promise.resolve(null)}
-      tears={{ face: 'outer', states: [], onTears: jest.fn() }}
+      tears={{ face: 'outer', states: [], otherWay: () => null, onTears: jest.fn() }}
       currentStation={null}
       {...spies}
       {...props}
@@ -81,6 +82,15 @@ describe('what to take off', () => {
     at: '2026-11-02T10:00:00Z',
     gone: null,
   };
+  it('says of each part how it is planed', () => {
+    show({
+      summary: summaryOf(() => 3.2e-3),
+      strokeOf: (part) => (part === 'The whole plate' ? 'bass half toward the tail' : null),
+    });
+    expect(
+      within(screen.getByLabelText('What to take off')).getByText('Plane: bass half toward the tail'),
+    ).toBeVisible();
+  });
   const torn = aBuild({ choices: { ...byNumber, tears: [tear, { ...tear, id: 't2', gone: tear.at }] } });
   const state = { id: 't1', left: 1e-4, thickness: 2.8e-3, bottom: 2.7e-3, spare: 1e-5, planned: 0 };
   it.each([
@@ -91,7 +101,11 @@ describe('what to take off', () => {
   ] as const)('a tear that was marked is held against the plan: %s', (says, change, words) => {
     const onTears = jest.fn();
     const states = [{ ...state, ...change, says }];
-    show({ build: torn, summary: summaryOf(() => 2.8e-3), tears: { face: 'outer', states, onTears } });
+    show({
+      build: torn,
+      summary: summaryOf(() => 2.8e-3),
+      tears: { face: 'outer', states, otherWay: () => null, onTears },
+    });
     const listed = within(screen.getByLabelText('Tear-outs'));
     expect(
       listed.getByText(/C3, inner face: 0\.40 mm deep when the plate was 3\.10 mm there; now 2\.80 mm/),
@@ -109,7 +123,7 @@ describe('what to take off', () => {
       summary: summaryOf(() => 3.2e-3),
       currentStation: { name: 'B2', x: 0.3, y: 0.05 },
       judgeTear: ({ depth }) => Promise.resolve({ fits: true, left: 3.2e-3 - depth, spare: 1e-4 }),
-      tears: { face: 'inner', states: [], onTears },
+      tears: { face: 'inner', states: [], otherWay: () => null, onTears },
     });
     const field = screen.getByLabelText('How deep, at B2, inner face');
     fireEvent.change(field, { target: { value: '0,3' } });

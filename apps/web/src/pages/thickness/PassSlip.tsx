@@ -39,6 +39,8 @@ interface Props {
   passes: readonly PassView[];
   /** Which way the plane goes, where the grain tells. */
   planing: ReactNode;
+  /** How a part is planed, in words. */
+  strokeOf: (part: string) => string | null;
   /** The plate as it was: nothing to do there. */
   past: boolean;
   onTake: OnTake;
@@ -52,7 +54,7 @@ interface Props {
   /** The plate is there: the build goes on to the next stage. */
   onDone: () => void;
   judgeTear: JudgeTear;
-  tears: Pick<Parameters<typeof TearOuts>[0], 'face' | 'states' | 'onTears'>;
+  tears: Pick<Parameters<typeof TearOuts>[0], 'face' | 'states' | 'otherWay' | 'onTears'>;
   currentStation: { name: string; x: number; y: number } | null;
 }
 
@@ -78,7 +80,7 @@ export function PassSlip(props: Props) {
         />
       )}
       <Verdict summary={summary} before={since} />
-      {!since && <StepsToTake steps={steps} units={units} />}
+      {!since && <StepsToTake steps={steps} units={units} strokeOf={props.strokeOf} />}
       {!since && steps.length > 0 && <ReachWords reach={summary.reach ?? null} />}
       {!since && steps.length > 0 && <AfterThese build={build} summary={summary} />}
       <Weights summary={summary} units={units} weighed={forecast.massNow.sd < 0.001} />
@@ -195,7 +197,12 @@ function NextStep({
   );
 }
 
-function StepsToTake({ steps, units }: { steps: readonly StepSummary[]; units: UnitChoice }) {
+interface StepsProps extends Pick<Props, 'strokeOf'> {
+  steps: readonly StepSummary[];
+  units: UnitChoice;
+}
+
+function StepsToTake({ steps, units, strokeOf }: StepsProps) {
   if (steps.length === 0) return null;
   const isWholeFirst = isByHandAllOver(steps[0]!);
   const shown = stepsShown(steps).length;
@@ -203,7 +210,7 @@ function StepsToTake({ steps, units }: { steps: readonly StepSummary[]; units: U
   const places = `${more} ${isWholeFirst ? '' : 'more '}${more === 1 ? 'place' : 'places'}`;
   return (
     <section aria-label="What to take off">
-      <StepList steps={steps.slice(0, shown)} from={1} units={units} />
+      <StepList steps={steps.slice(0, shown)} from={1} units={units} strokeOf={strokeOf} />
       {more > 0 && (
         <Fold
           title={
@@ -211,7 +218,7 @@ function StepsToTake({ steps, units }: { steps: readonly StepSummary[]; units: U
           }
           tone="soft"
         >
-          <StepList steps={steps.slice(shown)} from={shown + 1} units={units} />
+          <StepList steps={steps.slice(shown)} from={shown + 1} units={units} strokeOf={strokeOf} />
         </Fold>
       )}
     </section>
@@ -248,7 +255,7 @@ function AfterThese({ build, summary: { forecast, steps, verdict } }: { build: B
   );
 }
 
-function StepList({ steps, from, units }: { steps: readonly StepSummary[]; from: number; units: UnitChoice }) {
+function StepList({ steps, from, units, strokeOf }: StepsProps & { from: number }) {
   return (
     <ol start={from}>
       {steps.map((step, i) => (
@@ -269,6 +276,9 @@ function StepList({ steps, from, units }: { steps: readonly StepSummary[]; from:
               <span className="whitespace-nowrap">{inWords(formatArea(step.area, units))}</span> ·{' '}
               <span className="whitespace-nowrap">{inWords(formatMassRemoved(step.mass, units))}</span>
             </div>
+            {step.tool.kind === 'plane' && strokeOf(step.place) && (
+              <div className="text-note">Plane: {strokeOf(step.place)}</div>
+            )}
           </div>
         </li>
       ))}

@@ -1,44 +1,36 @@
-import { planingAdvice, type Face, type Half, type PlaningAdvice } from '@nimble/core/wood';
-import { useMemo } from 'react';
-import { useWoodSet } from '../../api/wood';
+import type { Face, Half, Stroke } from '@nimble/core/wood';
 import type { Build } from '../../api/types';
-import { Button, Select, Option } from '../../ui';
+import { strokeWords } from '../../words/stroke-words';
+import { Button, Option, Select, SelectField } from '../../ui';
+import type { Planing } from './use-planing';
 
 const FACES: readonly [Face, string][] = [
   ['outer', 'outer face'],
   ['inner', 'inner face'],
 ];
-const NOTHING = { rise: { bass: null, treble: null }, runout: 0, figure: '' } as const;
-
-/** What the grain of the build's set asks of the plane on a face; the maker's own word overrules it. */
-export function usePlaning(build: Build, face: Face): PlaningAdvice {
-  const set = useWoodSet(build.wood.set?.id ?? '').data;
-  return useMemo(() => {
-    const wood = set
-      ? { rise: { bass: set.risesBass, treble: set.risesTreble }, runout: set.runout, figure: set.figure }
-      : NOTHING;
-    return planingAdvice(wood, face, build.choices.planing[face]);
-  }, [set, face, build.choices.planing]);
-}
+const STROKES: readonly Stroke[] = ['neck', 'tail', 'scrape'];
+const AS_HALF = 'half';
 
 interface Props {
   build: Build;
-  face: Face;
-  advice: PlaningAdvice;
+  planing: Planing;
+  /** The station that is touched: the part it lies in can have a way of its own. */
+  station: { name: string; x: number; y: number } | null;
   onFace: (face: Face) => void;
   onChoices: (choices: Build['choices']) => void;
 }
 
-/** Which face is worked, which way each half planes, and the other way where it tore. */
-export function PlaningControl({ build, face, advice, onFace, onChoices }: Props) {
-  const { planing } = build.choices;
+/** Which face is worked, which way each half planes, and the other way where it tore: a half, or one part of it. */
+export function PlaningControl({ build, planing, station, onFace, onChoices }: Props) {
+  const { face, caution } = planing;
+  const kept = build.choices.planing;
   const turn = (half: Half) => {
-    const next = advice.stroke[half] === 'tail' ? 'neck' : 'tail';
-    onChoices({ ...build.choices, planing: { ...planing, [face]: { ...planing[face], [half]: next } } });
+    const next = planing.stroke[half] === 'tail' ? 'neck' : 'tail';
+    onChoices({ ...build.choices, planing: { ...kept, [face]: { ...kept[face], [half]: next } } });
   };
   const words = (half: Half) => {
-    const end = advice.stroke[half];
-    return end ? `${half} half toward the ${end}` : `${half} half either way`;
+    const end = planing.stroke[half];
+    return end ? `${half} half ${strokeWords(end)}` : `${half} half either way`;
   };
   return (
     <section aria-label="Which way to plane" className="border-l-2 border-spruce pl-3">
@@ -65,7 +57,56 @@ export function PlaningControl({ build, face, advice, onFace, onChoices }: Props
           </Button>
         </div>
       ))}
-      {advice.caution && <p className="text-note font-medium text-ember-ink">{advice.caution}</p>}
+      {caution && <p className="text-note font-medium text-ember-ink">{caution}</p>}
+      <Parts {...{ build, planing, station, onChoices }} />
     </section>
+  );
+}
+
+/** Parts that are planed otherwise than their half, and the one that is touched. */
+function Parts({ build, planing, station, onChoices }: Pick<Props, 'build' | 'planing' | 'station' | 'onChoices'>) {
+  const own = [...new Set(planing.found.map(({ place }) => place))];
+  const here = station && planing.partAt(station);
+  const keep = (strokes: Build['choices']['strokes']) => onChoices({ ...build.choices, strokes });
+  const choose = (part: string, chosen: string, place: { x: number; y: number }) =>
+    keep(planing.changed(part, chosen === AS_HALF ? null : (chosen as Stroke), place));
+  const wayOf = (part: string) => {
+    const way = planing.at(part);
+    return own.includes(part) && typeof way === 'string' ? way : AS_HALF;
+  };
+  return (
+    <>
+      {own
+        .filter((part) => part !== here)
+        .map((part) => (
+          <div key={part} className="flex items-center justify-between gap-2">
+            <span>
+              {part}: {wayOf(part) === AS_HALF ? 'as its half' : strokeWords(wayOf(part) as Stroke)}
+            </span>
+            <Button
+              kind="quiet"
+              className="min-h-11 px-2"
+              aria-label={`${part} as its half`}
+              onClick={() => choose(part, AS_HALF, { x: 0, y: 0 })}
+            >
+              ×
+            </Button>
+          </div>
+        ))}
+      {station && here && (
+        <SelectField
+          label={`Here, ${here[0]!.toLowerCase()}${here.slice(1)}`}
+          value={wayOf(here)}
+          onChoose={(chosen) => choose(here, chosen, station)}
+        >
+          <Option value={AS_HALF}>as its half</Option>
+          {STROKES.map((stroke) => (
+            <Option key={stroke} value={stroke}>
+              {strokeWords(stroke)}
+            </Option>
+          ))}
+        </SelectField>
+      )}
+    </>
   );
 }

@@ -18,12 +18,14 @@ interface Props {
   tears: readonly TearMark[];
   states: readonly TearState[];
   onTears: (tears: TearMark[]) => void;
+  /** Planing that part the other way from now on; null where it is not known which way tore it. */
+  otherWay: (tear: TearMark) => { words: string; take: () => void } | null;
 }
 
 const FACE_WORDS: Record<Face, string> = { outer: 'outer face', inner: 'inner face' };
 
 /** Where wood tore out: kept as marks on the plate, and held against the plan until they are gone. */
-export function TearOuts({ judge, station, units, face, depthPerPass, tears, states, onTears }: Props) {
+export function TearOuts({ judge, station, units, face, depthPerPass, tears, states, onTears, otherWay }: Props) {
   const open = tears.filter(({ gone }) => gone === null);
   const close = (id: string) =>
     onTears(tears.map((tear) => (tear.id === id ? { ...tear, gone: new Date().toISOString() } : tear)));
@@ -40,8 +42,9 @@ export function TearOuts({ judge, station, units, face, depthPerPass, tears, sta
                   units={units}
                   depthPerPass={depthPerPass}
                 />
-                <div className="flex gap-2">
+                <div className="flex flex-wrap gap-2">
                   <Button onClick={() => close(tear.id)}>It is gone</Button>
+                  <OtherWay way={otherWay(tear)} />
                   <Button kind="quiet" onClick={() => onTears(tears.filter(({ id }) => id !== tear.id))}>
                     Take the mark back
                   </Button>
@@ -60,6 +63,10 @@ export function TearOuts({ judge, station, units, face, depthPerPass, tears, sta
       )}
     </>
   );
+}
+
+function OtherWay({ way }: { way: ReturnType<Props['otherWay']> }) {
+  return way && <Button onClick={way.take}>{way.words}</Button>;
 }
 
 interface WordsProps {

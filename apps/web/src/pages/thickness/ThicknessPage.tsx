@@ -68,12 +68,12 @@ function Slip({ state }: { state: ThicknessState }) {
   return (
     <ThicknessSlip
       {...{ build, shape, plate, writes, entry, draft, tab, point, howThin }}
-      face={page.face}
+      way={planing}
       planing={
         <PlaningControl
           build={build}
-          face={page.face}
-          advice={planing}
+          planing={planing}
+          station={entry.isPicked ? entry.current : null}
           onFace={(face) => page.set({ face })}
           onChoices={(choices) => writes.changeBuild({ choices })}
         />

@@ -3,6 +3,7 @@ import { MapLayer, PlateDrawing, StationLayer, StepMarks } from '../../plate';
 import { ControlPoints } from './ControlPoints';
 import { PlaningArrows } from './PlaningArrows';
 import { TearMarks } from './TearMarks';
+import { ownParts } from './use-planing';
 import { useMarks, type ThicknessState } from './use-thickness-page';
 import { clearOfMarks } from './view-model';
 
@@ -46,7 +47,13 @@ function LeafLayers({ state, pixelsPerMm }: { state: ThicknessState; pixelsPerMm
     <>
       {!plate.past && <TearMarks tears={build.choices.tears} pixelsPerMm={pixelsPerMm} />}
       {tab === 'pass' && !plate.past && (
-        <PlaningArrows shape={shape} leftHanded={leftHanded} stroke={planing.stroke} pixelsPerMm={pixelsPerMm} />
+        <PlaningArrows
+          shape={shape}
+          leftHanded={leftHanded}
+          stroke={planing.stroke}
+          parts={ownParts(planing)}
+          pixelsPerMm={pixelsPerMm}
+        />
       )}
       {tab === 'target' && (
         <ControlPoints

@@ -3,7 +3,6 @@ import type { useSurveyWrites } from '../../api/hooks';
 import type { Build, PassView, Survey } from '../../api/types';
 import type { ReactNode } from 'react';
 import { Button, SlipPages } from '../../ui';
-import type { Face } from '@nimble/core/wood';
 import { HowThinSlip } from './HowThinSlip';
 import { PassSlip } from './PassSlip';
 import { RecipeNotice } from './RecipeNotice';
@@ -13,10 +12,12 @@ import { SurveyTools } from './SurveyTools';
 import type { OnTake } from './TakeOff';
 import { TargetSlip } from './TargetSlip';
 import { TABS, type Tab } from './use-page-params';
+import { planedWords } from '../../words/stroke-words';
 import { WeighSlip } from './WeighSlip';
 import type { ReadingEntry } from './use-reading-entry';
 import type { TargetDraft } from './use-target-draft';
 import type { HowThinView } from './use-how-thin';
+import { otherWay, type Planing } from './use-planing';
 import type { useThicknessPlate } from './use-thickness-plate';
 
 interface Props {
@@ -41,7 +42,7 @@ interface Props {
   onPoint: (index: number | null) => void;
   howThin: HowThinView;
   planing: ReactNode;
-  face: Face;
+  way: Planing;
   adding: boolean;
   onAdding: (adding: boolean) => void;
 }
@@ -115,6 +116,8 @@ export function ThicknessSlip(props: Props) {
 function SurveyLeaf(props: Props & { survey: Survey }) {
   const { build, plate, writes, entry, tab, onTab, survey } = props;
   const { past } = plate;
+  const change = (choices: Partial<Build['choices']>) =>
+    writes.changeBuild({ choices: { ...build.choices, ...choices } });
   return (
     <>
       {tab === 'read' && !past && survey.kind === 'weight' ? (
@@ -141,6 +144,7 @@ function SurveyLeaf(props: Props & { survey: Survey }) {
           ledger={plate.ledger}
           passes={props.passes}
           planing={props.planing}
+          strokeOf={(part) => planedWords(props.way.at(part))}
           past={past}
           onTake={props.onTake}
           onCorrect={props.onCorrect}
@@ -151,9 +155,10 @@ function SurveyLeaf(props: Props & { survey: Survey }) {
           onDone={props.onDone}
           judgeTear={(place) => (plate.computer ? plate.computer.tearOut(place) : Promise.resolve(null))}
           tears={{
-            face: props.face,
+            face: props.way.face,
+            otherWay: (tear) => otherWay(props.way, tear, (strokes) => change({ strokes })),
             states: plate.picture?.tears ?? [],
-            onTears: (tears) => writes.changeBuild({ choices: { ...build.choices, tears } }),
+            onTears: (tears) => change({ tears }),
           }}
           currentStation={entry.current}
         />

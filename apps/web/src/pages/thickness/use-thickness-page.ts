@@ -11,7 +11,7 @@ import type { Build, Survey } from '../../api/types';
 import { setPreferences, usePreferences } from '../../ui/preferences';
 import { useShortcuts } from '../../ui/shortcuts';
 import { VIEWS } from './MapTabs';
-import { usePlaning } from './PlaningControl';
+import { usePlaning } from './use-planing';
 import { controlPlaces } from './target-edits';
 import { useHowThin } from './use-how-thin';
 import { usePageParams } from './use-page-params';
@@ -43,7 +43,7 @@ export function useThicknessPage({ build, keptTarget, surveys }: ThicknessProps)
   const plate = useThicknessPlate({ ...page, ...draft, build, rules, surveys });
   const { newest, survey, past, picture } = plate;
   const howThin = useHowThin({ build, shape, rules, picture, removalSpread: plate.removalSpread });
-  const planing = usePlaning(build, page.face);
+  const planing = usePlaning(build, shape, page.face);
   const tab = page.tab ?? (past || plate.isAllRead ? 'pass' : 'read');
   const entry = useReadingEntry({
     surveyId: past ? null : (survey?.id ?? null),
