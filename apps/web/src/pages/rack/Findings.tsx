@@ -63,10 +63,13 @@ function foundWords({ result, input, kind }: WoodTestView): string {
     modulusAcross && `across ${estimateWords(modulusAcross, 'modulus', 'GPa', 2)}`,
     shearModulus && `shear ${estimateWords(shearModulus, 'modulus', 'GPa', 2)}`,
   ].filter(Boolean);
-  const heard = [input.twist, input.across, input.along].filter((note) => note !== undefined);
+  const heard = [input.twist, input.across, input.along].flatMap((note) => (note === undefined ? [] : [hertz(note)]));
   const notes = kind === 'knock' ? `${heard.join(' / ')} Hz: ` : '';
   return notes + found.join(', ');
 }
+
+/** As finely as anyone hears it. */
+const hertz = (note: number) => Number(note.toFixed(2));
 
 /** Of a note's frequency (1). */
 const WORTH_SAYING = 5e-4;

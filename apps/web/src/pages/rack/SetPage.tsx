@@ -73,12 +73,17 @@ function Board({ set }: { set: WoodSet }) {
           The rack
         </Link>
       </RoomHeader>
-      <main className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_420px]">
-        <section aria-label="The board" className="flex min-h-[300px] min-w-0 flex-col px-4 pt-3 lg:px-6">
+      <main className="grid min-h-0 flex-1 grid-cols-1 content-start lg:grid-cols-[minmax(0,1fr)_420px] lg:grid-rows-[minmax(0,1fr)_auto] lg:content-stretch">
+        <section
+          aria-label="The board"
+          className={`flex min-w-0 flex-col px-4 pt-3 lg:min-h-[300px] lg:px-6 [&_svg]:max-lg:max-h-[34vh] ${TYPED.has(tab) ? 'max-lg:order-1' : ''}`}
+        >
           <Shown {...{ set, piece, plate, guide, note, tab, jigId, over }} onNote={setNote} onPiece={choosePiece} />
-          <Findings set={set} of={tab !== 'pieces' && MEASURED.has(tab) ? piece.mark : null} />
         </section>
-        <aside aria-label="Slip" className="min-h-0 overflow-y-auto border-l border-line bg-slip px-5 pb-4">
+        <aside
+          aria-label="Slip"
+          className="min-h-0 overflow-y-auto border-l border-line bg-slip px-5 pb-4 lg:col-start-2 lg:row-span-2 lg:row-start-1"
+        >
           <SlipPages
             tabs={tabsOf(set)}
             open={tab}
@@ -119,6 +124,9 @@ function Board({ set }: { set: WoodSet }) {
           {/* Sizes stand there as text in these units: other units begin the form anew. */}
           {tab === 'about' && <AboutSet key={units.length} set={set} units={units} />}
         </aside>
+        <div className="flex min-h-0 min-w-0 flex-col px-4 max-lg:order-2 max-lg:pt-3 lg:px-6">
+          <Findings set={set} of={tab !== 'pieces' && MEASURED.has(tab) ? piece.mark : null} />
+        </div>
       </main>
     </div>
   );
@@ -152,6 +160,9 @@ function Shown({ tab, jigId, over, onPiece, ...modes }: ShownProps) {
 
 /** Where it matters on which piece the work is done. */
 const MEASURED: ReadonlySet<Tab> = new Set<Tab>(['weigh', 'knock', 'flex', 'pieces']);
+
+/** Where one types: on a small screen that comes first. */
+const TYPED: ReadonlySet<Tab> = new Set<Tab>(['weigh', 'flex', 'about']);
 
 /** A billet has no pieces; four are not halves. */
 const tabsOf = (set: WoodSet) =>
