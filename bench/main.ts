@@ -43,6 +43,9 @@ async function main(address: string, file: string): Promise<void> {
   process.stdout.write(
     `ended ${JSON.stringify(voicing.ended)}; floor broken ${voicing.floorBroken}; ${voicing.held} of ${voicing.outcomes} nine-of-ten intervals held (${share.toFixed(0)} %, wanted 80 to 97)\n`,
   );
+  process.stdout.write(
+    `goals met or within doubt on ${voicing.met} of ${voicing.tops}; places of a first choice ${voicing.places} (median, wanted 2 at most); went the wrong way ${voicing.wrongWay} times\n`,
+  );
   process.stdout.write(`\nbars of ${TUNED_TOPS} tops brought to an interval\n`);
   const bars = benchBars(TUNED_TOPS, (line) => process.stdout.write(`${line}\n`));
   process.stdout.write(

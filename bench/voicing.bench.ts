@@ -4,7 +4,7 @@
  */
 import { tunedBars } from '../packages/core/test/tuned-bars';
 import { NO_GOAL } from '@nimble/core/voicing';
-import { doubles, voice } from '../packages/core/test/voiced-top';
+import { doubles, voice, type VoicedRound } from '../packages/core/test/voiced-top';
 
 export interface VoicingBench {
   tops: number;
@@ -14,12 +14,19 @@ export interface VoicingBench {
   /** Of the 90 % intervals. */
   held: number;
   outcomes: number;
+  /** Whose goals are met at the end, or within their doubt. */
+  met: number;
+  /** Places of a first choice, the median of all rounds. */
+  places: number;
+  /** First choices after which the goal they were most for lay further off, by more than nine of ten should. */
+  wrongWay: number;
 }
 
 const ROUNDS = 8;
 
 export function benchVoicing(tops: number, say: (line: string) => void): VoicingBench {
-  const found: VoicingBench = { tops, ended: {}, floorBroken: 0, held: 0, outcomes: 0 };
+  const found: VoicingBench = { tops, ended: {}, floorBroken: 0, held: 0, outcomes: 0, met: 0, places: 0, wrongWay: 0 };
+  const places: number[] = [];
   for (let seed = 1; seed <= tops; seed++) {
     const rounds = voice(seed, ROUNDS);
     const last = rounds[rounds.length - 1];
@@ -30,11 +37,26 @@ export function benchVoicing(tops: number, say: (line: string) => void): Voicing
     if (rounds.some(({ reserve, floor }) => reserve < floor)) found.floorBroken++;
     found.held += held;
     found.outcomes += settled.length;
+    if (last.proposal.now.every((one) => one === null || one.state === 'met' || one.state === 'perhaps')) found.met++;
+    found.wrongWay += rounds.slice(1).filter((round, i) => isWorse(rounds[i], round)).length;
+    places.push(...rounds.flatMap(({ proposal }) => proposal.candidates[0]?.shavings.length ?? []));
     say(
       `top ${seed}: ${rounds.length} rounds, ${by}, ${held} of ${settled.length} intervals held, objective ${last.proposal.objective.toFixed(1)}`,
     );
   }
+  found.places = places.sort((a, b) => a - b)[places.length >> 1];
   return found;
+}
+
+const NINE_OF_TEN = 1.645;
+
+/** Of what the first choice of a round was most for, as it stands a round later. */
+function isWorse(round: VoicedRound, next: VoicedRound): boolean {
+  const [first] = round.proposal.candidates;
+  if (!first) return false;
+  const [before, after] = [round.proposal.now, next.proposal.now].map((all) => all[first.mainGoal]);
+  if (!before || !after) return false;
+  return Math.abs(after.miss) - Math.abs(before.miss) > NINE_OF_TEN * Math.hypot(before.sd, after.sd);
 }
 
 export interface BarsBench {

@@ -121,7 +121,7 @@ describe('voicing a top', () => {
     await workedOut();
     await findText(driver, 'Go on');
     expect(await slip()).toMatch(/Nine of ten such tops bear \d\.\d\d × what the strings ask/);
-    expect(await slip()).toMatch(/Take\s+0\.\d\d mm|Take\s+1\.00 mm/);
+    expect(await slip()).toMatch(/Take\s+\d\.\d\d mm/);
     expect(Number(await driver.findElement(By.css('[data-strokes]')).getAttribute('data-strokes'))).toBeGreaterThan(0);
     await comesToRest(driver);
     await accessible('next shaving');
@@ -132,7 +132,9 @@ describe('voicing a top', () => {
     const { value, sd } = shaved!.body.forecast!['flex:across']!;
     expect(1000 * KILOGRAM * value).toBeCloseTo(Number(said[1]), 2);
     expect(1000 * KILOGRAM * 1.645 * sd).toBeCloseTo(Number(said[2]), 2);
-    expect(shaved!.body.shavings!.every(({ depth }) => depth <= 1e-3)).toBe(true);
+    // One place or a mirrored pair, by a fifth of a brace's height at most.
+    expect(shaved!.body.shavings!.length).toBeLessThanOrEqual(2);
+    expect(shaved!.body.shavings!.every(({ depth }) => depth <= 4e-3)).toBe(true);
   });
 
   it('goes on to the next round, takes weight, bends and one knock, and puts the outcome beside the forecast', async () => {

@@ -74,6 +74,22 @@ describe('rounds of a voicing', () => {
     expect(all[2]!.body).toEqual(bend);
   });
 
+  it('remembers by person which places are worked last or never, as said last and not taken back', async () => {
+    const remembered = async (person: string) =>
+      (await api.http.get('/api/v1/place-wishes').query({ person }).expect(200)).body.places as unknown;
+    const say = (person: string, places: object, at: string) =>
+      send('goal', { ...NO_GOAL, places }, { person, at }).expect(201);
+    expect(await remembered('Linnet')).toEqual({});
+    await say('Linnet', { main: 'never' }, '2026-11-19T09:00:00Z');
+    await say('Dunnock', { main: 'first' }, '2026-11-19T09:01:00Z');
+    const { id } = (await say('Linnet', { 'hole-side': 'last' }, '2026-11-19T09:02:00Z')).body as { id: string };
+    expect(await remembered('Linnet')).toEqual({ 'hole-side': 'last' });
+    await api.http.post(`${path}/voicing/${id}/retract`).expect(200);
+    expect(await remembered('Linnet')).toEqual({ main: 'never' });
+    const refused = await send('goal', { ...NO_GOAL, places: { main: 'rarely' } }).expect(400);
+    expect((refused.body as { errors: { field: string }[] }).errors[0]!.field).toBe('body.places.main');
+  });
+
   it('takes back and gives again, and never forgets', async () => {
     const { id } = (await events()).find(({ kind }) => kind === 'mass')!;
     await api.http.post(`${path}/voicing/${id}/retract`).expect(200);

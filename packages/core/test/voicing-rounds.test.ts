@@ -14,6 +14,9 @@ import {
   priorSpread,
   quantityOf,
   voicingFindings,
+  evidenceFor,
+  type Shaving,
+  type VoicingFinding,
 } from '../src/voicing';
 
 const BENCH = { closed: false, meshSize: 0.026 };
@@ -79,6 +82,22 @@ describe('what makers hunt', () => {
       })),
     );
   });
+  it('speaks for the strokes that lie where it leads, and for no others', () => {
+    const bright = (along: number): VoicingFinding => ({
+      kind: 'bright',
+      place: 'C1',
+      mirror: 'C2',
+      ratio: 1.5,
+      leadsTo: { id: X_LEG.id, name: X_LEG.name, along },
+    });
+    const on = (id: string): Shaving => ({ place: { kind: 'brace', id, from: 0.2, to: 0.3 }, depth: 1e-3 });
+    const stiff: VoicingFinding = { kind: 'edge', place: 'flex:edge-bass', ratio: 0.8 };
+    expect(evidenceFor([on(X_LEG.id)], [bright(0.25), stiff])).toEqual([bright(0.25)]);
+    expect(evidenceFor([on(X_LEG.id)], [bright(0.05)])).toEqual([]);
+    expect(evidenceFor([on('other')], [bright(0.25)])).toEqual([]);
+    const bass: Shaving = { place: { kind: 'plate', part: 'bass' }, depth: 5e-5 };
+    expect(evidenceFor([bass], [stiff, { ...stiff, ratio: 1.3 }])).toEqual([stiff]);
+  });
   it('is a scoop too short only while a bend is still under its goal', () => {
     const line = goalLines({ ...NO_GOAL, flex: [{ place: 'across', compliance: 1e-4, from: null }] })[0];
     const at = (state: 'met' | 'not-yet') => [{ line, miss: -0.2, sd: 0.01, state }];
@@ -126,6 +145,14 @@ describe('a top voiced by following the first candidate', () => {
     for (const { reserve, floor } of rounds) expect(reserve).toBeGreaterThanOrEqual(floor);
     const settled = rounds.flatMap((round) => round.settled);
     expect(settled.filter(({ held }) => held).length / settled.length).toBeGreaterThan(0.75);
+    for (const { proposal } of rounds) {
+      const [first] = proposal.candidates;
+      if (!first) continue;
+      expect(first.shavings.length).toBeLessThanOrEqual(2);
+      // Nothing that is proposed takes the goal it is for further off.
+      const [before, after] = [proposal.now, first.goals].map((goals) => Math.abs(goals[first.mainGoal]!.miss));
+      expect(after).toBeLessThan(before);
+    }
   });
 });
 

@@ -155,6 +155,7 @@ export async function demoRounds(hearing: Hearing, of: RoundsOf): Promise<DemoRo
       closed: false,
       record: [],
       thinnest,
+      brief: true,
     });
     if (!best) break;
     const id = diary.nextId();

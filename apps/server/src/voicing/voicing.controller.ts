@@ -19,6 +19,7 @@ import {
 } from './voicing.dto';
 import { CompareService } from './compare.service';
 import { AnswersCore, AnswersListOfCore } from '../http/of-core';
+import { PlaceWishesView } from './place-wishes.view';
 import { VoicingService } from './voicing.service';
 
 const Id = () => Param('id', ParseUUIDPipe);
@@ -43,6 +44,12 @@ export class VoicingController {
   @ApiOperation({ summary: 'What shavings did against what was said of them, of all builds but one' })
   record(@Query('person') person = '', @Query('but') but = '') {
     return this.voicing.record(person, but);
+  }
+
+  @Get('place-wishes')
+  @ApiOperation({ summary: 'Where this person lets wood come off first, last or never, as said last' })
+  placeWishes(@Query('person') person = ''): Promise<PlaceWishesView> {
+    return this.voicing.placeWishes(person);
   }
 
   @Get('builds-compared')

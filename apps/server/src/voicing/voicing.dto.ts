@@ -1,4 +1,12 @@
-import { FLEX_PLACES, REPAIRS, type FlexPlace, type RepairKind } from '@nimble/core/voicing';
+import {
+  FLEX_PLACES,
+  PLACE_WISHES,
+  REPAIRS,
+  type FlexPlace,
+  type PlaceWishes,
+  type RepairKind,
+} from '@nimble/core/voicing';
+import { ApiProperty } from '@nestjs/swagger';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
@@ -65,6 +73,11 @@ export class VoicingGoalDto {
   @IsBoolean() ring: boolean;
   @IsBoolean() symmetric: boolean;
   @IsBoolean() plate: boolean;
+  /** By kind of place, or one brace: `brace:` and its id. */
+  @IsOptional()
+  @IsObject()
+  @ApiProperty({ type: 'object', additionalProperties: { type: 'string', enum: [...PLACE_WISHES] } })
+  places: PlaceWishes = {};
   @IsNumber() reserve: number;
   @IsOptional() @IsNumber() turn: number | null;
   @IsNumber() leastBrace: number;

@@ -1,5 +1,6 @@
 import { findBuild } from '../build-records/find-build';
 import { Injectable } from '@nestjs/common';
+import type { PlaceWishesView } from './place-wishes.view';
 import { applyShavings, checkGoal, isOf, type VoicingBodies, type VoicingKind } from '@nimble/core/voicing';
 import { checkTrim } from '@nimble/core/closing';
 import { InvalidInput } from '@nimble/core/base';
@@ -82,6 +83,13 @@ export class VoicingService {
 
   record(person: string, but: string): Promise<ShavingOutcome[]> {
     return shavingOutcomes(person, but);
+  }
+
+  /** What this person said last of where wood may come off, on any build. */
+  async placeWishes(person: string): Promise<PlaceWishesView> {
+    const where = { kind: 'goal', person, retractedAt: null };
+    const last = await VoicingEvent.findOne({ where, order: [['at', 'DESC']] });
+    return { places: (last?.body as Partial<VoicingBodies['goal']> | undefined)?.places ?? {} };
   }
 
   async retract(buildId: string, id: string, retracted: boolean) {

@@ -732,6 +732,12 @@ export interface components {
       hold: 'free' | 'ring' | 'clamped' | 'glued';
       retracted: boolean;
     };
+    PlaceWishesView: {
+      /** @description By kind of place, or one brace: `brace:` and its id. */
+      places: {
+        [key: string]: 'first' | 'free' | 'last' | 'never';
+      };
+    };
     MarkView: {
       name: string;
       mark: number;
@@ -843,6 +849,7 @@ export interface components {
       '/builds/{id}/variants': components['schemas']['VariantView'][];
       '/builds/{id}/voicing': VoicingEvent[];
       '/shaving-record': ShavingOutcome[];
+      '/place-wishes': components['schemas']['PlaceWishesView'];
       '/builds-compared': components['schemas']['ComparedView'][];
       '/builds/{id}/explorations': components['schemas']['ExplorationView'][];
       '/builds/{id}/explorations/{explorationId}': components['schemas']['ExplorationWithResultView'];
@@ -913,6 +920,7 @@ export type ShapingView = components['schemas']['ShapingView'];
 export type GluedPieceView = components['schemas']['GluedPieceView'];
 export type GlueUpView = components['schemas']['GlueUpView'];
 export type VariantView = components['schemas']['VariantView'];
+export type PlaceWishesView = components['schemas']['PlaceWishesView'];
 export type MarkView = components['schemas']['MarkView'];
 export type ComparedView = components['schemas']['ComparedView'];
 export type ExplorationView = components['schemas']['ExplorationView'];

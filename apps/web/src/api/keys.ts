@@ -21,6 +21,7 @@ export const keys = {
   shapings: (id: string) => ['builds', id, 'shapings'] as const,
   glueUps: (id: string) => ['builds', id, 'glue-ups'] as const,
   voicing: (id: string) => ['builds', id, 'voicing'] as const,
+  placeWishes: (person: string) => ['place-wishes', person] as const,
   shavingRecord: (person: string, but: string) => ['shaving-record', person, but] as const,
   compared: ['builds', 'compared'] as const,
   variants: (id: string) => ['builds', id, 'variants'] as const,

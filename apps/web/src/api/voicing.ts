@@ -1,5 +1,5 @@
 /** What was read, taken off and decided while a build's plate is voiced, and how builds compare. */
-import type { TopBendView, TopMassView } from './contract';
+import type { PlaceWishesView, TopBendView, TopMassView } from './contract';
 import type { FlexPlace, VoicingBodies, VoicingEvent, VoicingKind } from '@nimble/core/voicing';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
@@ -60,6 +60,14 @@ export const useShavingRecord = (person: string, buildId: string) =>
     queryKey: keys.shavingRecord(person, buildId),
     queryFn: () => get('/shaving-record', { person, but: buildId }),
   });
+
+/** Where this person lets wood come off, as said last on any top; null while it is fetched. */
+export function usePlaceWishes(person: string): PlaceWishesView['places'] | null {
+  const query = useQuery({ queryKey: keys.placeWishes(person), queryFn: () => get('/place-wishes', { person }) });
+  return query.data?.places ?? (query.isFetching ? null : NOTHING_SAID);
+}
+
+const NOTHING_SAID = {};
 
 export const useCompared = () => useQuery({ queryKey: keys.compared, queryFn: () => get('/builds-compared') });
 

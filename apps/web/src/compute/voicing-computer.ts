@@ -3,6 +3,8 @@ import {
   assessVoicing,
   barEffects,
   forecastChange,
+  fullerPlan,
+  type FullerPlan,
   voicingFindings,
   WALKED,
   type BarEffects,
@@ -33,7 +35,7 @@ export interface VoicingRequest extends VoicingInput {
 }
 
 /** All of the assessment but its model, which stays in the worker. */
-export interface VoicingPicture extends Omit<VoicingAssessment, 'calibration'> {
+export interface VoicingPicture extends Omit<VoicingAssessment, 'calibration' | 'asked'> {
   findings: VoicingFinding[];
   modes: { key: QuantityKey; kind: TopModeKind; frequency: number }[];
   fit: Pick<Calibration, 'readings' | 'misfit' | 'factors' | 'prior'>;
@@ -51,7 +53,7 @@ export class VoicingComputer {
     const assessed = assessVoicing(input, onProgress);
     this.assessed = assessed;
     this.learned = assessed.learned;
-    const { calibration, ...told } = assessed;
+    const { calibration, asked: _asked, ...told } = assessed;
     const { rounds, proposal } = told;
     const map = knockMap(walk.length >= WALKED ? walk : []);
     const { readings, misfit, factors, prior } = calibration;
@@ -88,6 +90,11 @@ export class VoicingComputer {
             )
           : null,
     };
+  }
+
+  /** More than a round at once, where anything may come off. */
+  fullerPlan(): FullerPlan | null {
+    return this.assessed && this.assessed.proposal.candidates.length > 0 ? fullerPlan(this.assessed.asked) : null;
   }
 
   /** All quantities after these, on top of what stands. */

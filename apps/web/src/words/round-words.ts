@@ -12,7 +12,9 @@ import type { Brace, BracingPlan } from '@nimble/core/bracing';
 import type {
   FlexPlace,
   GoalLine,
-  GoalReach,
+  Besides,
+  GoalLimit,
+  RoundsLeft,
   GoalStanding,
   NextReading,
   QuantityKey,
@@ -114,9 +116,16 @@ function stretchWords({ length, from: a, to: b }: Brace, from: number, to: numbe
 /** A light stroke of a finger plane or a scraper takes so much [m]. */
 export const STROKE = { brace: 5e-5, plate: 2e-5 } as const;
 
+/** A full stroke of a finger plane, where much comes off [m]. */
+const FULL_STROKE = 1e-4;
+const MANY_LIGHT = 15;
+
+/** "0.30 mm, about 6 light strokes"; deep cuts are made with full ones. */
 export function depthWords({ place, depth }: Shaving, units: UnitChoice): string {
-  const strokes = Math.max(1, Math.round(depth / STROKE[place.kind]));
-  return `${inWords(formatThickness(depth, units))}, about ${strokes} light ${strokes === 1 ? 'stroke' : 'strokes'}`;
+  const light = Math.max(1, Math.round(depth / STROKE[place.kind]));
+  const isDeep = place.kind === 'brace' && light > MANY_LIGHT;
+  const count = isDeep ? Math.round(depth / FULL_STROKE) : light;
+  return `${inWords(formatThickness(depth, units))}, about ${count} ${isDeep ? 'full' : 'light'} ${count === 1 ? 'stroke' : 'strokes'}`;
 }
 
 /** Strokes of one depth at several places, said once. */
@@ -141,14 +150,39 @@ export function goalWords({ line, miss, state }: GoalStanding): string {
   return `${off} ${miss > 0 ? 'over' : 'under'}${state === 'perhaps' ? ', within doubt' : state === 'past' ? ', past it' : ''}`;
 }
 
-/** How far one can get with the wood that the limits leave, or how many rounds it would take. */
-export function reachWords(reach: GoalReach | null, { miss, line }: Pick<GoalStanding, 'miss' | 'line'>): string {
-  if (!reach) return '';
-  const share = Math.round((100 * reach.most) / Math.abs(miss));
-  if (!reach.enough)
-    return `out of reach: all the wood that your limits leave would bring about ${Math.min(99, share)} % of that`;
-  if (reach.rounds === null || line.terms.length > 1) return '';
-  return reach.rounds === 1 ? 'about one round' : `about ${reach.rounds} rounds like the first choice`;
+/** How far it is carried at all, and what else would; or how many rounds it is likely to take. */
+export function reachWords(
+  { limit, rounds }: { limit: GoalLimit | null; rounds: RoundsLeft | null },
+  { line }: Pick<GoalStanding, 'line'>,
+  units: UnitChoice,
+  choice: Preferences,
+): string {
+  if (limit && !limit.enough) {
+    const most = limit.value === null ? 'part of the way' : valueWords(line.terms[0]!.key, limit.value, units, choice);
+    const end =
+      limit.by === 'strings' ? 'more, and the strings would have too little' : 'with every brace at its least';
+    const besides = limit.besides ? `. ${BESIDES_WORDS[limit.besides]}` : '';
+    return `can’t be reached: at most ${most}, ${end}${besides}`;
+  }
+  if (!rounds || line.terms.length > 1) return '';
+  const { least, about, most } = rounds;
+  if (most >= MANY_ROUNDS) return 'more rounds than anyone makes, at this pace';
+  const words = about === 1 ? '1 round' : `${about} rounds`;
+  return least === most ? `about ${words} at this pace` : `about ${words} at this pace (${least} to ${most})`;
+}
+
+const MANY_ROUNDS = 12;
+const BESIDES_WORDS: Record<Besides, string> = {
+  plate: 'A thinner plate would: allow it under Goal',
+  'left-alone': 'What you leave alone would: look under Goal',
+  'other-braces': 'It takes other braces, or another goal',
+};
+
+/** How far each goal is off before and after, in its own measure. */
+export function gainWords(before: GoalStanding | null, after: GoalStanding | null): string {
+  if (!before || !after) return 'not known';
+  if (after.state === 'met') return before.state === 'met' ? 'stays reached' : `${goalWords(before)}, then reached`;
+  return `${goalWords(before)}, then ${goalWords(after)}`;
 }
 
 export function lineWords({ of, terms }: Pick<GoalLine, 'of' | 'terms'>): string {
@@ -174,6 +208,8 @@ export const RULE_WORDS: Record<StopRule, string> = {
   doubt: 'Any further shaving would do less than can be known of it. Stop here, or measure again more finely.',
   ring: 'It rings as long as it will, or rang longer before the last shavings. Stop here.',
   'nothing-helps': 'No shaving under your limits brings it nearer. Stop, or change the goal or the limits.',
+  'least-heights': 'Braces and plate are as low as your limits let them be. Stop, or change the limits.',
+  'left-alone': 'What would still help lies where you leave the wood alone. Stop, or allow it under Goal.',
   'by-ear': 'No goal has a name: shave by ear, and each shaving’s forecast is kept all the same.',
   'too-light':
     'By estimate this top bears less than your limit already. Take nothing more off; ask someone who has strung such tops.',

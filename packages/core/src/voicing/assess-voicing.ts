@@ -23,16 +23,18 @@ import {
   type WorthReading,
 } from './fit-model';
 import type { VoicingGoal } from './goal';
+import { goalLimits, type GoalLimit } from './goal-limits';
 import { matchModes, type HeardMode, type MatchedMode } from './match-modes';
 import { nextReadings, readingError, type NextReading } from './next-readings';
-import { suggestShavings, type Proposal } from './suggest-shavings';
+import type { Proposal, SuggestInput } from './proposal';
+import { suggestShavings } from './suggest-shavings';
 import { ringIsOver, ringTrend, withRing, type RingRound, type RingTrend } from './ring';
 import { applyShavings, type Shaving } from './shaving';
 import type { ToldKnock } from './telling-knock';
 import { readTogether, currentEstimate, withModel, type Forecasts, type Standing } from './current-estimate';
 import { stopOrGo, type Verdict } from './stop';
 import {
-  effectOf,
+  figuresOnBench,
   modesAtStart,
   type QuantityKey,
   type VoicedMode,
@@ -71,6 +73,8 @@ export interface VoicingInput {
   /** Notes that are followed; those who tune bars need more of them. */
   modeCount?: number;
   meshSize?: number;
+  /** Only what to do next, not how far one could get. */
+  brief?: boolean;
 }
 
 export interface RoundStanding {
@@ -83,6 +87,8 @@ export interface RoundStanding {
 }
 
 export interface VoicingAssessment {
+  /** What the proposal was worked out from. */
+  asked: SuggestInput;
   calibration: Calibration;
   rounds: RoundStanding[];
   /** Where everything stands now, with the model's figure where nothing was read. */
@@ -91,6 +97,8 @@ export interface VoicingAssessment {
   /** The same, apart for brace and plate, bend and note: what forecasts are corrected by. */
   learned: ForecastCorrection;
   proposal: Proposal;
+  /** How far each goal can be carried at all; parallel to the proposal's lines. */
+  limits: (GoalLimit | null)[];
   verdict: Verdict;
   next: NextReading[];
   worth: WorthReading[];
@@ -118,7 +126,7 @@ export function assessVoicing(
   const reckoned = computeVoicing(input, onProgress);
   const { calibration, standing, learned, ring, rounds } = reckoned;
   const { model } = calibration;
-  const proposal = suggestShavings({
+  const asked: SuggestInput = {
     model,
     standing,
     goal,
@@ -126,17 +134,23 @@ export function assessVoicing(
     thinnest,
     ringOver: ringIsOver(ring),
     ...(meshSize !== undefined && { meshSize }),
-  });
+  };
+  const proposal = suggestShavings(asked);
+  onProgress(0.85);
   const verdict = stopOrGo({
     proposal,
     ring: goal.ring ? ring : null,
     reserve: goal.reserve,
     misfit: calibration.misfit,
   });
+  const limits = input.brief ? proposal.lines.map(() => null) : goalLimits(proposal.lines, proposal.now, asked);
   onProgress(1);
+  const isOff = verdict.say === 'look-again';
   return {
     ...reckoned,
-    proposal: verdict.say === 'look-again' ? { ...proposal, candidates: [], refusedForMargin: 0 } : proposal,
+    asked,
+    proposal: isOff ? { ...proposal, candidates: [], refusedForMargin: 0 } : proposal,
+    limits,
     verdict,
     next: nextReadings({
       goal,
@@ -168,11 +182,16 @@ export function computeVoicing(
   const isBefore = ({ number }: VoicingRound) => last !== undefined && number < last.number;
   const before = rounds.filter(isBefore).flatMap(({ shavings }) => shavings);
   const since = rounds.filter((round) => !isBefore(round)).flatMap(({ shavings }) => shavings);
-  const fitted = fitModel(applyShavings(top, before), (model) => (last ? readingsUpTo(rounds, last, model) : []), {
-    prior,
-    settings: { ...bench, named },
-    onStep: (done) => onProgress(0.15 + 0.5 * done),
-  });
+  const changeOf = changesUpTo(top, rounds, { ...bench, named });
+  const fitted = fitModel(
+    applyShavings(top, before),
+    (model) => (last ? readingsUpTo(rounds, last, model, changeOf) : []),
+    {
+      prior,
+      settings: { ...bench, named },
+      onStep: (done) => onProgress(0.15 + 0.5 * done),
+    },
+  );
   const known = roundStandings(rounds, fitted.model.modes);
   const outcomes = known.flatMap((round) => round.outcomes);
   const now = since.length > 0 ? afterShaving(rounds, known) : (known.at(-1)?.standing ?? {});
@@ -205,35 +224,50 @@ const readingsOf = (round: VoicingRound, modes: readonly VoicedMode[]): VoicingR
 /**
  * What the last round read, and what only earlier ones did, brought on by what the model says that was shaved since.
  */
-function readingsUpTo(rounds: readonly VoicingRound[], last: VoicingRound, model: VoicingModel): VoicingReading[] {
+function readingsUpTo(
+  rounds: readonly VoicingRound[],
+  last: VoicingRound,
+  model: VoicingModel,
+  changeOf: ChangeOf,
+): VoicingReading[] {
   const found = readingsOf(last, model.modes);
   const known = new Set(found.map(({ key }) => key));
   for (const round of [...rounds].reverse().filter(({ number }) => number < last.number)) {
-    const since = rounds
-      .filter(({ number }) => number >= round.number && number < last.number)
-      .flatMap(({ shavings }) => shavings);
     const others = readingsOf(round, model.modes).filter(
       ({ key }) => !known.has(key) && model.quantities.some((one) => one.key === key),
     );
     for (const reading of others) {
       known.add(reading.key);
-      found.push(broughtOn(reading, since, model));
+      found.push(broughtOn(reading, changeOf(reading.key, round, last)));
     }
   }
   return found;
 }
 
-function broughtOn(
-  { key, value: { value, sd } }: VoicingReading,
-  since: readonly Shaving[],
-  model: VoicingModel,
-): VoicingReading {
-  const change = since.reduce(
-    (sum, { place, depth }) => sum + depth * effectOf(quantityOf(model, key), model, [place]),
-    0,
-  );
+function broughtOn({ key, value: { value, sd } }: VoicingReading, change: number): VoicingReading {
   const now = value * Math.exp(change);
   return { key, value: { value: now, sd: now * Math.hypot(sd / value, NO_CORRECTION.brace.bend.spread * change) } };
+}
+
+/** Of the logarithm of a quantity, by what was shaved from one round to another (1). */
+type ChangeOf = (key: QuantityKey, from: VoicingRound, to: VoicingRound) => number;
+
+/** By tops solved anew, each once: deep strokes do more or less than their slopes say. Wood as taken is near enough. */
+function changesUpTo(top: TopPlan, rounds: readonly VoicingRound[], settings: VoicingSettings): ChangeOf {
+  const known = new Map<number, Map<QuantityKey, number>>();
+  const asOf = ({ number }: VoicingRound) => {
+    const found = known.get(number);
+    if (found) return found;
+    const off = rounds.filter((round) => round.number < number).flatMap(({ shavings }) => shavings);
+    const { values } = figuresOnBench(applyShavings(top, off), settings);
+    const figures = new Map(values.map(({ key, value }) => [key, value]));
+    known.set(number, figures);
+    return figures;
+  };
+  return (key, from, to) => {
+    const [was, is] = [asOf(from).get(key), asOf(to).get(key)];
+    return was && is ? Math.log(is / was) : 0;
+  };
 }
 
 /** Round by round: what was read is put together with what had been foretold of it, and settles that. */

@@ -2,7 +2,7 @@
 import type { Estimate } from '../base';
 import type { ShavingOutcome } from '../ledger';
 import type { FlexPlace } from './flex-place';
-import type { VoicingGoal } from './goal';
+import { NO_GOAL, type VoicingGoal } from './goal';
 import type { Shaving } from './shaving';
 import type { QuantityKey } from './voicing-model';
 
@@ -117,5 +117,8 @@ export function letInOf(events: readonly VoicingEvent[], round: number): string[
   return [...last].flatMap(([quantity, counts]) => (counts ? [quantity] : []));
 }
 
-export const goalOf = (events: readonly VoicingEvent[]): VoicingGoal | null =>
-  standingEvents(events, 'goal').at(-1)?.body ?? null;
+/** Of those kept before a wish had a name, what it means where nobody says. */
+export const goalOf = (events: readonly VoicingEvent[]): VoicingGoal | null => {
+  const last = standingEvents(events, 'goal').at(-1)?.body;
+  return last ? { ...NO_GOAL, ...last } : null;
+};

@@ -6,7 +6,7 @@ import type { Calibration } from './fit-model';
 import type { VoicingGoal } from './goal';
 import type { GoalStanding } from './current-estimate';
 import { candidateStrokes } from './strokes';
-import type { ShavedPlace } from './shaving';
+import type { ShavedPlace, Shaving } from './shaving';
 import { effectOf, type QuantityKey, type VoicingModel } from './voicing-model';
 
 export interface OnBrace {
@@ -190,3 +190,50 @@ function closePairs(model: VoicingModel, goal: VoicingGoal, thinnest: number): V
     return [{ kind: 'close-pair', modes: [low.key, high.key], cents, stroke: best ?? null }];
   });
 }
+
+/** So far from where a finding leads to a stroke still answers it [m]. */
+const AT_HAND = 0.03;
+
+/** What was found that speaks for these shavings: they lie where it leads. */
+export function evidenceFor(shavings: readonly Shaving[], findings: readonly VoicingFinding[]): VoicingFinding[] {
+  const onBrace = ({ id, along }: OnBrace) =>
+    shavings.some(
+      ({ place }) =>
+        place.kind === 'brace' && place.id === id && along > place.from - AT_HAND && along < place.to + AT_HAND,
+    );
+  const anywhereOn = ({ id }: OnBrace) => shavings.some(({ place }) => place.kind === 'brace' && place.id === id);
+  return findings.filter((finding) => {
+    switch (finding.kind) {
+      case 'bright':
+      case 'cancel':
+        return finding.leadsTo !== null && onBrace(finding.leadsTo);
+      case 'choke':
+        return onBrace(finding.brace);
+      case 'short-scoop':
+        return anywhereOn(finding.brace);
+      case 'edge':
+        return (
+          finding.ratio < 1 &&
+          shavings.some(({ place }) => place.kind === 'plate' && place.part === SIDE[finding.place])
+        );
+      case 'close-pair':
+        return (
+          finding.stroke !== null &&
+          finding.stroke.places.some((one) => shavings.some(({ place }) => isOver(place, one)))
+        );
+      case 'loose':
+      case 'stranger':
+        return false;
+    }
+  });
+}
+
+const SIDE: Readonly<Partial<Record<QuantityKey, string>>> = {
+  'flex:edge-bass': 'bass',
+  'flex:edge-treble': 'treble',
+};
+
+const isOver = (a: ShavedPlace, b: ShavedPlace) =>
+  a.kind === 'brace' && b.kind === 'brace'
+    ? a.id === b.id && a.from < b.to && b.from < a.to
+    : a.kind === 'plate' && b.kind === 'plate' && a.part === b.part;

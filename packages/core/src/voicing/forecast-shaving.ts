@@ -6,8 +6,8 @@ import type { ShavingOutcome } from '../ledger';
 import type { TopPlan } from '../top';
 import { computeVoicing, type VoicingInput } from './assess-voicing';
 import { goalOf, standingEvents, type VoicingEvent } from './events';
-import { NO_GOAL } from './goal';
-import { forecastChange } from './suggest-shavings';
+import { NO_GOAL, type VoicingGoal } from './goal';
+import { forecastChange } from './forecast-change';
 import { roundsOf, type RoundKnock } from './record';
 import type { Shaving } from './shaving';
 import type { Forecasts } from './current-estimate';
@@ -22,6 +22,8 @@ export interface VoicingFacts {
   knocks: readonly RoundKnock[];
   /** Of this maker on other tops. */
   record: readonly ShavingOutcome[];
+  /** What holds while nothing was wished of this top. */
+  usual?: VoicingGoal;
   /** Something is wished of bars, which sing higher than what else is followed. */
   barsWished: boolean;
   meshSize?: number;
@@ -29,8 +31,17 @@ export interface VoicingFacts {
 
 const NOTES_OF_BARS = 8;
 
-export function voicingInput({ top, prior, events, knocks, record, barsWished, meshSize }: VoicingFacts): VoicingInput {
-  const goal = goalOf(events) ?? NO_GOAL;
+export function voicingInput({
+  top,
+  prior,
+  events,
+  knocks,
+  record,
+  usual,
+  barsWished,
+  meshSize,
+}: VoicingFacts): VoicingInput {
+  const goal = goalOf(events) ?? usual ?? NO_GOAL;
   const { thickness } = top;
   return {
     top,

@@ -3,6 +3,7 @@
  */
 import { InvalidInput, requireWithin } from '../base';
 import { FLEX_PLACES, type FlexPlace } from './flex-place';
+import { PLACE_WISHES, type PlaceWishes } from './place-kinds';
 import type { QuantityKey } from './voicing-model';
 
 export type ModeWish =
@@ -39,6 +40,8 @@ export interface VoicingGoal {
   symmetric: boolean;
   /** The plate may be thinned too, not the braces alone. */
   plate: boolean;
+  /** Which places are worked first, last or never; of the others what most schools keep to. */
+  places: PlaceWishes;
   /**
    * What nine of ten such tops must bear over what the strings ask of it (1), and how far strings may turn the bridge
    * [rad]; null for no limit.
@@ -60,6 +63,7 @@ export const NO_GOAL: VoicingGoal = {
   ring: false,
   symmetric: true,
   plate: false,
+  places: {},
   reserve: 1.1,
   turn: 0.035,
   leastBrace: 2.5e-3,
@@ -161,6 +165,9 @@ export function checkGoal(goal: VoicingGoal): void {
     if (goal.interval.low === goal.interval.high)
       throw new InvalidInput('interval.high', goal.interval.high, 'is the same bar');
   }
+  for (const [key, wish] of Object.entries(goal.places))
+    if (!PLACE_WISHES.includes(wish))
+      throw new InvalidInput(`places.${key}`, wish, `must be one of ${PLACE_WISHES.join(', ')}`);
   requireWithin('reserve', goal.reserve, 0.5, 5);
   if (goal.turn !== null) requireWithin('turn', goal.turn, 0.002, 0.2);
   requireWithin('leastBrace', goal.leastBrace, 1e-3, 0.05);

@@ -42,16 +42,21 @@ export {
   type Standing,
 } from './current-estimate';
 export { mirrorOf, candidateStrokes, type Stroke } from './strokes';
+export { forecastChange, safetyMarginOf, type SafetyMargin } from './forecast-change';
+export { fullerPlan, suggestShavings } from './suggest-shavings';
+export { goalLimits, type Besides, type GoalLimit } from './goal-limits';
+export type { RoundsLeft, FullerPlan, PlannedStep, Proposal, ShavingCandidate, SuggestInput } from './proposal';
 export {
-  safetyMarginOf,
-  forecastChange,
-  suggestShavings,
-  type ShavingCandidate,
-  type SafetyMargin,
-  type GoalReach,
-  type Proposal,
-  type SuggestInput,
-} from './suggest-shavings';
+  braceKey,
+  kindsOf,
+  PLACE_KINDS,
+  PLACE_WISHES,
+  usualWish,
+  wishOf,
+  type PlaceKind,
+  type PlaceWish,
+  type PlaceWishes,
+} from './place-kinds';
 export { distinctLines, ringLine, type Reach } from './open-wishes';
 export { ringIsOver, ringTrend, withRing, type RingRound, type RingTrend } from './ring';
 export { BAD_FIT, stopOrGo, type StopInput, type StopRule, type Verdict } from './stop';
@@ -60,7 +65,7 @@ export { tuneBars, type BarNow, type BarsInput, type BarStrokes } from './tune-b
 export { nextReadings, readingError, type NextReading, type WantedReading } from './next-readings';
 export { checkVoicedReading, type ReadingQuestion } from './question';
 export { safeReductions, type SafeReduction } from './safe-reductions';
-export { alongGrain, voicingFindings, type OnBrace, type VoicingFinding } from './findings';
+export { alongGrain, evidenceFor, voicingFindings, type OnBrace, type VoicingFinding } from './findings';
 export {
   assessVoicing,
   type RoundStanding,

@@ -1,6 +1,6 @@
 /** Go on, or stop, and by which rule: said with every proposal. */
 import { halfInterval } from '../base';
-import type { Proposal } from './suggest-shavings';
+import type { Proposal } from './proposal';
 import { ringIsOver, type RingTrend } from './ring';
 
 export type StopRule =
@@ -14,6 +14,10 @@ export type StopRule =
   | 'ring'
   /** No stroke helps any more. */
   | 'nothing-helps'
+  /** Braces and plate are as low as they may be. */
+  | 'least-heights'
+  /** What would help lies where nothing shall be touched. */
+  | 'left-alone'
   /** No goal has a name: what is left is the ear. */
   | 'by-ear'
   /** Under the floor already. */
@@ -43,7 +47,7 @@ export interface StopInput {
 
 export function stopOrGo({ proposal, ring, reserve, misfit }: StopInput): Verdict {
   if (misfit !== null && misfit >= BAD_FIT) return { say: 'look-again', rule: 'bad-fit' };
-  const { now, candidates, refusedForMargin, marginNow, lines } = proposal;
+  const { now, candidates, marginNow, lines } = proposal;
   if (marginNow.low < reserve) return { say: 'stop', rule: 'too-light' };
   const known = now.filter((one) => one !== null);
   // A ring that still grows has no figure of its own: what has one is not carried past it for the ring's sake.
@@ -53,10 +57,18 @@ export function stopOrGo({ proposal, ring, reserve, misfit }: StopInput): Verdic
     return { say: 'stop', rule: 'goals-met' };
   if (ring && ringIsOver(ring)) return { say: 'stop', rule: 'ring' };
   if (lines.length === 0) return { say: 'go-on', rule: 'by-ear' };
-  if (candidates.length === 0) return { say: 'stop', rule: refusedForMargin > 0 ? 'reserve' : 'nothing-helps' };
-  if (candidates.every((candidate) => withinDoubt(proposal, candidate))) return { say: 'stop', rule: 'doubt' };
+  if (candidates.length === 0) return { say: 'stop', rule: whyNothing(proposal) };
   const nearly = known.every(({ state }) => state === 'met' || state === 'perhaps');
+  // Strokes add up: what one of them does is no reason to stop far from a goal.
+  if (nearly && candidates.every((candidate) => withinDoubt(proposal, candidate)))
+    return { say: 'stop', rule: 'doubt' };
   return { say: nearly ? 'nearly' : 'go-on', rule: null };
+}
+
+function whyNothing({ refusedForMargin, heldBack, noWood }: Proposal): StopRule {
+  if (refusedForMargin > 0) return 'reserve';
+  if (heldBack) return 'left-alone';
+  return noWood ? 'least-heights' : 'nothing-helps';
 }
 
 /**

@@ -2,6 +2,7 @@
 import { bridgeAt, bracePlaces, crossingsOf, type Brace } from '../bracing';
 import { TOP_PARTS, type TopPlan } from '../top';
 import type { VoicingGoal } from './goal';
+import { lateness, wishOf, type PlaceWish } from './place-kinds';
 import { strokeShape, type ShavedPlace } from './shaving';
 
 export interface Stroke {
@@ -11,24 +12,38 @@ export interface Stroke {
   most: number;
   /** Near a lap or the bridge: only when nothing else serves. */
   last: boolean;
+  /** What the maker wishes of its places, and how late they come in the usual order of work. */
+  wish: PlaceWish;
+  lateness: number;
 }
 
-/** Wood that comes off in one round at most, before the plate is looked at again [m]. */
-const ONE_ROUND = { brace: 1e-3, plate: 1e-4 };
-/** Braces are worked by thirds, both outer ones alike, or all along; not nearer to their ends than this [m]. */
-const STRETCHES = 3;
+/**
+ * What comes off in one round at most, before the plate is looked at again: of a brace by how high it stands there (1),
+ * of the plate [m].
+ */
+const ONE_ROUND = { brace: 0.2, plate: 1e-4 };
+/** Not nearer to its ends than this [m]. */
 const END = 0.012;
+/** A shorter stretch is worked as a whole; one that is shorter still is none [m]. */
+const SHORT = 0.09;
+const LEAST_LENGTH = 0.025;
+/** All the wood left is reckoned in pieces of about this length [m]. */
+const PIECE = 0.035;
 /** Reach of a lap, and of what the bridge bears on [m]. */
 const NEAR_LAP = 0.025;
 const NEAR_BRIDGE = 0.012;
 /** Less than this is no stroke [m]. */
 const LEAST = 5e-5;
 const ALIKE = 8e-3;
+const HALF = 0.5;
 
-/** @param thinnest of the plate, where it was measured [m] */
+/**
+ * Also those that the maker leaves alone: whoever proposes asks for their wish.
+ * @param thinnest of the plate, where it was measured [m]
+ */
 export function candidateStrokes(
   top: TopPlan,
-  { leastBrace, leastPlate, symmetric, plate: thinning }: VoicingGoal,
+  { leastBrace, leastPlate, symmetric, plate: thinning, places: wishes }: VoicingGoal,
   thinnest: number,
 ): Stroke[] {
   const { braces } = top.plan;
@@ -37,12 +52,12 @@ export function candidateStrokes(
     const partner = partners.get(brace.id);
     if (partner !== undefined && brace.id > partner) return [];
     const ids = [brace.id, ...(partner === undefined ? [] : [partner])];
-    return stretches(brace).map((along): Stroke => {
+    return stretches(braces, brace).map((along) => {
       const places = along.flatMap(([from, to]) => ids.map((id): ShavedPlace => ({ kind: 'brace', id, from, to })));
       const left = Math.min(...places.map((place) => depthLeft(braces, place, leastBrace)));
       return {
         places,
-        most: Math.min(ONE_ROUND.brace, left),
+        most: Math.min(...places.map((place) => ONE_ROUND.brace * heightAt(braces, place)), left),
         last: along.some(([from, to]) => isNear(top, brace, from, to)),
       };
     });
@@ -56,42 +71,84 @@ export function candidateStrokes(
       { kind: 'plate', part: 'bass' },
       { kind: 'plate', part: 'treble' },
     ]);
-  return [...onBraces, ...parts.map((places) => ({ places, most: plate, last: false }))].filter(
-    ({ most }) => most >= LEAST,
-  );
+  return [...onBraces, ...parts.map((places) => ({ places, most: plate, last: false }))]
+    .filter(({ most }) => most >= LEAST)
+    .map((stroke) => ({
+      ...stroke,
+      wish: wishOf(top, stroke.places, wishes),
+      lateness: lateness(top, stroke.places),
+    }));
 }
 
 /**
- * All the wood that the limits leave, stretch by stretch and part by part, none of it twice: what many rounds could
- * take off [m].
+ * All the wood that the limits leave, piece by piece of the braces and part by part of the plate, none of it twice: what
+ * many rounds could take off [m].
  */
 export function woodLeft(
   top: TopPlan,
-  { leastBrace, leastPlate, plate }: VoicingGoal,
+  { leastBrace, leastPlate, plate, places: wishes }: VoicingGoal,
   thinnest: number,
 ): { places: ShavedPlace[]; depth: number }[] {
   const { braces } = top.plan;
   const onBraces = braces.flatMap((brace) =>
-    stretches(brace)
-      .slice(0, STRETCHES)
-      .map(([[from, to]]) => {
+    betweenLaps(braces, brace)
+      .flatMap(([from, to]) => divided([from, to], Math.max(1, Math.round((to - from) / PIECE))))
+      .map(([from, to]) => {
         const place: ShavedPlace = { kind: 'brace', id: brace.id, from, to };
-        return { places: [place], depth: depthLeft(braces, place, leastBrace) };
+        const shape = strokeShape(brace, from, to);
+        const lowest = Math.min(...brace.heights.filter((_, i) => shape[i] > 0));
+        return { places: [place], depth: lowest - leastBrace };
       }),
   );
   const onPlate = plate
     ? TOP_PARTS.map((part) => ({ places: [{ kind: 'plate' as const, part }], depth: thinnest - leastPlate }))
     : [];
-  return [...onBraces, ...onPlate].filter(({ depth }) => depth >= LEAST && Number.isFinite(depth));
+  return [...onBraces, ...onPlate].filter(
+    ({ places, depth }) => depth >= LEAST && Number.isFinite(depth) && wishOf(top, places, wishes) !== 'never',
+  );
 }
 
-function stretches({ length }: Brace): [number, number][][] {
-  const worked = length - 2 * END;
-  const thirds = Array.from({ length: STRETCHES }, (_, i): [number, number] => [
-    END + (i * worked) / STRETCHES,
-    END + ((i + 1) * worked) / STRETCHES,
-  ]);
-  return [...thirds.map((third) => [third]), [thirds[0], thirds[STRETCHES - 1]], [[END, length - END]]];
+/** Stretches that a hand works at once: what lies between laps, whole, by halves or thirds, both outer ones alike. */
+function stretches(braces: readonly Brace[], brace: Brace): [number, number][][] {
+  const free = betweenLaps(braces, brace);
+  const single = free.flatMap(([from, to]) => {
+    const parts = to - from < SHORT ? 1 : free.length > 1 ? 2 : 3;
+    return divided([from, to], parts);
+  });
+  const whole = free.length === 1 ? [[free[0]]] : free.map((one) => [one]);
+  const [first, last] = [single[0], single[single.length - 1]];
+  return unique([...single.map((one) => [one]), ...whole, ...(single.length > 2 ? [[first, last]] : [])]);
+}
+
+function divided([from, to]: [number, number], parts: number): [number, number][] {
+  const step = (to - from) / parts;
+  return Array.from({ length: parts }, (_, i) => [from + i * step, from + (i + 1) * step]);
+}
+
+const unique = (all: [number, number][][]): [number, number][][] =>
+  all.filter((one, i) => all.findIndex((other) => String(other) === String(one)) === i);
+
+/** All of it that lies clear of laps and of its very ends; a lap itself is a stretch of its own. */
+function betweenLaps(braces: readonly Brace[], { id, length }: Brace): [number, number][] {
+  const laps = lapsOf(braces, id)
+    .filter((at) => at > END && at < length - END)
+    .sort((a, b) => a - b);
+  const edges = [END, ...laps.flatMap((at) => [at - NEAR_LAP, at + NEAR_LAP]), length - END];
+  return edges
+    .slice(1)
+    .map((to, i): [number, number] => [edges[i], to])
+    .filter(([from, to]) => to - from >= LEAST_LENGTH);
+}
+
+const lapsOf = (braces: readonly Brace[], id: string): number[] =>
+  crossingsOf(braces).flatMap(({ a, b, alongA, alongB }) => (a.id === id ? [alongA] : b.id === id ? [alongB] : []));
+
+/** Where it is lowest under the full stroke [m]. */
+function heightAt(braces: readonly Brace[], place: ShavedPlace): number {
+  if (place.kind === 'plate') return Infinity;
+  const brace = braces.find(({ id }) => id === place.id)!;
+  const shape = strokeShape(brace, place.from, place.to);
+  return Math.min(...brace.heights.filter((_, i) => shape[i] > HALF));
 }
 
 function depthLeft(braces: readonly Brace[], place: ShavedPlace, least: number): number {
@@ -102,10 +159,7 @@ function depthLeft(braces: readonly Brace[], place: ShavedPlace, least: number):
 }
 
 function isNear({ plan, scale, bridge }: TopPlan, brace: Brace, from: number, to: number): boolean {
-  const laps = crossingsOf(plan.braces).flatMap(({ a, b, alongA, alongB }) =>
-    a.id === brace.id ? [alongA] : b.id === brace.id ? [alongB] : [],
-  );
-  if (laps.some((at) => at > from - NEAR_LAP && at < to + NEAR_LAP)) return true;
+  if (lapsOf(plan.braces, brace.id).some((at) => at > from - NEAR_LAP && at < to + NEAR_LAP)) return true;
   if (!bridge) return false;
   const x = bridgeAt(plan.bridge, scale);
   const half = { along: plan.bridge.width / 2 + NEAR_BRIDGE, across: plan.bridge.span / 2 + NEAR_BRIDGE };

@@ -1,112 +1,72 @@
 /**
- * The next shaving: a few strokes that bring the top nearest to its goals under its limits, each with what it is likely
- * to do; or none. SI.
+ * The next shaving: one place or a mirrored pair that brings the top nearer to its goals under its limits, two pairs, or
+ * a whole order of steps; each with what it is likely to do; or none, and why. SI.
  */
-import type { Estimate } from '../base';
-import { kindOf, NO_CORRECTION, type Hand, type ForecastCorrection } from '../ledger';
-import { sizeUpTop, type TopPlan } from '../top';
-import { goalLines, type GoalLine, type VoicingGoal } from './goal';
+import { goalStanding, type GoalStanding } from './current-estimate';
+import { forecastChange, handOn, safetyMarginOf, type SafetyMargin } from './forecast-change';
+import { goalLines, type GoalLine } from './goal';
+import { roundsLeft } from './rounds-left';
+import {
+  bestDepth,
+  inSteps,
+  muchAlike,
+  objectiveOf,
+  placesOf,
+  ranked,
+  WORTH,
+  worthOf,
+  withSecond,
+  type Misses,
+  type Move,
+  type Tried,
+} from './moves';
 import { distinctLines, ringLine, type Reach } from './open-wishes';
-import { goalStanding, type GoalStanding, type Standing } from './current-estimate';
-import { applyShavings, type Shaving } from './shaving';
-import { candidateStrokes, woodLeft, type Stroke } from './strokes';
+import type { FullerPlan, PlannedStep, Proposal, ShavingCandidate, SuggestInput } from './proposal';
+import type { Shaving } from './shaving';
+import { candidateStrokes, type Stroke } from './strokes';
 import { effectOf, type QuantityKey, type VoicingModel } from './voicing-model';
-import { withFactors } from './wood-factors';
 
-/** Shop air and the next bench's rests move figures that nobody touched by so much [log]. */
-const DRIFT: Record<string, number> = { mode: 0.002, flex: 0.008, mass: 0.002, ring: 0.05 };
-
-export interface SafetyMargin {
-  /** What it bears over what is asked (1), and what nine of ten such tops bear. */
-  reserve: number;
-  low: number;
-  /** Of the bridge [rad], or how far it sinks [m]. */
-  movement: number;
-}
-
-export interface ShavingCandidate {
-  shavings: Shaving[];
-  /** All quantities when it is done. */
-  forecast: Partial<Record<QuantityKey, Estimate>>;
-  /** How each goal stands then; in the order of the goal's lines, null where it is not known. */
-  goals: (GoalStanding | null)[];
-  /** Share of what is amiss that it mends (0..1). */
-  improvement: number;
-  /** Line that it does most for, and those it takes further off; indices into the goal's lines. */
-  mainGoal: number;
-  sideEffects: number[];
-  /** Wood that comes off [kg]. */
-  removed: number;
-  margin: SafetyMargin;
-  /** Near a lap or the bridge. */
-  last: boolean;
-}
-
-export interface GoalReach {
-  /**
-   * Change that all the wood left could bring toward the goal, about [log]; whether that is enough; rounds like the
-   * first choice.
-   */
-  most: number;
-  enough: boolean;
-  rounds: number | null;
-}
-
-export interface Proposal {
-  lines: GoalLine[];
-  now: (GoalStanding | null)[];
-  /** Square sum of what is amiss, each goal by its tolerance (1). */
-  objective: number;
-  marginNow: SafetyMargin;
-  /** Simplest first, at most three. */
-  candidates: ShavingCandidate[];
-  /** Strokes that would have served but leave too little for the strings. */
-  refusedForMargin: number;
-  /** Parallel to the lines; null where a goal is met or has no figure of its own. */
-  reach: (GoalReach | null)[];
-}
-
-export interface SuggestInput {
-  model: VoicingModel;
-  standing: Standing;
-  goal: VoicingGoal;
-  learned: ForecastCorrection;
-  /** Least thickness of the plate as measured [m]. */
-  thinnest: number;
-  /** It rings as long as it will: no more comes off for the ring's sake. */
-  ringOver?: boolean;
-  meshSize?: number;
-}
-
-/** Shorter work is no stroke [m]; a goal is come near to from the safe side (1). */
-const LEAST_DEPTH = 3e-5;
-const SHY = 0.9;
-/** Less of what is amiss is not worth a stroke (1). */
-const WORTH = 0.04;
-const SHOWN = 3;
-/** Each further stroke must mend so much more than the one before. */
-const WORTH_MORE = 1.1;
-const MOST_STROKES = 4;
-const FIRSTS = 2;
-/** Margins are looked at for so many of the best only. */
-const LOOKED_AT = 6;
+/** A place and its mirror image; two of them. */
+const ONE_PAIR = 2;
+const TWO_PAIRS = 4;
+/** Two pairs must mend so much more than one to be a choice (1). */
+const WORTH_MORE = 1.15;
+const FIRSTS = 3;
+/** Margins are looked at for so many of each kind only. */
+const LOOKED_AT = 4;
+const MOST_STEPS = 6;
+/** Rounds in which a place may be worked again, about. */
+const SOME_ROUNDS = 2;
 const HARM = 0.25;
-/** Share of the same strokes over which two candidates are one (1). */
-const ALIKE = 0.7;
-
-interface Move {
-  strokes: { stroke: Stroke; depth: number }[];
-  objective: number;
-}
 
 export function suggestShavings(input: SuggestInput): Proposal {
+  const before = lookedAt(input);
+  const { lines, now, misses, objective, tried, allowed } = before;
+  const { candidates, refused } = choices(allowed, input, before);
+  return {
+    lines,
+    now,
+    objective,
+    marginNow: safetyMarginOf(input.model, [], input.meshSize),
+    candidates,
+    refusedForMargin: refused,
+    heldBack: tried.some((one) => {
+      const move = one.stroke.wish === 'never' ? bestDepth(lines, misses, one) : null;
+      return move !== null && worthOf(move, objective) >= WORTH;
+    }),
+    noWood: tried.length === 0,
+    rounds: lines.map((line, i) => roundsLeft({ line, now: now[i], first: candidates[0] ?? null }, input)),
+  };
+}
+
+/** Where all stands, and every stroke that might be made with what it does for each goal. */
+function lookedAt(input: SuggestInput): Before {
   const { model, standing, goal, learned, thinnest } = input;
-  const allowed = candidateStrokes(model.top, goal, thinnest);
-  const lines = linesNow(input, allowed);
+  const possible = candidateStrokes(model.top, goal, thinnest);
+  const lines = linesNow(input, possible);
   const now = lines.map((line) => goalStanding(line, standing));
   const misses = now.map((one) => one?.miss ?? null);
-  const objective = objectiveOf(lines, misses);
-  const strokes = allowed.map((stroke) => ({
+  const tried = possible.map((stroke): Tried => ({
     stroke,
     effects: lines.map(({ terms }) =>
       terms.reduce(
@@ -116,53 +76,136 @@ export function suggestShavings(input: SuggestInput): Proposal {
       ),
     ),
   }));
-  const singles = strokes
-    .flatMap((one) => bestDepth(lines, misses, one) ?? [])
-    .sort((a, b) => a.objective - b.objective);
-  const sets = [strokes.filter(({ stroke }) => !stroke.last), strokes];
-  const several = sets.flatMap((set) => {
-    const firsts = singles.filter(({ strokes: [only] }) => set.some(({ stroke }) => stroke === only.stroke));
-    return firsts.slice(0, FIRSTS).flatMap((first) => withMore(lines, misses, set, first));
-  });
-  const marginNow = safetyMarginOf(model, [], input.meshSize);
-  const best = ranked([...singles, ...several], objective);
-  const { candidates, refused } = pick(best, input, { lines, now, objective });
-  const reach = lines.map((line, i) => reachOf(line, now[i], input, candidates));
-  return { lines, now, objective, marginNow, candidates, refusedForMargin: refused, reach };
+  const allowed = tried.filter(({ stroke }) => stroke.wish !== 'never');
+  const needed = needsLast(lines, misses, allowed);
+  return { lines, now, misses, objective: objectiveOf(lines, misses), tried, allowed, needsLast: needed };
 }
 
-/**
- * How far all the wood that the limits leave could carry a goal, by the model's slopes now; and how many rounds like
- * the first choice it would take.
- */
-function reachOf(
-  line: GoalLine,
-  now: GoalStanding | null,
+interface Before {
+  lines: GoalLine[];
+  now: (GoalStanding | null)[];
+  misses: Misses;
+  objective: number;
+  tried: Tried[];
+  /** Without those that are left alone. */
+  allowed: Tried[];
+  needsLast: boolean;
+}
+
+/** Is there a goal that some rounds on all that does not come last could not carry to its tolerance? */
+function needsLast(lines: readonly GoalLine[], misses: Misses, strokes: readonly Tried[]): boolean {
+  const early = strokes.filter(({ stroke }) => !stroke.last && stroke.wish !== 'last');
+  return lines.some(({ tolerance }, i) => {
+    const miss = misses[i];
+    if (miss === null || Math.abs(miss) <= tolerance) return false;
+    // Of strokes over the same wood the one that does most for it.
+    const byPiece = new Map<string, number>();
+    for (const { stroke, effects } of early) {
+      const [first] = stroke.places;
+      const piece = first.kind === 'brace' ? first.id : first.part;
+      const toward = -Math.sign(miss) * effects[i] * stroke.most;
+      byPiece.set(piece, Math.max(byPiece.get(piece) ?? 0, toward));
+    }
+    const most = SOME_ROUNDS * [...byPiece.values()].reduce((a, b) => a + b, 0);
+    return most < Math.abs(miss) - tolerance;
+  });
+}
+
+/** The simplest that serves, two pairs if they mend clearly more, and another place to choose from. */
+function choices(
+  strokes: readonly Tried[],
   input: SuggestInput,
-  candidates: readonly ShavingCandidate[],
-): GoalReach | null {
-  if (!now || now.state === 'met' || line.of === 'ring' || line.of === 'distinct') return null;
-  const { model, goal, learned, thinnest } = input;
-  const toward = -Math.sign(now.miss);
-  const most = woodLeft(model.top, goal, thinnest).reduce((sum, { places, depth }) => {
-    const effect = line.terms.reduce(
-      (all, { key, share }) => all + share * handOn(learned, key, places[0]).gain * effectOn(model, key, { places }),
-      0,
+  before: Before,
+): { candidates: ShavingCandidate[]; refused: number } {
+  const { lines, misses, objective } = before;
+  const order = { before: objective, needsLast: before.needsLast };
+  const singles = ranked(
+    strokes.flatMap((one) => bestDepth(lines, misses, one) ?? []),
+    order,
+  );
+  const simple = singles.filter((move) => placesOf(move) <= ONE_PAIR);
+  const wider = ranked(
+    [...singles, ...simple.slice(0, FIRSTS).flatMap((first) => withSecond(lines, misses, strokes, first))].filter(
+      (move) => placesOf(move) > ONE_PAIR && placesOf(move) <= TWO_PAIRS,
+    ),
+    order,
+  );
+  const looked = new Map<Move, ShavingCandidate | null>();
+  const look = (move: Move) => {
+    if (!looked.has(move)) looked.set(move, withinMargin(move, input, before));
+    return looked.get(move) ?? null;
+  };
+  const firstOf = (moves: readonly Move[]) => moves.slice(0, LOOKED_AT).find((move) => look(move) !== null);
+  const first = firstOf(simple) ?? firstOf(wider);
+  const second =
+    first &&
+    firstOf(
+      wider.filter((move) => move !== first && worthOf(move, objective) > WORTH_MORE * worthOf(first, objective)),
     );
-    return sum + Math.max(0, toward * depth * effect);
-  }, 0);
-  const [first] = candidates;
-  const after = first?.goals.find((one) => one?.line === line);
-  const perRound = after ? Math.abs(now.miss) - Math.abs(after.miss) : 0;
+  const other = first && firstOf(simple.filter((move) => move !== first && !muchAlike(first, move)));
   return {
-    most,
-    enough: most >= SLOPES_ERR * Math.abs(now.miss),
-    rounds: perRound > 0 ? Math.ceil(Math.abs(now.miss) / perRound) : null,
+    candidates: [first, second, other].flatMap((move) => (move ? (look(move) ?? []) : [])),
+    refused: [...looked.values()].filter((one) => one === null).length,
   };
 }
 
-/** Slopes understate what deep planing does: a goal is called out of reach only with so much to spare (1). */
-const SLOPES_ERR = 0.6;
+/** Null where it leaves too little for the strings. */
+function withinMargin(move: Move, input: SuggestInput, before: Before): ShavingCandidate | null {
+  const shavings = shavingsOf(move);
+  const margin = safetyMarginOf(input.model, shavings, input.meshSize);
+  return isSafe(margin, input) ? candidateOf({ shavings, move, margin }, input, before) : null;
+}
+
+function isSafe(margin: SafetyMargin, { goal, model: { top } }: SuggestInput): boolean {
+  const turns = top.bridge && top.plan.bridge.kind !== 'floating';
+  return margin.low >= goal.reserve && !(turns && goal.turn !== null && margin.movement > goal.turn);
+}
+
+const shavingsOf = (move: Move): Shaving[] =>
+  move.strokes.flatMap(({ stroke, depth }) => stroke.places.map((place) => ({ place, depth })));
+
+function candidateOf(
+  { shavings, move, margin }: { shavings: Shaving[]; move: Move; margin: SafetyMargin },
+  { model, standing, learned }: SuggestInput,
+  { lines, now, objective }: Before,
+): ShavingCandidate {
+  const forecast = forecastChange(model, standing, shavings, learned);
+  const goals = lines.map((line) => goalStanding(line, forecast));
+  const better = lines.map(
+    ({ tolerance }, i) => (Math.abs(now[i]?.miss ?? 0) - Math.abs(goals[i]?.miss ?? 0)) / tolerance,
+  );
+  const mass = standing.mass ?? { value: 0, sd: 0 };
+  return {
+    shavings,
+    forecast,
+    goals,
+    margin,
+    improvement: worthOf(move, objective),
+    mainGoal: better.indexOf(Math.max(...better)),
+    sideEffects: better.flatMap((by, i) => (by < -HARM ? [i] : [])),
+    removed: mass.value - (forecast.mass?.value ?? mass.value),
+    last: move.strokes.some(({ stroke }) => stroke.last),
+  };
+}
+
+/** More than a round at once: as many steps as leave enough for the strings; null where one step is all. */
+export function fullerPlan(input: SuggestInput): FullerPlan | null {
+  const { model, standing, learned, meshSize } = input;
+  const before = lookedAt(input);
+  const simple = before.allowed.filter(({ stroke }) => stroke.places.length <= ONE_PAIR);
+  const moves = inSteps(before.lines, before.misses, simple, { most: MOST_STEPS, needsLast: before.needsLast });
+  for (let count = moves.length; count > 1; count--) {
+    const all = moves.slice(0, count).map(shavingsOf);
+    const margin = safetyMarginOf(model, all.flat(), meshSize);
+    if (!isSafe(margin, input)) continue;
+    const steps = all.map((shavings, i): PlannedStep => {
+      const forecast = forecastChange(model, standing, all.slice(0, i + 1).flat(), learned);
+      return { shavings, forecast, goals: before.lines.map((line) => goalStanding(line, forecast)) };
+    });
+    return { steps, margin };
+  }
+  return null;
+}
 
 /** What has a figure, and what follows the top. */
 function linesNow({ model, standing, goal, ringOver }: SuggestInput, strokes: readonly Stroke[]): GoalLine[] {
@@ -177,194 +220,7 @@ function linesNow({ model, standing, goal, ringOver }: SuggestInput, strokes: re
   ];
 }
 
-function objectiveOf(lines: readonly GoalLine[], misses: readonly (number | null)[]): number {
-  return lines.reduce((sum, { kind, tolerance }, i) => {
-    const miss = misses[i] ?? 0;
-    const off = kind === 'at-most' ? Math.max(0, miss) : miss;
-    return sum + (off / tolerance) ** 2;
-  }, 0);
-}
-
 const effectOn = (model: VoicingModel, key: QuantityKey, { places }: Pick<Stroke, 'places'>) => {
   const quantity = model.quantities.find((one) => one.key === key);
   return quantity ? effectOf(quantity, model, places) : 0;
 };
-
-interface Tried {
-  stroke: Stroke;
-  /** Of each line [log/m]. */
-  effects: number[];
-}
-
-const moved = (misses: readonly (number | null)[], effects: readonly number[], depth: number) =>
-  misses.map((miss, i) => (miss === null ? null : miss + depth * effects[i]));
-
-/** Least squares over the depth alone; a wish for "at most" counts only while it is over. */
-function bestDepth(
-  lines: readonly GoalLine[],
-  misses: readonly (number | null)[],
-  { stroke, effects }: Tried,
-): Move | null {
-  const active = lines.map(({ kind }, i) => misses[i] !== null && (kind === 'at' || misses[i] > 0));
-  let [down, square] = [0, 0];
-  lines.forEach(({ tolerance }, i) => {
-    if (!active[i]) return;
-    down -= (misses[i]! * effects[i]) / tolerance ** 2;
-    square += (effects[i] / tolerance) ** 2;
-  });
-  const depth = square === 0 ? 0 : Math.min(stroke.most, (SHY * down) / square);
-  if (!(depth >= LEAST_DEPTH)) return null;
-  return { strokes: [{ stroke, depth }], objective: objectiveOf(lines, moved(misses, effects, depth)) };
-}
-
-/** The best stroke after those there are, one more each time; places are worked once. */
-function withMore(
-  lines: readonly GoalLine[],
-  misses: readonly (number | null)[],
-  strokes: readonly Tried[],
-  first: Move,
-): Move[] {
-  const found: Move[] = [];
-  let move = first;
-  let left = misses;
-  while (move.strokes.length < MOST_STROKES) {
-    const done = move.strokes[move.strokes.length - 1];
-    left = moved(left, strokes.find(({ stroke }) => stroke === done.stroke)!.effects, done.depth);
-    const seconds = strokes
-      .filter(({ stroke }) => !move.strokes.some((one) => overlap(one.stroke, stroke)))
-      .flatMap((one) => bestDepth(lines, left, one) ?? []);
-    const best = seconds.sort((a, b) => a.objective - b.objective)[0];
-    if (!best) break;
-    move = { strokes: [...move.strokes, ...best.strokes], objective: best.objective };
-    found.push(move);
-  }
-  return found;
-}
-
-function overlap(a: Stroke, b: Stroke): boolean {
-  return a.places.some((p) =>
-    b.places.some((q) =>
-      p.kind === 'brace' && q.kind === 'brace'
-        ? p.id === q.id && p.from < q.to && q.from < p.to
-        : p.kind === 'plate' && q.kind === 'plate' && p.part === q.part,
-    ),
-  );
-}
-
-/**
- * Simplest first: more strokes lead only if they mend a good deal more; what lies near laps and bridge comes after all
- * else.
- */
-function ranked(moves: readonly Move[], objective: number): Move[] {
-  const worth = (move: Move) => (objective - move.objective) / objective;
-  const all = moves.filter((move) => worth(move) >= WORTH);
-  const nearLast = (move: Move) => move.strokes.some(({ stroke }) => stroke.last);
-  const score = (move: Move) => worth(move) / WORTH_MORE ** (move.strokes.length - 1) - (nearLast(move) ? 1 : 0);
-  return all.sort((a, b) => score(b) - score(a));
-}
-
-const shavingsOf = (move: Move): Shaving[] =>
-  move.strokes.flatMap(({ stroke, depth }) => stroke.places.map((place) => ({ place, depth })));
-
-function pick(moves: readonly Move[], input: SuggestInput, before: Pick<Proposal, 'lines' | 'now' | 'objective'>) {
-  const { goal, model } = input;
-  const candidates: ShavingCandidate[] = [];
-  let refused = 0;
-  const looked: Move[] = [];
-  for (const move of moves) {
-    if (candidates.length === SHOWN || looked.length === LOOKED_AT) break;
-    if (looked.some((other) => muchAlike(other, move))) continue;
-    looked.push(move);
-    const shavings = shavingsOf(move);
-    const margin = safetyMarginOf(model, shavings, input.meshSize);
-    const turns = model.top.bridge && model.top.plan.bridge.kind !== 'floating';
-    if (margin.low < goal.reserve || (turns && goal.turn !== null && margin.movement > goal.turn)) refused++;
-    else candidates.push(candidateOf({ shavings, move, margin }, input, before));
-  }
-  return { candidates, refused };
-}
-
-/** Most of the same places: no other choice. */
-function muchAlike(a: Move, b: Move): boolean {
-  const shared = b.strokes.filter(({ stroke }) => a.strokes.some((one) => one.stroke === stroke)).length;
-  return shared / Math.max(a.strokes.length, b.strokes.length) > ALIKE;
-}
-
-function candidateOf(
-  { shavings, move, margin }: { shavings: Shaving[]; move: Move; margin: SafetyMargin },
-  { model, standing, learned }: SuggestInput,
-  { lines, now, objective }: Pick<Proposal, 'lines' | 'now' | 'objective'>,
-): ShavingCandidate {
-  const forecast = forecastChange(model, standing, shavings, learned);
-  const goals = lines.map((line) => goalStanding(line, forecast));
-  const better = lines.map(
-    ({ tolerance }, i) => (Math.abs(now[i]?.miss ?? 0) - Math.abs(goals[i]?.miss ?? 0)) / tolerance,
-  );
-  const mass = standing.mass ?? { value: 0, sd: 0 };
-  return {
-    shavings,
-    forecast,
-    goals,
-    margin,
-    improvement: (objective - move.objective) / objective,
-    mainGoal: better.indexOf(Math.max(...better)),
-    sideEffects: better.flatMap((by, i) => (by < -HARM ? [i] : [])),
-    removed: mass.value - (forecast.mass?.value ?? mass.value),
-    last: move.strokes.some(({ stroke }) => stroke.last),
-  };
-}
-
-/** The model's word stands where no hand moves a quantity: weight and ring. */
-function handOn(learned: ForecastCorrection, key: QuantityKey, place: Shaving['place']): Hand {
-  const kind = kindOf(key);
-  return kind === null ? MODEL_ALONE : learned[place.kind === 'brace' ? 'brace' : 'plate'][kind];
-}
-
-const MODEL_ALONE: Hand = { gain: 1, spread: NO_CORRECTION.brace.bend.spread };
-
-/** Each quantity after shavings of any kind, from where it stands now. */
-export function forecastChange(
-  model: VoicingModel,
-  standing: Standing,
-  shavings: readonly Shaving[],
-  learned: ForecastCorrection,
-): Partial<Record<QuantityKey, Estimate>> {
-  const after = model.quantities.flatMap((quantity): [QuantityKey, Estimate][] => {
-    const now = standing[quantity.key];
-    if (!now) return [];
-    let [change, doubt] = [0, 0];
-    for (const { place, depth } of shavings) {
-      const { gain, spread } = handOn(learned, quantity.key, place);
-      const own = gain * depth * effectOf(quantity, model, [place]);
-      change += own;
-      doubt += spread * own;
-    }
-    const value = now.value * Math.exp(change);
-    const sd = value * Math.hypot(now.sd / now.value, doubt, DRIFT[quantity.key.split(':')[0]]);
-    return [[quantity.key, { value, sd }]];
-  });
-  return Object.fromEntries(after);
-}
-
-/** A back carries no strings: nothing limits it but the least thickness. */
-const UNSTRUNG: SafetyMargin = { reserve: Infinity, low: Infinity, movement: 0 };
-
-/**
- * What the top bears and how far its bridge moves, glued and strung, after shavings. On the mesh of the whole top's
- * page where none is asked for: peaks of stress differ by a tenth from mesh to mesh, and both places shall say the
- * same.
- */
-export function safetyMarginOf(
-  { top, factors }: Pick<VoicingModel, 'top' | 'factors'>,
-  shavings: readonly Shaving[],
-  meshSize?: number,
-): SafetyMargin {
-  if (!top.bridge) return UNSTRUNG;
-  const strung: TopPlan = withFactors({ ...applyShavings(top, shavings), bridge: true }, factors);
-  const { reserve, movement } = sizeUpTop(strung, {
-    hold: 'glued',
-    modeCount: 0,
-    meshSize,
-  });
-  return { reserve: reserve?.factor ?? Infinity, low: reserve?.low ?? Infinity, movement: movement ?? 0 };
-}

@@ -51,6 +51,10 @@ export interface VoicingModel {
   top: TopPlan;
   factors: WoodFactors;
   closed: boolean;
+  /** What its figures are of; `top` may have been shaved since. */
+  solved: TopPlan;
+  /** Of its own where it was asked for [m]. */
+  meshSize?: number;
   modes: VoicedMode[];
   quantities: VoicedQuantity[];
   nodeParts: TopPart[];
@@ -133,8 +137,9 @@ function solveOnBench(top: TopPlan, factors: WoodFactors, settings: VoicingSetti
 export function figuresOnBench(
   top: TopPlan,
   settings: VoicingSettings,
+  factors: WoodFactors = AS_TAKEN,
 ): { modes: VoicedMode[]; values: { key: QuantityKey; value: number }[] } {
-  const { modes, terms } = solveOnBench(top, AS_TAKEN, settings);
+  const { modes, terms } = solveOnBench(top, factors, settings);
   return { modes, values: terms.map(({ key, value }) => ({ key, value })) };
 }
 
@@ -168,6 +173,8 @@ export function openVoicingModel(top: TopPlan, factors: WoodFactors, settings: V
     top,
     factors,
     closed: settings.closed,
+    solved: top,
+    ...(settings.meshSize !== undefined && { meshSize: settings.meshSize }),
     modes,
     quantities: terms.map(({ key, value, over }, q): VoicedQuantity => {
       let own: WoodSlopes | null = null;

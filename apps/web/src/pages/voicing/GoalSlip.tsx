@@ -9,6 +9,7 @@ import { QuantityField } from '../../forms';
 import type { BarPair } from '@nimble/core/voicing';
 import { IntervalGoal } from './IntervalGoal';
 import { ModeGoals, type HeardMode } from './ModeGoals';
+import { PlaceWishesPanel } from './PlaceWishesPanel';
 import { PLACE_WORDS } from '../../words/round-words';
 
 /** As the fields read and write it. */
@@ -20,6 +21,8 @@ interface Props {
   isTop: boolean;
   modes: readonly HeardMode[];
   bars: readonly BarPair[];
+  /** One that was tapped on the plate. */
+  brace: { tapped: { id: string; name: string } | null };
   /** All other builds. */
   compared: readonly ComparedView[];
   onKeep: (goal: VoicingGoal) => void;
@@ -35,7 +38,7 @@ const FIELD_WORDS: Record<string, string> = {
 };
 
 /** What this top shall become, in the maker's own school: figures, notes, evenness, or no names at all. */
-export function GoalSlip({ goal, units, isTop, modes, bars, compared, onKeep }: Props) {
+export function GoalSlip({ goal, units, isTop, modes, bars, brace, compared, onKeep }: Props) {
   const [error, setError] = useState<string | null>(null);
   const keep = (change: Partial<VoicingGoal>) => {
     const next = { ...goal, ...change };
@@ -78,6 +81,7 @@ export function GoalSlip({ goal, units, isTop, modes, bars, compared, onKeep }: 
       />
       <OtherWishes goal={goal} units={units} onChange={keep} />
       <Limits goal={goal} unit={unit} isTop={isTop} onChange={keep} />
+      <PlaceWishesPanel goal={goal} onPlaces={(places) => keep({ places })} {...brace} />
     </div>
   );
 }

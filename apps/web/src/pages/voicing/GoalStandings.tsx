@@ -2,10 +2,12 @@ import type { QuantityKey, RingTrend, VoicingGoal } from '@nimble/core/voicing';
 import { usePreferences, type Preferences } from '../../ui/preferences';
 import { shortPitch } from '../../words/pitch-words';
 import type { VoicingPicture } from '../../compute/voicing-computer';
+import type { UnitChoice } from '@nimble/core/units';
 import { goalWords, lineWords, reachWords } from '../../words/round-words';
 
 interface Props {
   picture: VoicingPicture;
+  units: UnitChoice;
   wishes: Pick<VoicingGoal, 'distinct' | 'ring'>;
   onGoal: () => void;
 }
@@ -19,18 +21,18 @@ const RING_WORDS: Record<RingTrend['state'], string> = {
 };
 
 /** How each wish stands, those with a figure first. */
-export function GoalStandings({ picture, wishes, onGoal }: Props) {
+export function GoalStandings({ picture, units, wishes, onGoal }: Props) {
   const choice = usePreferences();
-  const { lines, now, reach } = picture.proposal;
+  const { lines, now, rounds } = picture.proposal;
+  const reachOf = (i: number, standing: NonNullable<(typeof now)[number]>) =>
+    reachWords({ limit: picture.limits[i] ?? null, rounds: rounds[i] ?? null }, standing, units, choice);
   const figured = lines.flatMap((line, i) =>
     line.of === 'distinct' || line.of === 'ring'
       ? []
       : [
           {
             name: lineWords(line),
-            words: now[i]
-              ? [goalWords(now[i]), reachWords(reach[i] ?? null, now[i])].filter(Boolean).join('; ')
-              : 'not known yet',
+            words: now[i] ? [goalWords(now[i]), reachOf(i, now[i])].filter(Boolean).join('; ') : 'not known yet',
           },
         ],
   );

@@ -13,6 +13,7 @@ import { shavingsShown, type VoicingPageState } from './use-voicing-page';
 export function VoicingPlate({ page }: { page: VoicingPageState }) {
   const { build, tab, ears, place, setPlace } = page;
   const { ground, shaved } = page.rounds;
+  const isTouched = tab === 'record' || tab === 'goal';
   return (
     <PlateDrawing
       shape={ground.shape}
@@ -32,8 +33,8 @@ export function VoicingPlate({ page }: { page: VoicingPageState }) {
               plan={shaved.plan}
               ground={ground}
               pixelsPerMm={pixelsPerMm}
-              selected={tab === 'record' ? place : null}
-              onSelect={tab === 'record' ? setPlace : undefined}
+              selected={isTouched ? place : null}
+              onSelect={isTouched ? setPlace : undefined}
             />
           </g>
           {!ears.due && <Figures page={page} pixelsPerMm={pixelsPerMm} />}

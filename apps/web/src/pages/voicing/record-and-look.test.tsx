@@ -37,7 +37,9 @@ const aProposal = (change: Partial<Proposal> = {}): Proposal => ({
   marginNow: { reserve: 2, low: 1.5, movement: 0.015 },
   candidates: [aCandidate(), aCandidate({ last: true, sideEffects: [0] })],
   refusedForMargin: 1,
-  reach: [{ most: 0.2, enough: true, rounds: 4 }],
+  heldBack: false,
+  noWood: false,
+  rounds: [{ least: 3, about: 4, most: 6 }],
   ...change,
 });
 const factor = { value: 1.05, sd: 0.02 };
@@ -57,6 +59,7 @@ const aPicture = (change: Partial<VoicingPicture> = {}): VoicingPicture => {
     record,
     learned: NO_CORRECTION,
     proposal: aProposal(),
+    limits: [null],
     verdict: { say: 'go-on', rule: null },
     next: [],
     worth: [{ key: 'flex:along', narrows: 0.4 }],

@@ -37,7 +37,9 @@ const aProposal = (change: Partial<Proposal> = {}): Proposal => ({
   marginNow: { reserve: 2, low: 1.5, movement: 0.015 },
   candidates: [aCandidate(), aCandidate({ last: true, sideEffects: [0] })],
   refusedForMargin: 1,
-  reach: [{ most: 0.2, enough: true, rounds: 4 }],
+  heldBack: false,
+  noWood: false,
+  rounds: [{ least: 3, about: 4, most: 6 }],
   ...change,
 });
 const factor = { value: 1.05, sd: 0.02 };
@@ -57,6 +59,7 @@ const aPicture = (change: Partial<VoicingPicture> = {}): VoicingPicture => {
     record,
     learned: NO_CORRECTION,
     proposal: aProposal(),
+    limits: [null],
     verdict: { say: 'go-on', rule: null },
     next: [],
     worth: [{ key: 'flex:along', narrows: 0.4 }],
@@ -90,6 +93,7 @@ describe('the next shaving', () => {
         wishes={NO_GOAL}
         bars={{ pairs: [], strokes: null, stretches: [] }}
         waiting={false}
+        askFuller={() => Promise.resolve(null)}
         onOpen={said.opened}
         onShaved={said.shaved}
         onGoal={said.goal}
@@ -104,7 +108,8 @@ describe('the next shaving', () => {
     expect(screen.getByText('0.30 mm, about 6 light strokes')).toBeVisible();
     // 5.6e-5 m/N under a kilogram of 9.80665 N; 1.645 standard deviations.
     expect(screen.getByText('0.549 ± 0.016 mm')).toBeVisible();
-    expect(screen.getByText('6.8 % under')).toBeVisible();
+    // -0.12 and -0.07 of a natural logarithm.
+    expect(screen.getByText('11.3 % under, then 6.8 % under')).toBeVisible();
     expect(screen.getByText(/Nine of ten such tops bear 1\.50 ×.*your least is 1\.10/)).toBeVisible();
     expect(
       screen.getByText('One shaving that would help is left out: too little would be left for the strings.'),
@@ -112,11 +117,57 @@ describe('the next shaving', () => {
     fireEvent.click(screen.getByRole('button', { name: 'I shaved just this' }));
     expect(shaved).toHaveBeenCalledWith(aCandidate().shavings, expect.stringContaining('neck-side third'));
   });
-  it('names what it sideEffects and what lies near a lap, and offers to stop', () => {
+  it('says first what goes further off, what lies near a lap, and offers to stop', () => {
     const { opened } = show(aPicture(), { open: 1 });
-    expect(screen.getByText(/Against: bend across\. It lies near a lap or the bridge/)).toBeVisible();
+    const shaving = screen.getByLabelText('The shaving');
+    expect(shaving.firstElementChild).toHaveTextContent(/^Bend across goes further off: 11\.3 % under, then/);
+    expect(screen.getByText(/It lies near a lap or the bridge/)).toBeVisible();
     fireEvent.click(screen.getByRole('button', { name: 'Nothing: stop here' }));
     expect(opened).toHaveBeenCalledWith(-1);
+  });
+  it('offers nothing under Stop here, unless one asks', () => {
+    show(aPicture({ verdict: { say: 'stop', rule: 'doubt' } }));
+    expect(screen.queryByLabelText('The shaving')).toBeNull();
+    expect(screen.queryByLabelText('Next shavings')).toBeNull();
+    fireEvent.click(screen.getByRole('button', { name: 'Show what could still come off' }));
+    expect(screen.getByLabelText('The shaving')).toBeVisible();
+  });
+  it('counts the rounds left with their doubt, or tells how far one can get and what else would', () => {
+    const { unmount } = show(aPicture());
+    expect(screen.getByText(/about 4 rounds at this pace \(3 to 6\)/)).toBeVisible();
+    unmount();
+    const limit = { miss: -0.05, value: 6e-5, by: 'heights' as const, enough: false, besides: 'plate' as const };
+    show(aPicture({ limits: [limit] }));
+    // 6e-5 m/N under 9.80665 N.
+    expect(
+      screen.getByText(/can’t be reached: at most 0\.588 mm, with every brace at its least\. A thinner plate would/),
+    ).toBeVisible();
+  });
+  it('says what was found that speaks for it, and nothing that does not', () => {
+    const leg = plan.braces.find(({ id }) => id === aCandidate().shavings[0]!.place['id' as never])!;
+    const along = 0.06;
+    const finding = (id: string) => ({
+      kind: 'bright' as const,
+      place: 'C1',
+      mirror: 'C2',
+      ratio: 1.6,
+      leadsTo: { id, name: leg.name, along },
+    });
+    const { unmount } = show(aPicture({ findings: [finding(leg.id)] }));
+    expect(within(screen.getByLabelText('What speaks for it')).getByText(/C1 is 1\.6 × as bright/)).toBeVisible();
+    unmount();
+    show(aPicture({ findings: [finding('elsewhere')] }));
+    expect(screen.queryByLabelText('What speaks for it')).toBeNull();
+  });
+  it('lays out a fuller plan step by step when asked', async () => {
+    const { shavings, forecast, goals } = aCandidate();
+    const step = { shavings, forecast, goals };
+    const margin = { reserve: 1.8, low: 1.31, movement: 0.02 };
+    show(aPicture(), { askFuller: () => Promise.resolve({ steps: [step, step], margin }) });
+    fireEvent.click(screen.getByText('Show me a fuller plan'));
+    expect(await screen.findByLabelText('Step 1')).toHaveTextContent('11.3 % under, then 6.8 % under');
+    expect(screen.getByLabelText('Step 2')).toHaveTextContent('6.8 % under, then 6.8 % under');
+    expect(screen.getByText(/After all of it nine of ten such tops bear 1\.31 ×/)).toBeVisible();
   });
   it('names the doubles among the notes, and tells when there are none', () => {
     const pair: GoalLine = {
@@ -244,6 +295,7 @@ describe('the goal', () => {
           { name: 'upper', goal: null, braceId: 'a' },
           { name: 'lower', goal: null, braceId: 'b' },
         ]}
+        brace={{ tapped: { id: 'x1', name: 'X leg' } }}
         compared={[turnstone]}
         onKeep={keep}
       />,
@@ -251,6 +303,14 @@ describe('the goal', () => {
     return keep;
   };
   const pick = (label: string, value: string) => choose(screen.getByLabelText(label), value);
+  it('takes what is worked first, last or never, by kind and for a brace that was tapped', () => {
+    const keep = show();
+    fireEvent.click(screen.getByText('Places: first, last, never'));
+    pick('Beside the soundhole', 'last');
+    expect(keep).toHaveBeenLastCalledWith({ ...NO_GOAL, places: { 'hole-side': 'last' } });
+    pick('X leg, all of it', 'never');
+    expect(keep).toHaveBeenLastCalledWith({ ...NO_GOAL, places: { 'brace:x1': 'never' } });
+  });
   it('takes the bends of one that turned out well', () => {
     const keep = show();
     pick('Bend like one that turned out well', 't');

@@ -22,6 +22,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { placedOf, roundKnocks, type KnockView } from '../../api/knocks';
 import type { Build } from '../../api/types';
 import { useTopAsGlued } from '../../api/voiced-plate';
+import { usePlaceWishes } from '../../api/voicing';
 import { useVoicing } from '../../compute/use-voicing';
 import { barReadings } from '@nimble/core/voicing';
 import { barPairs } from '@nimble/core/voicing';
@@ -32,28 +33,32 @@ interface Props {
   readings: readonly Reading[];
   knocks: readonly KnockView[];
   events: readonly VoicingEvent[];
+  /** Who is at work. */
+  person: string;
   /** Null while it is fetched. */
   record: readonly ShavingOutcome[] | null;
 }
 
-export function useRounds({ build, plan, readings, knocks, events, record }: Props) {
+export function useRounds({ build, plan, readings, knocks, events, record, person }: Props) {
   const { ground, top } = useTopAsGlued({ build, plan, readings });
   const heard = useMemo(() => roundKnocks(knocks), [knocks]);
   const now = useMemo(() => roundNow(events, heard), [events, heard]);
-  const goal = useMemo(() => goalOf(events) ?? NO_GOAL, [events]);
+  const remembered = usePlaceWishes(person);
+  const usual = useMemo(() => ({ ...NO_GOAL, places: remembered ?? {} }), [remembered]);
+  const goal = useMemo(() => goalOf(events) ?? usual, [events, usual]);
   const bars = useMemo(() => barPairs(build, plan.braces), [build, plan.braces]);
   const request = useSame(
     useMemo(() => {
-      if (record === null || plan.braces.length === 0) return null;
+      if (record === null || remembered === null || plan.braces.length === 0) return null;
       const newest = Math.max(0, ...knocks.filter(({ about }) => about === 'station').map(({ round }) => round));
       const prior = priorSpread(woodSpread(build.wood));
       const barsWished = bars.some((bar) => bar.goal !== null);
       return {
-        ...voicingInput({ top, prior, events, knocks: heard, record, barsWished }),
+        ...voicingInput({ top, prior, events, knocks: heard, record, usual, barsWished }),
         walk: placedOf(knocks.filter(({ round }) => round === newest)),
         bars: bars.map((bar) => ({ id: bar.braceId, heard: barReadings(knocks, bar).at(-1)?.frequency ?? null })),
       };
-    }, [top, record, events, heard, knocks, build.wood, bars, plan.braces.length]),
+    }, [top, record, remembered, usual, events, heard, knocks, build.wood, bars, plan.braces.length]),
   );
   const { solver: voicing, stop, again } = useVoicing(request);
   const shaved = useMemo(() => shavedTop(top, events), [top, events]);

@@ -29,7 +29,7 @@ const NOTHING_NEXT: readonly NextReading[] = [];
 export function useVoicingPage({ build, plan, readings, sounds, events, record }: RoundsProps) {
   const knocks = useKnocks(sounds);
   const { person } = usePreferences();
-  const rounds = useRounds({ build, plan, readings, knocks, events, record });
+  const rounds = useRounds({ build, plan, readings, knocks, events, record, person });
   const { picture, now, goal, ground, bars } = rounds;
   const writes = useVoicingWrites(build.id, person);
   const { changeBuild } = useSurveyWrites(build.id);

@@ -1,6 +1,6 @@
 /** What each leaf of the voicing's slip shows. */
 import { standingEvents, type VoicingEvent } from '@nimble/core/voicing';
-import type { ComponentType } from 'react';
+import { useCallback, type ComponentType } from 'react';
 import { useCompared } from '../../api/voicing';
 import type { VoicingPicture } from '../../compute/voicing-computer';
 import { GoalSlip } from './GoalSlip';
@@ -47,10 +47,17 @@ function NowPanel({ page: { build, rounds, reading, events, marks, onUndo } }: P
 }
 
 function NextPanel({ page: { build, rounds, strokes, candidate, setCandidate, onShaved, openTab } }: PanelProps) {
-  const { picture, shaved, goal, bars } = rounds;
+  const { picture, shaved, goal, bars, voicing } = rounds;
+  const { computer } = voicing;
+  // Asked anew for each picture.
+  const askFuller = useCallback(
+    () => (computer && picture ? computer.fullerPlan() : Promise.resolve(null)),
+    [computer, picture],
+  );
   if (!picture) return null;
   return (
     <NextSlip
+      askFuller={askFuller}
       picture={picture}
       plan={shaved.plan}
       units={build.units}
@@ -86,11 +93,12 @@ function RecordPanel({ page: { build, rounds, events, writes, place, setPlace, o
   );
 }
 
-function GoalPanel({ page: { build, rounds, writes } }: PanelProps) {
+function GoalPanel({ page: { build, rounds, writes, place } }: PanelProps) {
   const compared = useCompared();
-  const { goal, picture, bars, now } = rounds;
+  const { goal, picture, bars, now, shaved } = rounds;
   return (
     <GoalSlip
+      brace={{ tapped: shaved.plan.braces.find(({ id }) => id === place) ?? null }}
       goal={goal}
       units={build.units}
       isTop={build.plate === 'top'}
