@@ -4,7 +4,7 @@
  */
 import { AxeBuilder } from '@axe-core/webdriverjs';
 import { strFromU8, unzipSync } from 'fflate';
-import { By, type WebDriver } from 'selenium-webdriver';
+import { By, Key, type WebDriver } from 'selenium-webdriver';
 import {
   choose,
   comesToRest,
@@ -114,6 +114,23 @@ describe('voicing a top', () => {
     await key('\uE003');
     await findText(driver, 'Taken back: the bend');
     await untilReads(driver, async () => (await standing('flex', 3)).length === 2, 'it to be taken back');
+  });
+
+  it('takes a scale that types like a keyboard, without a pointer, and gives it back by a foot switch', async () => {
+    // Nothing is chosen: what waits is the weight.
+    await findField(driver, 'Weight of the braced plate [g]');
+    const before = (await standing('mass', 3)).length;
+    const scale = await fetch(`${app.address}/api/v1/devices/top/${ids[41]}/weigh`, { method: 'POST' });
+    const { mass } = (await scale.json()) as { mass: number };
+    await driver
+      .actions()
+      .sendKeys((1000 * mass).toFixed(1), Key.ENTER)
+      .perform();
+    await untilReads(driver, async () => (await standing('mass', 3)).length === before + 1, 'the weight to be kept');
+    expect((await standing('mass', 3)).at(-1)!.body.mass).toBeCloseTo(mass, 4);
+    expect(await driver.findElement(By.css('[aria-label="Slip pages"] [aria-current=page]')).getText()).toBe('Measure');
+    await driver.actions().sendKeys(Key.PAGE_UP).perform();
+    await untilReads(driver, async () => (await standing('mass', 3)).length === before, 'it to be taken back');
   });
 
   it('proposes shavings with their forecast, reserve and place on the plate, and keeps what was done with what was said', async () => {

@@ -12,7 +12,7 @@ export interface SetRecords {
 
 /** From bass to treble; a billet is one piece. */
 export const piecesOf = ({ use, pieces }: WoodSet): readonly StoredPiece[] =>
-  use === 'brace' ? pieces.slice(0, 1) : pieces;
+  use === 'brace' ? [firstOf(pieces)] : pieces;
 
 /** Sizes of one piece [m]. */
 export const sizeOf = (set: WoodSet, piece: StoredPiece) => ({

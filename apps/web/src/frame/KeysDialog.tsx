@@ -5,7 +5,7 @@ const NAMES: Record<string, string> = { ' ': 'Space', ArrowLeft: '←', ArrowRig
 
 export function KeysDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
   const shortcuts = useAllShortcuts();
-  const shown = [...new Map(shortcuts.map((s) => [s.key, s])).values()];
+  const shown = [...new Map(shortcuts.map((s) => [s.key, s])).values()].filter(({ unlisted }) => !unlisted);
   return (
     <Dialog
       title="Keys"

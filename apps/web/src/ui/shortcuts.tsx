@@ -7,6 +7,8 @@ export interface Shortcut {
   /** How it is shown, if not by its key. */
   shown?: string;
   label: string;
+  /** One of several that are told once. */
+  unlisted?: boolean;
   run: () => void;
 }
 

@@ -4,7 +4,7 @@ import type { PlaceKind, PlaceWish } from '@nimble/core/voicing';
 export const PLACE_KIND_WORDS: Record<PlaceKind, string> = {
   finger: 'Fingers',
   bar: 'Tone bars and fans, middle',
-  'bar-end': 'Their ends',
+  'bar-end': 'Ends of bars and fans',
   'main-end': 'Ends of legs and long bars',
   main: 'Legs and long bars, middle',
   'hole-side': 'Beside the soundhole',

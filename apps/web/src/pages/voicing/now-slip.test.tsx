@@ -1,11 +1,13 @@
 import { choose } from '../../test/choose';
 import { METRIC } from '@nimble/core/units';
 import type { MarkedBend, NextReading, QuantityKey } from '@nimble/core/voicing';
-import { fireEvent, screen } from '@testing-library/react';
+import { fireEvent, screen, within } from '@testing-library/react';
+import { useState, type ReactNode } from 'react';
 import { setPreferences } from '../../ui/preferences';
 import type { DoubtedKnock } from '../../listening/use-doubted-knock';
 import type { KnockListener } from '../../listening/use-knock-listener';
 import { open, serve } from '../../test/test-bench';
+import type { NowKey } from '../../words/round-words';
 import { NowSlip } from './NowSlip';
 import { useDoubtedReading, type DoubtedReading } from './use-doubted-reading';
 
@@ -22,10 +24,23 @@ const mark = (feel: number): MarkedBend => ({ place: 'across', feel, compliance:
 
 const NO_KNOCK_DOUBT: DoubtedKnock = { doubted: null, offer: jest.fn(), keep: jest.fn(), drop: jest.fn() };
 
-function show(change: Partial<Parameters<typeof NowSlip>[0]> = {}) {
+/** One reading is lit, and another after it. */
+function Lit({ then, children }: { then?: NowKey; children: (key: NowKey) => ReactNode }) {
+  const [key, setKey] = useState<NowKey>('flex:across');
+  return (
+    <>
+      {children(key)}
+      {then && <button onClick={() => setKey(then)}>light the next</button>}
+    </>
+  );
+}
+
+/** @param keyboard whether the device has one @param then what is lit after that */
+function show(change: Partial<Parameters<typeof NowSlip>[0]> = {}, keyboard = false, then?: NowKey) {
   serve({});
+  window.matchMedia = jest.fn().mockReturnValue({ matches: keyboard });
   const said = { bend: jest.fn(), mass: jest.fn(), picked: jest.fn(), standIn: jest.fn(() => Promise.resolve()) };
-  const { unmount } = open(
+  const slip = (picked: NowKey) => (
     <NowSlip
       buildId="b"
       round={3}
@@ -34,11 +49,12 @@ function show(change: Partial<Parameters<typeof NowSlip>[0]> = {}) {
       places={['along', 'across']}
       figures={() => NOTHING}
       lastLoad="1 kg"
-      picked="flex:across"
+      picked={picked}
       ear={ear}
-      heard={{ now: null, before: null, nothing: false }}
+      heard={{ now: null, before: null, nothing: null }}
       doubt={NO_DOUBT}
       knockDoubt={NO_KNOCK_DOUBT}
+      taking={false}
       onUndo={null}
       marks={[]}
       felt={() => null}
@@ -47,12 +63,78 @@ function show(change: Partial<Parameters<typeof NowSlip>[0]> = {}) {
       onPicked={said.picked}
       onStandIn={said.standIn}
       {...change}
-    />,
+    />
   );
+  const { unmount } = open(<Lit then={then}>{slip}</Lit>);
   return { ...said, unmount };
 }
 const type = (label: string, text: string) => choose(screen.getByLabelText(label), text);
 const DIAL = 'It went down by, on the dial [mm]';
+
+/** As it comes from the cable: figure by figure, then Enter or a foot switch. */
+const gauge = (text: string, end: 'Enter' | 'PageDown' | 'PageUp') => {
+  fireEvent.keyDown(document.activeElement ?? document.body, { key: text[0] });
+  const field = screen.getByLabelText(DIAL);
+  expect(field).toHaveFocus();
+  expect(field).toHaveValue(text[0]);
+  fireEvent.change(field, { target: { value: text } });
+  if (end === 'Enter') fireEvent.submit(field.closest('form')!);
+  else fireEvent.keyDown(field, { key: end });
+};
+
+describe('a round by a gauge that types like a keyboard', () => {
+  it('lands in the field of the lit reading from anywhere on the page, kept by Enter or a foot switch', () => {
+    const { bend } = show();
+    expect(screen.getByLabelText(DIAL)).not.toHaveFocus(); // on glass the finger asks for the keyboard
+    gauge('1.577', 'Enter');
+    expect(bend).toHaveBeenLastCalledWith(
+      expect.objectContaining({ place: 'across', deflection: expect.closeTo(1.577e-3, 9) }),
+    );
+    gauge('0.58', 'PageDown');
+    expect(bend).toHaveBeenLastCalledWith(expect.objectContaining({ deflection: expect.closeTo(5.8e-4, 9) }));
+    expect(bend).toHaveBeenCalledTimes(2);
+  });
+  it('has the focus at once where there is a keyboard', () => {
+    show({}, true);
+    expect(screen.getByLabelText(DIAL)).toHaveFocus();
+  });
+  it('takes back with Page up, and keeps nothing', () => {
+    const onUndo = jest.fn();
+    const { bend } = show({ onUndo });
+    gauge('9', 'PageUp');
+    expect(onUndo).toHaveBeenCalledTimes(1);
+    expect(bend).not.toHaveBeenCalled();
+  });
+  it('speaks what was kept with its unit and place, and what comes next, once', () => {
+    const spoken: string[] = [];
+    const voice = { cancel: jest.fn(), speak: ({ text }: { text: string }) => void spoken.push(text) };
+    Object.assign(window, {
+      speechSynthesis: voice,
+      SpeechSynthesisUtterance: class {
+        constructor(readonly text: string) {}
+      },
+    });
+    setPreferences({ speech: true });
+    const figures = (key: QuantityKey) => (key === 'flex:across' ? { ...NOTHING, now: 6e-5 } : NOTHING);
+    const { unmount } = show({ figures }, false, 'mass');
+    fireEvent.click(screen.getByText('light the next'));
+    // 6e-5 m/N under 9.80665 N.
+    expect(spoken).toEqual(['Bend across', expect.stringMatching(/^Bend across: 0\.588 mm\. Weight/)]);
+    unmount();
+    show({ picked: 'mass', figures });
+    expect(spoken).toHaveLength(2);
+    setPreferences({ speech: false });
+  });
+  it('says what was not asked for, and lets it be read', () => {
+    const figures = (key: QuantityKey) =>
+      key === 'flex:along' ? { ...NOTHING, forecast: { value: 1.6e-4, sd: 1e-6 }, goal: 1.7e-4 } : NOTHING;
+    const { picked } = show({ figures, next: [] });
+    const left = within(screen.getByLabelText('Not asked for'));
+    expect(left.getByText(/Bend along: foretold/)).toHaveTextContent('1.569 ± 0.016 mm, sure enough without reading');
+    fireEvent.click(left.getByRole('button', { name: 'Read it too' }));
+    expect(picked).toHaveBeenCalledWith('flex:along');
+  });
+});
 
 describe('what to measure now', () => {
   it('is a short list with its reasons; a tap chooses what is read', () => {
@@ -140,8 +222,14 @@ describe('what to measure now', () => {
     expect(standIn).toHaveBeenCalledTimes(1);
   });
   it('says that nothing clear was heard, and that a round is read', () => {
-    show({ next: [], picked: 'knock', heard: { now: null, before: null, nothing: true } });
-    expect(screen.getByRole('alert')).toHaveTextContent('Nothing clear was heard: knock again.');
+    show({
+      next: [],
+      picked: 'knock',
+      heard: { now: null, before: null, nothing: '0 knocks used; 1 left out: hit twice.' },
+    });
+    expect(screen.getByRole('alert')).toHaveTextContent(
+      'Nothing clear was heard. 0 knocks used; 1 left out: hit twice. Knock again.',
+    );
     expect(screen.getByText('All that this round needs is read. See what to shave next.')).toBeVisible();
   });
   it('speaks what comes next only when it is asked to', () => {
@@ -184,7 +272,8 @@ describe('a doubted reading', () => {
         ear={ear}
         doubt={doubt}
         knockDoubt={NO_KNOCK_DOUBT}
-        heard={{ now: null, before: null, nothing: false }}
+        heard={{ now: null, before: null, nothing: null }}
+        taking={false}
         onUndo={null}
         marks={[]}
         felt={() => null}

@@ -49,6 +49,7 @@ export function useVoicingPage({ build, plan, readings, sounds, events, record }
     person,
     expected: rounds.figures,
     repaired: isRepaired(events, now.reading),
+    isOpen: tab === 'now',
   });
   const strokes = useMemo(
     () => barStrokes(bars, goal.interval, { knocks, events, effects: picture?.bars ?? null }),
@@ -71,6 +72,9 @@ export function useVoicingPage({ build, plan, readings, sounds, events, record }
     })),
     { key: ' ', shown: 'Space', label: 'Take the reading', run: () => tab === 'now' && void reading.take() },
     { key: 'Backspace', label: 'Take the last reading back', run: () => onUndo?.() },
+    // Foot switches and presenters send these.
+    { key: 'PageDown', shown: 'Page ↓', label: 'Take the reading', run: () => tab === 'now' && void reading.take() },
+    { key: 'PageUp', shown: 'Page ↑', label: 'Take the last reading back', run: () => onUndo?.() },
   ]);
   return {
     ...{ build, plan, events, knocks, person, rounds, writes, changeBuild, reading, strokes, marks, onUndo, onShaved },

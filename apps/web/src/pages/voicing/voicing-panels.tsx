@@ -32,6 +32,7 @@ function NowPanel({ page: { build, rounds, reading, events, marks, onUndo } }: P
       ear={reading.ear}
       heard={reading.heard}
       onStandIn={reading.take}
+      taking={reading.taking}
       doubt={reading.doubt}
       knockDoubt={reading.knockDoubt}
       marks={marks}
