@@ -54,7 +54,7 @@ export function BuildShell({ build, stage, onUnits, children, slip, ribbon }: Bu
         <aside aria-label="Slip" className="min-h-0 px-3 pt-2 lg:pr-6 lg:pb-3 lg:pl-0">
           <div className="flex h-full flex-col">
             <TornEdge />
-            <div className="min-h-0 flex-1 scroll-pb-36 border-x border-b border-line/60 bg-slip px-5 pt-1 pb-4 [scrollbar-width:thin] lg:overflow-y-auto">
+            <div className="relative min-h-0 flex-1 scroll-pb-36 border-x border-b border-line/60 bg-slip px-5 pt-1 pb-4 [scrollbar-width:thin] lg:overflow-y-auto">
               <PanelBoundary what="This slip">{slip}</PanelBoundary>
             </div>
           </div>

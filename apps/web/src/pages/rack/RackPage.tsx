@@ -80,7 +80,10 @@ export function RackPage() {
                 : 'The curves join sets that would weigh the same at the same stiffness; the higher the figure (radiation ratio, m⁴/kg s), the lighter. Crosses show what nine in ten should lie within. Touch sets to put them side by side.'}
             </p>
           </section>
-          <aside aria-label="Sets" className="min-h-0 space-y-4 overflow-y-auto border-l border-line bg-slip px-5 py-3">
+          <aside
+            aria-label="Sets"
+            className="relative min-h-0 space-y-4 overflow-y-auto border-l border-line bg-slip px-5 py-3"
+          >
             {picked.length > 0 && <SideBySide sets={picked} />}
             {use !== 'brace' && !archived && <SuitsBuild sets={rack.data} />}
             <SetList sets={sets} archived={archived} onArchived={setArchived} />

@@ -82,7 +82,7 @@ function Board({ set }: { set: WoodSet }) {
         </section>
         <aside
           aria-label="Slip"
-          className="min-h-0 overflow-y-auto border-l border-line bg-slip px-5 pb-4 lg:col-start-2 lg:row-span-2 lg:row-start-1"
+          className="relative min-h-0 overflow-y-auto border-l border-line bg-slip px-5 pb-4 lg:col-start-2 lg:row-span-2 lg:row-start-1"
         >
           <SlipPages
             tabs={tabsOf(set)}

@@ -113,14 +113,6 @@ export function BendEntry({
   };
   return (
     <form className="space-y-2" onSubmit={(event) => (event.preventDefault(), keep())}>
-      <p className="text-note text-soft">{PLACE_HINTS[place]}</p>
-      <TextField
-        label="Weight laid on"
-        hint="1 kg, 9.8 N or 2.2 lb"
-        value={load}
-        error={errors.load ?? null}
-        onChange={(event) => setLoad(event.target.value)}
-      />
       <ReadingField
         label={`It went down by, on the dial [${unit}]`}
         value={dial}
@@ -128,6 +120,14 @@ export function BendEntry({
         onText={setDial}
         onTake={keep}
         onUndo={onUndo}
+      />
+      <p className="text-note text-soft">{PLACE_HINTS[place]}</p>
+      <TextField
+        label="Weight laid on"
+        hint="1 kg, 9.8 N or 2.2 lb"
+        value={load}
+        error={errors.load ?? null}
+        onChange={(event) => setLoad(event.target.value)}
       />
       <MainAction>
         <div className="flex gap-2">
