@@ -1,7 +1,9 @@
 import { TAKEN } from './voiced-top';
+import { crossingsOf } from '../src/bracing';
 import { NO_CORRECTION } from '../src/ledger';
 import {
   AS_TAKEN,
+  candidateStrokes,
   figuresOnBench,
   fullerPlan,
   goalLimits,
@@ -56,16 +58,31 @@ describe('the next shaving as a hand makes it', () => {
     for (const { goals } of far.candidates.slice(0, 1))
       goals.forEach((goal, i) => expect(Math.abs(goal!.miss)).toBeGreaterThan(0.45 * Math.abs(far.now[i]!.miss)));
   });
+  it('never cuts a lap', () => {
+    const laps = crossingsOf(TAKEN.plan.braces);
+    expect(laps.length).toBeGreaterThan(0);
+    for (const { places } of candidateStrokes(TAKEN, NO_GOAL, 2.8e-3))
+      for (const place of places)
+        for (const { a, b, alongA, alongB } of laps) {
+          if (place.kind === 'plate') continue;
+          const at = place.id === a.id ? alongA : place.id === b.id ? alongB : null;
+          if (at !== null) expect(at < place.from || at > place.to).toBe(true);
+        }
+  });
   it('leaves what lies beside the hole, unless it is wished; and what the maker forbids', () => {
     const kindsIn = (goal: VoicingGoal) =>
       new Set(
         propose(goal).candidates.flatMap(({ shavings }) => shavings.flatMap(({ place }) => kindsOf(TAKEN, place))),
       );
     expect(kindsIn(softer(1.15, 1.18))).not.toContain('hole-side');
-    const wished = kindsIn(
-      softer(1.15, 1.18, { places: { 'hole-side': 'first', main: 'first', 'main-end': 'first' } }),
-    );
-    expect(wished).toContain('hole-side');
+    const beside = (places: VoicingGoal['places']) =>
+      candidateStrokes(TAKEN, { ...NO_GOAL, places }, 2.8e-3).filter((stroke) =>
+        stroke.places.some((place) => kindsOf(TAKEN, place).includes('hole-side')),
+      );
+    expect(beside({}).length).toBeGreaterThan(0);
+    expect(beside({}).every(({ wish }) => wish === 'never')).toBe(true);
+    const wished = { 'hole-side': 'first', main: 'first', 'main-end': 'first' } as const;
+    expect(beside(wished).every(({ wish }) => wish === 'first')).toBe(true);
     const forbidden = kindsIn(softer(1.15, 1.18, { places: { main: 'never', 'main-end': 'never', finger: 'never' } }));
     expect([...forbidden].every((kind) => kind === 'bar' || kind === 'bar-end')).toBe(true);
   });

@@ -181,7 +181,8 @@ export function aSurvey(change: Partial<Survey> = {}): Survey {
   };
 }
 
-const SET_FACTS = {
+/** Of a half of `aSet`. */
+export const SET_FACTS = {
   species: 'sitka-spruce',
   length: 0.55,
   width: 0.21,

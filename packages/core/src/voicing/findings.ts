@@ -6,7 +6,7 @@ import type { Calibration } from './fit-model';
 import type { VoicingGoal } from './goal';
 import type { GoalStanding } from './current-estimate';
 import { candidateStrokes } from './strokes';
-import type { ShavedPlace, Shaving } from './shaving';
+import { overlaps, type ShavedPlace, type Shaving } from './shaving';
 import { effectOf, type QuantityKey, type VoicingModel } from './voicing-model';
 
 export interface OnBrace {
@@ -219,7 +219,7 @@ export function evidenceFor(shavings: readonly Shaving[], findings: readonly Voi
       case 'close-pair':
         return (
           finding.stroke !== null &&
-          finding.stroke.places.some((one) => shavings.some(({ place }) => isOver(place, one)))
+          finding.stroke.places.some((one) => shavings.some(({ place }) => overlaps(place, one)))
         );
       case 'loose':
       case 'stranger':
@@ -232,8 +232,3 @@ const SIDE: Readonly<Partial<Record<QuantityKey, string>>> = {
   'flex:edge-bass': 'bass',
   'flex:edge-treble': 'treble',
 };
-
-const isOver = (a: ShavedPlace, b: ShavedPlace) =>
-  a.kind === 'brace' && b.kind === 'brace'
-    ? a.id === b.id && a.from < b.to && b.from < a.to
-    : a.kind === 'plate' && b.kind === 'plate' && a.part === b.part;

@@ -1,5 +1,6 @@
 /** Strokes and how deep each is made to bring goals nearer: one at a time, two together, or a whole order of steps. */
 import type { GoalLine } from './goal';
+import { overlaps } from './shaving';
 import type { Stroke } from './strokes';
 
 /** How far each goal is off [log], in the order of the lines; null where it is not known. */
@@ -106,20 +107,12 @@ export function inSteps(
   return steps;
 }
 
-function overlap(a: Stroke, b: Stroke): boolean {
-  return a.places.some((p) =>
-    b.places.some((q) =>
-      p.kind === 'brace' && q.kind === 'brace'
-        ? p.id === q.id && p.from < q.to && q.from < p.to
-        : p.kind === 'plate' && q.kind === 'plate' && p.part === q.part,
-    ),
-  );
-}
+const overlap = (a: Stroke, b: Stroke): boolean => a.places.some((p) => b.places.some((q) => overlaps(p, q)));
 
 /** Share of what is off that a move mends (0..1). */
 export const worthOf = ({ objective }: Move, before: number): number => (before - objective) / before;
 
-export interface Order {
+interface Order {
   /** What is off now, as `objectiveOf` (1). */
   before: number;
   /** Wood that does not come last is too little for a goal: what does is needed. */

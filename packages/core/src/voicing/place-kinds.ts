@@ -3,11 +3,11 @@
  * last, which first. SI.
  */
 import type { Brace } from '../bracing';
-import { distanceToLine } from '../outline';
+import { distanceToLine, pointAlong } from '../outline';
 import { TOP_PARTS, type TopPart, type TopPlan } from '../top';
 import type { ShavedPlace } from './shaving';
 
-/** In the order in which they are worked unless the maker says otherwise; the last of them never. */
+/** Of braces in the order in which they are worked unless the maker says otherwise, then of the plate. */
 export const PLACE_KINDS = [
   'finger',
   'bar',
@@ -71,8 +71,7 @@ function reachesHole({ shape }: TopPlan, brace: Brace, { from, to }: { from: num
   if (shape.holes.length === 0) return false;
   const steps = Math.max(1, Math.ceil((to - from) / CLOSELY));
   return Array.from({ length: steps + 1 }, (_, i) => from + ((to - from) * i) / steps).some((s) => {
-    const share = Math.min(1, Math.max(0, s / brace.length));
-    const [x, y] = [0, 1].map((axis) => brace.from[axis] + share * (brace.to[axis] - brace.from[axis]));
+    const [x, y] = pointAlong(brace, Math.min(1, Math.max(0, s / brace.length)));
     return shape.holes.some((hole) => distanceToLine(hole, x, y) < BESIDE_HOLE);
   });
 }

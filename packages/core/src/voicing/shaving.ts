@@ -16,6 +16,12 @@ export interface Shaving {
   depth: number;
 }
 
+/** Do they lie over the same wood? */
+export function overlaps(a: ShavedPlace, b: ShavedPlace): boolean {
+  if (a.kind === 'plate') return b.kind === 'plate' && a.part === b.part;
+  return b.kind === 'brace' && a.id === b.id && a.from < b.to && b.from < a.to;
+}
+
 /** A plane comes in and goes out over so much of its way [m]. */
 const RUN_IN = 0.02;
 /** Thinner than this a brace is gone [m]; a shaving thicker than this is a slip of the unit. */

@@ -1,5 +1,6 @@
 /** Every stroke that may be made on a top now: stretches of braces and parts of the plate, under the limits. SI. */
 import { bridgeAt, bracePlaces, crossingsOf, type Brace } from '../bracing';
+import { pointAlong } from '../outline';
 import { TOP_PARTS, type TopPlan } from '../top';
 import type { VoicingGoal } from './goal';
 import { lateness, wishOf, type PlaceWish } from './place-kinds';
@@ -32,6 +33,8 @@ const PIECE = 0.035;
 /** Reach of a lap, and of what the bridge bears on [m]. */
 const NEAR_LAP = 0.025;
 const NEAR_BRIDGE = 0.012;
+/** A stretch that ends as near to a lap as it may is not near it. */
+const BESIDE = NEAR_LAP - 1e-6;
 /** Less than this is no stroke [m]. */
 const LEAST = 5e-5;
 const ALIKE = 8e-3;
@@ -128,15 +131,15 @@ function divided([from, to]: [number, number], parts: number): [number, number][
 const unique = (all: [number, number][][]): [number, number][][] =>
   all.filter((one, i) => all.findIndex((other) => String(other) === String(one)) === i);
 
-/** All of it that lies clear of laps and of its very ends; a lap itself is a stretch of its own. */
+/** All of it that lies clear of laps and of its very ends. */
 function betweenLaps(braces: readonly Brace[], { id, length }: Brace): [number, number][] {
-  const laps = lapsOf(braces, id)
-    .filter((at) => at > END && at < length - END)
-    .sort((a, b) => a - b);
-  const edges = [END, ...laps.flatMap((at) => [at - NEAR_LAP, at + NEAR_LAP]), length - END];
-  return edges
-    .slice(1)
-    .map((to, i): [number, number] => [edges[i], to])
+  const laps = lapsOf(braces, id).sort((a, b) => a - b);
+  const [begins, ends] = [
+    [END, ...laps.map((at) => at + NEAR_LAP)],
+    [...laps.map((at) => at - NEAR_LAP), length - END],
+  ];
+  return begins
+    .map((from, i): [number, number] => [Math.max(END, from), Math.min(length - END, ends[i])])
     .filter(([from, to]) => to - from >= LEAST_LENGTH);
 }
 
@@ -159,16 +162,12 @@ function depthLeft(braces: readonly Brace[], place: ShavedPlace, least: number):
 }
 
 function isNear({ plan, scale, bridge }: TopPlan, brace: Brace, from: number, to: number): boolean {
-  if (lapsOf(plan.braces, brace.id).some((at) => at > from - NEAR_LAP && at < to + NEAR_LAP)) return true;
+  if (lapsOf(plan.braces, brace.id).some((at) => at > from - BESIDE && at < to + BESIDE)) return true;
   if (!bridge) return false;
   const x = bridgeAt(plan.bridge, scale);
   const half = { along: plan.bridge.width / 2 + NEAR_BRIDGE, across: plan.bridge.span / 2 + NEAR_BRIDGE };
   return bracePlaces(brace).some((s) => {
-    const share = s / brace.length;
-    const [px, py] = [
-      brace.from[0] + share * (brace.to[0] - brace.from[0]),
-      brace.from[1] + share * (brace.to[1] - brace.from[1]),
-    ];
+    const [px, py] = pointAlong(brace, s / brace.length);
     return s >= from && s <= to && Math.abs(px - x) < half.along && Math.abs(py) < half.across;
   });
 }

@@ -1,26 +1,16 @@
-import { setProperties, type PieceMark, type SetFacts } from '@nimble/core/wood';
+import { setProperties, type PieceMark } from '@nimble/core/wood';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
-import { aPiece, aSet, open, serve, typeInto } from '../../test/test-bench';
+import { aPiece, aSet, open, serve, SET_FACTS, typeInto } from '../../test/test-bench';
 import { ownEnds } from './piece-order';
 import { SetPage } from './SetPage';
 
-const FACTS: SetFacts = {
-  species: 'sitka-spruce',
-  length: 0.55,
-  width: 0.21,
-  thickness: 3.6e-3,
-  runout: 0.01,
-  offQuarter: 0.05,
-  mass: null,
-  findings: [],
-};
 /** A half as knocked [GPa] and weighed [kg/m3], each good to 2 %. */
 const knocked = (mark: PieceMark, E_L: number, rho = 420) => {
   const modulusAlong = { value: E_L * 1e9, sd: 2e7 * E_L };
   const modulusAcross = { value: 0.8e9, sd: 1.6e7 };
   const mass = rho * 0.55 * 0.21 * 3.6e-3;
   const findings = [{ kind: 'knock' as const, modulusAlong, modulusAcross }];
-  return aPiece(mark, { mass, properties: setProperties({ ...FACTS, mass, findings }) });
+  return aPiece(mark, { mass, properties: setProperties({ ...SET_FACTS, mass, findings }) });
 };
 const aPair = (change: Parameters<typeof aSet>[0] = {}) =>
   aSet({ pieces: [knocked('A', 10), knocked('B', 13)], risesBass: 'neck', risesTreble: 'tail', ...change });
